@@ -1,0 +1,18 @@
+const swc = [
+  '@swc/jest',
+  {
+    jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } },
+    module: { type: 'commonjs' },
+  },
+]
+/** @type {import('jest').Config} */
+module.exports = {
+  testEnvironment: 'node',
+  testMatch: ['<rootDir>/{packages,apps}/*/test/**/*.test.ts', '<rootDir>/{demo,tools}/test/**/*.test.ts'],
+  transform: { '^.+\\.tsx?$': swc },
+  transformIgnorePatterns: ['/node_modules/(?!(@hatch-book|uuid)/)'],
+  extensionsToTreatAsEsm: [],
+  maxWorkers: 2,
+  globalSetup: '<rootDir>/tools/jestDatabase.mjs',
+  testTimeout: 30000,
+}

@@ -1,0 +1,3 @@
+export * from './age'
+export * from './lineage'
+export * from './standing'

@@ -1,0 +1,151 @@
+import type { Instant } from '../calendar'
+
+export type Sex = 'female' | 'male' | 'unknown'
+export type WeightContext = 'empty' | 'fed' | 'gravid' | 'in shed' | 'not said'
+
+/** What can happen to one animal, as the log tells it. */
+export type AnimalEvent =
+  | { kind: 'weighed'; payload: { grams: number; context: WeightContext; condition?: number | undefined } }
+  | { kind: 'meal'; payload: { outcome: 'taken' | 'refused'; prey?: string | undefined; grams?: number | undefined; assisted?: boolean | undefined } }
+  | { kind: 'shed'; payload: { whole: boolean } }
+  | { kind: 'going into shed'; payload: object }
+  | { kind: 'sexed'; payload: { sex: Sex; certainty: number; method: string } }
+  | { kind: 'moved'; payload: { placeId: string } }
+  | { kind: 'problem found'; payload: { problem: string } }
+  | { kind: 'problem over'; payload: { problem: string } }
+  | { kind: 'quarantined'; payload: { until: string } }
+  | { kind: 'listed'; payload: { price: number } }
+  | { kind: 'unlisted'; payload: object }
+  | { kind: 'sold'; payload: { buyer: string; price: number } }
+  | { kind: 'died'; payload: { cause?: string | undefined } }
+  | { kind: 'overruled'; payload: { verdict: string; reason: string; about: 'readiness' | 'leaving' } }
+  | { kind: 'noted'; payload: { text: string } }
+  | { kind: 'rest began'; payload: object }
+  | { kind: 'warmed'; payload: object }
+
+/** One line of the log about an animal. */
+export type AnimalEntry = AnimalEvent & { id: string; at: Instant }
+
+export interface WeightReading {
+  grams: number
+  at: Instant
+  context: WeightContext
+}
+
+export interface Meal {
+  at: Instant
+  prey: string
+  outcome: 'taken' | 'refused'
+  assisted: boolean
+}
+
+/** Where an animal stands, computed from its log and nothing else. */
+export interface AnimalStanding {
+  sex: Sex
+  /** Probability that `sex` is right, 0 to 1. */
+  sexCertainty: number
+  placeId: string | null
+  weight: WeightReading | null
+  /** Heaviest empty weight so far, in grams: losses are counted from it. */
+  heaviestGrams: number | null
+  condition: { score: number; at: Instant } | null
+  mealsInARow: number
+  longestRow: number
+  refusalsInARow: number
+  lastMeal: Meal | null
+  lastTakenAt: Instant | null
+  wholeSheds: number
+  lastShedAt: Instant | null
+  inShedSince: Instant | null
+  openProblems: string[]
+  quarantineUntil: string | null
+  presence: 'here' | 'listed' | 'sold' | 'died'
+  price: number | null
+  restingSince: Instant | null
+  warmedAt: Instant | null
+}
+
+export const BLANK_STANDING: AnimalStanding = Object.freeze({
+  sex: 'unknown',
+  sexCertainty: 0,
+  placeId: null,
+  weight: null,
+  heaviestGrams: null,
+  condition: null,
+  mealsInARow: 0,
+  longestRow: 0,
+  refusalsInARow: 0,
+  lastMeal: null,
+  lastTakenAt: null,
+  wholeSheds: 0,
+  lastShedAt: null,
+  inShedSince: null,
+  openProblems: [],
+  quarantineUntil: null,
+  presence: 'here',
+  price: null,
+  restingSince: null,
+  warmedAt: null,
+})
+
+/**
+ * Folds an animal's log into where it stands.
+ * @param entries the entries that were not struck out, in any order; ties in time go by id, so that every device
+ *   folds them alike.
+ */
+export function foldStanding(entries: readonly AnimalEntry[]): AnimalStanding {
+  const inOrder = [...entries].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))
+  return inOrder.reduce(step, BLANK_STANDING)
+}
+
+function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
+  const { at } = entry
+  switch (entry.kind) {
+    case 'weighed': {
+      const { grams, context, condition } = entry.payload
+      const counts = context !== 'gravid' && context !== 'fed'
+      return {
+        ...now,
+        weight: { grams, at, context },
+        heaviestGrams: counts ? Math.max(now.heaviestGrams ?? 0, grams) : now.heaviestGrams,
+        condition: condition === undefined ? now.condition : { score: condition, at },
+      }
+    }
+    case 'meal': {
+      const { outcome, prey = '', assisted = false } = entry.payload
+      const lastMeal = { at, prey, outcome, assisted }
+      if (outcome === 'refused') return { ...now, lastMeal, mealsInARow: 0, refusalsInARow: now.refusalsInARow + 1 }
+      // An assisted meal feeds the animal but proves nothing: the row of unaided meals starts again.
+      const mealsInARow = assisted ? 0 : now.mealsInARow + 1
+      return { ...now, lastMeal, lastTakenAt: at, refusalsInARow: 0, mealsInARow, longestRow: Math.max(now.longestRow, mealsInARow) }
+    }
+    case 'going into shed':
+      return { ...now, inShedSince: at }
+    case 'shed':
+      return { ...now, inShedSince: null, lastShedAt: at, wholeSheds: now.wholeSheds + (entry.payload.whole ? 1 : 0) }
+    case 'sexed':
+      return { ...now, sex: entry.payload.sex, sexCertainty: entry.payload.certainty }
+    case 'moved':
+      return { ...now, placeId: entry.payload.placeId }
+    case 'problem found':
+      return { ...now, openProblems: [...now.openProblems.filter((p) => p !== entry.payload.problem), entry.payload.problem] }
+    case 'problem over':
+      return { ...now, openProblems: now.openProblems.filter((p) => p !== entry.payload.problem) }
+    case 'quarantined':
+      return { ...now, quarantineUntil: entry.payload.until }
+    case 'listed':
+      return { ...now, presence: 'listed', price: entry.payload.price }
+    case 'unlisted':
+      return { ...now, presence: 'here', price: null }
+    case 'sold':
+      return { ...now, presence: 'sold', price: entry.payload.price, placeId: null }
+    case 'died':
+      return { ...now, presence: 'died', placeId: null }
+    case 'rest began':
+      return { ...now, restingSince: at, warmedAt: null }
+    case 'warmed':
+      return { ...now, restingSince: null, warmedAt: at }
+    default:
+      return now
+  }
+}

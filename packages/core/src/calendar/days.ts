@@ -1,0 +1,56 @@
+/** A day of the book's calendar, written `YYYY-MM-DD`. Days carry no time zone; instants do. */
+export type Day = string
+
+/** An instant: milliseconds since 1970-01-01T00:00Z. */
+export type Instant = number
+
+/** A span of days, both ends included. */
+export interface DaySpan {
+  from: Day
+  to: Day
+}
+
+export const MS_PER_HOUR = 3_600_000
+export const MS_PER_DAY = 86_400_000
+
+const DAY_PATTERN = /^(\d{4})-(\d{2})-(\d{2})$/
+
+/** True for a day that exists: `2026-02-29` is not one. */
+export function isDay(text: string): text is Day {
+  const match = DAY_PATTERN.exec(text)
+  if (!match) return false
+  const at = new Date(Date.UTC(Number(match[1]), Number(match[2]) - 1, Number(match[3])))
+  return at.toISOString().slice(0, 10) === text
+}
+
+/**
+ * Days since 1970-01-01, so that days can be counted without a time zone.
+ * @throws RangeError when the text is not a day.
+ */
+export function dayNumber(day: Day): number {
+  if (!isDay(day)) throw new RangeError(`not a day: ${day}`)
+  return Date.parse(`${day}T00:00:00Z`) / MS_PER_DAY
+}
+
+/** The day with the given number; fractions count to the day they fall in. */
+export function dayFromNumber(number: number): Day {
+  return new Date(Math.floor(number) * MS_PER_DAY).toISOString().slice(0, 10)
+}
+
+/** The day `count` days later (earlier when negative). */
+export function addDays(day: Day, count: number): Day {
+  return dayFromNumber(dayNumber(day) + Math.round(count))
+}
+
+/** Whole days from one day to another; negative when `to` is earlier. */
+export function daysBetween(from: Day, to: Day): number {
+  return dayNumber(to) - dayNumber(from)
+}
+
+export function earlierDay(a: Day, b: Day): Day {
+  return a <= b ? a : b
+}
+
+export function laterDay(a: Day, b: Day): Day {
+  return a >= b ? a : b
+}

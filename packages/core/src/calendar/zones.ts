@@ -1,0 +1,46 @@
+import { MS_PER_DAY, MS_PER_HOUR, dayNumber, type Day, type Instant } from './days'
+
+const formats = new Map<string, Intl.DateTimeFormat>()
+
+function wallClock(zone: string): Intl.DateTimeFormat {
+  let format = formats.get(zone)
+  if (!format) {
+    format = new Intl.DateTimeFormat('en-GB', {
+      timeZone: zone,
+      hourCycle: 'h23',
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+      hour: '2-digit',
+      minute: '2-digit',
+      second: '2-digit',
+    })
+    formats.set(zone, format)
+  }
+  return format
+}
+
+/** The wall clock of a zone at an instant, as if it were UTC: milliseconds one can subtract. */
+function wallTime(at: Instant, zone: string): number {
+  const parts: Record<string, number> = {}
+  for (const { type, value } of wallClock(zone).formatToParts(at)) parts[type] = Number(value)
+  return Date.UTC(parts.year!, parts.month! - 1, parts.day!, parts.hour, parts.minute, parts.second)
+}
+
+/** The day that an instant falls on where the book is kept. `zone` is an IANA name. */
+export function dayOfInstant(at: Instant, zone: string): Day {
+  return new Date(wallTime(at, zone)).toISOString().slice(0, 10)
+}
+
+/**
+ * The instant at which a day reaches the given hour of the wall clock. Where a daylight-saving change skips that
+ * hour, the first instant after the skip is meant; where it comes twice, the first of the two.
+ */
+export function instantOfDay(day: Day, zone: string, hour = 0): Instant {
+  const wanted = dayNumber(day) * MS_PER_DAY + hour * MS_PER_HOUR
+  const offsets = [wanted - MS_PER_DAY, wanted + MS_PER_DAY].map(
+    (at) => wallTime(at, zone) - Math.floor(at / 1000) * 1000,
+  )
+  const hits = offsets.map((offset) => wanted - offset).filter((at) => wallTime(at, zone) === wanted)
+  return hits.length > 0 ? Math.min(...hits) : wanted - Math.min(...offsets)
+}

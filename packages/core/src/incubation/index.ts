@@ -1,0 +1,5 @@
+export * from './clutch'
+export * from './development'
+export * from './excursions'
+export * from './forecast'
+export { normalCumulative, normalQuantile } from './normal'

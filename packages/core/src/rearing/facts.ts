@@ -1,0 +1,20 @@
+import type { Sex } from '../animals'
+import type { Day, DaySpan } from '../calendar'
+import type { ReadinessVerdict } from '../readiness'
+
+/** What is known of a growing animal on a day. */
+export interface RearingFacts {
+  sex: Sex
+  sexCertainty: number
+  hatched: DaySpan | null
+  weight: { grams: number; on: Day } | null
+  mealsInARow: number
+  /** The longest row of unaided meals so far. */
+  longestRow: number
+  lastOfferedOn: Day | null
+  wholeSheds: number
+  lastShedOn: Day | null
+  openProblems: readonly string[]
+  quarantineUntil: Day | null
+  readiness: ReadinessVerdict | null
+}

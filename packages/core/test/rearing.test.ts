@@ -1,0 +1,71 @@
+import { cornSnake, leavingGate, stageOf, westernHognose, type RearingFacts } from '../src'
+
+const TODAY = '2026-08-01'
+const hatchling: RearingFacts = {
+  sex: 'unknown',
+  sexCertainty: 0,
+  hatched: { from: '2026-07-20', to: '2026-07-20' },
+  weight: { grams: 7, on: '2026-07-21' },
+  mealsInARow: 0,
+  longestRow: 0,
+  lastOfferedOn: null,
+  wholeSheds: 0,
+  lastShedOn: null,
+  openProblems: [],
+  quarantineUntil: null,
+  readiness: null,
+}
+const stage = (change: Partial<RearingFacts>, protocol = cornSnake) => stageOf({ ...hatchling, ...change }, protocol, TODAY)
+
+test('a hatchling waits for its first shed', () => {
+  const { stage: now, gate, next } = stage({})
+  expect(now.name).toBe('Fresh hatchling')
+  expect(gate.missing.map((e) => e.rule)).toEqual(['whole sheds'])
+  expect(gate.expected).toEqual({ from: TODAY, to: '2026-08-01' })
+  expect(next).toBe('Starter')
+})
+
+test('a starter is told how many meals are missing and by when', () => {
+  const { stage: now, gate } = stage({ wholeSheds: 1, mealsInARow: 1, longestRow: 1, lastOfferedOn: '2026-07-30' })
+  expect(now.name).toBe('Starter')
+  // Two more, each 5 to 7 days apart, the first counted from the last offer.
+  expect(gate.expected).toEqual({ from: '2026-08-09', to: '2026-08-13' })
+})
+
+test('a refusal starts the row again but does not send an established animal back', () => {
+  const refused = { wholeSheds: 1, mealsInARow: 0, longestRow: 4, lastOfferedOn: '2026-07-30' }
+  expect(stage(refused).stage.name).toBe('Established')
+  expect(stage({ ...refused, longestRow: 2 }).gate.missing[0]!.change).toContain('3 more')
+})
+
+test('an animal without history is placed by its weight, by sex where the gate asks', () => {
+  expect(stage({ weight: { grams: 420, on: TODAY } }).stage.name).toBe('Subadult')
+  expect(stage({ weight: { grams: 420, on: TODAY }, readiness: 'ready' }).stage.name).toBe('Breeder')
+  const yearling = { wholeSheds: 1, longestRow: 9, weight: { grams: 40, on: TODAY } }
+  expect(stage({ ...yearling, sex: 'male' }, westernHognose).stage.name).toBe('Subadult')
+  expect(stage({ ...yearling, sex: 'female' }, westernHognose).stage.name).toBe('Juvenile')
+})
+
+describe('leaving', () => {
+  const grown: RearingFacts = {
+    ...hatchling,
+    hatched: { from: '2026-06-01', to: '2026-06-02' },
+    weight: { grams: 14, on: '2026-07-30' },
+    mealsInARow: 6,
+    longestRow: 6,
+    wholeSheds: 2,
+    sex: 'female',
+    sexCertainty: 0.97,
+  }
+
+  test('all gates must hold', () => {
+    expect(leavingGate(grown, cornSnake, TODAY).opens).toBe(true)
+    for (const change of [{ mealsInARow: 2 }, { wholeSheds: 1 }, { sex: 'unknown' as const }, { openProblems: ['kink, slight'] }, { quarantineUntil: '2026-09-01' }, { weight: null }])
+      expect(leavingGate({ ...grown, ...change }, cornSnake, TODAY).opens).toBe(false)
+  })
+
+  test('the earliest day is that of the slowest gate', () => {
+    const gate = leavingGate({ ...grown, hatched: { from: '2026-07-01', to: '2026-07-03' }, mealsInARow: 4, lastOfferedOn: '2026-07-31' }, cornSnake, TODAY)
+    expect(gate.expected).toEqual({ from: '2026-08-15', to: '2026-08-17' })
+  })
+})

@@ -1,0 +1,26 @@
+import { defineConfig } from '@playwright/test'
+
+const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
+
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 120_000,
+  workers: 1,
+  reporter: [['list'], ['json', { outputFile: 'test-results/playwright.json' }]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: chromium,
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+    trace: 'retain-on-failure',
+  },
+})
