@@ -1,4 +1,4 @@
-import { laterDay, type Day, type DaySpan } from '../calendar'
+import { daysBetween, laterDay, type Day, type DaySpan } from '../calendar'
 import type { Protocol } from '../protocols'
 import type { Reason } from '../reasons'
 import type { BreederFacts } from './facts'
@@ -96,4 +96,21 @@ export function trialMustStop(
     if (lost >= loss) return `lost ${(lost * 100).toFixed(1)} % since the start`
   }
   return null
+}
+
+/** A keeper's decision against the verdict, with the reason given. */
+export interface Overrule {
+  verdict: ReadinessVerdict
+  reason: string
+  on: Day
+  by: string
+}
+
+/** How long an overruling stands before the question is asked again, days: half a year is one season. */
+export const OVERRULE_DAYS = 183
+
+/** Whether an overruling still stands on a day. */
+export function overruleStands(overrule: Overrule, on: Day): boolean {
+  const age = daysBetween(overrule.on, on)
+  return age >= 0 && age <= OVERRULE_DAYS
 }

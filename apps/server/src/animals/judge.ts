@@ -1,0 +1,115 @@
+import type { AnimalRow, ReadinessView } from '@hatch-book/contract'
+import {
+  ageOn,
+  assessReadiness,
+  dayOfInstant,
+  leavingGate,
+  overruleStands,
+  stageOf,
+  type BreederFacts,
+  type Day,
+  type DaySpan,
+  type Gate,
+  type RearingFacts,
+  type StageStanding,
+} from '@hatch-book/core'
+import type { AnimalRecord, Surroundings } from './records'
+
+/** An animal with everything that is computed of it for one day. */
+export interface JudgedAnimal {
+  record: AnimalRecord
+  readiness: ReadinessView
+  stage: StageStanding
+  leaving: Gate
+  leavingOverruled: { verdict: string; reason: string; on: Day; by: string; entryId: string } | null
+  row: AnimalRow
+}
+
+export function hatchedSpan({ animal }: AnimalRecord): DaySpan | null {
+  return animal.hatchedFrom && animal.hatchedTo ? { from: animal.hatchedFrom, to: animal.hatchedTo } : null
+}
+
+export function breederFacts(record: AnimalRecord, surroundings: Surroundings, zone: string): BreederFacts {
+  const { standing } = record
+  const day = (at: number | null) => (at === null ? null : dayOfInstant(at, zone))
+  return {
+    sex: standing.sex,
+    sexCertainty: standing.sexCertainty,
+    hatched: hatchedSpan(record),
+    weight: standing.weight && { grams: standing.weight.grams, on: day(standing.weight.at)!, context: standing.weight.context },
+    condition: standing.condition && { score: standing.condition.score, on: day(standing.condition.at)! },
+    mealsInARow: standing.mealsInARow,
+    refusalsInARow: standing.refusalsInARow,
+    lastTakenOn: day(standing.lastTakenAt),
+    inShedSince: day(standing.inShedSince),
+    quarantineUntil: standing.quarantineUntil,
+    openProblems: standing.openProblems,
+    presence: standing.presence,
+    resting: standing.restingSince !== null,
+    lastClutch: surroundings.lastClutch.get(record.animal.id) ?? null,
+  }
+}
+
+function rearingFacts(record: AnimalRecord, breeder: BreederFacts, verdict: ReadinessView['verdict'], zone: string): RearingFacts {
+  const { standing } = record
+  const day = (at: number | null | undefined) => (at ? dayOfInstant(at, zone) : null)
+  return {
+    ...breeder,
+    longestRow: standing.longestRow,
+    lastOfferedOn: day(standing.lastMeal?.at),
+    wholeSheds: standing.wholeSheds,
+    lastShedOn: day(standing.lastShedAt),
+    readiness: verdict,
+  }
+}
+
+/** Judges one animal for a day: readiness with its overruling, stage with its gate, and whether it may leave. */
+export function judgeAnimal(record: AnimalRecord, surroundings: Surroundings, zone: string, today: Day): JudgedAnimal {
+  const { animal, standing, protocol } = record
+  const facts = breederFacts(record, surroundings, zone)
+  const assessed = assessReadiness(facts, protocol, today)
+  const overrules = (surroundings.overrules.get(animal.id) ?? []).filter((o) => overruleStands(o, today))
+  const pick = (about: string) => {
+    const found = overrules.find((o) => o.about === about)
+    return found ? { verdict: found.verdict as string, reason: found.reason, on: found.on, by: found.by, entryId: found.entryId } : null
+  }
+  const overruled = pick('readiness')
+  const verdict = (overruled?.verdict ?? assessed.verdict) as ReadinessView['verdict']
+  const growing = rearingFacts(record, facts, verdict, zone)
+  const stage = stageOf(growing, protocol, today)
+  const hatched = facts.hatched
+  const reference = (id: string | null) => (id ? { id, tag: surroundings.tags.get(id) ?? '?' } : null)
+  const breeder = animal.purpose === 'breeder'
+  return {
+    record,
+    readiness: { ...assessed, overruled },
+    stage,
+    leaving: leavingGate(growing, protocol, today),
+    leavingOverruled: pick('leaving'),
+    row: {
+      id: animal.id,
+      version: animal.version,
+      tag: animal.tag,
+      species: protocol.species,
+      line: animal.line,
+      sex: standing.sex,
+      sexCertainty: standing.sexCertainty,
+      hatched,
+      hatchFact: animal.hatchFact,
+      ageDays: hatched && ageOn(hatched, today),
+      dam: reference(animal.damId),
+      sire: reference(animal.sireId),
+      place: standing.placeId ? { id: standing.placeId, name: surroundings.places.get(standing.placeId) ?? '?' } : null,
+      purpose: animal.purpose,
+      presence: standing.presence,
+      grams: standing.weight?.grams ?? null,
+      weighedOn: facts.weight?.on ?? null,
+      mealsInARow: standing.mealsInARow,
+      refusalsInARow: standing.refusalsInARow,
+      stage: stage.stage.name,
+      verdict: breeder && standing.presence === 'here' ? verdict : null,
+      verdictExpected: breeder ? assessed.expected : null,
+      openProblems: standing.openProblems,
+    },
+  }
+}

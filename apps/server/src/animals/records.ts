@@ -1,0 +1,81 @@
+import { BLANK_STANDING, dayOfInstant, type AnimalStanding, type Day, type Overrule, type Protocol, type ReadinessVerdict } from '@hatch-book/core'
+import { and, eq, inArray, sql, type SQL } from 'drizzle-orm'
+import { tables, type Transaction } from '../db/connect'
+import { standsSql } from '../entries'
+
+export type AnimalStored = typeof tables.animal.$inferSelect
+
+/** An animal as stored, where it stands, and the protocol it is judged by. */
+export interface AnimalRecord {
+  animal: AnimalStored
+  standing: AnimalStanding
+  protocol: Protocol
+}
+
+export async function loadRecords(tx: Transaction, where?: SQL): Promise<AnimalRecord[]> {
+  const { animal, animalStanding, protocol } = tables
+  const rows = await tx
+    .select({ animal, standing: animalStanding.standing, document: protocol.document })
+    .from(animal)
+    .innerJoin(protocol, eq(protocol.id, animal.protocolId))
+    .leftJoin(animalStanding, eq(animalStanding.id, animal.id))
+    .where(and(eq(animal.withdrawn, false), where))
+    .orderBy(animal.tag)
+  return rows.map((row) => ({ animal: row.animal, standing: row.standing ?? BLANK_STANDING, protocol: row.document as Protocol }))
+}
+
+export const withIds = (ids: readonly string[]) => inArray(tables.animal.id, [...ids])
+
+/** What the judgement of an animal needs beyond its own log. */
+export interface Surroundings {
+  places: Map<string, string>
+  tags: Map<string, string>
+  lastClutch: Map<string, { foundOn: Day; gramsBefore: number | null }>
+  overrules: Map<string, (Overrule & { about: 'readiness' | 'leaving'; entryId: string; verdict: ReadinessVerdict })[]>
+}
+
+/** Days before laying within which a weight may already count the eggs. */
+const GRAVID_DAYS = 60
+
+export async function loadSurroundings(tx: Transaction, zone: string, animalIds?: readonly string[]): Promise<Surroundings> {
+  const places = await loadPlaceNames(tx)
+  const tags = await tx.select({ id: tables.animal.id, tag: tables.animal.tag }).from(tables.animal)
+  const clutches = await tx.execute<{ dam_id: string; found_at: Date; grams: number | null }>(sql`
+    select distinct on (c.dam_id) c.dam_id, c.found_at, (
+      select (e.payload->>'grams')::real from entry e
+      where e.subject_id = c.dam_id and e.kind = 'weighed' and e.payload->>'context' in ('empty', 'not said')
+        and e.at < c.laid_from - make_interval(days => ${GRAVID_DAYS}) and ${standsSql}
+      order by e.at desc limit 1) as grams
+    from clutch c where not c.withdrawn order by c.dam_id, c.found_at desc`)
+  const of = animalIds ? sql`and e.subject_id = any(${sql.param(animalIds)}::uuid[])` : sql``
+  const overruled = await tx.execute<{ id: string; subject_id: string; at: Date; by: string; payload: { about: 'readiness' | 'leaving'; verdict: ReadinessVerdict; reason: string } }>(sql`
+    select e.id, e.subject_id, e.at, e.payload, m.name as by from entry e join member m on m.id = e.member_id
+    where e.kind = 'overruled' ${of} and ${standsSql} order by e.at desc`)
+  const overrules: Surroundings['overrules'] = new Map()
+  for (const { id, subject_id, at, by, payload } of overruled.rows) {
+    const all = overrules.get(subject_id) ?? []
+    all.push({ ...payload, on: dayOfInstant(new Date(at).getTime(), zone), by, entryId: id })
+    overrules.set(subject_id, all)
+  }
+  return {
+    places,
+    tags: new Map(tags.map(({ id, tag }) => [id, tag])),
+    lastClutch: new Map(
+      clutches.rows.map((c) => [c.dam_id, { foundOn: dayOfInstant(new Date(c.found_at).getTime(), zone), gramsBefore: c.grams }]),
+    ),
+    overrules,
+  }
+}
+
+/** Each place by the words one would say: the rack and the tub, the incubator and the box. */
+export async function loadPlaceNames(tx: Transaction): Promise<Map<string, string>> {
+  const { place } = tables
+  const rows = await tx.select().from(place)
+  const byId = new Map(rows.map((row) => [row.id, row]))
+  return new Map(
+    rows.map((row) => {
+      const parent = row.parentId ? byId.get(row.parentId) : undefined
+      return [row.id, parent && parent.kind !== 'room' ? `${parent.name} · ${row.name}` : row.name]
+    }),
+  )
+}

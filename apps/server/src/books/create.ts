@@ -1,0 +1,26 @@
+import { newId } from '@hatch-book/contract'
+import { startingProtocols } from '@hatch-book/core'
+import { hash } from '@node-rs/argon2'
+import { tables, type Transaction } from '../db/connect'
+
+export interface NewBook {
+  bookId: string
+  name: string
+  zone: string
+  owner: { id?: string; name: string; email: string; password: string }
+  demo?: { day: string; seed: number }
+  /** Names the starting protocols; the demo does it itself, so that it comes out the same. */
+  protocolId?: (code: string) => string
+}
+
+/** Opens a book with its owner and the starting protocols; returns the owner's id. */
+export async function createBook(tx: Transaction, { bookId, name, zone, owner, demo, protocolId = () => newId() }: NewBook): Promise<string> {
+  await tx.insert(tables.book).values({ bookId, id: bookId, name, zone, demoDay: demo?.day, demoSeed: demo?.seed })
+  const memberId = owner.id ?? newId()
+  const passwordHash = await hash(owner.password)
+  await tx.insert(tables.member).values({ bookId, id: memberId, name: owner.name, email: owner.email, passwordHash, role: 'owner' })
+  await tx.insert(tables.protocol).values(
+    startingProtocols.map((document) => ({ bookId, id: protocolId(document.code), code: document.code, species: document.species, document })),
+  )
+  return memberId
+}

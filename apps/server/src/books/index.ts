@@ -1,0 +1,2 @@
+export { createBook } from './create'
+export { bookRoutes } from './routes'

@@ -1,0 +1,46 @@
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
+import { sql } from 'drizzle-orm'
+import pg from 'pg'
+import * as books from './schema/books'
+import * as breeding from './schema/breeding'
+
+export const tables = { ...books, ...breeding }
+export type Database = NodePgDatabase<typeof tables>
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
+
+// A date of the calendar has no time zone: keep it the text it is.
+pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text)
+
+export function connect(url: string): { db: Database; pool: pg.Pool } {
+  const pool = new pg.Pool({ connectionString: url, max: 10 })
+  // An idle connection that the server ends (a restart, say) must not end the application: the pool opens another.
+  pool.on('error', () => undefined)
+  return { db: drizzle(pool, { schema: tables }), pool }
+}
+
+/**
+ * The one way to touch a book's rows: a transaction that row-level security filters to the book.
+ * Everything in `work` happens or nothing does.
+ */
+export function inBook<T>(db: Database, bookId: string, work: (tx: Transaction) => Promise<T>): Promise<T> {
+  return db.transaction(async (tx) => {
+    await tx.execute(sql`select set_config('app.book_id', ${bookId}, true)`)
+    return work(tx)
+  })
+}
+
+/**
+ * Adds many rows at once, as one parameter: a row's keys are the table's columns. Rows already there are left alone.
+ * @returns the ids that were added
+ */
+export async function insertMany(tx: Transaction, table: string, rows: readonly Record<string, unknown>[]): Promise<string[]> {
+  const added: string[] = []
+  for (let start = 0; start < rows.length; start += 60_000) {
+    const part = JSON.stringify(rows.slice(start, start + 60_000))
+    const { rows: ids } = await tx.execute<{ id: string }>(
+      sql`insert into ${sql.identifier(table)} select * from json_populate_recordset(null::${sql.identifier(table)}, ${part}::json) on conflict do nothing returning id`,
+    )
+    for (const { id } of ids) added.push(id)
+  }
+  return added
+}

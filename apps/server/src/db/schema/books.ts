@@ -1,0 +1,153 @@
+import { sql } from 'drizzle-orm'
+import { check, date, foreignKey, index, integer, jsonb, pgTable, primaryKey, real, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import { bookOnly, identity } from './tenancy'
+
+const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
+
+export const book = pgTable(
+  'book',
+  {
+    ...identity(),
+    version: integer('version').notNull().default(1),
+    name: text('name').notNull(),
+    zone: text('zone').notNull(),
+    weightUnit: text('weight_unit').$type<'g' | 'oz'>().notNull().default('g'),
+    temperatureUnit: text('temperature_unit').$type<'C' | 'F'>().notNull().default('C'),
+    /** In the demo: the day on which the book stands, and the seed it grew from. */
+    demoDay: date('demo_day'),
+    demoSeed: integer('demo_seed'),
+  },
+  (t) => [primaryKey({ columns: [t.bookId, t.id] }), check('book_is_itself', sql`${t.bookId} = ${t.id}`), bookOnly()],
+).enableRLS()
+
+export const member = pgTable(
+  'member',
+  {
+    ...identity(),
+    name: text('name').notNull(),
+    email: text('email').notNull(),
+    passwordHash: text('password_hash').notNull(),
+    role: text('role').$type<'owner' | 'keeper' | 'helper' | 'viewer'>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.bookId], foreignColumns: [book.bookId, book.id] }),
+    uniqueIndex('member_email').on(t.bookId, t.email),
+    bookOnly(),
+  ],
+).enableRLS()
+
+export const session = pgTable(
+  'session',
+  {
+    ...identity(),
+    memberId: uuid('member_id').notNull(),
+    secretHash: text('secret_hash').notNull(),
+    expiresAt: instant('expires_at').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.memberId], foreignColumns: [member.bookId, member.id] }),
+    bookOnly(),
+  ],
+).enableRLS()
+
+export const protocol = pgTable(
+  'protocol',
+  {
+    ...identity(),
+    version: integer('version').notNull().default(1),
+    code: text('code').notNull(),
+    species: text('species').notNull(),
+    document: jsonb('document').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.bookId], foreignColumns: [book.bookId, book.id] }),
+    uniqueIndex('protocol_code').on(t.bookId, t.code),
+    bookOnly(),
+  ],
+).enableRLS()
+
+export const place = pgTable(
+  'place',
+  {
+    ...identity(),
+    kind: text('kind').$type<'room' | 'rack' | 'shelf' | 'tub' | 'incubator' | 'box' | 'unit'>().notNull(),
+    name: text('name').notNull(),
+    parentId: uuid('parent_id'),
+    setPointC: real('set_point_c'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.bookId], foreignColumns: [book.bookId, book.id] }),
+    foreignKey({ columns: [t.bookId, t.parentId], foreignColumns: [t.bookId, t.id] }),
+    uniqueIndex('place_name').on(t.bookId, sql`coalesce(${t.parentId}, ${t.bookId})`, sql`lower(${t.name})`),
+    bookOnly(),
+  ],
+).enableRLS()
+
+export const probe = pgTable(
+  'probe',
+  { ...identity(), name: text('name').notNull(), placeId: uuid('place_id').notNull() },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.placeId], foreignColumns: [place.bookId, place.id] }),
+    bookOnly(),
+  ],
+).enableRLS()
+
+export const reading = pgTable(
+  'reading',
+  { ...identity(), probeId: uuid('probe_id').notNull(), at: instant('at').notNull(), celsius: real('celsius').notNull() },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.probeId], foreignColumns: [probe.bookId, probe.id] }),
+    uniqueIndex('reading_at').on(t.bookId, t.probeId, t.at),
+    bookOnly(),
+  ],
+).enableRLS()
+
+/** The log. The application may read and add, never change or remove: see the grants. */
+export const entry = pgTable(
+  'entry',
+  {
+    ...identity(),
+    kind: text('kind').notNull(),
+    subjectType: text('subject_type').$type<'animal' | 'pairing' | 'clutch' | 'place'>().notNull(),
+    subjectId: uuid('subject_id').notNull(),
+    at: instant('at').notNull(),
+    precision: text('precision').$type<'minute' | 'day'>().notNull(),
+    recordedAt: instant('recorded_at').notNull(),
+    memberId: uuid('member_id').notNull(),
+    device: text('device').notNull().default(''),
+    payload: jsonb('payload').$type<Record<string, unknown>>().notNull(),
+    strikes: uuid('strikes'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.memberId], foreignColumns: [member.bookId, member.id] }),
+    foreignKey({ columns: [t.bookId, t.strikes], foreignColumns: [t.bookId, t.id] }),
+    uniqueIndex('entry_struck_once').on(t.bookId, t.strikes),
+    index('entry_of_subject').on(t.bookId, t.subjectId, t.at),
+    index('entry_by_time').on(t.bookId, t.at),
+    bookOnly(),
+  ],
+).enableRLS()
+
+/** What a list brought in left over: its faulty rows with their reasons, until a keeper settles them. */
+export const importRest = pgTable(
+  'import_rest',
+  {
+    ...identity(),
+    fileName: text('file_name').notNull(),
+    at: instant('at').notNull(),
+    imported: integer('imported').notNull(),
+    rows: jsonb('rows').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.bookId], foreignColumns: [book.bookId, book.id] }),
+    bookOnly(),
+  ],
+).enableRLS()

@@ -1,0 +1,118 @@
+import type { AnimalStanding, EggFate } from '@hatch-book/core'
+import type { HatchFact } from '@hatch-book/contract'
+import { sql } from 'drizzle-orm'
+import { boolean, date, foreignKey, index, integer, jsonb, pgTable, primaryKey, real, text, timestamp, uniqueIndex, uuid, type AnyPgColumn } from 'drizzle-orm/pg-core'
+import { place, protocol } from './books'
+import { bookOnly, identity } from './tenancy'
+
+const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
+
+export const animal = pgTable(
+  'animal',
+  {
+    ...identity(),
+    version: integer('version').notNull().default(1),
+    tag: text('tag').notNull(),
+    protocolId: uuid('protocol_id').notNull(),
+    line: text('line').notNull().default(''),
+    hatchFact: jsonb('hatch_fact').$type<HatchFact>(),
+    hatchedFrom: date('hatched_from'),
+    hatchedTo: date('hatched_to'),
+    damId: uuid('dam_id'),
+    sireId: uuid('sire_id'),
+    clutchId: uuid('clutch_id'),
+    purpose: text('purpose').$type<'breeder' | 'holdback' | 'growing on' | 'for sale' | 'pet only'>().notNull(),
+    origin: text('origin').notNull().default(''),
+    note: text('note').notNull().default(''),
+    /** Taken back with the entry that made it, such as a hatching struck out. */
+    withdrawn: boolean('withdrawn').notNull().default(false),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.protocolId], foreignColumns: [protocol.bookId, protocol.id] }),
+    foreignKey({ columns: [t.bookId, t.damId], foreignColumns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.sireId], foreignColumns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.clutchId], foreignColumns: [clutch.bookId, clutch.id] as [AnyPgColumn, AnyPgColumn] }),
+    uniqueIndex('animal_tag').on(t.bookId, sql`lower(${t.tag})`).where(sql`not ${t.withdrawn}`),
+    index('animal_of_dam').on(t.bookId, t.damId),
+    index('animal_of_sire').on(t.bookId, t.sireId),
+    bookOnly(),
+  ],
+).enableRLS()
+
+/** Where each animal stands: folded from its log in the transaction of every entry, and rebuilt from it by command. */
+export const animalStanding = pgTable(
+  'animal_standing',
+  { ...identity(), standing: jsonb('standing').$type<AnimalStanding>().notNull() },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.id], foreignColumns: [animal.bookId, animal.id] }),
+    bookOnly(),
+  ],
+).enableRLS()
+
+export const pairing = pgTable(
+  'pairing',
+  {
+    ...identity(),
+    version: integer('version').notNull().default(1),
+    femaleId: uuid('female_id').notNull(),
+    maleId: uuid('male_id').notNull(),
+    plannedAt: instant('planned_at').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.femaleId], foreignColumns: [animal.bookId, animal.id] }),
+    foreignKey({ columns: [t.bookId, t.maleId], foreignColumns: [animal.bookId, animal.id] }),
+    bookOnly(),
+  ],
+).enableRLS()
+
+export const clutch = pgTable(
+  'clutch',
+  {
+    ...identity(),
+    version: integer('version').notNull().default(1),
+    name: text('name').notNull(),
+    pairingId: uuid('pairing_id'),
+    damId: uuid('dam_id').notNull(),
+    sireId: uuid('sire_id'),
+    foundAt: instant('found_at').notNull(),
+    laidFrom: instant('laid_from').notNull(),
+    laidTo: instant('laid_to').notNull(),
+    method: text('method').notNull(),
+    boxId: uuid('box_id').notNull(),
+    withdrawn: boolean('withdrawn').notNull().default(false),
+  },
+  (t): ReturnType<typeof foreignKey>[] =>
+    [
+      primaryKey({ columns: [t.bookId, t.id] }),
+      foreignKey({ columns: [t.bookId, t.pairingId], foreignColumns: [pairing.bookId, pairing.id] }),
+      foreignKey({ columns: [t.bookId, t.damId], foreignColumns: [animal.bookId, animal.id] }),
+      foreignKey({ columns: [t.bookId, t.sireId], foreignColumns: [animal.bookId, animal.id] }),
+      foreignKey({ columns: [t.bookId, t.boxId], foreignColumns: [place.bookId, place.id] }),
+      bookOnly(),
+    ] as never,
+).enableRLS()
+
+export const egg = pgTable(
+  'egg',
+  {
+    ...identity(),
+    clutchId: uuid('clutch_id').notNull(),
+    number: integer('number').notNull(),
+    grams: real('grams'),
+    /** The fate it was set with; later ones are entries, and `fate` is the last of them. */
+    setFate: text('set_fate').$type<EggFate>().notNull(),
+    fate: text('fate').$type<EggFate>().notNull(),
+    fateAt: instant('fate_at'),
+    animalId: uuid('animal_id'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.clutchId], foreignColumns: [clutch.bookId, clutch.id] }),
+    foreignKey({ columns: [t.bookId, t.animalId], foreignColumns: [animal.bookId, animal.id] }),
+    uniqueIndex('egg_number').on(t.bookId, t.clutchId, t.number),
+    bookOnly(),
+  ],
+).enableRLS()

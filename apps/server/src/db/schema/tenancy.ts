@@ -1,0 +1,14 @@
+import { sql } from 'drizzle-orm'
+import { pgPolicy, pgRole, uuid } from 'drizzle-orm/pg-core'
+
+/** The role that the application connects as. It owns nothing and cannot bypass row-level security. */
+export const appRole = pgRole('app_rw').existing()
+
+const ofThisBook = sql`book_id = nullif(current_setting('app.book_id', true), '')::uuid`
+
+/** Every row is seen and written only in a transaction opened for its book. */
+export const bookOnly = () =>
+  pgPolicy('book_only', { as: 'permissive', for: 'all', to: appRole, using: ofThisBook, withCheck: ofThisBook })
+
+/** The two columns that every table's primary key is made of. */
+export const identity = () => ({ bookId: uuid('book_id').notNull(), id: uuid('id').notNull() })

@@ -1,0 +1,117 @@
+import { dayOfInstant, instantOfDay, type Day } from '@hatch-book/core'
+import { MEMBERS, PASSWORD, ZONE, type Author, type DemoStep } from '@hatch-book/demo'
+import { eq, inArray } from 'drizzle-orm'
+import type { LightMyRequestResponse } from 'fastify'
+import { inBook, tables, type Database } from '../db/connect'
+import { COOKIE, createSession } from '../shell/actor'
+import type { BookApp } from '../shell/app'
+
+const MOST_ENTRIES = 400
+const DEMO_HOUR = 14
+
+export interface Played {
+  happened: number
+  /** Steps that the book refused, with its words: what somebody did in the demo can stand in the way of what would have been. */
+  refused: { step: DemoStep; says: string }[]
+}
+
+/** Steps that fall after one demo day's afternoon and not after another's. */
+export function stepsBetween(timeline: readonly DemoStep[], after: Day | null, until: Day): DemoStep[] {
+  const from = after ? instantOfDay(after, ZONE, DEMO_HOUR) : -Infinity
+  const to = instantOfDay(until, ZONE, DEMO_HOUR)
+  return timeline.filter((s) => s.at > from && s.at <= to)
+}
+
+/**
+ * Plays steps into the demo book as the requests that its members' devices would send, in order. Entries wait and go
+ * together; readings of a probe go as the file its logger would write.
+ */
+export async function playSteps(app: BookApp, db: Database, bookId: string, steps: readonly DemoStep[]): Promise<Played> {
+  const cookies = new Map<Author, string>()
+  const sessions: string[] = []
+  await openSessions(db, bookId, cookies, sessions)
+  const played: Played = { happened: 0, refused: [] }
+  let waiting: Extract<DemoStep, { act: 'entry' }>[] = []
+  const logs = new Map<string, string[]>()
+  let day: Day | null = null
+
+  const send = (author: Author, method: 'POST', url: string, payload: object | string, type = 'application/json') =>
+    app.inject({ method, url, headers: { 'content-type': type, cookie: cookies.get(author)! }, payload })
+  const judge = (step: DemoStep, reply: LightMyRequestResponse) => {
+    if (reply.statusCode < 300) played.happened++
+    else played.refused.push({ step, says: String(reply.json<{ detail?: string }>().detail ?? reply.statusCode) })
+  }
+  const goTo = async (next: Day) => {
+    if (next !== day) await setDay(db, bookId, next)
+    day = next
+  }
+  const flush = async () => {
+    const batch = waiting
+    waiting = []
+    if (batch.length > 0) await goTo(dayOfInstant(batch.at(-1)!.at, ZONE))
+    for (const author of ['owner', 'keeper', 'helper'] as const) {
+      const own = batch.filter((s) => s.by === author)
+      if (own.length === 0) continue
+      const reply = await send(author, 'POST', '/api/entries', { entries: own.map((s) => s.body) })
+      if (reply.statusCode < 300) played.happened += own.length
+      // One refused entry refuses its batch: send them one by one to find it.
+      else for (const step of own) judge(step, await send(author, 'POST', '/api/entries', { entries: [step.body] }))
+    }
+  }
+
+  for (const step of steps) {
+    if (step.act === 'readings') {
+      const lines = step.readings.map((r) => `${new Date(r.at).toISOString()};${r.celsius}`)
+      logs.set(step.probeId, [...(logs.get(step.probeId) ?? []), ...lines])
+      continue
+    }
+    const decisive = step.act !== 'entry' || step.body.kind === 'listed' || step.body.kind === 'sold'
+    if (decisive || waiting.length >= MOST_ENTRIES) await flush()
+    if (decisive) await goTo(dayOfInstant(step.at, ZONE))
+    if (step.act === 'entry') waiting.push(step)
+    else {
+      judge(step, await send('owner', 'POST', pathOf(step), step.body))
+      if (step.act === 'member') await openSessions(db, bookId, cookies, sessions)
+    }
+    if (decisive && step.act === 'entry') await flush()
+  }
+  await flush()
+  for (const [probeId, lines] of logs) await send('owner', 'POST', `/api/probes/${probeId}/log?unit=C`, `time;temperature C\n${lines.join('\n')}`, 'text/csv')
+  await inBook(db, bookId, (tx) => tx.delete(tables.session).where(inArray(tables.session.id, sessions)))
+  return played
+}
+
+export async function setDay(db: Database, bookId: string, day: Day): Promise<void> {
+  await inBook(db, bookId, (tx) => tx.update(tables.book).set({ demoDay: day }).where(eq(tables.book.id, bookId)))
+}
+
+/** A session for each of the demo's members who is in the book by now. */
+async function openSessions(db: Database, bookId: string, cookies: Map<Author, string>, sessions: string[]): Promise<void> {
+  await inBook(db, bookId, async (tx) => {
+    const present = await tx.select({ id: tables.member.id, email: tables.member.email }).from(tables.member)
+    for (const { key, email } of MEMBERS) {
+      const member = present.find((m) => m.email === email)
+      if (!member || key === 'viewer' || cookies.has(key)) continue
+      const { id, cookie } = await createSession(tx, bookId, member.id)
+      sessions.push(id)
+      cookies.set(key, `${COOKIE}=${cookie}`)
+    }
+  })
+}
+
+function pathOf(step: Exclude<DemoStep, { act: 'entry' | 'readings' }>): string {
+  switch (step.act) {
+    case 'member':
+      return '/api/members'
+    case 'place':
+      return '/api/places'
+    case 'animal':
+      return '/api/animals'
+    case 'pairing':
+      return '/api/pairings'
+    case 'clutch':
+      return '/api/clutches'
+    case 'hatch':
+      return `/api/clutches/${step.clutchId}/hatch`
+  }
+}

@@ -1,0 +1,4 @@
+export { readEntries } from './read'
+export { entryRoutes } from './routes'
+export { refreshStandings, standingEntries, standsSql } from './standing'
+export { dayOf, entryOf, guardEntries, onStrike, refresh, writeEntries } from './write'

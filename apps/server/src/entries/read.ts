@@ -1,0 +1,57 @@
+import type { Entry, EntryKind } from '@hatch-book/contract'
+import { sql } from 'drizzle-orm'
+import type { Transaction } from '../db/connect'
+
+interface EntryRow extends Record<string, unknown> {
+  id: string
+  kind: EntryKind
+  subject_type: Entry['subject']['type']
+  subject_id: string
+  subject_tag: string | null
+  at: Date
+  precision: 'minute' | 'day'
+  recorded_at: Date
+  by: string
+  payload: Record<string, unknown>
+  strikes: string | null
+  struck_by: string | null
+  struck_reason: string | null
+}
+
+const MOST = 500
+
+/** Entries for people to read, newest first: who wrote them, about whom, and whether they were struck out. */
+export async function readEntries(
+  tx: Transaction,
+  { subjectIds, before, limit = 60 }: { subjectIds?: readonly string[] | undefined; before?: string | undefined; limit?: number | undefined },
+): Promise<Entry[]> {
+  const { rows } = await tx.execute<EntryRow>(sql`
+    select e.id, e.kind, e.subject_type, e.subject_id, e.at, e.precision, e.recorded_at, e.payload, e.strikes, m.name as by,
+      coalesce(a.tag, f.tag || ' × ' || ma.tag, c.name, p.name) as subject_tag,
+      sm.name as struck_by, s.payload->>'reason' as struck_reason
+    from entry e
+    join member m on m.id = e.member_id
+    left join entry s on s.strikes = e.id
+    left join member sm on sm.id = s.member_id
+    left join animal a on e.subject_type = 'animal' and a.id = e.subject_id
+    left join pairing g on e.subject_type = 'pairing' and g.id = e.subject_id
+    left join animal f on f.id = g.female_id
+    left join animal ma on ma.id = g.male_id
+    left join clutch c on e.subject_type = 'clutch' and c.id = e.subject_id
+    left join place p on e.subject_type = 'place' and p.id = e.subject_id
+    where ${subjectIds ? sql`e.subject_id = any(${sql.param(subjectIds)}::uuid[])` : sql`true`}
+      and ${before ? sql`e.at < ${before}::timestamptz` : sql`true`}
+    order by e.at desc, e.id desc limit ${Math.min(limit, MOST)}`)
+  return rows.map((row) => ({
+    id: row.id,
+    kind: row.kind,
+    subject: { type: row.subject_type, id: row.subject_id, tag: row.subject_tag ?? '' },
+    at: new Date(row.at).toISOString(),
+    precision: row.precision,
+    recordedAt: new Date(row.recorded_at).toISOString(),
+    by: row.by,
+    payload: row.payload,
+    strikes: row.strikes,
+    struckBy: row.struck_by ? { by: row.struck_by, reason: row.struck_reason ?? '' } : null,
+  }))
+}

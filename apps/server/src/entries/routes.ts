@@ -1,0 +1,28 @@
+import { EntriesWritten, EntryBatch, EntryList, EntryQuery } from '@hatch-book/contract'
+import type { BookRoutes } from '../shell/app'
+import { inBook } from '../db/connect'
+import { actorOf } from '../shell/actor'
+import { readEntries } from './read'
+import { writeEntries } from './write'
+
+export const entryRoutes: BookRoutes = (app, { db }) => {
+  app.get(
+    '/api/entries',
+    { config: { permission: 'read the book' }, schema: { querystring: EntryQuery, response: { 200: EntryList } } },
+    async (request) => {
+      const { subjectId, before, limit } = request.query
+      const entries = await inBook(db, actorOf(request).bookId, (tx) =>
+        readEntries(tx, { subjectIds: subjectId ? [subjectId] : undefined, before, limit }),
+      )
+      return { entries }
+    },
+  )
+  app.post(
+    '/api/entries',
+    { config: { permission: 'write in the log' }, schema: { body: EntryBatch, response: { 200: EntriesWritten } } },
+    async (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, (tx) => writeEntries(tx, actor, request.body.entries))
+    },
+  )
+}

@@ -1,0 +1,53 @@
+import { foldStanding, type AnimalEntry } from '@hatch-book/core'
+import { sql } from 'drizzle-orm'
+import { insertMany, type Transaction } from '../db/connect'
+
+/** An entry that stands: neither struck out nor a striking. */
+export const standsSql = sql`e.kind <> 'struck' and not exists (select 1 from entry s where s.book_id = e.book_id and s.strikes = e.id)`
+
+interface StoredEntry extends Record<string, unknown> {
+  id: string
+  kind: string
+  subject_id: string
+  at: Date
+  payload: Record<string, unknown>
+}
+
+/** The standing entries of some subjects, oldest first. */
+export async function standingEntries(tx: Transaction, subjectIds: readonly string[]): Promise<Map<string, StoredEntry[]>> {
+  const bySubject = new Map<string, StoredEntry[]>(subjectIds.map((id) => [id, []]))
+  if (subjectIds.length === 0) return bySubject
+  const { rows } = await tx.execute<StoredEntry>(
+    sql`select e.id, e.kind, e.subject_id, e.at, e.payload from entry e
+        where e.subject_id = any(${sql.param(subjectIds)}::uuid[]) and ${standsSql} order by e.at, e.id`,
+  )
+  for (const row of rows) bySubject.get(row.subject_id)!.push({ ...row, at: new Date(row.at) })
+  return bySubject
+}
+
+/** Folds the logs of some animals again and keeps the result, in the transaction that changed them. */
+export async function refreshStandings(tx: Transaction, bookId: string, animalIds: readonly string[]): Promise<void> {
+  const logs = await standingEntries(tx, animalIds)
+  const rows = animalIds.map((id) => {
+    const log = logs.get(id)!.map(({ id: entryId, kind, at, payload }) => ({ id: entryId, kind, payload, at: at.getTime() }) as AnimalEntry)
+    return { book_id: bookId, id, standing: foldStanding(log) }
+  })
+  await insertMany(tx, 'animal_standing', rows)
+  await tx.execute(
+    sql`update animal_standing s set standing = r.standing
+        from json_to_recordset(${JSON.stringify(rows)}::json) as r(id uuid, standing jsonb)
+        where s.id = r.id and s.standing is distinct from r.standing`,
+  )
+}
+
+/** The fate of each egg of some clutches: the one it was set with, or the last that was seen. */
+export async function refreshEggFates(tx: Transaction, clutchIds: readonly string[]): Promise<void> {
+  await tx.execute(
+    sql`update egg g set fate = coalesce(l.fate, g.set_fate), fate_at = l.at, animal_id = l.animal_id
+        from egg h left join lateral (
+          select e.payload->>'fate' as fate, e.at, (e.payload->>'animalId')::uuid as animal_id from entry e
+          where e.subject_id = h.clutch_id and e.kind = 'egg fate' and e.payload->>'eggId' = h.id::text and ${standsSql}
+          order by e.at desc, e.id desc limit 1) l on true
+        where g.id = h.id and h.clutch_id = any(${sql.param(clutchIds)}::uuid[])`,
+  )
+}

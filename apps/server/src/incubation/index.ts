@@ -1,0 +1,2 @@
+export { incubationRoutes, loadClutches } from './routes'
+export { studyClutches, type ClutchStudy } from './view'

@@ -1,0 +1,30 @@
+import { animalRoutes, importRoutes } from './animals'
+import { bookRoutes } from './books'
+import { climateRoutes } from './climate'
+import { demoRoutes } from './demo'
+import { entryRoutes } from './entries/routes'
+import { incubationRoutes } from './incubation'
+import { pairingRoutes } from './pairing'
+import { placeRoutes } from './places'
+import { protocolRoutes } from './protocols'
+import { rearingRoutes } from './rearing'
+import { salesRoutes } from './sales'
+import { seasonRoutes } from './season'
+import type { BookRoutes } from './shell/app'
+
+/** The rooms of the server; a new one adds its line. */
+export const rooms: readonly BookRoutes[] = [
+  bookRoutes,
+  protocolRoutes,
+  placeRoutes,
+  animalRoutes,
+  importRoutes,
+  entryRoutes,
+  pairingRoutes,
+  incubationRoutes,
+  climateRoutes,
+  rearingRoutes,
+  salesRoutes,
+  seasonRoutes,
+  demoRoutes,
+]

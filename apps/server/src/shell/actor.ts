@@ -1,0 +1,112 @@
+import '@fastify/cookie'
+import { createHash, randomBytes, timingSafeEqual } from 'node:crypto'
+import { dayOfInstant, instantOfDay, type Day, type Instant } from '@hatch-book/core'
+import { newId, type Role } from '@hatch-book/contract'
+import { and, eq, gt } from 'drizzle-orm'
+import type { FastifyInstance, FastifyReply } from 'fastify'
+import { inBook, tables, type Database, type Transaction } from '../db/connect'
+import { BookError } from './problems'
+import { may, type Permission } from './permissions'
+
+export type BookRow = typeof tables.book.$inferSelect
+
+/** Who asks, in which book, and what that book's clock says. */
+export interface Actor {
+  bookId: string
+  sessionId: string
+  member: { id: string; name: string; email: string; role: Role }
+  book: BookRow
+  now: Instant
+  today: Day
+}
+
+declare module 'fastify' {
+  interface FastifyRequest {
+    actorOrNull: Actor | null
+  }
+  interface FastifyContextConfig {
+    permission?: Permission
+  }
+}
+
+export const COOKIE = 'hatch-book'
+const SESSION_DAYS = 60
+const DEMO_HOUR = 14
+
+/** The book's clock: the real one, or in the demo the early afternoon of the demo day. */
+export function bookNow(book: Pick<BookRow, 'demoDay' | 'zone'>): Instant {
+  return book.demoDay ? instantOfDay(book.demoDay, book.zone, DEMO_HOUR) : Date.now()
+}
+
+const hash = (secret: string) => createHash('sha256').update(secret).digest('hex')
+
+/** Opens a session; the cookie names book, session and secret, and the database keeps only the secret's hash. */
+export async function createSession(tx: Transaction, bookId: string, memberId: string): Promise<{ id: string; cookie: string; expiresAt: Date }> {
+  const id = newId()
+  const secret = randomBytes(32).toString('base64url')
+  const expiresAt = new Date(Date.now() + SESSION_DAYS * 86_400_000)
+  await tx.insert(tables.session).values({ bookId, id, memberId, secretHash: hash(secret), expiresAt })
+  return { id, cookie: `${bookId}.${id}.${secret}`, expiresAt }
+}
+
+/** Opens a session and gives the browser its cookie. */
+export async function openSession(tx: Transaction, reply: FastifyReply, bookId: string, memberId: string): Promise<void> {
+  const { cookie, expiresAt } = await createSession(tx, bookId, memberId)
+  reply.setCookie(COOKIE, cookie, {
+    path: '/',
+    httpOnly: true,
+    sameSite: 'strict',
+    secure: reply.request.protocol === 'https',
+    expires: expiresAt,
+  })
+}
+
+export async function closeSession(db: Database, reply: FastifyReply, actor: Actor): Promise<void> {
+  await inBook(db, actor.bookId, (tx) => tx.delete(tables.session).where(eq(tables.session.id, actor.sessionId)))
+  reply.clearCookie(COOKIE, { path: '/' })
+}
+
+async function readSession(db: Database, cookie: string | undefined): Promise<Actor | null> {
+  const [bookId, sessionId, secret] = (cookie ?? '').split('.')
+  const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
+  if (!bookId || !sessionId || !secret || !uuid.test(bookId) || !uuid.test(sessionId)) return null
+  const { session, member, book } = tables
+  const [row] = await inBook(db, bookId, (tx) =>
+    tx
+      .select()
+      .from(session)
+      .innerJoin(member, eq(member.id, session.memberId))
+      .innerJoin(book, eq(book.id, session.bookId))
+      .where(and(eq(session.id, sessionId), gt(session.expiresAt, new Date()))),
+  )
+  if (!row) return null
+  const given = Buffer.from(hash(secret))
+  const kept = Buffer.from(row.session.secretHash)
+  if (given.length !== kept.length || !timingSafeEqual(given, kept)) return null
+  const now = bookNow(row.book)
+  const { id, name, email, role } = row.member
+  return { bookId, sessionId, member: { id, name, email, role }, book: row.book, now, today: dayOfInstant(now, row.book.zone) }
+}
+
+/** Knows the actor of every request and lets in only whom the route's permission lets in. */
+export function checkPermissions(app: FastifyInstance, db: Database): void {
+  app.decorateRequest('actorOrNull', null)
+  app.addHook('onRoute', (route) => {
+    if (route.url.startsWith('/api') && !route.config?.permission)
+      throw new Error(`the route ${String(route.method)} ${route.url} names no permission`)
+  })
+  app.addHook('onRequest', async (request) => {
+    const permission = request.routeOptions.config.permission
+    if (!permission) return
+    request.actorOrNull = await readSession(db, request.cookies[COOKIE])
+    const role = request.actorOrNull?.member.role ?? 'nobody'
+    if (may(role, permission)) return
+    throw role === 'nobody' ? new BookError('not-signed-in') : new BookError('not-allowed', `A ${role} may not do this.`)
+  })
+}
+
+/** The actor of a request behind a permission. */
+export function actorOf(request: { actorOrNull: Actor | null }): Actor {
+  if (!request.actorOrNull) throw new BookError('not-signed-in')
+  return request.actorOrNull
+}

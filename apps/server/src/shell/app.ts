@@ -1,0 +1,96 @@
+import { existsSync } from 'node:fs'
+import compress from '@fastify/compress'
+import cookie from '@fastify/cookie'
+import helmet from '@fastify/helmet'
+import rateLimit from '@fastify/rate-limit'
+import serveStatic from '@fastify/static'
+import Fastify, { type FastifyBaseLogger, type FastifyInstance, type RawReplyDefaultExpression, type RawRequestDefaultExpression, type RawServerDefault } from 'fastify'
+import { connect, type Database } from '../db/connect'
+import { checkPermissions } from './actor'
+import { serveLiveChanges } from './live'
+import { describeApi } from './openapi'
+import { answerErrors, answerProblem, problem } from './problems'
+import { validateByContract, type ValibotProvider } from './validation'
+
+export type BookApp = FastifyInstance<RawServerDefault, RawRequestDefaultExpression, RawReplyDefaultExpression, FastifyBaseLogger, ValibotProvider>
+
+export interface Rooms {
+  db: Database
+  /** Sign-in of the demo book, shown on the sign-in page; null on a server without one. */
+  demoSignIn: { email: string; password: string } | null
+}
+
+/** The routes of one room. */
+export type BookRoutes = (app: BookApp, rooms: Rooms) => void
+
+export interface AppOptions {
+  /** Address of the database as the application's role. */
+  databaseUrl: string
+  /** Folder of the built web application; none in tests of the server alone. */
+  webFolder?: string
+  demoSignIn?: Rooms['demoSignIn']
+  rooms: readonly BookRoutes[]
+  log?: boolean
+}
+
+const LARGEST_FILE = 30 * 1024 * 1024
+
+/** Builds the server: every guard first, then the rooms, then the pages. */
+export async function buildApp(options: AppOptions): Promise<BookApp> {
+  const { db, pool } = connect(options.databaseUrl)
+  const app = Fastify({
+    logger: options.log ? { level: 'warn' } : false,
+    bodyLimit: LARGEST_FILE,
+    trustProxy: false,
+    forceCloseConnections: true,
+  }).withTypeProvider<ValibotProvider>() as unknown as BookApp
+  app.addHook('onClose', () => pool.end())
+  answerErrors(app as never)
+  validateByContract(app as never)
+  await app.register(cookie)
+  await app.register(compress, { threshold: 2048 })
+  await app.register(helmet, {
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        'default-src': ["'none'"],
+        'script-src': ["'self'", "'wasm-unsafe-eval'"],
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'img-src': ["'self'", 'data:', 'blob:'],
+        'font-src': ["'self'"],
+        'connect-src': ["'self'"],
+        'worker-src': ["'self'", 'blob:'],
+        'manifest-src': ["'self'"],
+        'form-action': ["'self'"],
+        'frame-ancestors': ["'none'"],
+        'base-uri': ["'none'"],
+      },
+    },
+    strictTransportSecurity: false,
+  })
+  await app.register(rateLimit, { global: false })
+  app.addContentTypeParser(['application/octet-stream', 'text/csv'], { parseAs: 'buffer' }, (_request, body, done) => done(null, body))
+  checkPermissions(app as never, db)
+  await describeApi(app as never)
+  await serveLiveChanges(app as never, options.databaseUrl)
+  for (const routes of options.rooms) routes(app, { db, demoSignIn: options.demoSignIn ?? null })
+  await servePages(app, options.webFolder)
+  return app
+}
+
+async function servePages(app: BookApp, folder: string | undefined): Promise<void> {
+  const built = folder !== undefined && existsSync(folder)
+  if (built)
+    await app.register(serveStatic, {
+      root: folder,
+      preCompressed: true,
+      index: ['index.html'],
+      setHeaders: (response, path) => {
+        response.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache')
+      },
+    })
+  app.setNotFoundHandler((request, reply) => {
+    const page = built && (request.method === 'GET' || request.method === 'HEAD') && !request.url.startsWith('/api/')
+    return page ? reply.sendFile('index.html') : answerProblem(reply, problem('not-found'))
+  })
+}

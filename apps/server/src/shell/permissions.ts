@@ -1,0 +1,16 @@
+import type { Role } from '@hatch-book/contract'
+
+/** Who may do what. Every route names one of these; there is no other place where roles are checked by route. */
+export const PERMISSIONS = {
+  public: ['owner', 'keeper', 'helper', 'viewer', 'nobody'],
+  'read the book': ['owner', 'keeper', 'helper', 'viewer'],
+  'write in the log': ['owner', 'keeper', 'helper'],
+  'decide and plan': ['owner', 'keeper'],
+  'run the book': ['owner'],
+} as const satisfies Record<string, readonly (Role | 'nobody')[]>
+
+export type Permission = keyof typeof PERMISSIONS
+
+export function may(role: Role | 'nobody', permission: Permission): boolean {
+  return (PERMISSIONS[permission] as readonly string[]).includes(role)
+}

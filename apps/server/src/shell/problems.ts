@@ -1,0 +1,71 @@
+import type { Problem } from '@hatch-book/contract'
+import type { FastifyInstance, FastifyReply } from 'fastify'
+
+/** Every way in which a request can fail, with its status and words. */
+const PROBLEMS = {
+  'not-signed-in': [401, 'You are not signed in.'],
+  'wrong-sign-in': [401, 'That address and password do not belong together.'],
+  'not-allowed': [403, 'Your role may not do this.'],
+  'not-found': [404, 'This is not in the book.'],
+  'already-there': [409, 'This is in the book already.'],
+  stale: [409, 'Somebody changed this since you opened it.'],
+  'gate-closed': [409, 'The gate is not open yet.'],
+  'struck-already': [409, 'This entry is struck out already.'],
+  'depended-on': [409, 'Later entries depend on this one.'],
+  invalid: [422, 'Something here cannot be read.'],
+  'file-unreadable': [422, 'This file cannot be read.'],
+  'too-large': [413, 'This is too large.'],
+  'too-many': [429, 'Too many tries. Wait a minute.'],
+  'not-a-demo': [409, 'Only the demo book has a day that can be moved.'],
+  internal: [500, 'Something went wrong here. Nothing was changed.'],
+} as const satisfies Record<string, readonly [number, string]>
+
+export type ProblemCode = keyof typeof PROBLEMS
+
+/** Thrown by any room; becomes a problem document. */
+export class BookError extends Error {
+  constructor(
+    readonly code: ProblemCode,
+    readonly detail = '',
+    readonly fields?: { field: string; says: string }[],
+    readonly current?: unknown,
+  ) {
+    super(detail || PROBLEMS[code][1])
+  }
+}
+
+export function problem(code: ProblemCode, detail = '', fields?: Problem['fields'], current?: unknown): Problem {
+  const [status, title] = PROBLEMS[code]
+  return { type: `urn:hatch-book:${code}`, title, status, code, detail: detail || title, fields, current }
+}
+
+/** PostgreSQL's complaints that a keeper can do something about. */
+function fromDatabase(error: unknown): Problem | null {
+  const cause = (error as { cause?: { code?: string; constraint?: string } }).cause ?? (error as { code?: string; constraint?: string })
+  if (cause?.code === '23505') return problem('already-there', cause.constraint === 'animal_tag' ? 'Another animal has this tag.' : '')
+  if (cause?.code === '23503') return problem('invalid', 'It names something that is not in this book.')
+  if (cause?.code === '22003' || cause?.code === '22P02' || cause?.code === '22007') return problem('invalid')
+  return null
+}
+
+export function answerProblem(reply: FastifyReply, document: Problem) {
+  return reply.code(document.status).header('content-type', 'application/problem+json').serializer(JSON.stringify).send(document)
+}
+
+/** Turns every error into a problem document; what nobody foresaw is logged and says nothing of the inside. */
+export function answerErrors(app: FastifyInstance): void {
+  app.setErrorHandler((error: Error & { statusCode?: number; code?: string; issues?: { path: string; message: string }[] }, request, reply) => {
+    if (error instanceof BookError) return answerProblem(reply, problem(error.code, error.detail, error.fields, error.current))
+    if (error.issues) {
+      const fields = error.issues.map(({ path, message }) => ({ field: path, says: message }))
+      return answerProblem(reply, problem('invalid', fields.map((f) => (f.field ? `${f.field}: ${f.says}` : f.says)).join('; '), fields))
+    }
+    if (error.statusCode === 429) return answerProblem(reply, problem('too-many'))
+    if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return answerProblem(reply, problem('too-large', 'A file may have at most 30 MB.'))
+    if (error.statusCode && error.statusCode < 500) return answerProblem(reply, { ...problem('invalid'), detail: 'The request is not one that this program makes.' })
+    const known = fromDatabase(error)
+    if (known) return answerProblem(reply, known)
+    request.log.error(error)
+    return answerProblem(reply, problem('internal'))
+  })
+}

@@ -1,0 +1,103 @@
+import { cornSnake, westernHognose, type Protocol } from '@hatch-book/core'
+
+/*
+ * Lantern Quay: a made-up breeding room in a former lamp-oil store beside a made-up estuary. Everybody and everything in
+ * it is invented.
+ */
+export const BOOK_NAME = 'Lantern Quay'
+export const SEED = 7
+export const ZONE = 'Europe/Lisbon'
+/** The first day of the log, and the last that is lived through. */
+export const FIRST_DAY = '2025-09-01'
+export const LAST_DAY = '2027-12-31'
+export const DEFAULT_DEMO_DAY = '2027-05-27'
+
+export const PASSWORD = 'lantern-quay'
+export const MEMBERS = [
+  { key: 'owner', name: 'Ottoline', email: 'ottoline@lantern-quay.example', role: 'owner' },
+  { key: 'keeper', name: 'Barnaby', email: 'barnaby@lantern-quay.example', role: 'keeper' },
+  { key: 'helper', name: 'Wren', email: 'wren@lantern-quay.example', role: 'helper' },
+  { key: 'viewer', name: 'Isolde', email: 'isolde@lantern-quay.example', role: 'viewer' },
+] as const
+
+export const RACKS = [
+  { name: 'Rack A', tubs: 12, prefix: 'A' },
+  { name: 'Rack B', tubs: 12, prefix: 'B' },
+  { name: 'Nursery', tubs: 96, prefix: 'N' },
+] as const
+export const INCUBATORS = [
+  { name: 'H1', setPointC: 28, boxes: 10 },
+  { name: 'H2', setPointC: 28.5, boxes: 10 },
+] as const
+
+export interface Founder {
+  tag: string
+  protocol: Protocol
+  line: string
+  sex: 'female' | 'male'
+  hatched: { date: string; precision: 'day' | 'month' | 'year' | 'about'; widthDays?: number }
+  /** The day it really hatched, which the room does not know. */
+  truly: string
+  /** Its weight against the curve of its species. */
+  stretch: number
+  tub: string
+  dam?: string
+  sire?: string
+  origin: string
+}
+
+const corn = (line: string) => ({ protocol: cornSnake, line })
+const hog = (line: string) => ({ protocol: westernHognose, line })
+const LAMPLIGHT = corn('Lamplight corn')
+const TIDEWRACK = corn('Tidewrack corn')
+const SANDBAR = hog('Sandbar hognose')
+const MARRAM = hog('Marram hognose')
+
+export const FOUNDERS: readonly Founder[] = [
+  { tag: 'C02', ...LAMPLIGHT, sex: 'male', hatched: { date: '2021-07-14', precision: 'day' }, truly: '2021-07-14', stretch: 1.02, tub: 'A1', origin: 'hatched here' },
+  { tag: 'C09', ...LAMPLIGHT, sex: 'male', hatched: { date: '2022-08', precision: 'month' }, truly: '2022-08-11', stretch: 0.97, tub: 'A2', origin: 'swapped with a neighbour' },
+  { tag: 'C11', ...LAMPLIGHT, sex: 'female', hatched: { date: '2020-07-30', precision: 'day' }, truly: '2020-07-30', stretch: 1.0, tub: 'A3', origin: 'hatched here' },
+  { tag: 'C15', ...LAMPLIGHT, sex: 'female', hatched: { date: '2022', precision: 'year' }, truly: '2022-07-02', stretch: 0.95, tub: 'A4', dam: 'C11', sire: 'C02', origin: 'hatched here' },
+  { tag: 'C23', ...LAMPLIGHT, sex: 'female', hatched: { date: '2021-08-20', precision: 'day' }, truly: '2021-08-20', stretch: 1.06, tub: 'A5', origin: 'hatched here' },
+  { tag: 'C17', ...TIDEWRACK, sex: 'male', hatched: { date: '2022-06-18', precision: 'day' }, truly: '2022-06-18', stretch: 1.05, tub: 'A6', origin: 'a market, parents unknown' },
+  { tag: 'C28', ...TIDEWRACK, sex: 'female', hatched: { date: '2021', precision: 'year' }, truly: '2021-09-01', stretch: 0.99, tub: 'A7', origin: 'a market, parents unknown' },
+  { tag: 'C31', ...TIDEWRACK, sex: 'female', hatched: { date: '2024-08-20', precision: 'about', widthDays: 30 }, truly: '2024-08-11', stretch: 0.8, tub: 'A8', origin: 'came as a yearling, age by guess' },
+  { tag: 'C33', ...TIDEWRACK, sex: 'female', hatched: { date: '2021-06-25', precision: 'day' }, truly: '2021-06-25', stretch: 1.03, tub: 'A9', origin: 'hatched here' },
+  { tag: 'C37', ...TIDEWRACK, sex: 'male', hatched: { date: '2025-07-05', precision: 'day' }, truly: '2025-07-05', stretch: 0.96, tub: 'A10', dam: 'C33', sire: 'C17', origin: 'held back' },
+  { tag: 'H04', ...SANDBAR, sex: 'female', hatched: { date: '2021-08-02', precision: 'day' }, truly: '2021-08-02', stretch: 1.04, tub: 'B1', origin: 'hatched here' },
+  { tag: 'H07', ...SANDBAR, sex: 'female', hatched: { date: '2020-09', precision: 'month' }, truly: '2020-09-18', stretch: 1.08, tub: 'B2', origin: 'hatched here' },
+  { tag: 'H09', ...SANDBAR, sex: 'male', hatched: { date: '2022-07-22', precision: 'day' }, truly: '2022-07-22', stretch: 1.0, tub: 'B3', origin: 'swapped with a neighbour' },
+  { tag: 'H10', ...MARRAM, sex: 'male', hatched: { date: '2023-08-15', precision: 'day' }, truly: '2023-08-15', stretch: 0.98, tub: 'B4', origin: 'a market, parents unknown' },
+  { tag: 'H12', ...MARRAM, sex: 'female', hatched: { date: '2022-08-28', precision: 'day' }, truly: '2022-08-28', stretch: 1.02, tub: 'B5', origin: 'a market, parents unknown' },
+  { tag: 'H14', ...MARRAM, sex: 'female', hatched: { date: '2024-07-30', precision: 'day' }, truly: '2024-07-30', stretch: 0.93, tub: 'B6', dam: 'H12', sire: 'H10', origin: 'held back' },
+]
+
+export interface PlannedPairing {
+  female: string
+  male: string
+  /** When the cold rest begins and ends; a female kept warm has none. */
+  rest: [string, string] | null
+  /** Meetings: day introduced, and whether they lock. */
+  meetings: [string, boolean][]
+  /** Days from the last lock to laying; null when nothing comes of it within what is lived through. */
+  layAfter: number | null
+  incubator: 'H1' | 'H2'
+}
+
+/** Two seasons of pairings, those of the second spread out so that late May has something of everything. */
+export const PAIRINGS: readonly PlannedPairing[] = [
+  { female: 'C11', male: 'C02', rest: ['2025-11-10', '2026-02-01'], meetings: [['2026-03-10', true], ['2026-03-13', true]], layAfter: 38, incubator: 'H1' },
+  { female: 'C23', male: 'C09', rest: ['2025-11-10', '2026-02-01'], meetings: [['2026-03-16', false], ['2026-03-20', true]], layAfter: 41, incubator: 'H1' },
+  { female: 'C28', male: 'C17', rest: ['2025-11-18', '2026-02-08'], meetings: [['2026-03-24', true]], layAfter: 43, incubator: 'H2' },
+  { female: 'H04', male: 'H09', rest: ['2025-11-18', '2026-02-10'], meetings: [['2026-03-12', true], ['2026-03-18', true]], layAfter: 46, incubator: 'H2' },
+  { female: 'H12', male: 'H10', rest: ['2025-11-18', '2026-02-10'], meetings: [['2026-03-28', true]], layAfter: 50, incubator: 'H2' },
+  { female: 'C33', male: 'C17', rest: null, meetings: [['2026-10-20', true], ['2026-10-24', true]], layAfter: 40, incubator: 'H1' },
+  { female: 'H07', male: 'H09', rest: null, meetings: [['2026-10-12', true]], layAfter: 47, incubator: 'H1' },
+  { female: 'C11', male: 'C02', rest: ['2026-09-28', '2026-12-20'], meetings: [['2027-01-30', true], ['2027-02-04', true]], layAfter: 39, incubator: 'H2' },
+  { female: 'C23', male: 'C09', rest: ['2026-10-05', '2027-01-04'], meetings: [['2027-02-16', true]], layAfter: 42, incubator: 'H2' },
+  { female: 'H04', male: 'H09', rest: ['2026-10-26', '2027-01-24'], meetings: [['2027-02-28', true], ['2027-03-05', true]], layAfter: 47, incubator: 'H2' },
+  { female: 'C15', male: 'C09', rest: ['2026-11-10', '2027-02-10'], meetings: [['2027-03-18', false], ['2027-03-22', true]], layAfter: 41, incubator: 'H1' },
+  { female: 'C28', male: 'C17', rest: ['2026-11-20', '2027-02-20'], meetings: [['2027-04-06', true]], layAfter: 44, incubator: 'H1' },
+  { female: 'H12', male: 'H10', rest: ['2026-11-20', '2027-02-24'], meetings: [['2027-04-10', true], ['2027-04-16', true]], layAfter: 52, incubator: 'H2' },
+  { female: 'C31', male: 'C17', rest: null, meetings: [['2027-05-12', false], ['2027-05-25', false]], layAfter: null, incubator: 'H1' },
+]

@@ -1,0 +1,18 @@
+import type { AnimalDraft, ClutchDraft, EntryInput, HatchDraft, MemberDraft, PairingDraft, PlaceDraft } from '@hatch-book/contract'
+import type { Instant, Reading } from '@hatch-book/core'
+import type * as v from 'valibot'
+
+export type Author = 'owner' | 'keeper' | 'helper'
+
+type Act =
+  | { act: 'member'; body: v.InferInput<typeof MemberDraft> }
+  | { act: 'place'; body: v.InferInput<typeof PlaceDraft> }
+  | { act: 'animal'; body: Partial<AnimalDraft> & Pick<AnimalDraft, 'id' | 'tag' | 'protocolId'> }
+  | { act: 'entry'; body: EntryInput; by: Author }
+  | { act: 'pairing'; body: v.InferInput<typeof PairingDraft> }
+  | { act: 'clutch'; body: v.InferInput<typeof ClutchDraft> }
+  | { act: 'hatch'; clutchId: string; body: v.InferInput<typeof HatchDraft> }
+  | { act: 'readings'; probeId: string; readings: Reading[] }
+
+/** One thing that happens in the room, as the request that a keeper's device would send. */
+export type DemoStep = { at: Instant } & Act

@@ -1,0 +1,138 @@
+import * as v from 'valibot'
+import { DaySchema, DaySpanSchema, Grams, Id, Line, Note, ReasonSchema, Reference, Version } from '../common'
+import { EntrySchema } from '../entries'
+
+export const PURPOSES = ['breeder', 'holdback', 'growing on', 'for sale', 'pet only'] as const
+export const Tag = v.pipe(
+  v.string('a tag is wanted'),
+  v.trim(),
+  v.regex(/^[\p{L}\p{N}][\p{L}\p{N} ._/-]{0,23}$/u, 'a tag starts with a letter or figure and has at most 24 letters, figures, spaces, dots, dashes or slashes'),
+)
+export const HATCH_PRECISIONS = ['day', 'month', 'year', 'about'] as const
+/** A hatch date as it is known: see the age calculation for what each precision means. */
+export const HatchFact = v.object({
+  date: v.string(),
+  precision: v.picklist(HATCH_PRECISIONS),
+  widthDays: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(3650)), 0),
+})
+export type HatchFact = v.InferOutput<typeof HatchFact>
+
+export const SexWord = v.picklist(['female', 'male', 'unknown'])
+
+export const AnimalDraft = v.object({
+  id: Id,
+  tag: Tag,
+  protocolId: Id,
+  line: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(60)), ''),
+  sex: v.optional(SexWord, 'unknown'),
+  sexCertainty: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(1)), 0.97),
+  hatched: v.optional(v.nullable(HatchFact), null),
+  damId: v.optional(v.nullable(Id), null),
+  sireId: v.optional(v.nullable(Id), null),
+  placeId: v.optional(v.nullable(Id), null),
+  purpose: v.optional(v.picklist(PURPOSES), 'growing on'),
+  origin: v.optional(Note, ''),
+  note: v.optional(Note, ''),
+  grams: v.optional(v.nullable(Grams), null),
+})
+export type AnimalDraft = v.InferOutput<typeof AnimalDraft>
+
+export const AnimalChange = v.object({
+  version: Version,
+  tag: Tag,
+  line: v.pipe(v.string(), v.trim(), v.maxLength(60)),
+  hatched: v.nullable(HatchFact),
+  damId: v.nullable(Id),
+  sireId: v.nullable(Id),
+  purpose: v.picklist(PURPOSES),
+  origin: Note,
+  note: Note,
+})
+
+export const VERDICTS = ['ready', 'trial', 'not this season'] as const
+export const GateSchema = v.object({
+  opens: v.boolean(),
+  evidence: v.array(ReasonSchema),
+  missing: v.array(ReasonSchema),
+  expected: v.nullable(DaySpanSchema),
+})
+export type GateView = v.InferOutput<typeof GateSchema>
+export const OverruleSchema = v.object({ verdict: v.string(), reason: v.string(), on: DaySchema, by: v.string(), entryId: Id })
+export const ReadinessSchema = v.object({
+  verdict: v.picklist(VERDICTS),
+  reasons: v.array(ReasonSchema),
+  expected: v.nullable(DaySpanSchema),
+  stopRule: v.nullable(v.string()),
+  overruled: v.nullable(OverruleSchema),
+})
+export type ReadinessView = v.InferOutput<typeof ReadinessSchema>
+
+export const AnimalRow = v.object({
+  id: Id,
+  version: Version,
+  tag: v.string(),
+  species: v.string(),
+  line: v.string(),
+  sex: SexWord,
+  sexCertainty: v.number(),
+  hatched: v.nullable(DaySpanSchema),
+  hatchFact: v.nullable(HatchFact),
+  ageDays: v.nullable(v.object({ least: v.number(), most: v.number() })),
+  dam: v.nullable(Reference),
+  sire: v.nullable(Reference),
+  place: v.nullable(v.object({ id: Id, name: v.string() })),
+  purpose: v.picklist(PURPOSES),
+  presence: v.picklist(['here', 'listed', 'sold', 'died']),
+  grams: v.nullable(v.number()),
+  weighedOn: v.nullable(DaySchema),
+  mealsInARow: v.number(),
+  refusalsInARow: v.number(),
+  stage: v.string(),
+  /** Of breeders only: the verdict that counts, a keeper's overruling before the rules'. */
+  verdict: v.nullable(v.picklist(VERDICTS)),
+  verdictExpected: v.nullable(DaySpanSchema),
+  openProblems: v.array(v.string()),
+})
+export type AnimalRow = v.InferOutput<typeof AnimalRow>
+export const AnimalList = v.object({ animals: v.array(AnimalRow) })
+
+export const StageView = v.object({ name: v.string(), step: v.number(), next: v.nullable(v.string()), gate: GateSchema, housing: v.string(), climate: v.string(), feed: v.string() })
+export const AnimalPage = v.object({
+  animal: AnimalRow,
+  protocolId: Id,
+  origin: v.string(),
+  note: v.string(),
+  readiness: ReadinessSchema,
+  stage: StageView,
+  leaving: GateSchema,
+  leavingOverruled: v.nullable(OverruleSchema),
+  weights: v.array(v.object({ at: v.string(), grams: v.number(), context: v.string() })),
+  growth: v.array(v.object({ day: DaySchema, grams: v.number() })),
+  wantedGrams: v.number(),
+  entries: v.array(EntrySchema),
+  young: v.array(Reference),
+  cautions: v.string(),
+  price: v.object({ typical: v.number(), least: v.number(), most: v.number() }),
+})
+export type AnimalPage = v.InferOutput<typeof AnimalPage>
+
+export const ImportFault = v.object({ column: v.string(), says: v.string() })
+export const ImportRow = v.object({ line: v.number(), cells: v.record(v.string(), v.string()), faults: v.array(ImportFault) })
+export type ImportRow = v.InferOutput<typeof ImportRow>
+/** What a list would bring in. All faulty rows up to a limit, and the first good ones. */
+export const ImportPreview = v.object({
+  fileName: v.string(),
+  encoding: v.string(),
+  delimiter: v.string(),
+  columns: v.array(v.object({ header: v.string(), means: v.nullable(v.string()) })),
+  good: v.number(),
+  faulty: v.number(),
+  goodRows: v.array(ImportRow),
+  faultyRows: v.array(ImportRow),
+  notes: v.array(v.string()),
+})
+export type ImportPreview = v.InferOutput<typeof ImportPreview>
+export const ImportQuery = v.object({ fileName: v.optional(v.pipe(v.string(), v.maxLength(200)), 'list.csv') })
+export const ImportDone = v.object({ imported: v.number(), kept: v.number(), restId: v.nullable(Id) })
+export const ImportRest = v.object({ id: Id, fileName: v.string(), at: v.string(), imported: v.number(), rows: v.array(ImportRow) })
+export const ImportRests = v.object({ rests: v.array(ImportRest) })

@@ -1,0 +1,60 @@
+import * as v from 'valibot'
+import { DaySchema, Id, InstantSchema, Line, Version } from '../common'
+
+export const ROLES = ['owner', 'keeper', 'helper', 'viewer'] as const
+export const RoleSchema = v.picklist(ROLES, 'a role is owner, keeper, helper or viewer')
+export type Role = v.InferOutput<typeof RoleSchema>
+
+const knownZone = (zone: string) => {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: zone })
+    return true
+  } catch {
+    return false
+  }
+}
+export const Zone = v.pipe(v.string(), v.check(knownZone, 'write a time zone like Europe/Lisbon'))
+const Email = v.pipe(v.string(), v.trim(), v.toLowerCase(), v.email('write an address like name@example.org'), v.maxLength(200))
+const Password = v.pipe(v.string(), v.minLength(10, 'at least 10 characters'), v.maxLength(200, 'at most 200 characters'))
+
+export const SignIn = v.object({ email: Email, password: v.pipe(v.string(), v.minLength(1, 'write your password'), v.maxLength(200)), bookId: v.optional(Id) })
+export const FirstOwner = v.object({ bookName: Line(80), zone: Zone, name: Line(80), email: Email, password: Password })
+
+export const BookSchema = v.object({
+  id: Id,
+  version: Version,
+  name: v.string(),
+  zone: v.string(),
+  weightUnit: v.picklist(['g', 'oz']),
+  temperatureUnit: v.picklist(['C', 'F']),
+  /** In the demo: the day on which the book stands. */
+  demoDay: v.nullable(DaySchema),
+})
+export type Book = v.InferOutput<typeof BookSchema>
+export const BookChange = v.object({
+  version: Version,
+  name: Line(80),
+  zone: Zone,
+  weightUnit: v.picklist(['g', 'oz']),
+  temperatureUnit: v.picklist(['C', 'F']),
+})
+
+export const MemberSchema = v.object({ id: Id, name: v.string(), email: v.string(), role: RoleSchema })
+export type Member = v.InferOutput<typeof MemberSchema>
+export const MemberDraft = v.object({ id: Id, name: Line(80), email: Email, password: Password, role: RoleSchema })
+
+/** Who is here, in which book, and what the book's clock says. */
+export const SessionSchema = v.object({
+  member: v.nullable(MemberSchema),
+  book: v.nullable(BookSchema),
+  now: InstantSchema,
+  today: DaySchema,
+  /** True on a server without any book: it waits for its first owner. */
+  firstOwnerWanted: v.boolean(),
+  /** In the demo: who may be tried. */
+  demoSignIn: v.nullable(v.object({ email: v.string(), password: v.string() })),
+})
+export type Session = v.InferOutput<typeof SessionSchema>
+
+export const DemoAdvance = v.object({ days: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(31, 'at most 31 days at once')) })
+export const DemoAdvanced = v.object({ today: DaySchema, happened: v.number(), refused: v.number() })

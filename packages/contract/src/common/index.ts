@@ -1,0 +1,62 @@
+import { isDay } from '@hatch-book/core'
+import * as v from 'valibot'
+
+/** The words a keeper reads when a value does not fit; one place, so that every form and file says it alike. */
+export const words = {
+  id: 'this is not an identifier of the book',
+  day: 'write a day like 2026-05-27',
+  instant: 'write a date with its time',
+  empty: 'this cannot be empty',
+  grams: 'a weight is more than 0 and at most 100000 g',
+  celsius: 'a temperature lies between -40 and 80 °C',
+}
+
+export const Id = v.pipe(v.string(words.id), v.uuid(words.id))
+export const DaySchema = v.pipe(v.string(words.day), v.check(isDay, words.day))
+export const InstantSchema = v.pipe(v.string(words.instant), v.isoTimestamp(words.instant))
+export const Line = (most: number) =>
+  v.pipe(v.string(words.empty), v.trim(), v.minLength(1, words.empty), v.maxLength(most, `at most ${most} characters`))
+export const Note = v.pipe(v.string(), v.trim(), v.maxLength(4000, 'at most 4000 characters'))
+export const Grams = v.pipe(v.number(words.grams), v.gtValue(0, words.grams), v.maxValue(100_000, words.grams))
+export const Celsius = v.pipe(v.number(words.celsius), v.minValue(-40, words.celsius), v.maxValue(80, words.celsius))
+export const Share = v.pipe(v.number(), v.minValue(0), v.maxValue(1))
+export const Price = v.pipe(v.number('write a price in figures'), v.minValue(0, 'a price is not below 0'), v.maxValue(1_000_000, 'a price is at most 1000000'))
+export const Version = v.pipe(v.number(), v.integer(), v.minValue(1))
+
+export const DaySpanSchema = v.object({ from: DaySchema, to: DaySchema })
+export const DayWindowSchema = v.object({ from: DaySchema, to: DaySchema, likely: DaySchema })
+export const Reference = v.object({ id: Id, tag: v.string() })
+
+export const ReasonSchema = v.object({
+  rule: v.string(),
+  says: v.string(),
+  standing: v.picklist(['holds', 'trial', 'perhaps', 'unknown', 'fails']),
+  have: v.nullable(v.object({ value: v.union([v.number(), v.string()]), unit: v.picklist(['g', 'd', 'h', 'C', 'score', 'count', 'share', 'day', 'word']) })),
+  wanted: v.nullable(v.object({ value: v.union([v.number(), v.string()]), unit: v.picklist(['g', 'd', 'h', 'C', 'score', 'count', 'share', 'day', 'word']) })),
+  bound: v.picklist(['at least', 'at most', 'is', 'between']),
+  margin: v.nullable(v.number()),
+  note: v.string(),
+  origin: v.string(),
+  change: v.string(),
+  expected: v.nullable(DaySpanSchema),
+})
+
+export const Ok = v.object({ ok: v.literal(true) })
+
+/** An error as the server tells it (RFC 9457), with what a keeper needs: the field, the words, what was kept. */
+export const Problem = v.object({
+  type: v.string(),
+  title: v.string(),
+  status: v.number(),
+  code: v.string(),
+  detail: v.string(),
+  fields: v.optional(v.array(v.object({ field: v.string(), says: v.string() }))),
+  /** With a stale write: what the server holds now. */
+  current: v.optional(v.unknown()),
+})
+export type Problem = v.InferOutput<typeof Problem>
+
+/** A cell that a spreadsheet would run as a formula is written as text. */
+export function neutraliseFormula(cell: string): string {
+  return /^[=+\-@\t\r]/.test(cell) && !/^-?\d+([.,]\d+)?$/.test(cell) ? `'${cell}` : cell
+}

@@ -1,0 +1,69 @@
+import { EGG_FATES } from '@hatch-book/core'
+import * as v from 'valibot'
+import { Celsius, DaySchema, Grams, Id, Line, Note, Price, Share } from '../common'
+
+export const CONDITION_SCORES = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5] as const
+const Condition = v.picklist(CONDITION_SCORES, 'a condition score runs from 1 to 5 in half steps')
+const Context = v.picklist(['empty', 'fed', 'gravid', 'in shed', 'not said'])
+const remark = { note: v.optional(Note) }
+
+/**
+ * Every kind of entry: whom it is about and what it carries. A new capability adds its kinds here and nowhere else.
+ */
+export const ENTRY_KINDS = {
+  weighed: { subject: 'animal', payload: v.object({ grams: Grams, context: v.optional(Context, 'not said'), condition: v.optional(Condition), ...remark }) },
+  meal: {
+    subject: 'animal',
+    payload: v.object({
+      outcome: v.picklist(['taken', 'refused'], 'a meal is taken or refused'),
+      prey: v.optional(Line(80)),
+      grams: v.optional(Grams),
+      assisted: v.optional(v.boolean()),
+      ...remark,
+    }),
+  },
+  shed: { subject: 'animal', payload: v.object({ whole: v.optional(v.boolean(), true), ...remark }) },
+  'going into shed': { subject: 'animal', payload: v.object({ ...remark }) },
+  sexed: {
+    subject: 'animal',
+    payload: v.object({ sex: v.picklist(['female', 'male', 'unknown']), certainty: Share, method: Line(60), ...remark }),
+  },
+  moved: { subject: 'animal', payload: v.object({ placeId: Id, ...remark }) },
+  'problem found': { subject: 'animal', payload: v.object({ problem: Line(120), ...remark }) },
+  'problem over': { subject: 'animal', payload: v.object({ problem: Line(120), ...remark }) },
+  quarantined: { subject: 'animal', payload: v.object({ until: DaySchema, ...remark }) },
+  'rest began': { subject: 'animal', payload: v.object({ ...remark }) },
+  warmed: { subject: 'animal', payload: v.object({ ...remark }) },
+  listed: { subject: 'animal', payload: v.object({ price: Price, ...remark }) },
+  unlisted: { subject: 'animal', payload: v.object({ ...remark }) },
+  sold: { subject: 'animal', payload: v.object({ buyer: Line(120), price: Price, ...remark }) },
+  died: { subject: 'animal', payload: v.object({ cause: v.optional(Note), ...remark }) },
+  overruled: {
+    subject: 'animal',
+    payload: v.object({
+      about: v.picklist(['readiness', 'leaving']),
+      verdict: v.picklist(['ready', 'trial', 'not this season', 'may leave']),
+      reason: Line(400),
+    }),
+  },
+  noted: { subject: 'animal', payload: v.object({ text: Line(4000) }) },
+  introduced: { subject: 'pairing', payload: v.object({ ...remark }) },
+  courted: { subject: 'pairing', payload: v.object({ ...remark }) },
+  locked: {
+    subject: 'pairing',
+    payload: v.object({ minutes: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(10_000, 'at most 10000 minutes'))), ...remark }),
+  },
+  separated: { subject: 'pairing', payload: v.object({ ...remark }) },
+  attacked: { subject: 'pairing', payload: v.object({ ...remark }) },
+  ignored: { subject: 'pairing', payload: v.object({ ...remark }) },
+  'clutch found': { subject: 'clutch', payload: v.object({ eggs: v.pipe(v.number(), v.integer(), v.minValue(0)), ...remark }) },
+  'egg fate': { subject: 'clutch', payload: v.object({ eggId: Id, fate: v.picklist(EGG_FATES), animalId: v.optional(Id), ...remark }) },
+  'set point': { subject: 'place', payload: v.object({ celsius: Celsius, ...remark }) },
+  struck: { subject: 'any', payload: v.object({ reason: v.optional(Note, '') }) },
+} as const satisfies Record<string, { subject: SubjectType | 'any'; payload: v.GenericSchema }>
+
+export const SUBJECT_TYPES = ['animal', 'pairing', 'clutch', 'place'] as const
+export type SubjectType = (typeof SUBJECT_TYPES)[number]
+export type EntryKind = keyof typeof ENTRY_KINDS
+export type PayloadOf<K extends EntryKind> = v.InferOutput<(typeof ENTRY_KINDS)[K]['payload']>
+export const entryKinds = Object.keys(ENTRY_KINDS) as EntryKind[]

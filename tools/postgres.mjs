@@ -1,0 +1,148 @@
+import { spawn, spawnSync } from 'node:child_process'
+import { createHash, randomBytes } from 'node:crypto'
+import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { dirname, join } from 'node:path'
+import { giveUp, say } from './console.mjs'
+import { installFromDebian } from './packages.mjs'
+import { ROOT, isRoot } from './run.mjs'
+
+const DEBIAN_VERSIONS = '/usr/lib/postgresql'
+const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms))
+
+/** Folder of the newest PostgreSQL on the machine, or null. */
+function binaries() {
+  const versions = existsSync(DEBIAN_VERSIONS) ? readdirSync(DEBIAN_VERSIONS).map(Number).sort((a, b) => b - a) : []
+  const found = versions.map((v) => join(DEBIAN_VERSIONS, String(v), 'bin')).find((bin) => existsSync(join(bin, 'initdb')) && existsSync(join(bin, 'postgres')))
+  if (found) return found
+  const onPath = spawnSync('sh', ['-c', 'command -v initdb']).stdout.toString().trim()
+  return onPath ? dirname(onPath) : null
+}
+
+export async function findPostgres() {
+  if (!binaries())
+    await installFromDebian(['postgresql'], 'PostgreSQL', {
+      before: () => {
+        // Debian starts a cluster of its own unless told otherwise; ours is private.
+        mkdirSync('/etc/postgresql-common', { recursive: true })
+        const settings = '/etc/postgresql-common/createcluster.conf'
+        if (!existsSync(settings)) writeFileSync(settings, 'create_main_cluster = false\n')
+      },
+    })
+  return binaries() ?? giveUp('PostgreSQL was installed, but its programs are not where they are expected.')
+}
+
+/** Whom the database runs as: oneself, or the postgres user when that would be root. */
+function identity() {
+  if (!isRoot()) return {}
+  const id = (flag) => Number(spawnSync('id', [flag, 'postgres']).stdout.toString())
+  return { uid: id('-u'), gid: id('-g') }
+}
+
+function reachable(folder, who) {
+  if (who.uid === undefined) return true
+  return spawnSync('sh', ['-c', `cd ${JSON.stringify(folder)} && touch .reach && rm .reach`], { ...who, cwd: '/' }).status === 0
+}
+
+/** The data folder: inside the project, or where the database's user can reach when the project is private to root. */
+export function dataFolder(name) {
+  const who = identity()
+  const own = (folder) => {
+    mkdirSync(folder, { recursive: true })
+    if (who.uid !== undefined && statSync(folder).uid !== who.uid) chownSync(folder, who.uid, who.gid)
+    return folder
+  }
+  const wanted = process.env.HATCH_BOOK_DATA ?? join(ROOT, '.data', name)
+  if (reachable(own(wanted), who)) return wanted
+  rmSync(wanted, { recursive: true, force: true })
+  const elsewhere = join('/var/lib/hatch-book', `${createHash('sha256').update(ROOT).digest('hex').slice(0, 12)}-${name}`)
+  chmodSync(own(dirname(elsewhere)), 0o755)
+  own(elsewhere)
+  say(`The database's user cannot reach ${wanted}; the data is kept in ${elsewhere}`)
+  return elsewhere
+}
+
+function freePort() {
+  return new Promise((resolve) => {
+    const server = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = server.address()
+      server.close(() => resolve(port))
+    })
+  })
+}
+
+/** The process of an earlier start that still has the data folder open, if it is ours. */
+function orphan(cluster) {
+  const file = join(cluster, 'postmaster.pid')
+  if (!existsSync(file)) return null
+  const pid = Number(readFileSync(file, 'utf8').split('\n')[0])
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(cluster) ? pid : null
+  } catch {
+    return null
+  }
+}
+
+const alive = (pid) => {
+  try {
+    process.kill(pid, 0)
+    return true
+  } catch {
+    return false
+  }
+}
+
+/**
+ * Starts a private PostgreSQL on loopback in a data folder, making it first where there is none.
+ * @returns the owner's address and how to stop it
+ */
+export async function startPostgres(folder, { quick = false } = {}) {
+  const bin = await findPostgres()
+  const who = identity()
+  const cluster = join(folder, 'postgres')
+  const passwordFile = join(folder, 'owner.password')
+  const spawned = { ...who, cwd: '/' }
+  if (!existsSync(join(cluster, 'PG_VERSION'))) {
+    say(`Making a private database in ${folder} …`)
+    rmSync(cluster, { recursive: true, force: true })
+    writeFileSync(passwordFile, randomBytes(24).toString('hex'), { mode: 0o600 })
+    if (who.uid !== undefined) chownSync(passwordFile, who.uid, who.gid)
+    const made = spawnSync(join(bin, 'initdb'), ['-D', cluster, '-U', 'owner', '-A', 'scram-sha-256', `--pwfile=${passwordFile}`, '-E', 'UTF8', '--locale=C.UTF-8', ...(quick ? ['--no-sync'] : [])], spawned)
+    if (made.status !== 0) giveUp(`The database could not be made:\n${made.stderr}`)
+  }
+  const left = orphan(cluster)
+  if (left) {
+    say('An earlier start was cut off; its database is being closed first …')
+    process.kill(left, 'SIGINT')
+    for (let i = 0; i < 100 && alive(left); i++) await pause(100)
+  }
+  const port = await freePort()
+  const options = ['-c', 'listen_addresses=127.0.0.1', '-c', 'unix_socket_directories=', '-p', String(port), ...(quick ? ['-c', 'fsync=off', '-c', 'synchronous_commit=off', '-c', 'full_page_writes=off'] : [])]
+  const url = `postgres://owner:${readFileSync(passwordFile, 'utf8').trim()}@127.0.0.1:${port}/postgres`
+  for (let attempt = 1; ; attempt++) {
+    // A group of its own, so that Ctrl+C reaches the application first and the database last.
+    const server = spawn(join(bin, 'postgres'), ['-D', cluster, ...options], { ...spawned, detached: true, stdio: ['ignore', 'ignore', 'pipe'] })
+    let said = ''
+    server.stderr.on('data', (part) => (said = (said + part).slice(-4000)))
+    const ended = new Promise((resolve) => server.once('exit', resolve))
+    if (await answers(bin, port, () => server.exitCode === null)) {
+      const stop = async () => {
+        if (server.exitCode === null) server.kill('SIGINT')
+        await ended
+      }
+      return { url, stop, pid: server.pid }
+    }
+    if (server.exitCode === null) server.kill('SIGINT')
+    await ended
+    if (attempt === 10) giveUp(`The database did not start:\n${said}`)
+    await pause(1000)
+  }
+}
+
+async function answers(bin, port, running) {
+  for (let i = 0; i < 300 && running(); i++) {
+    if (spawnSync(join(bin, 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', String(port)]).status === 0) return true
+    await pause(100)
+  }
+  return false
+}
