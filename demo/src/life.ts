@@ -153,7 +153,7 @@ export function firstLeavingDay(animal: LivingAnimal, from: Day, to: Day): Day |
     const facts = {
       ...{ sex: s.sex, sexCertainty: s.sexCertainty, hatched: { from: animal.hatched, to: animal.hatched }, mealsInARow: s.mealsInARow, longestRow: s.longestRow },
       ...{ weight: s.weight && { grams: s.weight.grams, on: dayOf(s.weight.at) }, lastOfferedOn: on(s.lastMeal?.at), wholeSheds: s.wholeSheds, lastShedOn: on(s.lastShedAt) },
-      ...{ openProblems: s.openProblems, quarantineUntil: s.quarantineUntil, readiness: null },
+      ...{ openProblems: s.openProblems, quarantineUntil: s.quarantineUntil, readiness: null, breeds: false },
     }
     if (ageOn(facts.hatched, day).least > 30 && leavingGate(facts, animal.protocol, day).opens) return day
   }

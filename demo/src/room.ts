@@ -94,7 +94,7 @@ export const PAIRINGS: readonly PlannedPairing[] = [
   { female: 'C33', male: 'C17', rest: null, meetings: [['2026-10-20', true], ['2026-10-24', true]], layAfter: 40, incubator: 'H1' },
   { female: 'H07', male: 'H09', rest: null, meetings: [['2026-10-12', true]], layAfter: 47, incubator: 'H1' },
   { female: 'C11', male: 'C02', rest: ['2026-09-28', '2026-12-20'], meetings: [['2027-01-30', true], ['2027-02-04', true]], layAfter: 39, incubator: 'H2' },
-  { female: 'C23', male: 'C09', rest: ['2026-10-05', '2027-01-04'], meetings: [['2027-02-16', true]], layAfter: 42, incubator: 'H2' },
+  { female: 'C23', male: 'C09', rest: ['2026-10-05', '2027-01-04'], meetings: [['2027-02-20', true]], layAfter: 42, incubator: 'H2' },
   { female: 'H04', male: 'H09', rest: ['2026-10-26', '2027-01-24'], meetings: [['2027-02-28', true], ['2027-03-05', true]], layAfter: 47, incubator: 'H2' },
   { female: 'C15', male: 'C09', rest: ['2026-11-10', '2027-02-10'], meetings: [['2027-03-18', false], ['2027-03-22', true]], layAfter: 41, incubator: 'H1' },
   { female: 'C28', male: 'C17', rest: ['2026-11-20', '2027-02-20'], meetings: [['2027-04-06', true]], layAfter: 44, incubator: 'H1' },

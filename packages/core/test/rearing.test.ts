@@ -14,6 +14,7 @@ const hatchling: RearingFacts = {
   openProblems: [],
   quarantineUntil: null,
   readiness: null,
+  breeds: false,
 }
 const stage = (change: Partial<RearingFacts>, protocol = cornSnake) => stageOf({ ...hatchling, ...change }, protocol, TODAY)
 
@@ -41,6 +42,7 @@ test('a refusal starts the row again but does not send an established animal bac
 test('an animal without history is placed by its weight, by sex where the gate asks', () => {
   expect(stage({ weight: { grams: 420, on: TODAY } }).stage.name).toBe('Subadult')
   expect(stage({ weight: { grams: 420, on: TODAY }, readiness: 'ready' }).stage.name).toBe('Breeder')
+  expect(stage({ weight: { grams: 420, on: TODAY }, readiness: 'not this season', breeds: true }).stage.name).toBe('Breeder')
   const yearling = { wholeSheds: 1, longestRow: 9, weight: { grams: 40, on: TODAY } }
   expect(stage({ ...yearling, sex: 'male' }, westernHognose).stage.name).toBe('Subadult')
   expect(stage({ ...yearling, sex: 'female' }, westernHognose).stage.name).toBe('Juvenile')

@@ -60,6 +60,7 @@ function rearingFacts(record: AnimalRecord, breeder: BreederFacts, verdict: Read
     wholeSheds: standing.wholeSheds,
     lastShedOn: day(standing.lastShedAt),
     readiness: verdict,
+    breeds: record.animal.purpose === 'breeder',
   }
 }
 

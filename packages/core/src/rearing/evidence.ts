@@ -105,9 +105,9 @@ export function weighEvidence(evidence: Evidence, facts: RearingFacts, protocol:
         says: 'ready to breed',
         origin,
         bound: 'is',
-        standing: facts.readiness === 'ready' ? 'holds' : facts.readiness === 'trial' ? 'trial' : 'fails',
-        note: facts.readiness ?? 'not judged',
-        change: facts.readiness === 'ready' ? '' : 'see its readiness',
+        standing: facts.breeds || facts.readiness === 'ready' ? 'holds' : facts.readiness === 'trial' ? 'trial' : 'fails',
+        note: facts.breeds ? 'kept as a breeder' : (facts.readiness ?? 'not judged'),
+        change: facts.breeds || facts.readiness === 'ready' ? '' : 'see its readiness',
       })
   }
 }

@@ -17,4 +17,6 @@ export interface RearingFacts {
   openProblems: readonly string[]
   quarantineUntil: Day | null
   readiness: ReadinessVerdict | null
+  /** Kept as a breeder: the gate to breeding lies behind it. */
+  breeds: boolean
 }

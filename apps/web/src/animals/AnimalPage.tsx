@@ -1,0 +1,165 @@
+import type { AnimalPage as Page } from '@hatch-book/contract'
+import { Button } from 'antd'
+import { lazy, Suspense, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { describeAnimal, useAge } from '../parts/AnimalCard'
+import { EntryList } from '../parts/Entries'
+import { QuickLog } from '../parts/QuickLog'
+import { ReadinessSheet } from '../parts/ReadinessSheet'
+import { ReasonList, ReasonsSheet } from '../parts/Reasons'
+import { Strokes } from '../parts/Strokes'
+import { Verdict } from '../parts/Verdict'
+import { useFigures } from '../shell/figures'
+import { useKeys } from '../shell/keys'
+import { useAnimal } from '../shell/queries'
+import { useMay } from '../shell/session'
+
+const GrowthChart = lazy(() => import('./GrowthChart'))
+
+/** One animal: its card, its curve, its log. */
+export function AnimalPage() {
+  const { id } = useParams()
+  const { data, error } = useAnimal(id)
+  if (error)
+    return (
+      <section className="page">
+        <h1>Not in the book</h1>
+        <p>
+          {error.message} <Link to="/animals">All animals</Link>
+        </p>
+      </section>
+    )
+  return data ? <AnimalView page={data} /> : null
+}
+
+function AnimalView({ page }: { page: Page }) {
+  const { animal } = page
+  const may = useMay()
+  const [open, setOpen] = useState<'readiness' | 'gate' | null>(null)
+  useKeys({ e: () => setOpen('readiness'), g: () => setOpen('gate') }, open === null)
+  return (
+    <section className="page">
+      <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1.25fr) minmax(0, 1fr)' }}>
+        <div>
+          <Card page={page} onReadiness={() => setOpen('readiness')} onGate={() => setOpen('gate')} />
+          {page.weights.length > 0 && (
+            <div className="card" style={{ marginTop: 16 }}>
+              <h2>Weight</h2>
+              <Suspense fallback={<div style={{ height: 250 }} />}>
+                <GrowthChart page={page} />
+              </Suspense>
+            </div>
+          )}
+          <p className="small quiet" style={{ marginTop: 14 }}>
+            {page.cautions}
+          </p>
+        </div>
+        <div>
+          {may.write && (animal.presence === 'here' || animal.presence === 'listed') && (
+            <div className="card now" style={{ marginBottom: 16 }}>
+              <QuickLog animal={animal} active={open === null} />
+            </div>
+          )}
+          <h2>Log</h2>
+          <EntryList entries={page.entries} most={40} />
+        </div>
+      </div>
+      <ReadinessSheet animalId={open === 'readiness' ? animal.id : null} onClose={() => setOpen(null)} />
+      <ReasonsSheet title={`${animal.tag}: gate of ${page.stage.name}`} open={open === 'gate'} onClose={() => setOpen(null)}>
+        {page.stage.gate.evidence.length > 0 ? <ReasonList reasons={page.stage.gate.evidence} /> : <p>No gate lies ahead: this is the last stage.</p>}
+      </ReasonsSheet>
+    </section>
+  )
+}
+
+function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; onGate(): void }) {
+  const { animal, stage, readiness, young } = page
+  const figures = useFigures()
+  const ageOf = useAge()
+  const may = useMay()
+  return (
+    <article className={`card ${animal.openProblems.length > 0 ? 'trouble' : ''}`}>
+      <div className="top">
+        <span className="tag">{animal.tag}</span>
+        <span>
+          {describeAnimal(animal)}, {animal.hatched ? `hatched ${animal.hatchFact?.precision === 'about' ? 'about ' : ''}${figures.span(animal.hatched)}` : 'hatch date not known'}
+        </span>
+        <span className="place">{animal.place?.name ?? animal.presence}</span>
+      </div>
+      <p>
+        <strong>{stage.name}</strong>, {ageOf(animal)}. {animal.grams !== null && <>Weighed <span className="fig">{figures.grams(animal.grams)}</span> on {figures.day(animal.weighedOn!)}. </>}
+        {animal.mealsInARow > 0 && (
+          <>
+            <Strokes count={animal.mealsInARow} /> {animal.mealsInARow} {animal.mealsInARow === 1 ? 'meal' : 'meals'} in a row.
+          </>
+        )}
+        {animal.refusalsInARow > 0 && <span className="bad">Refused {animal.refusalsInARow} in a row. </span>}
+      </p>
+      {animal.openProblems.length > 0 && <p className="bad">Open problem: {animal.openProblems.join(', ')}</p>}
+      <div className="between">
+        <span>
+          {animal.verdict ? <Verdict verdict={animal.verdict} /> : <span className="quiet">{animal.purpose}</span>}
+          {readiness.overruled && <span className="small quiet"> overruled</span>}
+          {animal.verdict && animal.verdict !== 'ready' && !readiness.overruled && (
+            <span className="small quiet">
+              {' '}
+              {readiness.reasons[0]!.says}
+              {readiness.expected && `, expected ${figures.span(readiness.expected)}`}
+            </span>
+          )}
+        </span>
+        <Button size="small" onClick={onReadiness}>
+          <kbd>E</kbd> reasons
+        </Button>
+      </div>
+      <hr />
+      <div className="between">
+        <span>
+          {stage.next && !stage.gate.opens ? (
+            <>
+              To <strong>{stage.next}</strong>: {stage.gate.missing.map((m) => m.change || m.says).join('; ')}
+              {stage.gate.expected && <span className="quiet">, {figures.span(stage.gate.expected)}</span>}
+            </>
+          ) : (
+            <span className="quiet">No gate ahead.</span>
+          )}
+        </span>
+        {stage.next && (
+          <Button size="small" onClick={onGate}>
+            <kbd>G</kbd> gate
+          </Button>
+        )}
+      </div>
+      <hr />
+      <div className="small">
+        {stage.housing}. {stage.climate}. {stage.feed}.
+      </div>
+      <div className="row small" style={{ marginTop: 6, gap: 16 }}>
+        <span>
+          dam {animal.dam ? <Link className="tag" to={`/animals/${animal.dam.id}`}>{animal.dam.tag}</Link> : <span className="quiet">not known</span>}
+        </span>
+        <span>
+          sire {animal.sire ? <Link className="tag" to={`/animals/${animal.sire.id}`}>{animal.sire.tag}</Link> : <span className="quiet">not known</span>}
+        </span>
+        {animal.line && <span>line {animal.line}</span>}
+        {page.origin && <span className="quiet">{page.origin}</span>}
+      </div>
+      {young.length > 0 && (
+        <div className="small" style={{ marginTop: 6 }}>
+          {young.length} young:{' '}
+          {young.slice(0, 14).map((y) => (
+            <Link key={y.id} className="tag" to={`/animals/${y.id}`} style={{ marginRight: 8 }}>
+              {y.tag}
+            </Link>
+          ))}
+          {young.length > 14 && '…'}
+        </div>
+      )}
+      {page.note && <p style={{ marginTop: 8 }}>{page.note}</p>}
+      <div className="row no-print" style={{ marginTop: 10 }}>
+        {may.decide && <Link to={`/animals/${animal.id}/edit`}>change what is known</Link>}
+        <Link to={`/leaving/${animal.id}/hand-over`}>hand-over sheet</Link>
+      </div>
+    </article>
+  )
+}

@@ -1,0 +1,176 @@
+import { newId, type Member, type Role } from '@hatch-book/contract'
+import { useQuery } from '@tanstack/react-query'
+import { App, Button, Input, Segmented, Select } from 'antd'
+import { useState, type FormEvent } from 'react'
+import { RefusedError, api, refreshBook } from '../shell/api'
+import { useProtocols } from '../shell/queries'
+import { useMay, useSession } from '../shell/session'
+
+/** The book itself: its units, its members, what it assumes of each species. */
+export function BookPage() {
+  const { member } = useSession()
+  return (
+    <section className="page">
+      <div className="head">
+        <h1>The book</h1>
+        <div className="side">
+          <span className="quiet">
+            signed in as {member.name}, {member.role}
+          </span>
+          <Button
+            onClick={() =>
+              void api
+                .send('POST', '/api/sign-out')
+                .then(refreshBook)
+                .catch(() => undefined)
+            }
+          >
+            Sign out
+          </Button>
+        </div>
+      </div>
+      <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
+        <Settings />
+        <Members />
+      </div>
+      <Protocols />
+    </section>
+  )
+}
+
+function Settings() {
+  const { book } = useSession()
+  const may = useMay()
+  const { notification } = App.useApp()
+  const [change, setChange] = useState<Partial<typeof book>>({})
+  const shown = { ...book, ...change }
+  const save = async (event: FormEvent) => {
+    event.preventDefault()
+    const { version, name, zone, weightUnit, temperatureUnit } = shown
+    try {
+      await api.send('PATCH', '/api/book', { version, name, zone, weightUnit, temperatureUnit })
+      setChange({})
+      await refreshBook()
+      notification.success({ title: 'Saved' })
+    } catch (error) {
+      notification.error({ title: 'Not saved', description: (error as Error).message })
+    }
+  }
+  return (
+    <form className="card" onSubmit={(e) => void save(e)}>
+      <h3>Settings</h3>
+      <div className="field">
+        <label htmlFor="book-name">Name</label>
+        <Input id="book-name" disabled={!may.run} value={shown.name} onChange={(e) => setChange({ ...change, name: e.target.value })} />
+      </div>
+      <div className="field">
+        <label htmlFor="book-zone">Time zone</label>
+        <Select id="book-zone" showSearch disabled={!may.run} value={shown.zone} onChange={(zone: string) => setChange({ ...change, zone })} options={Intl.supportedValuesOf('timeZone').map((z) => ({ value: z, label: z }))} />
+      </div>
+      <div className="row" style={{ gap: 24, marginBottom: 12 }}>
+        <span>
+          weights in{' '}
+          <Segmented aria-label="weights in" disabled={!may.run} value={shown.weightUnit} options={['g', 'oz']} onChange={(weightUnit) => setChange({ ...change, weightUnit: weightUnit as 'g' })} />
+        </span>
+        <span>
+          temperatures in{' '}
+          <Segmented
+            aria-label="temperatures in"
+            disabled={!may.run}
+            value={shown.temperatureUnit}
+            options={[
+              { value: 'C', label: '°C' },
+              { value: 'F', label: '°F' },
+            ]}
+            onChange={(temperatureUnit) => setChange({ ...change, temperatureUnit: temperatureUnit as 'C' })}
+          />
+        </span>
+      </div>
+      {may.run ? (
+        <Button type="primary" htmlType="submit" disabled={Object.keys(change).length === 0}>
+          Save
+        </Button>
+      ) : (
+        <p className="quiet small">Only the owner changes these.</p>
+      )}
+    </form>
+  )
+}
+
+const ROLE_SAYS: Record<Role, string> = { owner: 'runs the book', keeper: 'decides and plans', helper: 'writes what they saw', viewer: 'only looks' }
+
+function Members() {
+  const may = useMay()
+  const { data } = useQuery({ queryKey: ['members'], queryFn: () => api.get<{ members: Member[] }>('/api/members') })
+  const [draft, setDraft] = useState({ name: '', email: '', password: '', role: 'helper' as Role })
+  const [error, setError] = useState<RefusedError | null>(null)
+  const add = async (event: FormEvent) => {
+    event.preventDefault()
+    try {
+      await api.send('POST', '/api/members', { id: newId(), ...draft })
+      setDraft({ name: '', email: '', password: '', role: 'helper' })
+      setError(null)
+      await refreshBook()
+    } catch (refused) {
+      setError(refused as RefusedError)
+    }
+  }
+  const field = (name: 'name' | 'email' | 'password', label: string, type = 'text') => (
+    <div className="field">
+      <label htmlFor={`member-${name}`}>{label}</label>
+      <Input id={`member-${name}`} type={type} autoComplete="off" value={draft[name]} onChange={(e) => setDraft({ ...draft, [name]: e.target.value })} />
+      {error?.says(name) && <span className="says">{error.says(name)}</span>}
+    </div>
+  )
+  return (
+    <div className="card">
+      <h3>Members</h3>
+      <ul className="lines">
+        {data?.members.map((m) => (
+          <li key={m.id} className="between">
+            <span>
+              <strong>{m.name}</strong> <span className="quiet">{m.email}</span>
+            </span>
+            <span title={ROLE_SAYS[m.role]}>
+              {m.role} <span className="small quiet">{ROLE_SAYS[m.role]}</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+      {may.run && (
+        <form onSubmit={(e) => void add(e)} style={{ marginTop: 14 }} noValidate>
+          <h2>Add a member</h2>
+          {field('name', 'Name')}
+          {field('email', 'Address', 'email')}
+          {field('password', 'First password', 'password')}
+          <Segmented aria-label="role" value={draft.role} options={['owner', 'keeper', 'helper', 'viewer']} onChange={(role) => setDraft({ ...draft, role: role as Role })} />
+          <p className="small quiet">{ROLE_SAYS[draft.role]}</p>
+          {error && !error.problem.fields?.length && <p className="note bad">{error.problem.detail}</p>}
+          <Button htmlType="submit">Add</Button>
+        </form>
+      )}
+    </div>
+  )
+}
+
+function Protocols() {
+  const { data } = useProtocols()
+  return (
+    <div style={{ marginTop: 20 }}>
+      <h2>Species in this book</h2>
+      <div className="cards">
+        {data?.map((p) => (
+          <div className="card" key={p.id}>
+            <h3>{p.species}</h3>
+            <p className="quiet">{p.latin}</p>
+            {p.methods.map((m) => (
+              <p key={m.name} className="small">
+                <strong>{m.name}</strong>: {m.argument} {m.waterPerMedium !== null && `Water ${m.waterPerMedium} by weight of the medium.`}
+              </p>
+            ))}
+          </div>
+        ))}
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,54 @@
+import { useState, type FormEvent } from 'react'
+import { Button, Input } from 'antd'
+import { Navigate, useSearchParams } from 'react-router'
+import { RefusedError, api, refreshBook } from '../shell/api'
+import { useSessionQuery } from '../shell/session'
+import { FirstOwner } from './FirstOwner'
+
+/** The door: signing in, or on a new server the first owner's page. */
+export function SignInPage() {
+  const { data } = useSessionQuery()
+  const [params] = useSearchParams()
+  const [email, setEmail] = useState<string | null>(null)
+  const [password, setPassword] = useState<string | null>(null)
+  const [says, setSays] = useState('')
+  if (!data) return null
+  const to = params.get('to') ?? '/animals'
+  if (data.member) return <Navigate to={to.startsWith('/') && !to.startsWith('//') ? to : '/animals'} replace />
+  if (data.firstOwnerWanted) return <FirstOwner />
+  const demo = data.demoSignIn
+  const signIn = async (event: FormEvent) => {
+    event.preventDefault()
+    try {
+      await api.send('POST', '/api/sign-in', { email: email ?? demo?.email ?? '', password: password ?? demo?.password ?? '' })
+      await refreshBook()
+    } catch (error) {
+      setSays(error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.')
+    }
+  }
+  return (
+    <main className="alone">
+      <h1>Hatch Book</h1>
+      <p className="quiet">The breeding room’s book, from the scale to the sale.</p>
+      {demo && <p className="note">This is Lantern Quay, a made-up breeding room. Its sign-in is filled in already.</p>}
+      <form onSubmit={(e) => void signIn(e)}>
+        <div className="field">
+          <label htmlFor="email">Address</label>
+          <Input id="email" size="large" autoComplete="username" value={email ?? demo?.email ?? ''} onChange={(e) => setEmail(e.target.value)} />
+        </div>
+        <div className="field">
+          <label htmlFor="password">Password</label>
+          <Input.Password id="password" size="large" autoComplete="current-password" value={password ?? demo?.password ?? ''} onChange={(e) => setPassword(e.target.value)} />
+        </div>
+        {says && (
+          <p className="note bad" role="alert">
+            {says}
+          </p>
+        )}
+        <Button type="primary" size="large" block htmlType="submit">
+          Open the book
+        </Button>
+      </form>
+    </main>
+  )
+}

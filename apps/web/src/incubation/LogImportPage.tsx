@@ -1,0 +1,183 @@
+import type { LogPreview } from '@hatch-book/contract'
+import { App, Button, Segmented, Select } from 'antd'
+import { useState } from 'react'
+import { Link, useNavigate, useSearchParams } from 'react-router'
+import { Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
+import { FileDrop } from '../parts/FileDrop'
+import { RefusedError, api, refreshBook } from '../shell/api'
+import { useFigures } from '../shell/figures'
+import { usePlaces, useProbes } from '../shell/queries'
+import { useSession } from '../shell/session'
+
+/** A logger's file, read as it wrote it: shown first, its faults named, then joined to what the probe has. */
+export function LogImportPage() {
+  const { data: probes } = useProbes()
+  const { data: places } = usePlaces()
+  const { book } = useSession()
+  const [params] = useSearchParams()
+  const [probeId, setProbe] = useState<string | null>(params.get('probe'))
+  const [unit, setUnit] = useState('auto')
+  const [zone, setZone] = useState('')
+  const [file, setFile] = useState<File | null>(null)
+  const [preview, setPreview] = useState<LogPreview | null>(null)
+  const [says, setSays] = useState('')
+  const { notification } = App.useApp()
+  const navigate = useNavigate()
+  const chosen = probeId ?? probes?.[0]?.id ?? null
+  const path = (act: string, change: { unit?: string; zone?: string; probe?: string } = {}) =>
+    `/api/probes/${change.probe ?? chosen}/log${act}?${new URLSearchParams({ fileName: file?.name ?? 'log.csv', unit: change.unit ?? unit, zone: change.zone ?? zone }).toString()}`
+  const attempt = async (work: () => Promise<void>) => {
+    setSays('')
+    try {
+      await work()
+    } catch (error) {
+      setSays(error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.')
+    }
+  }
+  const look = (what: File | null, change: { unit?: string; zone?: string; probe?: string } = {}) =>
+    what &&
+    attempt(async () => {
+      setPreview(null)
+      setPreview(await api.upload<LogPreview>(path('/preview', change), what))
+    })
+  const bringIn = () =>
+    attempt(async () => {
+      const { written, known, faulty } = await api.upload<{ written: number; known: number; faulty: number }>(path(''), file!)
+      await refreshBook()
+      notification.success({ title: `${written} readings joined the log`, description: `${known > 0 ? `${known} were there already. ` : ''}${faulty > 0 ? `${faulty} faulty lines were left out.` : ''}` })
+      void navigate('/incubation')
+    })
+  if (!probes || !places) return null
+  return (
+    <section className="page" style={{ maxWidth: 1000 }}>
+      <div className="head">
+        <h1>Bring in a temperature log</h1>
+        <Link to="/incubation">incubation</Link>
+      </div>
+      <div className="row" style={{ marginBottom: 14, gap: 18, alignItems: 'flex-end' }}>
+        <div className="field" style={{ margin: 0, width: 190 }}>
+          <label htmlFor="probe">Probe</label>
+          <Select
+            id="probe"
+            value={chosen}
+            onChange={(v: string) => {
+              setProbe(v)
+              void look(file, { probe: v })
+            }}
+            options={probes.map((p) => ({ value: p.id, label: p.name }))}
+          />
+        </div>
+        <div className="field" style={{ margin: 0 }}>
+          <span className="label">Unit</span>
+          <Segmented
+            aria-label="Unit"
+            value={unit}
+            options={[
+              { value: 'auto', label: 'as the file says' },
+              { value: 'C', label: '°C' },
+              { value: 'F', label: '°F' },
+            ]}
+            onChange={(u) => {
+              setUnit(u)
+              void look(file, { unit: u })
+            }}
+          />
+        </div>
+        <div className="field" style={{ margin: 0, width: 240 }}>
+          <label htmlFor="log-zone">Its clock ran in</label>
+          <Select
+            id="log-zone"
+            showSearch
+            value={zone || book.zone}
+            onChange={(z: string) => {
+              setZone(z)
+              void look(file, { zone: z })
+            }}
+            options={['UTC', ...Intl.supportedValuesOf('timeZone')].map((z) => ({ value: z, label: z === book.zone ? `${z} (the book)` : z }))}
+          />
+        </div>
+      </div>
+      <FileDrop
+        label="Choose the logger’s CSV file"
+        onFile={(f) => {
+          setFile(f)
+          void attempt(async () => {
+            setPreview(null)
+            setPreview(await api.upload<LogPreview>(path('/preview'), f))
+          })
+        }}
+      />
+      {says && (
+        <p className="note bad" role="alert">
+          {says} Nothing was written.
+        </p>
+      )}
+      {preview && <Preview preview={preview} onBringIn={() => void bringIn()} />}
+    </section>
+  )
+}
+
+function Preview({ preview: p, onBringIn }: { preview: LogPreview; onBringIn(): void }) {
+  const figures = useFigures()
+  const fresh = p.readings - p.known
+  return (
+    <div style={{ marginTop: 16 }}>
+      <div className="between">
+        <h3>
+          {p.readings} readings{p.known > 0 && `, ${p.known} of them known already`}
+          {p.faulty > 0 && `, ${p.faulty} faulty ${p.faulty === 1 ? 'line' : 'lines'}`}
+        </h3>
+        <Button type="primary" disabled={fresh === 0} onClick={onBringIn}>
+          Join {fresh} readings to the log
+        </Button>
+      </div>
+      {p.from && (
+        <p>
+          {figures.instant(p.from)} to {figures.instant(p.to!)}, mostly each <span className="fig">{p.typicalStepMinutes}</span> min, from <span className="fig">{figures.celsius(p.minC)}</span> to{' '}
+          <span className="fig">{figures.celsius(p.maxC)}</span>. Read from ‘{p.timeColumn}’ and ‘{p.temperatureColumn}’.
+        </p>
+      )}
+      {p.notes.map((n) => (
+        <p key={n} className="small">
+          {n}.
+        </p>
+      ))}
+      <ResponsiveContainer width="100%" height={190}>
+        <LineChart data={p.sample.map((s) => ({ x: Date.parse(s.at), celsius: s.celsius }))} margin={{ top: 6, right: 10, bottom: 0, left: 0 }}>
+          <XAxis dataKey="x" type="number" domain={['dataMin', 'dataMax']} tickFormatter={(x: number) => figures.day(new Date(x).toISOString().slice(0, 10))} stroke="var(--ink2)" tick={{ fontSize: 12, fill: 'var(--ink2)' }} />
+          <YAxis domain={['auto', 'auto']} tickFormatter={(c: number) => figures.celsius(c, 0)} width={62} stroke="var(--ink2)" tick={{ fontSize: 12, fill: 'var(--ink2)' }} />
+          <Tooltip isAnimationActive={false} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--rule)' }} labelFormatter={(x) => figures.instant(new Date(Number(x)).toISOString())} formatter={(v) => [figures.celsius(Number(v)), 'temperature']} />
+          <Line dataKey="celsius" stroke="var(--moss)" dot={false} isAnimationActive={false} />
+        </LineChart>
+      </ResponsiveContainer>
+      {p.gaps.map((g) => (
+        <p key={g.from} className="note small">
+          Silent for {g.hours.toFixed(1)} h from {figures.instant(g.from)}: the set point will stand in, and be flagged.
+        </p>
+      ))}
+      {p.faults.length > 0 && (
+        <>
+          <h2>Lines that could not be read; they are left out, the file on your disk stays as it is</h2>
+          <table className="plain-table small">
+            <thead>
+              <tr>
+                <th>line</th>
+                <th>why</th>
+                <th>it says</th>
+              </tr>
+            </thead>
+            <tbody>
+              {p.faults.slice(0, 40).map((f) => (
+                <tr key={f.line}>
+                  <td className="fig">{f.line}</td>
+                  <td className="bad">{f.says}</td>
+                  <td className="fig">{f.text}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,48 @@
+import { newId } from '@hatch-book/contract'
+import { App, Button, Input, InputNumber } from 'antd'
+import { useState, type FormEvent } from 'react'
+import { RefusedError, api, refreshBook } from '../shell/api'
+import { useFigures } from '../shell/figures'
+
+/** An incubator with its set point and its boxes. */
+export function NewIncubator() {
+  const figures = useFigures()
+  const { notification } = App.useApp()
+  const fahrenheit = figures.temperatureUnit === '°F'
+  const [name, setName] = useState('')
+  const [set, setSet] = useState<number | null>(fahrenheit ? 82.4 : 28)
+  const [boxes, setBoxes] = useState(6)
+  const [error, setError] = useState<RefusedError | null>(null)
+  const add = async (event: FormEvent) => {
+    event.preventDefault()
+    const id = newId()
+    const setPointC = set === null ? null : fahrenheit ? ((set - 32) * 5) / 9 : set
+    try {
+      await api.send('POST', '/api/places', { id, kind: 'incubator', name, setPointC })
+      for (let n = 1; n <= boxes; n++) await api.send('POST', '/api/places', { id: newId(), kind: 'box', name: `box ${n}`, parentId: id })
+      await refreshBook()
+      notification.success({ title: `${name} stands ready with ${boxes} boxes` })
+      setName('')
+    } catch (refused) {
+      setError(refused as RefusedError)
+    }
+  }
+  return (
+    <form onSubmit={(e) => void add(e)} style={{ textAlign: 'left', maxWidth: 240, margin: '8px auto 0' }}>
+      <div className="field">
+        <label htmlFor="incubator-name">Its name</label>
+        <Input id="incubator-name" value={name} onChange={(e) => setName(e.target.value)} placeholder="H1" />
+        {error && <span className="says">{error.says('name') ?? error.says('setPointC') ?? error.problem.detail}</span>}
+      </div>
+      <div className="field">
+        <label htmlFor="incubator-set">Set to, {figures.temperatureUnit}</label>
+        <InputNumber id="incubator-set" value={set} onChange={setSet} />
+      </div>
+      <div className="field">
+        <label htmlFor="incubator-boxes">Boxes</label>
+        <InputNumber id="incubator-boxes" min={1} max={60} value={boxes} onChange={(n) => setBoxes(n ?? 1)} />
+      </div>
+      <Button htmlType="submit">Put it up</Button>
+    </form>
+  )
+}

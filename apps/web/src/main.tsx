@@ -1,0 +1,21 @@
+import '@fontsource-variable/atkinson-hyperlegible-next'
+import '@fontsource-variable/atkinson-hyperlegible-mono'
+import 'antd/dist/reset.css'
+import './shell/look.css'
+import { QueryClientProvider } from '@tanstack/react-query'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { RouterProvider } from 'react-router/dom'
+import { queries } from './shell/api'
+import { Lights } from './shell/Lights'
+import { router } from './routes'
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <Lights>
+        <RouterProvider router={router} />
+      </Lights>
+    </QueryClientProvider>
+  </StrictMode>,
+)

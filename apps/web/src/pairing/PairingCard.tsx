@@ -1,0 +1,124 @@
+import type { EntryKind, PairingView } from '@hatch-book/contract'
+import { instantOfDay } from '@hatch-book/core'
+import { Button, DatePicker, InputNumber } from 'antd'
+import dayjs, { type Dayjs } from 'dayjs'
+import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { EntryList } from '../parts/Entries'
+import { Keys } from '../parts/Keys'
+import { ReasonList, ReasonsSheet } from '../parts/Reasons'
+import { useFigures } from '../shell/figures'
+import { useLog } from '../shell/log'
+import { useMay, useSession } from '../shell/session'
+
+/** One pairing: what is next, the keys for what was seen, the dates that follow. */
+export function PairingCard({ pairing: p }: { pairing: PairingView }) {
+  const figures = useFigures()
+  const may = useMay()
+  const navigate = useNavigate()
+  const [why, setWhy] = useState(false)
+  const open = p.state !== 'laid' && p.state !== 'ended'
+  return (
+    <div>
+      <article className={`card ${p.mustStop ? 'trouble' : 'now'}`}>
+        <div className="top">
+          <Link className="tag" to={`/animals/${p.female.id}`}>
+            {p.female.tag}
+          </Link>
+          <span className="tag">×</span>
+          <Link className="tag" to={`/animals/${p.male.id}`}>
+            {p.male.tag}
+          </Link>
+          <span>{p.species}</span>
+          <span className="place">{p.female.place}</span>
+        </div>
+        {p.mustStop && (
+          <p className="note bad" role="alert">
+            <strong>Take {p.female.tag} out: the trial is over.</strong> {p.mustStop}.
+          </p>
+        )}
+        <h3 style={{ fontSize: 21 }}>
+          {sentence(p.next.says)}
+          {p.next.on && `, ${figures.day(p.next.on)}`}
+        </h3>
+        <p className="quiet">
+          {p.meetings} {p.meetings === 1 ? 'meeting' : 'meetings'}, {p.locks} {p.locks === 1 ? 'lock' : 'locks'}
+          {p.startedOn && `, since ${figures.day(p.startedOn)}`}
+        </p>
+        {p.eggs && (
+          <div className="between">
+            <span>
+              <strong>Look for eggs {figures.span(p.eggs)}</strong>, most likely about {figures.day(p.eggs.likely)}
+              {p.shed && <span className="quiet">; pre-lay shed {figures.span(p.shed)}</span>}
+            </span>
+            <Button size="small" onClick={() => setWhy(true)}>
+              reasons
+            </Button>
+          </div>
+        )}
+        {may.write && open && <WhatWasSeen pairing={p} active={!why} />}
+        {may.decide && p.clutchId === null && p.state !== 'planned' && (
+          <p style={{ marginTop: 12 }}>
+            <Button type={p.eggs ? 'primary' : 'default'} onClick={() => void navigate(`/incubation/new?pairing=${p.id}`)}>
+              Eggs are found: record the clutch
+            </Button>
+          </p>
+        )}
+        {p.clutchId && (
+          <p>
+            <Link to={`/incubation/${p.clutchId}`}>The clutch in incubation</Link>
+          </p>
+        )}
+        <p className="small quiet" style={{ marginTop: 10 }}>
+          {p.caution}
+        </p>
+      </article>
+      <h2 style={{ marginTop: 18 }}>Seen so far</h2>
+      <EntryList entries={p.entries} />
+      <ReasonsSheet title="Why these dates" open={why} onClose={() => setWhy(false)}>
+        <ReasonList reasons={p.reasons} />
+      </ReasonsSheet>
+    </div>
+  )
+}
+
+const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
+
+function WhatWasSeen({ pairing: p, active }: { pairing: PairingView; active: boolean }) {
+  const { write } = useLog()
+  const { now, book } = useSession()
+  const [day, setDay] = useState<Dayjs | null>(null)
+  const [minutes, setMinutes] = useState<number | null>(null)
+  const together = p.state === 'together'
+  const at = day ? new Date(Math.min(Date.parse(now), instantOfDay(day.format('YYYY-MM-DD'), book.zone, day.hour()) + day.minute() * 60_000)).toISOString() : now
+  const see = (kind: EntryKind, says: string, payload = {}) =>
+    void write([{ kind, subject: { type: 'pairing', id: p.id }, at, payload }], `${p.female.tag} × ${p.male.tag}: ${says}`).then((ok) => ok && setMinutes(null))
+  return (
+    <div style={{ marginTop: 12 }}>
+      <div className="row small" style={{ marginBottom: 8 }}>
+        <span className="quiet">seen</span>
+        <DatePicker aria-label="when it was seen" size="small" showTime={{ format: 'HH:mm' }} format="D MMM YYYY HH:mm" placeholder="just now" value={day} onChange={setDay} maxDate={dayjs(now)} />
+        {together && (
+          <>
+            <span className="quiet">lock lasted</span>
+            <InputNumber aria-label="minutes of the lock" size="small" min={0} max={10000} value={minutes} onChange={setMinutes} style={{ width: 80 }} /> <span className="quiet">min</span>
+          </>
+        )}
+      </div>
+      <Keys
+        active={active}
+        acts={
+          together
+            ? [
+                { key: 'K', says: 'locked', main: true, act: () => see('locked', 'locked', minutes === null ? {} : { minutes }) },
+                { key: 'P', says: 'parted', act: () => see('separated', 'parted') },
+                { key: 'C', says: 'courted', act: () => see('courted', 'courted') },
+                { key: 'N', says: 'ignored', act: () => see('ignored', 'ignored') },
+                { key: 'X', says: 'attacked', act: () => see('attacked', 'attacked') },
+              ]
+            : [{ key: 'I', says: 'introduced', main: true, act: () => see('introduced', 'introduced') }]
+        }
+      />
+    </div>
+  )
+}

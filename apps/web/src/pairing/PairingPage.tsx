@@ -1,0 +1,73 @@
+import type { PairingView } from '@hatch-book/contract'
+import { Button } from 'antd'
+import { useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { useFigures, type Figures } from '../shell/figures'
+import { useLineFilter, usePairings } from '../shell/queries'
+import { useMay } from '../shell/session'
+import { NewPairing } from './NewPairing'
+import { PairingCard } from './PairingCard'
+
+const ORDER = { together: 0, apart: 1, planned: 2, laid: 3, ended: 4 } as const
+const STATE_SAYS: Record<PairingView['state'], string> = { together: 'together now', apart: 'apart', planned: 'not yet introduced', laid: 'has laid', ended: 'ended' }
+
+/** Who is with whom, what was seen, and what is next. */
+export function PairingPage() {
+  const { id } = useParams()
+  const { data } = usePairings()
+  const { line, fits } = useLineFilter()
+  const figures = useFigures()
+  const may = useMay()
+  const navigate = useNavigate()
+  const [adding, setAdding] = useState(false)
+  if (!data) return null
+  const shown = data.filter(fits).sort((a, b) => ORDER[a.state] - ORDER[b.state] || (b.startedOn ?? '9').localeCompare(a.startedOn ?? '9'))
+  const picked = data.find((p) => p.id === id) ?? shown[0]
+  return (
+    <section className="page">
+      <div className="head">
+        <h1>
+          Pairings{line && <span className="quiet"> of {line}</span>}
+        </h1>
+        {may.decide && !adding && (
+          <Button type="primary" onClick={() => setAdding(true)}>
+            Pair two animals
+          </Button>
+        )}
+      </div>
+      {adding && (
+        <NewPairing
+          onDone={(newId) => {
+            setAdding(false)
+            if (newId) void navigate(`/pairing/${newId}`)
+          }}
+        />
+      )}
+      {data.length === 0 && !adding && <p className="empty">No pairing is in the book yet. Pair two animals that are ready or on trial.</p>}
+      <div className="columns" style={{ gridTemplateColumns: '330px minmax(0, 1fr)' }}>
+        <ul className="lines" aria-label="Pairings" style={{ maxHeight: 640, overflowY: 'auto' }}>
+          {shown.map((p) => (
+            <li key={p.id} className={p.id === picked?.id ? 'picked' : ''} style={{ padding: '8px 12px' }}>
+              <Link to={`/pairing/${p.id}${line ? `?line=${encodeURIComponent(line)}` : ''}`} style={{ color: 'inherit', textDecoration: 'none', display: 'block' }}>
+                <div className="between">
+                  <span className="tag">
+                    {p.female.tag} × {p.male.tag}
+                  </span>
+                  <span className={`small ${p.mustStop ? 'bad' : p.state === 'together' ? 'warm' : 'quiet'}`}>{p.mustStop ? 'take it out' : STATE_SAYS[p.state]}</span>
+                </div>
+                <div className="small quiet">{summary(p, figures)}</div>
+              </Link>
+            </li>
+          ))}
+        </ul>
+        {picked && <PairingCard key={picked.id} pairing={picked} />}
+      </div>
+    </section>
+  )
+}
+
+function summary(p: PairingView, figures: Figures): string {
+  const seen = `${p.meetings} ${p.meetings === 1 ? 'meeting' : 'meetings'}, ${p.locks} ${p.locks === 1 ? 'lock' : 'locks'}`
+  if (p.eggs && p.state !== 'laid') return `look for eggs ${figures.span(p.eggs)}`
+  return p.startedOn ? `since ${figures.day(p.startedOn)}, ${seen}` : 'planned'
+}

@@ -1,0 +1,46 @@
+import type { AnimalRow } from '@hatch-book/contract'
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import { useFigures } from '../shell/figures'
+import { Verdict } from './Verdict'
+
+/** One line of what an animal is. */
+export function describeAnimal(a: AnimalRow): string {
+  return [a.species, a.sex === 'unknown' ? 'not sexed' : a.sexCertainty < 0.95 ? `probably ${a.sex}` : a.sex].join(', ')
+}
+
+export function useAge(): (a: Pick<AnimalRow, 'hatched' | 'ageDays' | 'hatchFact'>) => string {
+  const figures = useFigures()
+  return ({ ageDays, hatchFact }) => {
+    if (!ageDays) return 'age not known'
+    const middle = (ageDays.least + ageDays.most) / 2
+    return `${hatchFact?.precision === 'about' || hatchFact?.precision === 'year' ? 'about ' : ''}${figures.days(middle)}`
+  }
+}
+
+/** The index card of an animal: tag and place, where it stands, what comes next. */
+export function AnimalCard({ animal: a, children }: { animal: AnimalRow; children?: ReactNode }) {
+  const figures = useFigures()
+  const age = useAge()
+  return (
+    <article className={`card small-card ${a.openProblems.length > 0 ? 'trouble' : ''}`}>
+      <Link to={`/animals/${a.id}`} className="whole">
+        <div className="top">
+          <span className="tag">{a.tag}</span>
+          <span className="place small">{a.place?.name ?? (a.presence === 'here' ? 'no place' : a.presence)}</span>
+        </div>
+        <div>{describeAnimal(a)}</div>
+        <div className="small quiet">
+          {age(a)}
+          {a.line && ` · ${a.line}`}
+        </div>
+        <div className="between" style={{ marginTop: 6 }}>
+          <span className="fig">{figures.grams(a.grams)}</span>
+          <span className="small">{a.verdict ? <Verdict verdict={a.verdict} /> : a.stage}</span>
+        </div>
+        {a.openProblems.length > 0 && <div className="bad small">{a.openProblems.join(', ')}</div>}
+      </Link>
+      {children}
+    </article>
+  )
+}

@@ -1,0 +1,109 @@
+import type { Entry } from '@hatch-book/contract'
+import { Input, Modal } from 'antd'
+import { useState } from 'react'
+import { useFigures, type Figures } from '../shell/figures'
+import { useLog } from '../shell/log'
+import { useMay } from '../shell/session'
+
+/** What an entry says, in a line. */
+export function entryInWords({ kind, payload }: Entry, figures: Figures): string {
+  const p = payload as Record<string, string & number & boolean>
+  const note = p.note ? ` – ${p.note}` : ''
+  switch (kind) {
+    case 'weighed':
+      return `weighed ${figures.grams(Number(p.grams))}${p.context && p.context !== 'not said' ? `, ${p.context}` : ''}${p.condition ? `, condition ${p.condition}` : ''}${note}`
+    case 'meal':
+      return `${p.outcome === 'taken' ? (p.assisted ? 'was helped to eat' : 'ate') : 'refused'}${p.prey ? ` ${p.prey}` : ''}${p.grams ? `, ${figures.grams(Number(p.grams))}` : ''}${note}`
+    case 'shed':
+      return `${p.whole === false ? 'shed, in pieces' : 'shed whole'}${note}`
+    case 'sexed':
+      return `sexed ${p.sex}, ${Math.round(Number(p.certainty) * 100)} % sure, ${p.method}${note}`
+    case 'problem found':
+      return `problem: ${p.problem}${note}`
+    case 'problem over':
+      return `over: ${p.problem}${note}`
+    case 'quarantined':
+      return `quarantine until ${figures.day(p.until!)}`
+    case 'listed':
+      return `listed for ${p.price}${note}`
+    case 'sold':
+      return `sold to ${p.buyer} for ${p.price}${note}`
+    case 'overruled':
+      return `overruled: ${p.verdict} – ${p.reason}`
+    case 'noted':
+      return p.text!
+    case 'locked':
+      return `locked${p.minutes ? `, ${p.minutes} min` : ''}${note}`
+    case 'clutch found':
+      return `clutch found, ${p.eggs} eggs${note}`
+    case 'egg fate':
+      return `an egg is ${p.fate}${note}`
+    case 'set point':
+      return `set to ${figures.celsius(Number(p.celsius))}${note}`
+    case 'struck':
+      return `struck an entry out${p.reason ? `: ${p.reason}` : ''}`
+    default:
+      return `${kind}${note}`
+  }
+}
+
+/** Entries, newest first. What is struck out stays readable; what stands can be struck out with a reason. */
+export function EntryList({ entries, withSubject = false, most }: { entries: readonly Entry[]; withSubject?: boolean; most?: number }) {
+  const figures = useFigures()
+  const may = useMay()
+  const { strike } = useLog()
+  const [target, setTarget] = useState<Entry | null>(null)
+  const [reason, setReason] = useState('')
+  const shown = entries.filter((e) => withSubject || e.kind !== 'struck').slice(0, most)
+  if (shown.length === 0) return <p className="quiet">Nothing is written yet.</p>
+  return (
+    <>
+      <ul className="lines">
+        {shown.map((e) => (
+          <li key={e.id} className={e.struckBy ? 'struck' : ''}>
+            <div className="between">
+              <span>
+                <span className="when">{e.precision === 'day' ? figures.instant(e.at).split(',')[0] : figures.instant(e.at)}</span>
+                {withSubject && <span className="tag">{e.subject.tag} </span>}
+                {entryInWords(e, figures)}
+                {e.struckBy && (
+                  <span className="small" style={{ display: 'inline-block', textDecoration: 'none' }}>
+                    &nbsp;· struck by {e.struckBy.by}
+                    {e.struckBy.reason && `: ${e.struckBy.reason}`}
+                  </span>
+                )}
+              </span>
+              <span className="small quiet nowrap">
+                {e.by}
+                {may.write && !e.struckBy && e.kind !== 'struck' && (
+                  <>
+                    {' · '}
+                    <button className="plain" aria-label={`strike out: ${entryInWords(e, figures)}`} onClick={() => setTarget(e)}>
+                      strike
+                    </button>
+                  </>
+                )}
+              </span>
+            </div>
+          </li>
+        ))}
+      </ul>
+      <Modal
+        title="Strike this entry out?"
+        open={target !== null}
+        okText="Strike it out"
+        onCancel={() => setTarget(null)}
+        onOk={async () => {
+          if (target && (await strike([target], reason.trim(), 'Struck out'))) {
+            setTarget(null)
+            setReason('')
+          }
+        }}
+      >
+        <p>{target && entryInWords(target, figures)}</p>
+        <p className="quiet">It stays readable in the log, and no longer counts.</p>
+        <Input aria-label="Why" placeholder="why (may be empty)" value={reason} onChange={(e) => setReason(e.target.value)} maxLength={200} />
+      </Modal>
+    </>
+  )
+}

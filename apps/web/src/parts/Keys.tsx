@@ -1,0 +1,24 @@
+import { useKeys } from '../shell/keys'
+
+export interface KeyAct {
+  key: string
+  says: string
+  act(): void
+  /** The usual outcome: large under a thumb. */
+  main?: boolean
+  disabled?: boolean
+}
+
+/** The few keys that settle what is in front: pressed, clicked or tapped alike. */
+export function Keys({ acts, active = true }: { acts: readonly KeyAct[]; active?: boolean }) {
+  useKeys(Object.fromEntries(acts.filter((a) => !a.disabled).map((a) => [a.key.toLowerCase(), a.act])), active)
+  return (
+    <div className="keys">
+      {acts.map((a) => (
+        <button key={a.key} type="button" className={a.main ? 'main' : ''} disabled={a.disabled} onClick={a.act}>
+          <kbd>{a.key}</kbd> {a.says}
+        </button>
+      ))}
+    </div>
+  )
+}

@@ -1,0 +1,144 @@
+import type { AnimalRow } from '@hatch-book/contract'
+import { Button, Input, InputNumber, Segmented } from 'antd'
+import { useState } from 'react'
+import { useFigures } from '../shell/figures'
+import { useLog } from '../shell/log'
+import { Keys } from './Keys'
+import { WeightForm } from './WeightForm'
+
+type Form = 'weigh' | 'sex' | 'problem' | 'note' | 'meal' | null
+
+/** What is logged at the tub, by one key or one tap; the usual outcome first. */
+export function QuickLog({ animal, active = true }: { animal: AnimalRow; active?: boolean }) {
+  const { write } = useLog()
+  const [form, setForm] = useState<Form>(null)
+  const subject = { type: 'animal' as const, id: animal.id }
+  const done = () => setForm(null)
+  const meal = (outcome: 'taken' | 'refused') => void write([{ kind: 'meal', subject, payload: { outcome } }], `${animal.tag} ${outcome === 'taken' ? 'ate' : 'refused'}`)
+  return (
+    <>
+      <Keys
+        active={active && form === null}
+        acts={[
+          { key: 'A', says: 'ate', main: true, act: () => meal('taken') },
+          { key: 'R', says: 'refused', act: () => meal('refused') },
+          { key: 'S', says: 'shed whole', act: () => void write([{ kind: 'shed', subject, payload: { whole: true } }], `${animal.tag} shed whole`) },
+          { key: 'C', says: 'going into shed', act: () => void write([{ kind: 'going into shed', subject }], `${animal.tag} is going into shed`) },
+          { key: 'W', says: 'weigh', act: () => setForm('weigh') },
+          { key: 'M', says: 'meal, in detail', act: () => setForm('meal') },
+          { key: 'X', says: 'sex', act: () => setForm('sex') },
+          { key: 'P', says: animal.openProblems.length > 0 ? 'problem, or over' : 'problem', act: () => setForm('problem') },
+          { key: 'N', says: 'note', act: () => setForm('note') },
+        ]}
+      />
+      {form === 'weigh' && (
+        <div style={{ marginTop: 12 }}>
+          <WeightForm animal={animal} onDone={done} onCancel={done} />
+        </div>
+      )}
+      {form === 'sex' && <SexForm animal={animal} onDone={done} />}
+      {form === 'problem' && <ProblemForm animal={animal} onDone={done} />}
+      {form === 'note' && <TextForm label="Note" onDone={done} onSave={(text) => write([{ kind: 'noted', subject, payload: { text } }], `Noted for ${animal.tag}`)} />}
+      {form === 'meal' && <MealForm animal={animal} onDone={done} />}
+    </>
+  )
+}
+
+function MealForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
+  const { write } = useLog()
+  const figures = useFigures()
+  const [prey, setPrey] = useState('')
+  const [grams, setGrams] = useState<number | null>(null)
+  const [outcome, setOutcome] = useState('taken')
+  const save = async () => {
+    const payload = { outcome: outcome === 'refused' ? 'refused' : 'taken', ...(outcome === 'helped' ? { assisted: true } : {}), ...(prey.trim() ? { prey: prey.trim() } : {}), ...(grams ? { grams: figures.toGrams(grams) } : {}) }
+    if (await write([{ kind: 'meal', subject: { type: 'animal', id: animal.id }, payload }], `${animal.tag}: meal ${outcome}`)) onDone()
+  }
+  return (
+    <form
+      style={{ marginTop: 12 }}
+      onSubmit={(e) => {
+        e.preventDefault()
+        void save()
+      }}
+    >
+      <Segmented aria-label="outcome" options={['taken', 'refused', 'helped']} value={outcome} onChange={setOutcome} />
+      <div className="row" style={{ margin: '8px 0' }}>
+        <Input aria-label="prey" placeholder="prey" style={{ width: 190 }} value={prey} onChange={(e) => setPrey(e.target.value)} autoFocus />
+        <InputNumber aria-label="prey weight" placeholder={`each, ${figures.weightUnit}`} min={0.01} value={grams} onChange={setGrams} style={{ width: 120 }} />
+      </div>
+      <SaveRow onCancel={onDone} />
+    </form>
+  )
+}
+
+function SexForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
+  const { write } = useLog()
+  const [sex, setSex] = useState('female')
+  const [method, setMethod] = useState('probed')
+  // How often one trained reading by a method is right.
+  const sure: Record<string, number> = { 'gentle eversion': 0.95, probed: 0.97, 'tail shape': 0.8 }
+  return (
+    <form
+      style={{ marginTop: 12 }}
+      onSubmit={(e) => {
+        e.preventDefault()
+        void write([{ kind: 'sexed', subject: { type: 'animal', id: animal.id }, payload: { sex, method, certainty: sure[method]! } }], `${animal.tag} sexed ${sex}`).then((ok) => ok && onDone())
+      }}
+    >
+      <p>
+        <Segmented aria-label="sex" options={['female', 'male', 'unknown']} value={sex} onChange={setSex} />
+      </p>
+      <p>
+        <Segmented aria-label="method" options={Object.keys(sure)} value={method} onChange={setMethod} /> <span className="small quiet">{Math.round(sure[method]! * 100)} % right</span>
+      </p>
+      <SaveRow onCancel={onDone} />
+    </form>
+  )
+}
+
+function ProblemForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
+  const { write } = useLog()
+  const subject = { type: 'animal' as const, id: animal.id }
+  return (
+    <>
+      {animal.openProblems.map((problem) => (
+        <p key={problem} style={{ marginTop: 10 }}>
+          {problem}{' '}
+          <Button size="small" onClick={() => void write([{ kind: 'problem over', subject, payload: { problem } }], `${animal.tag}: ${problem} is over`).then((ok) => ok && onDone())}>
+            it is over
+          </Button>
+        </p>
+      ))}
+      <TextForm label="Problem, in a few words" onDone={onDone} onSave={(problem) => write([{ kind: 'problem found', subject, payload: { problem: problem.slice(0, 120) } }], `${animal.tag}: ${problem}`)} />
+      <p className="small quiet">A sick or injured animal belongs with a vet; this only keeps the record.</p>
+    </>
+  )
+}
+
+function TextForm({ label, onSave, onDone }: { label: string; onSave(text: string): Promise<boolean>; onDone(): void }) {
+  const [text, setText] = useState('')
+  return (
+    <form
+      style={{ marginTop: 12 }}
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (text.trim()) void onSave(text.trim()).then((ok) => ok && onDone())
+      }}
+    >
+      <Input aria-label={label} placeholder={label} autoFocus value={text} onChange={(e) => setText(e.target.value)} maxLength={400} style={{ marginBottom: 8 }} />
+      <SaveRow onCancel={onDone} />
+    </form>
+  )
+}
+
+function SaveRow({ onCancel }: { onCancel(): void }) {
+  return (
+    <div className="row">
+      <Button type="primary" htmlType="submit">
+        Write it
+      </Button>
+      <Button onClick={onCancel}>Leave it</Button>
+    </div>
+  )
+}

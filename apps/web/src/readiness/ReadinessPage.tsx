@@ -1,0 +1,96 @@
+import type { AnimalRow } from '@hatch-book/contract'
+import type { ReadinessVerdict } from '@hatch-book/core'
+import { Segmented } from 'antd'
+import { useState } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import { describeAnimal } from '../parts/AnimalCard'
+import { ReadinessSheet } from '../parts/ReadinessSheet'
+import { Verdict } from '../parts/Verdict'
+import { useFigures } from '../shell/figures'
+import { useAnimals, useLineFilter } from '../shell/queries'
+
+const VERDICTS: readonly { verdict: ReadinessVerdict; says: string }[] = [
+  { verdict: 'ready', says: 'May be paired now.' },
+  { verdict: 'trial', says: 'Just short: may be tried while they keep feeding.' },
+  { verdict: 'not this season', says: 'A rule stands against it; each says which.' },
+]
+
+/** The breeders by verdict, each with its reasons behind one key. */
+export function ReadinessPage() {
+  const { data } = useAnimals()
+  const { line, fits } = useLineFilter()
+  const [params, setParams] = useSearchParams()
+  const [openId, setOpenId] = useState<string | null>(null)
+  if (!data) return null
+  const sex = params.get('sex') ?? 'both'
+  const breeders = data.filter((a) => a.verdict !== null && fits(a) && (sex === 'both' || a.sex === sex))
+  return (
+    <section className="page">
+      <div className="head">
+        <h1>
+          Who may breed{line && <span className="quiet">: {line}</span>}
+        </h1>
+        <Segmented
+          aria-label="Sex"
+          value={sex}
+          options={['both', 'female', 'male']}
+          onChange={(s) => {
+            const next = new URLSearchParams(params)
+            next.set('sex', s)
+            setParams(next, { replace: true })
+          }}
+        />
+      </div>
+      {breeders.length === 0 && (
+        <p className="empty">
+          No animal here is kept as a breeder. Set the purpose of one on <Link to="/animals">its page</Link>.
+        </p>
+      )}
+      <div className="columns" style={{ gridTemplateColumns: 'repeat(3, minmax(0, 1fr))' }}>
+        {breeders.length > 0 &&
+          VERDICTS.map(({ verdict, says }) => {
+            const group = breeders.filter((a) => a.verdict === verdict)
+            return (
+              <div key={verdict}>
+                <div className="between" style={{ borderBottom: '3px solid var(--ink)', paddingBottom: 6, marginBottom: 10 }}>
+                  <span style={{ fontSize: 17 }}>
+                    <Verdict verdict={verdict} /> <span className="fig">{group.length}</span>
+                  </span>
+                </div>
+                <p className="small quiet">{says}</p>
+                <div style={{ display: 'grid', gap: 10 }}>
+                  {group.map((a) => (
+                    <Candidate key={a.id} animal={a} onOpen={() => setOpenId(a.id)} />
+                  ))}
+                </div>
+              </div>
+            )
+          })}
+      </div>
+      <ReadinessSheet animalId={openId} onClose={() => setOpenId(null)} />
+    </section>
+  )
+}
+
+function Candidate({ animal: a, onOpen }: { animal: AnimalRow; onOpen(): void }) {
+  const figures = useFigures()
+  return (
+    <article className={`card small-card ${a.verdict === 'trial' ? 'now' : a.verdict === 'ready' ? '' : 'trouble'}`}>
+      <div className="between">
+        <Link to={`/animals/${a.id}`} className="tag" style={{ fontSize: 18 }}>
+          {a.tag}
+        </Link>
+        <span className="fig">{figures.grams(a.grams)}</span>
+      </div>
+      <div className="small">
+        {describeAnimal(a)} <span className="quiet">{a.line}</span>
+      </div>
+      <div className="between small">
+        <span className="quiet">{a.verdict === 'ready' ? (a.place?.name ?? '') : a.verdictExpected ? `expected ${figures.span(a.verdictExpected)}` : 'no date can be given'}</span>
+        <button className="plain" aria-label={`reasons for ${a.tag}`} onClick={onOpen}>
+          reasons
+        </button>
+      </div>
+    </article>
+  )
+}

@@ -1,0 +1,78 @@
+import type { LadderAnimal } from '@hatch-book/contract'
+import { Drawer } from 'antd'
+import { Link } from 'react-router'
+import { describeAnimal, useAge } from '../parts/AnimalCard'
+import { EntryList } from '../parts/Entries'
+import { QuickLog } from '../parts/QuickLog'
+import { ReasonList } from '../parts/Reasons'
+import { useFigures } from '../shell/figures'
+import { useAnimal } from '../shell/queries'
+import { useMay } from '../shell/session'
+
+/** One young animal at its tub: the keys, its gate, the missing evidence, the earliest date. */
+export function YoungSheet({ young, id, onClose }: { young: LadderAnimal | null; id: string | undefined; onClose(): void }) {
+  const { data } = useAnimal(id)
+  const figures = useFigures()
+  const ageOf = useAge()
+  const may = useMay()
+  const animal = young?.animal ?? data?.animal
+  return (
+    <Drawer
+      open={id !== undefined}
+      onClose={onClose}
+      size={460}
+      title={
+        animal ? (
+          <span>
+            <Link className="tag" style={{ fontSize: 22 }} to={`/animals/${animal.id}`}>
+              {animal.tag}
+            </Link>{' '}
+            <span className="small quiet">
+              {describeAnimal(animal)}, {ageOf(animal)} · {animal.place?.name}
+            </span>
+          </span>
+        ) : (
+          'Young'
+        )
+      }
+    >
+      {data && animal && (
+        <>
+          {may.write && <QuickLog key={animal.id} animal={data.animal} />}
+          <hr />
+          <h3>
+            {data.stage.name}
+            {data.stage.next && <span className="quiet"> → {data.stage.next}</span>}
+          </h3>
+          {data.stage.gate.missing.length > 0 ? (
+            <p>
+              Missing: <strong>{data.stage.gate.missing.map((m) => m.change || m.says).join('; ')}</strong>.{' '}
+              {data.stage.gate.expected ? `Earliest ${figures.day(data.stage.gate.expected.from)}, expected by ${figures.day(data.stage.gate.expected.to)}.` : 'No date can be given for it.'}
+            </p>
+          ) : (
+            <p className="quiet">No gate lies ahead.</p>
+          )}
+          <ReasonList reasons={data.stage.gate.evidence} />
+          <h3 style={{ marginTop: 16 }}>To leave</h3>
+          <p>
+            {data.leaving.opens ? (
+              <>
+                All gates hold. <Link to="/leaving">List or sell it</Link>
+              </>
+            ) : (
+              <>
+                Missing: <strong>{data.leaving.missing.map((m) => m.says).join(', ')}</strong>. {data.leaving.expected ? `Earliest ${figures.day(data.leaving.expected.from)}.` : ''}
+              </>
+            )}
+          </p>
+          <ReasonList reasons={data.leaving.evidence} />
+          <p className="small quiet">
+            {data.stage.housing}. {data.stage.climate}. {data.stage.feed}.
+          </p>
+          <h3 style={{ marginTop: 16 }}>Log</h3>
+          <EntryList entries={data.entries} most={12} />
+        </>
+      )}
+    </Drawer>
+  )
+}

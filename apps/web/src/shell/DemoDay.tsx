@@ -1,0 +1,41 @@
+import { App } from 'antd'
+import { useState } from 'react'
+import { api, refreshBook } from './api'
+import { useFigures } from './figures'
+import { useSession } from './session'
+
+/** The demo's own clock: on by a day or a week, and the room does what it would have done. */
+export function DemoDay({ may }: { may: boolean }) {
+  const { today } = useSession()
+  const figures = useFigures()
+  const { notification } = App.useApp()
+  const [busy, setBusy] = useState(false)
+  const advance = async (days: number) => {
+    setBusy(true)
+    try {
+      const { happened, refused, today: next } = await api.send<{ today: string; happened: number; refused: number }>('POST', '/api/demo/advance', { days })
+      await refreshBook()
+      notification.info({ title: `It is ${figures.day(next)}`, description: `${happened} things happened in the room${refused > 0 ? `; ${refused} did not, because of what you wrote` : ''}.` })
+    } catch (error) {
+      notification.error({ title: 'The day stands still', description: (error as Error).message })
+    } finally {
+      setBusy(false)
+    }
+  }
+  return (
+    <span>
+      demo day <span className="fig nowrap">{figures.day(today)}</span>
+      {may && (
+        <>
+          <br />
+          <button className="plain" disabled={busy} onClick={() => void advance(1)}>
+            +1 day
+          </button>{' '}
+          <button className="plain" disabled={busy} onClick={() => void advance(7)}>
+            +7
+          </button>
+        </>
+      )}
+    </span>
+  )
+}

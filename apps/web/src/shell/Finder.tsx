@@ -1,0 +1,67 @@
+import type { AnimalRow, ClutchView } from '@hatch-book/contract'
+import { useQuery } from '@tanstack/react-query'
+import { Input, Modal } from 'antd'
+import { useState } from 'react'
+import { api } from './api'
+
+const MOST = 12
+
+/** Finds anything by its tag, line or place, from anywhere. */
+export function Finder({ open, onClose, onPick }: { open: boolean; onClose(): void; onPick(to: string): void }) {
+  return (
+    <Modal open={open} onCancel={onClose} footer={null} closable={false} destroyOnHidden title={null} aria-label="Find">
+      <FinderBody
+        onPick={(to) => {
+          onClose()
+          onPick(to)
+        }}
+      />
+    </Modal>
+  )
+}
+
+function FinderBody({ onPick }: { onPick(to: string): void }) {
+  const [text, setText] = useState('')
+  const [at, setAt] = useState(0)
+  const { data: animals } = useQuery({ queryKey: ['find', 'animals'], queryFn: () => api.get<{ animals: AnimalRow[] }>('/api/animals') })
+  const { data: clutches } = useQuery({ queryKey: ['find', 'clutches'], queryFn: () => api.get<{ clutches: ClutchView[] }>('/api/clutches') })
+  const all = [
+    ...(animals?.animals ?? []).map((a) => ({ to: `/animals/${a.id}`, tag: a.tag, says: [a.species, a.line, a.place?.name, a.presence === 'here' ? '' : a.presence].filter(Boolean).join(', ') })),
+    ...(clutches?.clutches ?? []).map((c) => ({ to: `/incubation/${c.id}`, tag: c.name, says: `clutch, ${c.eggs.length} eggs, ${c.box.name}` })),
+  ]
+  const word = text.trim().toLowerCase()
+  const found = all
+    .filter((f) => word !== '' && `${f.tag} ${f.says}`.toLowerCase().includes(word))
+    .sort((a, b) => Number(b.tag.toLowerCase().startsWith(word)) - Number(a.tag.toLowerCase().startsWith(word)) || a.tag.localeCompare(b.tag, 'en', { numeric: true }))
+    .slice(0, MOST)
+  return (
+    <>
+      <Input
+        autoFocus
+        size="large"
+        aria-label="Find by tag, line or place"
+        placeholder="tag, line or place"
+        value={text}
+        onChange={(e) => {
+          setText(e.target.value)
+          setAt(0)
+        }}
+        onKeyDown={(e) => {
+          if (e.key === 'ArrowDown') setAt((n) => Math.min(n + 1, found.length - 1))
+          if (e.key === 'ArrowUp') setAt((n) => Math.max(n - 1, 0))
+          if (e.key === 'Enter' && found[at]) onPick(found[at].to)
+        }}
+      />
+      <ul className="lines" style={{ marginTop: 8 }}>
+        {found.map((f, i) => (
+          <li key={f.to} className={i === at ? 'picked' : ''} style={{ padding: '6px 12px' }}>
+            <button className="plain" style={{ textDecoration: 'none' }} onClick={() => onPick(f.to)}>
+              <span className="tag">{f.tag}</span> <span className="quiet">{f.says}</span>
+            </button>
+          </li>
+        ))}
+        {word !== '' && found.length === 0 && <li className="quiet">Nothing in the book has that in its tag, line or place.</li>}
+      </ul>
+    </>
+  )
+}

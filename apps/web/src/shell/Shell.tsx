@@ -1,0 +1,115 @@
+import { useEffect, useState } from 'react'
+import { NavLink, Navigate, Outlet, useLocation, useNavigate } from 'react-router'
+import { Finder } from './Finder'
+import { useKeys } from './keys'
+import { useLight } from './lightStore'
+import { useLog } from './log'
+import { Ribbon } from './Ribbon'
+import { useLiveChanges, useMay, useSession, useSessionQuery } from './session'
+import { DemoDay } from './DemoDay'
+import { Shortcuts } from './Shortcuts'
+import { useFigures } from './figures'
+
+const ROOMS = [
+  ['/animals', 'Animals'],
+  ['/weigh-in', 'Weigh-in'],
+  ['/readiness', 'Readiness'],
+  ['/pairing', 'Pairing'],
+  ['/incubation', 'Incubation'],
+  ['/rearing', 'Rearing'],
+  ['/leaving', 'Leaving'],
+  ['/log', 'Log'],
+  ['/book', 'Book'],
+] as const
+
+/** The frame round every view; asks who is there first. */
+export function Shell() {
+  const { data, isPending, error } = useSessionQuery()
+  const location = useLocation()
+  if (isPending) return null
+  if (error)
+    return (
+      <main className="alone">
+        <h1>The server does not answer</h1>
+        <p>{error.message}</p>
+        <p>
+          <a href={location.pathname}>Try again</a>
+        </p>
+      </main>
+    )
+  if (!data.member) return <Navigate to={`/sign-in?to=${encodeURIComponent(location.pathname + location.search)}`} replace />
+  return <Frame />
+}
+
+function Frame() {
+  const { book, member, today } = useSession()
+  const figures = useFigures()
+  const may = useMay()
+  const { undo } = useLog()
+  const navigate = useNavigate()
+  const { light, choose, toggleLamp } = useLight()
+  const [open, setOpen] = useState<'finder' | 'shortcuts' | null>(null)
+  useLiveChanges()
+  useKeys({ l: toggleLamp, '?': () => setOpen('shortcuts') })
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey)) return
+      const key = event.key.toLowerCase()
+      const typing = event.target instanceof HTMLElement && ['INPUT', 'TEXTAREA'].includes(event.target.tagName)
+      if (key === 'k') {
+        event.preventDefault()
+        setOpen('finder')
+      } else if (key === 'z' && !event.shiftKey && !(typing && (event.target as HTMLInputElement).value)) {
+        event.preventDefault()
+        void undo()
+      }
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [undo])
+  return (
+    <div className="frame">
+      <aside className="rooms">
+        <NavLink to="/animals" className="name">
+          Hatch
+          <br />
+          Book
+        </NavLink>
+        <nav aria-label="Rooms">
+          {ROOMS.map(([to, name]) => (
+            <NavLink key={to} to={to} className={({ isActive }) => (isActive ? 'here' : '')}>
+              {name}
+            </NavLink>
+          ))}
+        </nav>
+        <div className="foot">
+          <button className="plain" onClick={() => setOpen('finder')}>
+            find (Ctrl+K)
+          </button>
+          <button className="plain" onClick={toggleLamp} aria-pressed={light === 'lamp'}>
+            {light === 'lamp' ? 'lamp off (L)' : 'red lamp (L)'}
+          </button>
+          {light !== 'lamp' && (
+            <button className="plain" onClick={() => choose(light === 'light' ? 'dusk' : 'light')}>
+              {light === 'light' ? 'dusk' : 'daylight'}
+            </button>
+          )}
+          <span>
+            {book.name}
+            <br />
+            {member.name}, {member.role}
+          </span>
+          {book.demoDay ? <DemoDay may={may.decide} /> : <span className="fig">{figures.day(today)}</span>}
+        </div>
+      </aside>
+      <div className="over">
+        <Ribbon />
+        <main>
+          <Outlet />
+        </main>
+      </div>
+      <Finder open={open === 'finder'} onClose={() => setOpen(null)} onPick={(to) => void navigate(to)} />
+      <Shortcuts open={open === 'shortcuts'} onClose={() => setOpen(null)} />
+    </div>
+  )
+}

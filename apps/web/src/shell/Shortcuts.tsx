@@ -1,0 +1,32 @@
+import { Modal } from 'antd'
+
+const KEYS = [
+  ['Ctrl+K', 'find an animal, a clutch, a pairing, a room'],
+  ['Ctrl+Z', 'take back what you wrote last'],
+  ['L', 'red lamp on and off'],
+  ['?', 'this list'],
+  ['Esc', 'close what lies on top'],
+  ['Enter', 'save the form you are in'],
+  ['A  R  S  W', 'in Rearing: ate, refused, shed, weigh the animal that is open'],
+  ['I  C  K  P  X  N', 'in Pairing: introduced, courted, locked, parted, attacked, ignored'],
+  ['G  F  D  M  X  P', 'in Incubation: good, infertile, dented, mouldy, dead, pipped, for the egg that is picked'],
+] as const
+
+export function Shortcuts({ open, onClose }: { open: boolean; onClose(): void }) {
+  return (
+    <Modal title="Keys" open={open} onCancel={onClose} footer={null} destroyOnHidden>
+      <table className="plain-table">
+        <tbody>
+          {KEYS.map(([key, does]) => (
+            <tr key={does}>
+              <td className="nowrap">
+                <kbd>{key}</kbd>
+              </td>
+              <td>{does}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Modal>
+  )
+}

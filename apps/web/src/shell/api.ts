@@ -1,0 +1,47 @@
+import type { Problem } from '@hatch-book/contract'
+import { QueryClient } from '@tanstack/react-query'
+
+/** What the server refused, in its words. */
+export class RefusedError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail)
+  }
+  /** The words for one field of a form, if it was that field. */
+  says(field: string): string | undefined {
+    return this.problem.fields?.find((f) => f.field === field)?.says
+  }
+}
+
+const OFFLINE: Problem = {
+  type: 'urn:hatch-book:no-answer',
+  title: 'No answer',
+  status: 0,
+  code: 'no-answer',
+  detail: 'The server does not answer. What you wrote is still here; try again when it is back.',
+}
+
+async function ask<T>(path: string, init: RequestInit): Promise<T> {
+  const reply = await fetch(path, { credentials: 'same-origin', ...init }).catch(() => null)
+  if (!reply) throw new RefusedError(OFFLINE)
+  if (reply.ok) return (await reply.json()) as T
+  const problem = (await reply.json().catch(() => ({ ...OFFLINE, status: reply.status, detail: 'The server answered with something unreadable.' }))) as Problem
+  if (problem.code === 'not-signed-in') void queries.invalidateQueries({ queryKey: ['session'] })
+  throw new RefusedError(problem)
+}
+
+export const api = {
+  get: <T>(path: string, signal?: AbortSignal) => ask<T>(path, signal ? { signal } : {}),
+  send: <T>(method: 'POST' | 'PATCH' | 'DELETE', path: string, body?: unknown) =>
+    ask<T>(path, { method, ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }) }),
+  /** Sends a file as it is, byte for byte. */
+  upload: <T>(path: string, file: Blob) => ask<T>(path, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file }),
+}
+
+export const queries = new QueryClient({
+  defaultOptions: {
+    queries: { staleTime: 30_000, retry: (count, error) => count < 2 && error instanceof RefusedError && error.problem.status === 0, refetchOnWindowFocus: true },
+  },
+})
+
+/** After anything was written everything computed may have moved: ask again for what is on the screen. */
+export const refreshBook = () => queries.invalidateQueries()

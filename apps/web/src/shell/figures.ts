@@ -1,0 +1,86 @@
+import type { Quantity } from '@hatch-book/core'
+import { useMemo } from 'react'
+import { useSession } from './session'
+
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+const GRAMS_PER_OUNCE = 28.349523125
+
+/** Writes figures in the book's units and days the short way; the year only where it is not this one. */
+export interface Figures {
+  grams(value: number | null): string
+  celsius(value: number | null, digits?: number): string
+  /** A difference of temperatures has no zero point. */
+  degrees(value: number): string
+  day(day: string): string
+  span(span: { from: string; to: string }): string
+  instant(iso: string): string
+  clock(iso: string): string
+  days(count: number): string
+  quantity(quantity: Quantity): string
+  weightUnit: string
+  temperatureUnit: string
+  /** From what is typed in the book's unit to SI. */
+  toGrams(typed: number): number
+  zone: string
+}
+
+export function figuresOf(book: { weightUnit: 'g' | 'oz'; temperatureUnit: 'C' | 'F'; zone: string }, today: string): Figures {
+  const year = today.slice(0, 4)
+  const day = (d: string) => `${Number(d.slice(8, 10))} ${MONTHS[Number(d.slice(5, 7)) - 1]}${d.startsWith(year) ? '' : ` ${d.slice(0, 4)}`}`
+  const ounces = book.weightUnit === 'oz'
+  const fahrenheit = book.temperatureUnit === 'F'
+  const trim = (n: number) => (n < 10 ? n.toFixed(1) : n < 50 ? String(Math.round(n * 10) / 10) : String(Math.round(n)))
+  const local = (iso: string, options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { timeZone: book.zone, ...options }).format(new Date(iso))
+  const localDay = (iso: string) => new Intl.DateTimeFormat('en-CA', { timeZone: book.zone }).format(new Date(iso))
+  const days = (count: number) => {
+    const n = Math.round(Math.abs(count))
+    if (n < 120) return `${n} ${n === 1 ? 'day' : 'days'}`
+    if (n < 730) return `${Math.round(n / 30.44)} months`
+    const months = Math.round(n / 30.44)
+    return months % 12 === 0 ? `${months / 12} years` : `${Math.floor(months / 12)} y ${months % 12} m`
+  }
+  const grams = (value: number | null) => (value === null ? '–' : ounces ? `${(value / GRAMS_PER_OUNCE).toFixed(2)} oz` : `${trim(value)} g`)
+  const celsius = (value: number | null, digits = 1) => (value === null ? '–' : fahrenheit ? `${((value * 9) / 5 + 32).toFixed(digits)} °F` : `${value.toFixed(digits)} °C`)
+  return {
+    grams,
+    celsius,
+    degrees: (value) => (fahrenheit ? `${((value * 9) / 5).toFixed(1)} °F` : `${value.toFixed(1)} °C`),
+    day,
+    span: ({ from, to }) => {
+      if (from === to) return day(from)
+      const sameMonth = from.slice(0, 7) === to.slice(0, 7)
+      const sameYear = from.slice(0, 4) === to.slice(0, 4)
+      const start = sameMonth ? String(Number(from.slice(8, 10))) : sameYear ? day(from).replace(` ${from.slice(0, 4)}`, '') : day(from)
+      return `${start} to ${day(to)}`
+    },
+    instant: (iso) => `${day(localDay(iso))}, ${local(iso, { hour: '2-digit', minute: '2-digit' })}`,
+    clock: (iso) => local(iso, { hour: '2-digit', minute: '2-digit' }),
+    days,
+    quantity: ({ value, unit }) => {
+      if (typeof value === 'string') return unit === 'day' ? day(value) : value
+      switch (unit) {
+        case 'g':
+          return grams(value)
+        case 'C':
+          return celsius(value)
+        case 'd':
+          return days(value)
+        case 'h':
+          return `${value.toFixed(1)} h`
+        case 'share':
+          return `${Math.round(value * 100)} %`
+        default:
+          return String(value)
+      }
+    },
+    weightUnit: book.weightUnit,
+    temperatureUnit: fahrenheit ? '°F' : '°C',
+    toGrams: (typed) => (ounces ? typed * GRAMS_PER_OUNCE : typed),
+    zone: book.zone,
+  }
+}
+
+export function useFigures(): Figures {
+  const { book, today } = useSession()
+  return useMemo(() => figuresOf(book, today), [book, today])
+}

@@ -1,0 +1,37 @@
+import type { Book, Member, Session } from '@hatch-book/contract'
+import { useQuery } from '@tanstack/react-query'
+import { useEffect } from 'react'
+import { api, refreshBook } from './api'
+
+export function useSessionQuery() {
+  return useQuery({ queryKey: ['session'], queryFn: () => api.get<Session>('/api/session') })
+}
+
+/** Who is here and in which book; only inside the shell, where somebody is. */
+export function useSession(): { member: Member; book: Book; today: string; now: string } {
+  const { data } = useSessionQuery()
+  if (!data?.member || !data.book) throw new Error('used outside the shell')
+  return { member: data.member, book: data.book, today: data.today, now: data.now }
+}
+
+/** Whether the member may decide and plan, or only write what they saw. */
+export function useMay() {
+  const { role } = useSession().member
+  return { write: role !== 'viewer', decide: role === 'owner' || role === 'keeper', run: role === 'owner' }
+}
+
+/** Another device's entries show here without asking. */
+export function useLiveChanges(): void {
+  useEffect(() => {
+    const source = new EventSource('/api/live')
+    let waiting: ReturnType<typeof setTimeout> | undefined
+    source.onmessage = () => {
+      clearTimeout(waiting)
+      waiting = setTimeout(() => void refreshBook(), 200)
+    }
+    return () => {
+      clearTimeout(waiting)
+      source.close()
+    }
+  }, [])
+}
