@@ -11,8 +11,8 @@ module.exports = {
   testMatch: ['<rootDir>/{packages,apps}/*/test/**/*.test.ts', '<rootDir>/{demo,tools}/test/**/*.test.ts'],
   transform: { '^.+\\.tsx?$': swc },
   transformIgnorePatterns: ['/node_modules/(?!(@hatch-book|uuid)/)'],
-  extensionsToTreatAsEsm: [],
   maxWorkers: 2,
   globalSetup: '<rootDir>/tools/jestDatabase.mjs',
-  testTimeout: 30000,
+  globalTeardown: '<rootDir>/tools/jestDatabaseStop.mjs',
+  testTimeout: 60000,
 }

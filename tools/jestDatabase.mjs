@@ -1,1 +1,23 @@
-export default async () => {}
+import { randomBytes } from 'node:crypto'
+import { chmodSync, chownSync, mkdtempSync, statSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { startPostgres } from './postgres.mjs'
+import { run } from './run.mjs'
+
+/* A database for the tests alone, thrown away with them. Each test file copies the template and has its own. */
+export default async function setUp() {
+  const folder = mkdtempSync(join(tmpdir(), 'hatch-book-test-'))
+  chmodSync(folder, 0o755)
+  if (process.getuid?.() === 0) {
+    const { uid, gid } = statSync('/var/lib/postgresql')
+    chownSync(folder, uid, gid)
+  }
+  const postgres = await startPostgres(folder, { quick: true })
+  const password = randomBytes(12).toString('hex')
+  const { code } = await run(process.execPath, ['--import', 'tsx', 'tools/prepareDatabase.ts'], { env: { OWNER_DATABASE_URL: postgres.url, APP_PASSWORD: password } })
+  if (code !== 0) throw new Error('the test database could not be prepared')
+  process.env.TEST_OWNER_URL = postgres.url
+  process.env.TEST_APP_PASSWORD = password
+  globalThis.__postgres = { postgres, folder }
+}

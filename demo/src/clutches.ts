@@ -56,7 +56,8 @@ export function layClutch({ plan, pairingId, dam, laid, boxId, readings, setPoin
     if (outcome === 'infertile') continue
     const hatch = whole + ofClutch + luck.normal(0, incubation.eggSpreadDays) * MS_PER_DAY
     if (outcome === 'dead') {
-      const seen = trulyLaid + luck.between(0.35, 0.95) * (hatch - trulyLaid)
+      const died = new Date(trulyLaid + luck.between(0.35, 0.95) * (hatch - trulyLaid)).toISOString().slice(0, 10)
+      const seen = instantOfDay(died, ZONE, 18)
       fate(seen - 4 * MS_PER_DAY, egg.id, 'mouldy')
       fate(seen, egg.id, 'dead')
       continue

@@ -10,6 +10,7 @@ import {
   type Day,
   type DaySpan,
   type Gate,
+  type Reason,
   type RearingFacts,
   type StageStanding,
 } from '@hatch-book/core'
@@ -64,6 +65,14 @@ function rearingFacts(record: AnimalRecord, breeder: BreederFacts, verdict: Read
   }
 }
 
+const SHOWN_RULES = 2
+
+function inShort(reasons: readonly Reason[]): string {
+  const open = reasons.filter((r) => r.standing !== 'holds')
+  const words = open.slice(0, SHOWN_RULES).map((r) => r.note || r.says)
+  return words.join('; ') + (open.length > SHOWN_RULES ? `; and ${open.length - SHOWN_RULES} more` : '')
+}
+
 /** Judges one animal for a day: readiness with its overruling, stage with its gate, and whether it may leave. */
 export function judgeAnimal(record: AnimalRecord, surroundings: Surroundings, zone: string, today: Day): JudgedAnimal {
   const { animal, standing, protocol } = record
@@ -110,6 +119,7 @@ export function judgeAnimal(record: AnimalRecord, surroundings: Surroundings, zo
       stage: stage.stage.name,
       verdict: breeder && standing.presence === 'here' ? verdict : null,
       verdictExpected: breeder ? assessed.expected : null,
+      verdictBecause: overruled ? `overruled: ${overruled.reason}` : inShort(assessed.reasons),
       openProblems: standing.openProblems,
     },
   }

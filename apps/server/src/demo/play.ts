@@ -6,7 +6,7 @@ import { inBook, tables, type Database } from '../db/connect'
 import { COOKIE, createSession } from '../shell/actor'
 import type { BookApp } from '../shell/app'
 
-const MOST_ENTRIES = 400
+const MOST_ENTRIES = 450
 const DEMO_HOUR = 14
 
 export interface Played {
@@ -26,7 +26,12 @@ export function stepsBetween(timeline: readonly DemoStep[], after: Day | null, u
  * Plays steps into the demo book as the requests that its members' devices would send, in order. Entries wait and go
  * together; readings of a probe go as the file its logger would write.
  */
-export async function playSteps(app: BookApp, db: Database, bookId: string, steps: readonly DemoStep[]): Promise<Played> {
+export async function playSteps(
+  app: BookApp,
+  db: Database,
+  bookId: string,
+  steps: readonly DemoStep[],
+): Promise<Played> {
   const cookies = new Map<Author, string>()
   const sessions: string[] = []
   await openSessions(db, bookId, cookies, sessions)
@@ -35,19 +40,29 @@ export async function playSteps(app: BookApp, db: Database, bookId: string, step
   const logs = new Map<string, string[]>()
   let day: Day | null = null
 
-  const send = (author: Author, method: 'POST', url: string, payload: object | string, type = 'application/json') =>
-    app.inject({ method, url, headers: { 'content-type': type, cookie: cookies.get(author)! }, payload })
+  const send = (
+    author: Author,
+    method: 'POST',
+    url: string,
+    payload: object | string,
+    type = 'application/json',
+  ) => app.inject({ method, url, headers: { 'content-type': type, cookie: cookies.get(author)! }, payload })
   const judge = (step: DemoStep, reply: LightMyRequestResponse) => {
     if (reply.statusCode < 300) played.happened++
-    else played.refused.push({ step, says: String(reply.json<{ detail?: string }>().detail ?? reply.statusCode) })
+    else
+      played.refused.push({
+        step,
+        says: String(reply.json<{ detail?: string }>().detail ?? reply.statusCode),
+      })
   }
   const goTo = async (next: Day) => {
     if (next !== day) await setDay(db, bookId, next)
     day = next
   }
-  const flush = async () => {
-    const batch = waiting
-    waiting = []
+  /** Sends what waits; all of it, or only what is about some subjects. */
+  const flush = async (about?: readonly string[]) => {
+    const batch = about ? waiting.filter((s) => about.includes(s.body.subject.id)) : waiting
+    waiting = about ? waiting.filter((s) => !about.includes(s.body.subject.id)) : []
     if (batch.length > 0) await goTo(dayOfInstant(batch.at(-1)!.at, ZONE))
     for (const author of ['owner', 'keeper', 'helper'] as const) {
       const own = batch.filter((s) => s.by === author)
@@ -55,7 +70,9 @@ export async function playSteps(app: BookApp, db: Database, bookId: string, step
       const reply = await send(author, 'POST', '/api/entries', { entries: own.map((s) => s.body) })
       if (reply.statusCode < 300) played.happened += own.length
       // One refused entry refuses its batch: send them one by one to find it.
-      else for (const step of own) judge(step, await send(author, 'POST', '/api/entries', { entries: [step.body] }))
+      else
+        for (const step of own)
+          judge(step, await send(author, 'POST', '/api/entries', { entries: [step.body] }))
     }
   }
 
@@ -65,28 +82,45 @@ export async function playSteps(app: BookApp, db: Database, bookId: string, step
       logs.set(step.probeId, [...(logs.get(step.probeId) ?? []), ...lines])
       continue
     }
-    const decisive = step.act !== 'entry' || step.body.kind === 'listed' || step.body.kind === 'sold'
-    if (decisive || waiting.length >= MOST_ENTRIES) await flush()
-    if (decisive) await goTo(dayOfInstant(step.at, ZONE))
-    if (step.act === 'entry') waiting.push(step)
-    else {
-      judge(step, await send('owner', 'POST', pathOf(step), step.body))
-      if (step.act === 'member') await openSessions(db, bookId, cookies, sessions)
+    if (step.act === 'entry') {
+      waiting.push(step)
+      // A listing is judged by the animal's log, whoever wrote it: that goes first, and the listing with it.
+      if (step.body.kind === 'listed' || step.body.kind === 'sold') await flush([step.body.subject.id])
+      else if (waiting.length >= MOST_ENTRIES) await flush()
+      continue
     }
-    if (decisive && step.act === 'entry') await flush()
+    if (step.act === 'pairing') await flush([step.body.femaleId, step.body.maleId])
+    if (step.act === 'clutch') await flush([step.body.damId])
+    await goTo(dayOfInstant(step.at, ZONE))
+    judge(step, await send('owner', 'POST', pathOf(step), step.body))
+    if (step.act === 'member') await openSessions(db, bookId, cookies, sessions)
   }
   await flush()
-  for (const [probeId, lines] of logs) await send('owner', 'POST', `/api/probes/${probeId}/log?unit=C`, `time;temperature C\n${lines.join('\n')}`, 'text/csv')
+  for (const [probeId, lines] of logs)
+    await send(
+      'owner',
+      'POST',
+      `/api/probes/${probeId}/log?unit=C`,
+      `time;temperature C\n${lines.join('\n')}`,
+      'text/csv',
+    )
   await inBook(db, bookId, (tx) => tx.delete(tables.session).where(inArray(tables.session.id, sessions)))
   return played
 }
 
 export async function setDay(db: Database, bookId: string, day: Day): Promise<void> {
-  await inBook(db, bookId, (tx) => tx.update(tables.book).set({ demoDay: day }).where(eq(tables.book.id, bookId)))
+  await inBook(db, bookId, (tx) =>
+    tx.update(tables.book).set({ demoDay: day }).where(eq(tables.book.id, bookId)),
+  )
 }
 
 /** A session for each of the demo's members who is in the book by now. */
-async function openSessions(db: Database, bookId: string, cookies: Map<Author, string>, sessions: string[]): Promise<void> {
+async function openSessions(
+  db: Database,
+  bookId: string,
+  cookies: Map<Author, string>,
+  sessions: string[],
+): Promise<void> {
   await inBook(db, bookId, async (tx) => {
     const present = await tx.select({ id: tables.member.id, email: tables.member.email }).from(tables.member)
     for (const { key, email } of MEMBERS) {

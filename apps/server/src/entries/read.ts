@@ -26,7 +26,9 @@ export async function readEntries(
   { subjectIds, before, limit = 60 }: { subjectIds?: readonly string[] | undefined; before?: string | undefined; limit?: number | undefined },
 ): Promise<Entry[]> {
   const { rows } = await tx.execute<EntryRow>(sql`
-    select e.id, e.kind, e.subject_type, e.subject_id, e.at, e.precision, e.recorded_at, e.payload, e.strikes, m.name as by,
+    select e.id, e.kind, e.subject_type, e.subject_id, e.at, e.precision, e.recorded_at, e.strikes, m.name as by,
+      -- People speak of the third egg, not of its identifier.
+      case when eg.number is null then e.payload else e.payload || jsonb_build_object('eggNumber', eg.number) end as payload,
       coalesce(a.tag, f.tag || ' × ' || ma.tag, c.name, p.name) as subject_tag,
       sm.name as struck_by, s.payload->>'reason' as struck_reason
     from entry e
@@ -38,6 +40,7 @@ export async function readEntries(
     left join animal f on f.id = g.female_id
     left join animal ma on ma.id = g.male_id
     left join clutch c on e.subject_type = 'clutch' and c.id = e.subject_id
+    left join egg eg on e.kind = 'egg fate' and eg.id = (e.payload->>'eggId')::uuid
     left join place p on e.subject_type = 'place' and p.id = e.subject_id
     where ${subjectIds ? sql`e.subject_id = any(${sql.param(subjectIds)}::uuid[])` : sql`true`}
       and ${before ? sql`e.at < ${before}::timestamptz` : sql`true`}

@@ -11,7 +11,7 @@ const EARLIEST = Date.parse('1990-01-01T00:00:00Z')
 /** What only those who decide may write; helpers write what they saw. */
 const DECISIONS: readonly EntryKind[] = ['overruled', 'listed', 'unlisted', 'sold', 'quarantined', 'set point']
 
-/** Checks an entry against the state of the book before it is written; throws a BookError to refuse it. */
+/** Checks an entry, and those it was sent with, against the log it stands in; throws a BookError to refuse them. */
 export type EntryGuard = (tx: Transaction, actor: Actor, draft: EntryDraft) => Promise<void>
 /** What a room does in the same transaction once an entry that it cares about was struck out. */
 export type StrikeConsequence = (tx: Transaction, struck: typeof tables.entry.$inferSelect) => Promise<void>
@@ -42,10 +42,11 @@ export async function writeEntries(tx: Transaction, actor: Actor, drafts: readon
     checkTime(actor, draft)
     if (actor.member.role === 'helper' && DECISIONS.includes(draft.kind))
       throw new BookError('not-allowed', `A helper does not write '${draft.kind}'; ask a keeper.`)
-    await guards.get(draft.kind)?.(tx, actor, draft)
   }
   for (const draft of fresh.filter((d) => d.kind === 'struck')) await strike(tx, actor, draft)
   await insertMany(tx, 'entry', fresh.map((d) => toRow(actor, d)))
+  // After the insertion, so that what a device sends together is judged together; a refusal takes all of it back.
+  for (const draft of fresh) await guards.get(draft.kind)?.(tx, actor, draft)
   await refresh(tx, actor.bookId, fresh.map((d) => d.subject))
   if (fresh.length > 0) await announce(tx, actor.bookId)
   return { written: fresh.map((d) => d.id), known: [...known] }

@@ -1,5 +1,5 @@
-import { HandOver, Id } from '@hatch-book/contract'
-import { dayOfInstant } from '@hatch-book/core'
+import { HandOver, Id, type EntryDraft } from '@hatch-book/contract'
+import { dayOfInstant, foldStanding } from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
 import * as v from 'valibot'
 import { judgeAnimal, judgeOne, loadRecords, loadSurroundings, withIds } from '../animals'
@@ -10,9 +10,12 @@ import type { BookRoutes } from '../shell/app'
 import { BookError } from '../shell/problems'
 
 /** Nothing is listed or sold before its gates hold on that day, or a keeper has said why it may leave all the same. */
-async function refuseClosedGate(tx: Transaction, actor: Actor, animalId: string, at: string, act: string): Promise<void> {
-  const [record] = await loadRecords(tx, withIds([animalId]))
-  if (!record) throw new BookError('not-found')
+async function refuseClosedGate(tx: Transaction, actor: Actor, { id, subject, at }: EntryDraft, act: string): Promise<void> {
+  const animalId = subject.id
+  const [stored] = await loadRecords(tx, withIds([animalId]))
+  if (!stored) throw new BookError('not-found')
+  const before = (await standingEntries(tx, [animalId])).get(animalId)!.filter((e) => e.id !== id && e.at.getTime() <= Date.parse(at))
+  const record = { ...stored, standing: foldStanding(before.map((e) => ({ ...e, at: e.at.getTime() }) as never)) }
   const surroundings = await loadSurroundings(tx, actor.book.zone, [animalId])
   const { leaving, leavingOverruled, row } = judgeAnimal(record, surroundings, actor.book.zone, dayOf(actor, at))
   if (row.presence === 'sold' || row.presence === 'died') throw new BookError('invalid', `${row.tag} is ${row.presence === 'sold' ? 'sold already' : 'dead'}.`)
@@ -21,8 +24,8 @@ async function refuseClosedGate(tx: Transaction, actor: Actor, animalId: string,
   throw new BookError('gate-closed', `${row.tag} cannot be ${act} yet. Missing: ${missing.map((m) => m.says).join('; ')}.`, missing)
 }
 
-guardEntries('listed', (tx, actor, draft) => refuseClosedGate(tx, actor, draft.subject.id, draft.at, 'listed'))
-guardEntries('sold', (tx, actor, draft) => refuseClosedGate(tx, actor, draft.subject.id, draft.at, 'sold'))
+guardEntries('listed', (tx, actor, draft) => refuseClosedGate(tx, actor, draft, 'listed'))
+guardEntries('sold', (tx, actor, draft) => refuseClosedGate(tx, actor, draft, 'sold'))
 
 const SHOWN_MEALS = 12
 

@@ -24,6 +24,10 @@ declare module 'fastify' {
   interface FastifyRequest {
     actorOrNull: Actor | null
   }
+  interface FastifyInstance {
+    /** Every route of the book with the permission it asks for. */
+    permissions: { method: string; url: string; permission: Permission }[]
+  }
   interface FastifyContextConfig {
     permission?: Permission
   }
@@ -91,9 +95,11 @@ async function readSession(db: Database, cookie: string | undefined): Promise<Ac
 /** Knows the actor of every request and lets in only whom the route's permission lets in. */
 export function checkPermissions(app: FastifyInstance, db: Database): void {
   app.decorateRequest('actorOrNull', null)
-  app.addHook('onRoute', (route) => {
-    if (route.url.startsWith('/api') && !route.config?.permission)
-      throw new Error(`the route ${String(route.method)} ${route.url} names no permission`)
+  app.decorate('permissions', [])
+  app.addHook('onRoute', ({ url, method, config }) => {
+    if (!url.startsWith('/api')) return
+    if (!config?.permission) throw new Error(`the route ${String(method)} ${url} names no permission`)
+    for (const m of [method].flat()) if (m !== 'HEAD') app.permissions.push({ method: m, url, permission: config.permission })
   })
   app.addHook('onRequest', async (request) => {
     const permission = request.routeOptions.config.permission

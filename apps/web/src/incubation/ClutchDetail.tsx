@@ -99,7 +99,7 @@ function Rate({ says, rate }: { says: string; rate: ShareInterval | null }) {
       <span className="fig">
         {rate.successes}/{rate.trials}
       </span>{' '}
-      {says}: <span className="fig">{Math.round(rate.share * 100)} %</span> <span className="quiet">(95 of 100 times between {Math.round(rate.low * 100)} and {Math.round(rate.high * 100)} %)</span>
+      {says}: <span className="fig">{Math.round(rate.share * 100)} %</span> <span className="quiet">({Math.round(rate.low * 100)} to {Math.round(rate.high * 100)} % at 95 % confidence)</span>
     </div>
   )
 }

@@ -37,7 +37,7 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
     case 'clutch found':
       return `clutch found, ${p.eggs} eggs${note}`
     case 'egg fate':
-      return `an egg is ${p.fate}${note}`
+      return `egg ${p.eggNumber ?? ''} is ${p.fate}${note}`
     case 'set point':
       return `set to ${figures.celsius(Number(p.celsius))}${note}`
     case 'struck':

@@ -12,7 +12,7 @@ import { Verdict } from './Verdict'
 export function ReadinessSheet({ animalId, onClose }: { animalId: string | null; onClose(): void }) {
   const { data } = useAnimal(animalId ?? undefined)
   return (
-    <ReasonsSheet title={data ? `${data.animal.tag}: may she or he breed?` : 'Reasons'} open={animalId !== null} onClose={onClose}>
+    <ReasonsSheet title={data ? `Reasons for ${data.animal.tag}` : 'Reasons'} open={animalId !== null} onClose={onClose}>
       {data && <ReadinessReasons page={data} />}
     </ReasonsSheet>
   )

@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { describeAnimal } from '../parts/AnimalCard'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
+import { withDays } from '../parts/Reasons'
 import { Verdict } from '../parts/Verdict'
 import { useFigures } from '../shell/figures'
 import { useAnimals, useLineFilter } from '../shell/queries'
@@ -85,6 +86,7 @@ function Candidate({ animal: a, onOpen }: { animal: AnimalRow; onOpen(): void })
       <div className="small">
         {describeAnimal(a)} <span className="quiet">{a.line}</span>
       </div>
+      {a.verdictBecause && <div className="small">{withDays(a.verdictBecause, figures.day)}</div>}
       <div className="between small">
         <span className="quiet">{a.verdict === 'ready' ? (a.place?.name ?? '') : a.verdictExpected ? `expected ${figures.span(a.verdictExpected)}` : 'no date can be given'}</span>
         <button className="plain" aria-label={`reasons for ${a.tag}`} onClick={onOpen}>

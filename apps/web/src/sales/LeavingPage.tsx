@@ -101,7 +101,7 @@ function Group({ young, empty, onList, onSell, onWhy }: { young: readonly Ladder
   if (young.length === 0) return <p className="quiet">{empty}</p>
   return (
     <ul className="lines">
-      {young.map(({ animal }) => (
+      {young.map(({ animal, leaving }) => (
         <li key={animal.id} className="between">
           <span>
             <Link className="tag" to={`/animals/${animal.id}`}>
@@ -111,6 +111,7 @@ function Group({ young, empty, onList, onSell, onWhy }: { young: readonly Ladder
               {describeAnimal(animal)}, {figures.grams(animal.grams)}
             </span>{' '}
             <Strokes count={animal.mealsInARow} most={10} />
+            {!leaving.opens && <span className="small bad"> gate shut again: {leaving.missing.map((m) => m.says).join(', ')}</span>}
           </span>
           <span className="nowrap">
             <button className="plain small" onClick={() => onWhy(animal.id)}>

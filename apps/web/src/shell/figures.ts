@@ -29,7 +29,7 @@ export function figuresOf(book: { weightUnit: 'g' | 'oz'; temperatureUnit: 'C' |
   const day = (d: string) => `${Number(d.slice(8, 10))} ${MONTHS[Number(d.slice(5, 7)) - 1]}${d.startsWith(year) ? '' : ` ${d.slice(0, 4)}`}`
   const ounces = book.weightUnit === 'oz'
   const fahrenheit = book.temperatureUnit === 'F'
-  const trim = (n: number) => (n < 10 ? n.toFixed(1) : n < 50 ? String(Math.round(n * 10) / 10) : String(Math.round(n)))
+  const trim = (n: number) => (n === 0 ? '0' : n < 10 ? n.toFixed(1) : n < 50 ? String(Math.round(n * 10) / 10) : String(Math.round(n)))
   const local = (iso: string, options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { timeZone: book.zone, ...options }).format(new Date(iso))
   const localDay = (iso: string) => new Intl.DateTimeFormat('en-CA', { timeZone: book.zone }).format(new Date(iso))
   const days = (count: number) => {

@@ -60,7 +60,7 @@ export function WeighInPage() {
           <ul className="lines" style={{ maxHeight: 480, overflowY: 'auto' }} aria-label="Waiting to be weighed">
             {queue.slice(0, 200).map((a) => (
               <li key={a.id} className={a.id === animal?.id ? 'picked' : ''} style={{ padding: '6px 12px' }}>
-                <button className="plain between" style={{ textDecoration: 'none', display: 'flex', color: 'inherit' }} onClick={() => setPickedId(a.id)}>
+                <button className="plain between" style={{ textDecoration: 'none', display: 'flex', color: 'inherit', width: '100%' }} onClick={() => setPickedId(a.id)}>
                   <span>
                     <span className="tag">{a.tag}</span> <span className="small quiet">{a.place?.name}</span>
                   </span>
@@ -71,7 +71,7 @@ export function WeighInPage() {
           </ul>
           {queue.length === 0 && <p className="quiet">{data.length === 0 ? 'No animal is in the book yet.' : 'Nobody waits for the scale.'}</p>}
         </div>
-        <div>
+        <div className="first-on-phone">
           {animal && may.write && <OnTheScale key={animal.id} animal={animal} onDone={(grams) => settle(animal, grams)} onReasons={() => setReasonsOf(animal.id)} />}
           {!may.write && <p className="note">A viewer looks on; weighing is for helpers and keepers.</p>}
         </div>

@@ -91,6 +91,8 @@ export const AnimalRow = v.object({
   /** Of breeders only: the verdict that counts, a keeper's overruling before the rules'. */
   verdict: v.nullable(v.picklist(VERDICTS)),
   verdictExpected: v.nullable(DaySpanSchema),
+  /** The rules that stand against it, worst first, in a few words. */
+  verdictBecause: v.string(),
   openProblems: v.array(v.string()),
 })
 export type AnimalRow = v.InferOutput<typeof AnimalRow>

@@ -1,6 +1,6 @@
 import { ageOn, ageReaches, reachesAge } from '../animals'
-import { addDays, daysBetween, type Day } from '../calendar'
-import type { Protocol, ReadinessThresholds } from '../protocols'
+import { addDays, daysBetween, type Day, type DaySpan } from '../calendar'
+import type { Protocol, Range, ReadinessThresholds } from '../protocols'
 import { reason, type Reason, type RuleStanding } from '../reasons'
 import { projectWeight } from '../weighing'
 import type { BreederFacts } from './facts'
@@ -102,7 +102,7 @@ export const sexRule: ReadinessRule = ({ sex, sexCertainty }, { origin, readines
     change: sex !== 'unknown' && sexCertainty >= readiness.sexCertainty ? '' : 'sex it again',
   })
 
-export const feedingRule: ReadinessRule = (facts, { origin, readiness }) => {
+export const feedingRule: ReadinessRule = (facts, { origin, readiness, stages }, _wanted, on) => {
   const { mealsInARow, refusalsInARow, lastTakenOn, resting } = facts
   const holds = mealsInARow >= readiness.mealsInARow
   const standing: RuleStanding = holds
@@ -124,7 +124,13 @@ export const feedingRule: ReadinessRule = (facts, { origin, readiness }) => {
       (refusalsInARow > 0 ? `refused ${refusalsInARow} in a row` : lastTakenOn ? `last took ${lastTakenOn}` : 'no meal on record') +
       (resting ? '; resting cold, not fed' : ''),
     change: holds ? '' : 'meals taken and logged',
+    expected: holds || resting ? null : mealsTakenBy(readiness.mealsInARow - mealsInARow, stages.at(-1)?.feed?.everyDays, on),
   })
+}
+
+/** When so many meals can have been taken at the rhythm of the grown: none refused, the first one today or a beat from now. */
+function mealsTakenBy(missing: number, everyDays: Range | undefined, on: Day): DaySpan | null {
+  return everyDays ? { from: addDays(on, (missing - 1) * everyDays.least), to: addDays(on, missing * everyDays.most) } : null
 }
 
 export const shedRule: ReadinessRule = ({ inShedSince }, { origin }) =>

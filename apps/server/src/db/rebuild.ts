@@ -1,0 +1,19 @@
+import { tables, inBook, type Database } from './connect'
+import { refresh } from '../entries'
+
+/**
+ * Computes everything that is kept beside the log again from the log: where animals stand, the fates of eggs, set points.
+ * Run on an untouched book it changes nothing.
+ * @returns how many subjects were folded
+ */
+export async function rebuildBook(db: Database, bookId: string): Promise<number> {
+  return inBook(db, bookId, async (tx) => {
+    const subjects = []
+    for (const type of ['animal', 'clutch', 'place'] as const) {
+      const rows = await tx.select({ id: tables[type].id }).from(tables[type])
+      subjects.push(...rows.map(({ id }) => ({ type, id })))
+    }
+    await refresh(tx, bookId, subjects)
+    return subjects.length
+  })
+}
