@@ -79,13 +79,17 @@ export async function playSteps(
   for (const step of steps) {
     if (step.act === 'readings') {
       const lines = step.readings.map((r) => `${new Date(r.at).toISOString()};${r.celsius}`)
-      logs.set(step.probeId, [...(logs.get(step.probeId) ?? []), ...lines])
+      const log = logs.get(step.probeId) ?? []
+      log.push(...lines)
+      logs.set(step.probeId, log)
       continue
     }
     if (step.act === 'entry') {
+      // A listing is judged by the animal's log, whoever wrote it: that goes first.
+      const judged = step.body.kind === 'listed' || step.body.kind === 'sold'
+      if (judged) await flush([step.body.subject.id])
       waiting.push(step)
-      // A listing is judged by the animal's log, whoever wrote it: that goes first, and the listing with it.
-      if (step.body.kind === 'listed' || step.body.kind === 'sold') await flush([step.body.subject.id])
+      if (judged) await flush([step.body.subject.id])
       else if (waiting.length >= MOST_ENTRIES) await flush()
       continue
     }

@@ -17,7 +17,7 @@ const EVENTS: readonly string[] = ['introduced', 'courted', 'locked', 'separated
 for (const kind of ['locked', 'separated', 'courted', 'ignored', 'attacked'] as const)
   guardEntries(kind, async (tx, _actor, draft: EntryDraft) => {
     const log = (await standingEntries(tx, [draft.subject.id])).get(draft.subject.id)!
-    const before = log.filter((e) => e.at.getTime() <= Date.parse(draft.at) && EVENTS.includes(e.kind))
+    const before = log.filter((e) => e.id !== draft.id && e.at.getTime() <= Date.parse(draft.at) && EVENTS.includes(e.kind))
     const last = before.findLast((e) => e.kind === 'introduced' || e.kind === 'separated')
     if (last?.kind !== 'introduced')
       throw new BookError('invalid', `They are not together: record the introduction first, then '${kind}'.`, [{ field: 'at', says: 'before any introduction' }])
