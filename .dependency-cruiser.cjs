@@ -1,7 +1,12 @@
 /** The arrows between the rooms: core knows nobody, the web and the server never meet, nothing runs in a circle. */
 module.exports = {
   forbidden: [
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, dependencyTypesNot: ['type-only'] },
+    },
     {
       name: 'core-imports-only-itself',
       comment: 'Calculations are pure: no React, no server, no database, no clock.',
@@ -15,8 +20,18 @@ module.exports = {
       from: { path: '^packages/contract/src' },
       to: { path: '^(apps|demo|tools|e2e)/' },
     },
-    { name: 'web-never-imports-server', severity: 'error', from: { path: '^apps/web' }, to: { path: '^(apps/(server|devices)|demo)/' } },
-    { name: 'server-never-imports-web', severity: 'error', from: { path: '^apps/server' }, to: { path: '^apps/web' } },
+    {
+      name: 'web-never-imports-server',
+      severity: 'error',
+      from: { path: '^apps/web' },
+      to: { path: '^(apps/(server|devices)|demo)/' },
+    },
+    {
+      name: 'server-never-imports-web',
+      severity: 'error',
+      from: { path: '^apps/server' },
+      to: { path: '^apps/web' },
+    },
     {
       name: 'demo-goes-through-the-contract',
       severity: 'error',
@@ -25,9 +40,12 @@ module.exports = {
     },
     {
       name: 'web-rooms-never-reach-sideways',
-      comment: 'A screen may use the shell and the shared parts; what another room offers goes through its index.',
+      comment:
+        'A screen may use the shell and the shared parts; what another room offers goes through its index.',
       severity: 'error',
-      from: { path: '^apps/web/src/(animals|weighing|readiness|pairing|incubation|rearing|sales|books|journal)/' },
+      from: {
+        path: '^apps/web/src/(animals|weighing|readiness|pairing|incubation|rearing|sales|books|journal)/',
+      },
       to: {
         path: '^apps/web/src/(animals|weighing|readiness|pairing|incubation|rearing|sales|books|journal)/',
         pathNot: '^apps/web/src/$1/',
@@ -46,6 +64,10 @@ module.exports = {
     tsPreCompilationDeps: true,
     doNotFollow: { path: 'node_modules' },
     exclude: { path: '(^|/)(dist|migrations)/' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'default'], extensions: ['.ts', '.tsx', '.js'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'default'],
+      extensions: ['.ts', '.tsx', '.js'],
+    },
   },
 }

@@ -15,7 +15,7 @@ export default tseslint.config(
       '@typescript-eslint/no-floating-promises': 'error',
       '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
       '@typescript-eslint/consistent-type-imports': 'error',
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'max-lines': ['error', { max: 300, skipBlankLines: true, skipComments: true }],
     },
   },
@@ -27,7 +27,15 @@ export default tseslint.config(
   {
     files: ['**/*.{mjs,cjs,js}'],
     languageOptions: {
-      globals: { process: 'readonly', console: 'readonly', module: 'writable', URL: 'readonly', setTimeout: 'readonly', fetch: 'readonly', Buffer: 'readonly' },
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        module: 'writable',
+        URL: 'readonly',
+        setTimeout: 'readonly',
+        fetch: 'readonly',
+        Buffer: 'readonly',
+      },
     },
   },
   prettier,

@@ -1,7 +1,11 @@
 const swc = [
   '@swc/jest',
   {
-    jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } },
+    jsc: {
+      target: 'es2022',
+      parser: { syntax: 'typescript', tsx: true },
+      transform: { react: { runtime: 'automatic' } },
+    },
     module: { type: 'commonjs' },
   },
 ]
@@ -9,8 +13,8 @@ const swc = [
 module.exports = {
   testEnvironment: 'node',
   testMatch: ['<rootDir>/{packages,apps}/*/test/**/*.test.ts', '<rootDir>/{demo,tools}/test/**/*.test.ts'],
-  transform: { '^.+\\.tsx?$': swc },
-  transformIgnorePatterns: ['/node_modules/(?!(@hatch-book|uuid)/)'],
+  transform: { '^.+\\.[tj]sx?$': swc },
+  transformIgnorePatterns: ['/node_modules/(?!(@hatch-book|cookie)/)'],
   maxWorkers: 2,
   globalSetup: '<rootDir>/tools/jestDatabase.mjs',
   globalTeardown: '<rootDir>/tools/jestDatabaseStop.mjs',

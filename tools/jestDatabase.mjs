@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto'
 import { chmodSync, chownSync, mkdtempSync, statSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import pg from 'pg'
 import { startPostgres } from './postgres.mjs'
 import { run } from './run.mjs'
 
@@ -15,7 +16,15 @@ export default async function setUp() {
   }
   const postgres = await startPostgres(folder, { quick: true })
   const password = randomBytes(12).toString('hex')
-  const { code } = await run(process.execPath, ['--import', 'tsx', 'tools/prepareDatabase.ts'], { env: { OWNER_DATABASE_URL: postgres.url, APP_PASSWORD: password } })
+  const template = new URL(postgres.url)
+  template.pathname = '/hatch_book_template'
+  const owner = new pg.Client({ connectionString: postgres.url })
+  await owner.connect()
+  await owner.query('create database hatch_book_template')
+  await owner.end()
+  const { code } = await run(process.execPath, ['--import', 'tsx', 'tools/prepareDatabase.ts'], {
+    env: { OWNER_DATABASE_URL: template.toString(), APP_PASSWORD: password },
+  })
   if (code !== 0) throw new Error('the test database could not be prepared')
   process.env.TEST_OWNER_URL = postgres.url
   process.env.TEST_APP_PASSWORD = password

@@ -30,11 +30,25 @@ export async function installPackages() {
 
 /** Builds the web application, unless nothing it is made of has changed. */
 export async function buildWeb() {
-  const sources = ['apps/web', 'packages/core/src', 'packages/contract/src'].flatMap((folder) => filesIn(join(ROOT, folder)))
-  const wanted = hashOf([...sources.flatMap((file) => [file, readFileSync(file)]), readFileSync(join(ROOT, 'package-lock.json'))])
+  const sources = ['apps/web', 'packages/core/src', 'packages/contract/src'].flatMap((folder) =>
+    filesIn(join(ROOT, folder)),
+  )
+  const wanted = hashOf([
+    ...sources.flatMap((file) => [file, readFileSync(file)]),
+    readFileSync(join(ROOT, 'package-lock.json')),
+  ])
   if (stamped('web', wanted) && existsSync(join(ROOT, 'apps/web/dist/index.html'))) return
   say('Building the application (about half a minute) …')
-  const { code } = await run('npm', ['run', 'build', '--workspace', 'apps/web', '--silent', '--', '--logLevel', 'warn'])
+  const { code } = await run('npm', [
+    'run',
+    'build',
+    '--workspace',
+    'apps/web',
+    '--silent',
+    '--',
+    '--logLevel',
+    'warn',
+  ])
   if (code !== 0) giveUp('The application could not be built.')
   stamp('web', wanted)
 }
@@ -52,12 +66,16 @@ function filesIn(folder) {
 /** Installs a Debian package, or says how. */
 export async function installFromDebian(packages, why, { before } = {}) {
   const command = `apt-get install -y --no-install-recommends ${packages.join(' ')}`
-  if (!has('apt-get')) giveUp(`${why} is missing, and this is not a Debian machine. Install it, then try again.`)
+  if (!has('apt-get'))
+    giveUp(`${why} is missing, and this is not a Debian machine. Install it, then try again.`)
   if (!isRoot()) giveUp(`${why} is missing. Install it with\n\n    sudo ${command}\n\nand try again.`)
   say(`Installing ${why} from Debian's packages …`)
   before?.()
   const env = { DEBIAN_FRONTEND: 'noninteractive' }
   await run('apt-get', ['update', '-qq'], { env })
-  const { code } = await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], { env, keep: false })
+  const { code } = await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], {
+    env,
+    keep: false,
+  })
   if (code !== 0) giveUp(`${why} could not be installed. Try it by hand:\n\n    ${command}`)
 }

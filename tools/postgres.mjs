@@ -1,6 +1,16 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { createHash, randomBytes } from 'node:crypto'
-import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import {
+  chmodSync,
+  chownSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { createServer } from 'node:net'
 import { dirname, join } from 'node:path'
 import { giveUp, say } from './console.mjs'
@@ -12,8 +22,14 @@ const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms))
 
 /** Folder of the newest PostgreSQL on the machine, or null. */
 function binaries() {
-  const versions = existsSync(DEBIAN_VERSIONS) ? readdirSync(DEBIAN_VERSIONS).map(Number).sort((a, b) => b - a) : []
-  const found = versions.map((v) => join(DEBIAN_VERSIONS, String(v), 'bin')).find((bin) => existsSync(join(bin, 'initdb')) && existsSync(join(bin, 'postgres')))
+  const versions = existsSync(DEBIAN_VERSIONS)
+    ? readdirSync(DEBIAN_VERSIONS)
+        .map(Number)
+        .sort((a, b) => b - a)
+    : []
+  const found = versions
+    .map((v) => join(DEBIAN_VERSIONS, String(v), 'bin'))
+    .find((bin) => existsSync(join(bin, 'initdb')) && existsSync(join(bin, 'postgres')))
   if (found) return found
   const onPath = spawnSync('sh', ['-c', 'command -v initdb']).stdout.toString().trim()
   return onPath ? dirname(onPath) : null
@@ -41,7 +57,10 @@ function identity() {
 
 function reachable(folder, who) {
   if (who.uid === undefined) return true
-  return spawnSync('sh', ['-c', `cd ${JSON.stringify(folder)} && touch .reach && rm .reach`], { ...who, cwd: '/' }).status === 0
+  return (
+    spawnSync('sh', ['-c', `cd ${JSON.stringify(folder)} && touch .reach && rm .reach`], { ...who, cwd: '/' })
+      .status === 0
+  )
 }
 
 /** The data folder: inside the project, or where the database's user can reach when the project is private to root. */
@@ -55,7 +74,10 @@ export function dataFolder(name) {
   const wanted = process.env.HATCH_BOOK_DATA ?? join(ROOT, '.data', name)
   if (reachable(own(wanted), who)) return wanted
   rmSync(wanted, { recursive: true, force: true })
-  const elsewhere = join('/var/lib/hatch-book', `${createHash('sha256').update(ROOT).digest('hex').slice(0, 12)}-${name}`)
+  const elsewhere = join(
+    '/var/lib/hatch-book',
+    `${createHash('sha256').update(ROOT).digest('hex').slice(0, 12)}-${name}`,
+  )
   chmodSync(own(dirname(elsewhere)), 0o755)
   own(elsewhere)
   say(`The database's user cannot reach ${wanted}; the data is kept in ${elsewhere}`)
@@ -107,7 +129,23 @@ export async function startPostgres(folder, { quick = false } = {}) {
     rmSync(cluster, { recursive: true, force: true })
     writeFileSync(passwordFile, randomBytes(24).toString('hex'), { mode: 0o600 })
     if (who.uid !== undefined) chownSync(passwordFile, who.uid, who.gid)
-    const made = spawnSync(join(bin, 'initdb'), ['-D', cluster, '-U', 'owner', '-A', 'scram-sha-256', `--pwfile=${passwordFile}`, '-E', 'UTF8', '--locale=C.UTF-8', ...(quick ? ['--no-sync'] : [])], spawned)
+    const made = spawnSync(
+      join(bin, 'initdb'),
+      [
+        '-D',
+        cluster,
+        '-U',
+        'owner',
+        '-A',
+        'scram-sha-256',
+        `--pwfile=${passwordFile}`,
+        '-E',
+        'UTF8',
+        '--locale=C.UTF-8',
+        ...(quick ? ['--no-sync'] : []),
+      ],
+      spawned,
+    )
     if (made.status !== 0) giveUp(`The database could not be made:\n${made.stderr}`)
   }
   const left = orphan(cluster)
@@ -117,11 +155,23 @@ export async function startPostgres(folder, { quick = false } = {}) {
     for (let i = 0; i < 100 && alive(left); i++) await pause(100)
   }
   const port = await freePort()
-  const options = ['-c', 'listen_addresses=127.0.0.1', '-c', 'unix_socket_directories=', '-p', String(port), ...(quick ? ['-c', 'fsync=off', '-c', 'synchronous_commit=off', '-c', 'full_page_writes=off'] : [])]
+  const options = [
+    '-c',
+    'listen_addresses=127.0.0.1',
+    '-c',
+    'unix_socket_directories=',
+    '-p',
+    String(port),
+    ...(quick ? ['-c', 'fsync=off', '-c', 'synchronous_commit=off', '-c', 'full_page_writes=off'] : []),
+  ]
   const url = `postgres://owner:${readFileSync(passwordFile, 'utf8').trim()}@127.0.0.1:${port}/postgres`
   for (let attempt = 1; ; attempt++) {
     // A group of its own, so that Ctrl+C reaches the application first and the database last.
-    const server = spawn(join(bin, 'postgres'), ['-D', cluster, ...options], { ...spawned, detached: true, stdio: ['ignore', 'ignore', 'pipe'] })
+    const server = spawn(join(bin, 'postgres'), ['-D', cluster, ...options], {
+      ...spawned,
+      detached: true,
+      stdio: ['ignore', 'ignore', 'pipe'],
+    })
     let said = ''
     server.stderr.on('data', (part) => (said = (said + part).slice(-4000)))
     const ended = new Promise((resolve) => server.once('exit', resolve))
@@ -141,7 +191,8 @@ export async function startPostgres(folder, { quick = false } = {}) {
 
 async function answers(bin, port, running) {
   for (let i = 0; i < 300 && running(); i++) {
-    if (spawnSync(join(bin, 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', String(port)]).status === 0) return true
+    if (spawnSync(join(bin, 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', String(port)]).status === 0)
+      return true
     await pause(100)
   }
   return false

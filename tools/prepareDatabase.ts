@@ -17,7 +17,8 @@ if (process.argv.includes('--fresh')) {
   await client.query('begin')
   // The tables refer to one another in a ring; for this one act the references wait.
   await client.query("set local session_replication_role = 'replica'")
-  for (const { table_name } of rows) await client.query(`delete from ${client.escapeIdentifier(table_name)} where book_id = $1`, [bookId])
+  for (const { table_name } of rows)
+    await client.query(`delete from ${client.escapeIdentifier(table_name)} where book_id = $1`, [bookId])
   await client.query('commit')
   await client.end()
 }

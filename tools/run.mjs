@@ -6,7 +6,11 @@ export const ROOT = fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/,
 /** Runs a command to its end, its words passed on; resolves to its exit code and, if asked, what it said. */
 export function run(command, args, { env = {}, keep = false, cwd = ROOT } = {}) {
   return new Promise((resolve) => {
-    const child = spawn(command, args, { cwd, env: { ...process.env, ...env }, stdio: ['ignore', keep ? 'pipe' : 'inherit', keep ? 'pipe' : 'inherit'] })
+    const child = spawn(command, args, {
+      cwd,
+      env: { ...process.env, ...env },
+      stdio: ['ignore', keep ? 'pipe' : 'inherit', keep ? 'pipe' : 'inherit'],
+    })
     let said = ''
     for (const stream of [child.stdout, child.stderr])
       stream?.on('data', (part) => {

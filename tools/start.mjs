@@ -21,7 +21,13 @@ DATABASE_URL=postgres://...    your own PostgreSQL, as a role that may make tabl
 function options() {
   try {
     return parseArgs({
-      options: { empty: { type: 'boolean' }, fresh: { type: 'boolean' }, day: { type: 'string' }, port: { type: 'string', default: process.env.PORT ?? '4310' }, help: { type: 'boolean' } },
+      options: {
+        empty: { type: 'boolean' },
+        fresh: { type: 'boolean' },
+        day: { type: 'string' },
+        port: { type: 'string', default: process.env.PORT ?? '4310' },
+        help: { type: 'boolean' },
+      },
     }).values
   } catch (error) {
     return giveUp(`${error.message}\n\n${USAGE}`)
@@ -51,7 +57,11 @@ if (!ownerUrl) {
   appPassword = keptPassword(join(folder, 'application.password'))
 } else appPassword ??= keptPassword(join(ROOT, '.application.password'))
 
-const migrated = await run(process.execPath, ['--import', 'tsx', 'tools/prepareDatabase.ts', ...(chosen.fresh ? ['--fresh'] : [])], { env: { OWNER_DATABASE_URL: ownerUrl, APP_PASSWORD: appPassword } })
+const migrated = await run(
+  process.execPath,
+  ['--import', 'tsx', 'tools/prepareDatabase.ts', ...(chosen.fresh ? ['--fresh'] : [])],
+  { env: { OWNER_DATABASE_URL: ownerUrl, APP_PASSWORD: appPassword } },
+)
 if (migrated.code !== 0) {
   await postgres?.stop()
   giveUp('The database could not be brought up to date; nothing was lost. The lines above say why.')
@@ -65,11 +75,22 @@ const server = spawn(process.execPath, ['--import', 'tsx', 'apps/server/src/main
   // Ctrl+C comes to this process alone, which then stops the server and, after it, the database.
   detached: true,
   stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-  env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: appUrl.toString(), PORT: chosen.port, DEMO: chosen.empty ? 'no' : 'yes', ...(chosen.day ? { DEMO_DAY: chosen.day } : {}) },
+  env: {
+    ...process.env,
+    NODE_ENV: 'production',
+    DATABASE_URL: appUrl.toString(),
+    PORT: chosen.port,
+    DEMO: chosen.empty ? 'no' : 'yes',
+    ...(chosen.day ? { DEMO_DAY: chosen.day } : {}),
+  },
 })
 server.on('message', ({ listening }) => {
   say(`\nHatch Book is open at ${listening}`)
-  say(chosen.empty ? 'It waits for its first owner.' : 'Demo book Lantern Quay: sign in as ottoline@lantern-quay.example, password lantern-quay')
+  say(
+    chosen.empty
+      ? 'It waits for its first owner.'
+      : 'Demo book Lantern Quay: sign in as ottoline@lantern-quay.example, password lantern-quay',
+  )
   say('Ctrl+C closes it.')
 })
 
@@ -103,7 +124,11 @@ function keptPassword(file) {
 function portIsFree(port) {
   return new Promise((resolve) => {
     const probe = createServer()
-    probe.once('error', () => giveUp(`Port ${port} is taken, perhaps by Hatch Book itself. Close it, or choose another:\n\n    npm start -- --port ${port + 1}`))
+    probe.once('error', () =>
+      giveUp(
+        `Port ${port} is taken, perhaps by Hatch Book itself. Close it, or choose another:\n\n    npm start -- --port ${port + 1}`,
+      ),
+    )
     probe.listen(port, '127.0.0.1', () => probe.close(() => resolve()))
   })
 }

@@ -23,9 +23,20 @@ const SILENCES = [
 const SETTLING_HOURS = 1.5
 
 /** An incubator's temperatures as its probe logs them: uneven steps about the hour, a daily swing, slow noise, mishaps. */
-export function incubatorLog(incubator: string, setPointC: number, from: Instant, to: Instant, luck: Chance): Reading[] {
-  const mishaps = MISHAPS.filter((m) => m.incubator === incubator).map((m) => ({ ...m, start: instantOfDay(m.day, ZONE, m.hour) }))
-  const silences = SILENCES.filter((s) => s.incubator === incubator).map((s) => [instantOfDay(s.from, ZONE, 9), instantOfDay(s.to, ZONE, 17)] as const)
+export function incubatorLog(
+  incubator: string,
+  setPointC: number,
+  from: Instant,
+  to: Instant,
+  luck: Chance,
+): Reading[] {
+  const mishaps = MISHAPS.filter((m) => m.incubator === incubator).map((m) => ({
+    ...m,
+    start: instantOfDay(m.day, ZONE, m.hour),
+  }))
+  const silences = SILENCES.filter((s) => s.incubator === incubator).map(
+    (s) => [instantOfDay(s.from, ZONE, 9), instantOfDay(s.to, ZONE, 17)] as const,
+  )
   const readings: Reading[] = []
   let slow = 0
   for (let at = from; at < to; at += luck.between(52, 68) * 60_000) {
@@ -35,10 +46,12 @@ export function incubatorLog(incubator: string, setPointC: number, from: Instant
     for (const { start, hours, toC } of mishaps) {
       const into = (at - start) / MS_PER_HOUR
       if (into <= 0) continue
-      const away = into < hours ? 1 - Math.exp(-into / SETTLING_HOURS) : Math.exp(-(into - hours) / SETTLING_HOURS)
+      const away =
+        into < hours ? 1 - Math.exp(-into / SETTLING_HOURS) : Math.exp(-(into - hours) / SETTLING_HOURS)
       celsius += (toC - setPointC) * away
     }
-    if (!silences.some(([a, b]) => at >= a && at <= b)) readings.push({ at: Math.round(at / 60_000) * 60_000, celsius: Math.round(celsius * 10) / 10 })
+    if (!silences.some(([a, b]) => at >= a && at <= b))
+      readings.push({ at: Math.round(at / 60_000) * 60_000, celsius: Math.round(celsius * 10) / 10 })
   }
   return readings
 }

@@ -1,7 +1,18 @@
-import { MS_PER_DAY, addDays, instantOfDay, joinReadings, whenDeveloped, type Day, type EggFate, type Instant, type Reading } from '@hatch-book/core'
+import {
+  MS_PER_DAY,
+  addDays,
+  instantOfDay,
+  joinReadings,
+  whenDeveloped,
+  type Day,
+  type EggFate,
+  type Instant,
+  type Reading,
+} from '@hatch-book/core'
 import { firstLeavingDay, liveThrough, say, type LivingAnimal } from './life'
 import type { Chance } from './random'
-import { LAST_DAY, ZONE, type PlannedPairing } from './room'
+import type { PlannedPairing } from './pairings'
+import { LAST_DAY, ZONE } from './room'
 import type { DemoStep } from './steps'
 
 /** What the nursery has to give: tags in their order and tubs that are free. */
@@ -26,28 +37,57 @@ const OUTCOMES = [
 ] as const
 
 /** A clutch from the finding to the hatching of each egg, and the lives of the young. */
-export function layClutch({ plan, pairingId, dam, laid, boxId, readings, setPointC }: LaidClutch, luck: Chance, nursery: Nursery): DemoStep[] {
+export function layClutch(
+  { plan, pairingId, dam, laid, boxId, readings, setPointC }: LaidClutch,
+  luck: Chance,
+  nursery: Nursery,
+): DemoStep[] {
   const { incubation, code } = dam.protocol
   const foundAt = instantOfDay(laid, ZONE, 8) + luck.whole(0, 60) * 60_000
   const laidFrom = instantOfDay(addDays(laid, -1), ZONE, 20)
   const trulyLaid = laidFrom + luck.next() * (foundAt - laidFrom)
   const id = luck.id(foundAt)
   const count = Math.min(20, Math.max(6, Math.round(luck.normal(code === 'CS' ? 13 : 11, 2.4))))
-  const eggs = Array.from({ length: count }, () => ({ id: luck.id(foundAt), fate: 'set' as EggFate, grams: Math.round(luck.normal(code === 'CS' ? 10 : 5.6, 0.6) * 10) / 10 }))
+  const eggs = Array.from({ length: count }, () => ({
+    id: luck.id(foundAt),
+    fate: 'set' as EggFate,
+    grams: Math.round(luck.normal(code === 'CS' ? 10 : 5.6, 0.6) * 10) / 10,
+  }))
   const steps: DemoStep[] = [
     {
       at: foundAt,
       act: 'clutch',
       body: {
         ...{ id, entryId: luck.id(foundAt), pairingId, damId: dam.id, boxId, eggs },
-        ...{ foundAt: iso(foundAt), laidFrom: iso(laidFrom), laidTo: iso(foundAt), method: incubation.methods[plan.incubator === 'H1' ? 0 : 1]!.name },
+        ...{
+          foundAt: iso(foundAt),
+          laidFrom: iso(laidFrom),
+          laidTo: iso(foundAt),
+          method: incubation.methods[plan.incubator === 'H1' ? 0 : 1]!.name,
+        },
       },
     },
   ]
   const fate = (at: Instant, eggId: string, what: EggFate) =>
-    steps.push({ at, act: 'entry', by: 'keeper', body: { id: luck.id(at), kind: 'egg fate', subject: { type: 'clutch', id }, at: iso(at), device: 'demo', payload: { eggId, fate: what } } })
+    steps.push({
+      at,
+      act: 'entry',
+      by: 'keeper',
+      body: {
+        id: luck.id(at),
+        kind: 'egg fate',
+        subject: { type: 'clutch', id },
+        at: iso(at),
+        device: 'demo',
+        payload: { eggId, fate: what },
+      },
+    })
   const candled = instantOfDay(addDays(laid, 12), ZONE, 17)
-  const whole = whenDeveloped(incubation, joinReadings(readings, trulyLaid, trulyLaid + 300 * MS_PER_DAY, setPointC, incubation.gapHours), 1)!
+  const whole = whenDeveloped(
+    incubation,
+    joinReadings(readings, trulyLaid, trulyLaid + 300 * MS_PER_DAY, setPointC, incubation.gapHours),
+    1,
+  )!
   const ofClutch = luck.normal(0, incubation.clutchSpread) * (whole - trulyLaid)
   const hatches = new Map<Day, typeof eggs>()
   for (const egg of eggs) {
@@ -56,7 +96,9 @@ export function layClutch({ plan, pairingId, dam, laid, boxId, readings, setPoin
     if (outcome === 'infertile') continue
     const hatch = whole + ofClutch + luck.normal(0, incubation.eggSpreadDays) * MS_PER_DAY
     if (outcome === 'dead') {
-      const died = new Date(trulyLaid + luck.between(0.35, 0.95) * (hatch - trulyLaid)).toISOString().slice(0, 10)
+      const died = new Date(trulyLaid + luck.between(0.35, 0.95) * (hatch - trulyLaid))
+        .toISOString()
+        .slice(0, 10)
       const seen = instantOfDay(died, ZONE, 18)
       fate(seen - 4 * MS_PER_DAY, egg.id, 'mouldy')
       fate(seen, egg.id, 'dead')
@@ -66,13 +108,21 @@ export function layClutch({ plan, pairingId, dam, laid, boxId, readings, setPoin
     fate(hatch - luck.between(1, 2) * MS_PER_DAY, egg.id, 'pipped')
     hatches.set(day, [...(hatches.get(day) ?? []), egg])
   }
-  for (const [day, out] of [...hatches].sort(([a], [b]) => (a < b ? -1 : 1))) steps.push(...hatchDay(day, out, id, dam, luck, nursery))
+  for (const [day, out] of [...hatches].sort(([a], [b]) => (a < b ? -1 : 1)))
+    steps.push(...hatchDay(day, out, id, dam, luck, nursery))
   return steps
 }
 
 const iso = (at: Instant) => new Date(at).toISOString()
 
-function hatchDay(day: Day, eggs: { id: string }[], clutchId: string, dam: LivingAnimal, luck: Chance, nursery: Nursery): DemoStep[] {
+function hatchDay(
+  day: Day,
+  eggs: { id: string }[],
+  clutchId: string,
+  dam: LivingAnimal,
+  luck: Chance,
+  nursery: Nursery,
+): DemoStep[] {
   // Looked at in the morning: what hatched late in the day is found then, so the step is the same day at noon.
   const at = instantOfDay(day, ZONE, 12)
   if (day > LAST_DAY) return []
@@ -80,17 +130,47 @@ function hatchDay(day: Day, eggs: { id: string }[], clutchId: string, dam: Livin
     const tag = nursery.nextTag(dam.protocol.code === 'CS' ? 'C' : 'H')
     const own = luck.branch(tag)
     const animal: LivingAnimal = {
-      ...{ id: luck.id(at), tag, protocol: dam.protocol, sex: own.happens(0.5) ? 'female' : 'male', hatched: day, stretch: Math.exp(own.normal(0, 0.13)) },
-      ...{ luck: own, fussy: dam.protocol.code === 'CS' ? 0.06 : 0.09, rests: [], layings: [], offFood: [], adult: false, log: [] },
+      ...{
+        id: luck.id(at),
+        tag,
+        protocol: dam.protocol,
+        sex: own.happens(0.5) ? 'female' : 'male',
+        hatched: day,
+        stretch: Math.exp(own.normal(0, 0.13)),
+      },
+      ...{
+        luck: own,
+        fussy: dam.protocol.code === 'CS' ? 0.06 : 0.09,
+        rests: [],
+        layings: [],
+        offFood: [],
+        adult: false,
+        log: [],
+      },
     }
     // Young hognoses often refuse for weeks before the first meal.
-    if (dam.protocol.code === 'WH' && own.happens(0.35)) animal.offFood.push([day, addDays(day, own.whole(15, 45))])
+    if (dam.protocol.code === 'WH' && own.happens(0.35))
+      animal.offFood.push([day, addDays(day, own.whole(15, 45))])
     if (tag === STALLED) Object.assign(animal, { stalled: true, offFood: [[day, LAST_DAY]] })
     return { egg, animal }
   })
   const lives = young.flatMap(({ animal }) => growUp(animal, day, nursery))
   return [
-    { at, act: 'hatch', clutchId, body: { at: iso(at), young: young.map(({ egg, animal }) => ({ eggId: egg.id, entryId: luck.id(at), animalId: animal.id, tag: animal.tag, placeId: null })) } },
+    {
+      at,
+      act: 'hatch',
+      clutchId,
+      body: {
+        at: iso(at),
+        young: young.map(({ egg, animal }) => ({
+          eggId: egg.id,
+          entryId: luck.id(at),
+          animalId: animal.id,
+          tag: animal.tag,
+          placeId: null,
+        })),
+      },
+    },
     ...lives,
   ]
 }
@@ -99,20 +179,39 @@ function hatchDay(day: Day, eggs: { id: string }[], clutchId: string, dam: Livin
 const STALLED = 'H31'
 /** The one whose sex was read wrong at first. */
 const REVISED = 'C52'
-const BUYERS = ['Perpetua of Saltmarsh Lane', 'the Tollgate school', 'Osric at the weir', 'Linnet and Fife', 'a visitor from Kelp Street', 'Marguerite the joiner']
+const BUYERS = [
+  'Perpetua of Saltmarsh Lane',
+  'the Tollgate school',
+  'Osric at the weir',
+  'Linnet and Fife',
+  'a visitor from Kelp Street',
+  'Marguerite the joiner',
+]
 
 /** A young animal's life: tub, sexing, meals, and for most of them the day they leave. */
 function growUp(animal: LivingAnimal, day: Day, nursery: Nursery): DemoStep[] {
   const { luck } = animal
   const sexedOn = addDays(day, luck.whole(9, 14))
   const read = animal.tag === REVISED ? 'male' : animal.sex
-  const steps = [say(animal, sexedOn, 16, 'sexed', { sex: read, certainty: 0.95, method: 'gentle eversion' }, 'keeper')]
+  const steps = [
+    say(animal, sexedOn, 16, 'sexed', { sex: read, certainty: 0.95, method: 'gentle eversion' }, 'keeper'),
+  ]
   if (animal.tag === REVISED) {
     animal.sex = 'female'
-    steps.push(say(animal, addDays(day, 70), 16, 'sexed', { sex: 'female', certainty: 0.97, method: 'probed', note: 'first reading was wrong' }, 'owner'))
+    steps.push(
+      say(
+        animal,
+        addDays(day, 70),
+        16,
+        'sexed',
+        { sex: 'female', certainty: 0.97, method: 'probed', note: 'first reading was wrong' },
+        'owner',
+      ),
+    )
   }
   steps.push(...liveThrough(animal, day, LAST_DAY))
-  if (animal.stalled) steps.push(say(animal, addDays(day, 40), 19, 'problem found', { problem: 'will not feed' }, 'keeper'))
+  if (animal.stalled)
+    steps.push(say(animal, addDays(day, 40), 19, 'problem found', { problem: 'will not feed' }, 'keeper'))
   const keep = animal.stalled || luck.happens(0.2)
   const ready = keep ? null : firstLeavingDay(animal, addDays(day, 40), LAST_DAY)
   const listed = ready && firstLeavingDay(animal, addDays(ready, luck.whole(3, 25)), LAST_DAY)
@@ -124,7 +223,14 @@ function growUp(animal: LivingAnimal, day: Day, nursery: Nursery): DemoStep[] {
     at,
     act: 'entry',
     by: 'keeper',
-    body: { id: luck.id(at), kind: 'moved', subject: { type: 'animal', id: animal.id }, at: iso(at), device: 'demo', payload: { placeId: nursery.takeTub(at, until) } },
+    body: {
+      id: luck.id(at),
+      kind: 'moved',
+      subject: { type: 'animal', id: animal.id },
+      at: iso(at),
+      device: 'demo',
+      payload: { placeId: nursery.takeTub(at, until) },
+    },
   })
   if (listed) steps.push(say(animal, listed, 13, 'listed', { price }, 'keeper'))
   if (sold) steps.push(say(animal, sold, 14, 'sold', { buyer: luck.pick(BUYERS), price }, 'keeper'))

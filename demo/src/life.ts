@@ -44,18 +44,39 @@ function authorOn(day: Day): Author {
   return weekday === 6 ? 'helper' : weekday % 2 === 0 ? 'owner' : 'keeper'
 }
 
-export function say(animal: LivingAnimal, day: Day, hour: number, kind: EntryKind, payload: Record<string, unknown>, by: Author = authorOn(day)): DemoStep {
+export function say(
+  animal: LivingAnimal,
+  day: Day,
+  hour: number,
+  kind: EntryKind,
+  payload: Record<string, unknown>,
+  by: Author = authorOn(day),
+): DemoStep {
   const at = instantOfDay(day, ZONE, 0) + Math.round(hour * 60) * 60_000
   const id = animal.luck.id(at)
   animal.log.push({ id, at, kind, payload } as AnimalEntry)
-  const body: EntryInput = { id, kind, subject: { type: 'animal', id: animal.id }, at: new Date(at).toISOString(), precision: 'minute', device: 'demo', payload }
+  const body: EntryInput = {
+    id,
+    kind,
+    subject: { type: 'animal', id: animal.id },
+    at: new Date(at).toISOString(),
+    precision: 'minute',
+    device: 'demo',
+    payload,
+  }
   return { at, act: 'entry', body, by }
 }
 
 /** What it truly weighs: its curve, less what a rest or a clutch took and what has been eaten back since. */
 export function trueWeight(animal: LivingAnimal, day: Day): number {
   const age = Math.max(0, daysBetween(animal.hatched, day))
-  if (animal.stalled) return 0.98 * animal.stretch * gompertzWeight(animal.protocol.growth[animal.sex], 0) * (1 - 0.0011 * Math.min(age, 150))
+  if (animal.stalled)
+    return (
+      0.98 *
+      animal.stretch *
+      gompertzWeight(animal.protocol.growth[animal.sex], 0) *
+      (1 - 0.0011 * Math.min(age, 150))
+    )
   let body = 1
   for (const [from, to] of animal.rests) {
     if (day < from) continue
@@ -68,21 +89,31 @@ export function trueWeight(animal: LivingAnimal, day: Day): number {
     else if (daysBetween(day, laid) < 45) body *= 1 + 0.14 * (1 - daysBetween(day, laid) / 45)
   }
   for (const [from, to] of animal.offFood)
-    if (day >= from) body *= 1 - 0.0022 * Math.min(daysBetween(from, day), daysBetween(from, to)) * Math.exp(-Math.max(0, daysBetween(to, day)) / 30)
+    if (day >= from)
+      body *=
+        1 -
+        0.0022 *
+          Math.min(daysBetween(from, day), daysBetween(from, to)) *
+          Math.exp(-Math.max(0, daysBetween(to, day)) / 30)
   const { growth } = animal.protocol
   return animal.stretch * body * gompertzWeight(growth[animal.sex], age)
 }
 
-const within = (day: Day, spans: readonly [Day, Day][], before = 0) => spans.some(([from, to]) => day >= addDays(from, -before) && day <= to)
-const gravid = (animal: LivingAnimal, day: Day) => animal.layings.some((laid) => day < laid && daysBetween(day, laid) <= 35)
+const within = (day: Day, spans: readonly [Day, Day][], before = 0) =>
+  spans.some(([from, to]) => day >= addDays(from, -before) && day <= to)
+const gravid = (animal: LivingAnimal, day: Day) =>
+  animal.layings.some((laid) => day < laid && daysBetween(day, laid) <= 35)
 
 /** A life between two days, as entries: meals, sheds, weigh-ins, rests. */
 export function liveThrough(animal: LivingAnimal, from: Day, to: Day): DemoStep[] {
   const steps = [...sheds(animal, from, to)]
-  const clouded = steps.flatMap((s) => (s.act === 'entry' && s.body.kind === 'going into shed' ? [dayOf(s.at)] : []))
+  const clouded = steps.flatMap((s) =>
+    s.act === 'entry' && s.body.kind === 'going into shed' ? [dayOf(s.at)] : [],
+  )
   steps.push(...meals(animal, from, to, clouded), ...weighIns(animal, from, to))
   for (const [began, warmed] of animal.rests)
-    if (animal.adult && warmed <= to && began >= from) steps.push(say(animal, began, 18, 'rest began', {}), say(animal, warmed, 18, 'warmed', {}))
+    if (animal.adult && warmed <= to && began >= from)
+      steps.push(say(animal, began, 18, 'rest began', {}), say(animal, warmed, 18, 'warmed', {}))
   return steps
 }
 
@@ -91,10 +122,13 @@ const dayOf = (at: number): Day => new Date(at + MS_PER_DAY / 24).toISOString().
 function sheds(animal: LivingAnimal, from: Day, to: Day): DemoStep[] {
   const steps: DemoStep[] = []
   const first = animal.protocol.stages[0]!.days
-  let next = animal.adult ? addDays(from, animal.luck.whole(5, 40)) : addDays(from, animal.luck.whole(first.least, first.most))
+  let next = animal.adult
+    ? addDays(from, animal.luck.whole(5, 40))
+    : addDays(from, animal.luck.whole(first.least, first.most))
   while (next < to) {
     if (!within(next, animal.rests)) {
-      if (daysBetween(from, next) > 12) steps.push(say(animal, addDays(next, -7), 18.2, 'going into shed', {}))
+      if (daysBetween(from, next) > 12)
+        steps.push(say(animal, addDays(next, -7), 18.2, 'going into shed', {}))
       steps.push(say(animal, next, 18.4, 'shed', { whole: animal.luck.happens(0.95) }))
     }
     next = addDays(next, animal.adult ? animal.luck.whole(45, 70) : animal.luck.whole(30, 46))
@@ -103,8 +137,17 @@ function sheds(animal: LivingAnimal, from: Day, to: Day): DemoStep[] {
 }
 
 function rhythm({ protocol }: LivingAnimal, grams: number): { days: number; prey: string } {
-  const stage = protocol.stages.findLast((s, i) => s.feed && (i === 1 || protocol.stages[i - 1]!.gate.some((g) => g.kind === 'weight' && grams >= g.grams))) ?? protocol.stages[1]!
-  return { days: stage.feed!.everyDays.typical, prey: grams < 12 ? 'pinky mouse' : grams < 40 ? 'fuzzy mouse' : grams < 120 ? 'hopper mouse' : 'adult mouse' }
+  const stage =
+    protocol.stages.findLast(
+      (s, i) =>
+        s.feed &&
+        (i === 1 || protocol.stages[i - 1]!.gate.some((g) => g.kind === 'weight' && grams >= g.grams)),
+    ) ?? protocol.stages[1]!
+  return {
+    days: stage.feed!.everyDays.typical,
+    prey:
+      grams < 12 ? 'pinky mouse' : grams < 40 ? 'fuzzy mouse' : grams < 120 ? 'hopper mouse' : 'adult mouse',
+  }
 }
 
 function meals(animal: LivingAnimal, from: Day, to: Day, clouded: readonly Day[]): DemoStep[] {
@@ -120,7 +163,13 @@ function meals(animal: LivingAnimal, from: Day, to: Day, clouded: readonly Day[]
       const laying = animal.layings.some((laid) => day < laid && daysBetween(day, laid) <= 14)
       const refuses = within(day, animal.offFood) || luck.happens(inShed ? 0.5 : laying ? 0.8 : animal.fussy)
       const share = grams < 12 ? 0.2 : grams < 120 ? 0.15 : 0.1
-      steps.push(say(animal, day, luck.between(17, 20), 'meal', { outcome: refuses ? 'refused' : 'taken', prey, grams: Math.round(grams * share * 10) / 10 }))
+      steps.push(
+        say(animal, day, luck.between(17, 20), 'meal', {
+          outcome: refuses ? 'refused' : 'taken',
+          prey,
+          grams: Math.round(grams * share * 10) / 10,
+        }),
+      )
     }
     day = addDays(day, Math.max(2, days + luck.whole(-1, 1)))
   }
@@ -138,7 +187,13 @@ function weighIns(animal: LivingAnimal, from: Day, to: Day): DemoStep[] {
     const thin = laid !== undefined && daysBetween(laid, day) < 60 ? 0.5 : 0
     const condition = Math.round((3 - thin + luck.normal(0, 0.15)) * 2) / 2
     const context = gravid(animal, day) ? 'gravid' : 'empty'
-    steps.push(say(animal, day, luck.between(15, 16.5), 'weighed', { grams: rounded, context, ...(animal.adult ? { condition } : {}) }))
+    steps.push(
+      say(animal, day, luck.between(15, 16.5), 'weighed', {
+        grams: rounded,
+        context,
+        ...(animal.adult ? { condition } : {}),
+      }),
+    )
     day = addDays(day, animal.adult ? luck.whole(20, 28) : luck.whole(12, 16))
   }
   return steps
@@ -151,8 +206,19 @@ export function firstLeavingDay(animal: LivingAnimal, from: Day, to: Day): Day |
     const s = foldStanding(animal.log.filter((e) => e.at < cut))
     const on = (at: number | null | undefined) => (at ? dayOf(at) : null)
     const facts = {
-      ...{ sex: s.sex, sexCertainty: s.sexCertainty, hatched: { from: animal.hatched, to: animal.hatched }, mealsInARow: s.mealsInARow, longestRow: s.longestRow },
-      ...{ weight: s.weight && { grams: s.weight.grams, on: dayOf(s.weight.at) }, lastOfferedOn: on(s.lastMeal?.at), wholeSheds: s.wholeSheds, lastShedOn: on(s.lastShedAt) },
+      ...{
+        sex: s.sex,
+        sexCertainty: s.sexCertainty,
+        hatched: { from: animal.hatched, to: animal.hatched },
+        mealsInARow: s.mealsInARow,
+        longestRow: s.longestRow,
+      },
+      ...{
+        weight: s.weight && { grams: s.weight.grams, on: dayOf(s.weight.at) },
+        lastOfferedOn: on(s.lastMeal?.at),
+        wholeSheds: s.wholeSheds,
+        lastShedOn: on(s.lastShedAt),
+      },
       ...{ openProblems: s.openProblems, quarantineUntil: s.quarantineUntil, readiness: null, breeds: false },
     }
     if (ageOn(facts.hatched, day).least > 30 && leavingGate(facts, animal.protocol, day).opens) return day

@@ -26,12 +26,15 @@ export function chance(seed: number): Chance {
     next,
     between: (low, high) => low + next() * (high - low),
     whole: (low, high) => low + Math.floor(next() * (high - low + 1)),
-    normal: (mean, spread) => mean + spread * Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next()),
+    normal: (mean, spread) =>
+      mean + spread * Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next()),
     happens: (probability) => next() < probability,
     pick: (of) => of[Math.floor(next() * of.length)]!,
-    branch: (name) => chance([...name].reduce((h, c) => Math.imul(h ^ c.charCodeAt(0), 0x01000193), seed ^ 0x811c9dc5)),
+    branch: (name) =>
+      chance([...name].reduce((h, c) => Math.imul(h ^ c.charCodeAt(0), 0x01000193), seed ^ 0x811c9dc5)),
     id: (at) => {
-      const hex = (digits: number) => Array.from({ length: digits }, () => Math.floor(next() * 16).toString(16)).join('')
+      const hex = (digits: number) =>
+        Array.from({ length: digits }, () => Math.floor(next() * 16).toString(16)).join('')
       const time = Math.max(0, Math.floor(at)).toString(16).padStart(12, '0')
       return `${time.slice(0, 8)}-${time.slice(8)}-7${hex(3)}-${'89ab'[Math.floor(next() * 4)]}${hex(3)}-${hex(12)}`
     },

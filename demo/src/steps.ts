@@ -1,4 +1,12 @@
-import type { AnimalDraft, ClutchDraft, EntryInput, HatchDraft, MemberDraft, PairingDraft, PlaceDraft } from '@hatch-book/contract'
+import type {
+  AnimalDraft,
+  ClutchDraft,
+  EntryInput,
+  HatchDraft,
+  MemberDraft,
+  PairingDraft,
+  PlaceDraft,
+} from '@hatch-book/contract'
 import type { Instant, Reading } from '@hatch-book/core'
 import type * as v from 'valibot'
 

@@ -3,7 +3,18 @@ import { incubatorLog } from './climate'
 import { layClutch, layingDay, type Nursery } from './clutches'
 import { liveThrough, say, type LivingAnimal } from './life'
 import { chance, type Chance } from './random'
-import { FIRST_DAY, FOUNDERS, INCUBATORS, LAST_DAY, MEMBERS, PAIRINGS, PASSWORD, RACKS, ZONE, type Founder, type PlannedPairing } from './room'
+import {
+  FIRST_DAY,
+  FOUNDERS,
+  INCUBATORS,
+  LAST_DAY,
+  MEMBERS,
+  PASSWORD,
+  RACKS,
+  ZONE,
+  type Founder,
+} from './room'
+import { PAIRINGS, type PlannedPairing } from './pairings'
 import type { DemoStep } from './steps'
 
 const START = instantOfDay(FIRST_DAY, ZONE, 8)
@@ -35,11 +46,16 @@ export function demoTimeline(seed: number): DemoStep[] {
   for (const founder of FOUNDERS) steps.push(...arrive(founder, animals, places.ids, demoIdentity(seed)))
   steps.push(...mishaps(animals))
   const logs = new Map(
-    INCUBATORS.map(({ name, setPointC }) => [name as string, { setPointC, readings: incubatorLog(name, setPointC, LOGGING_SINCE, END, luck.branch(name)) }]),
+    INCUBATORS.map(({ name, setPointC }) => [
+      name as string,
+      { setPointC, readings: incubatorLog(name, setPointC, LOGGING_SINCE, END, luck.branch(name)) },
+    ]),
   )
   for (const [name, { readings }] of logs) steps.push(...dailyLogs(places.ids.get(name)!, readings))
   const nursery = openNursery(places.ids)
-  const laying = PAIRINGS.map((plan) => ({ plan, laid: layingDay(plan) })).sort((a, b) => ((a.laid ?? '9') < (b.laid ?? '9') ? -1 : 1))
+  const laying = PAIRINGS.map((plan) => ({ plan, laid: layingDay(plan) })).sort((a, b) =>
+    (a.laid ?? '9') < (b.laid ?? '9') ? -1 : 1,
+  )
   laying.forEach(({ plan, laid }, i) => {
     const own = luck.branch(`${plan.female} ${plan.meetings[0]![0]}`)
     const dam = animals.get(plan.female)!
@@ -56,15 +72,35 @@ export function demoTimeline(seed: number): DemoStep[] {
 }
 
 function newMembers(luck: Chance): DemoStep[] {
-  return MEMBERS.filter((m) => m.key !== 'owner').map(({ name, email, role }) => ({ at: START, act: 'member', body: { id: luck.id(START), name, email, role, password: PASSWORD } }))
+  return MEMBERS.filter((m) => m.key !== 'owner').map(({ name, email, role }) => ({
+    at: START,
+    act: 'member',
+    body: { id: luck.id(START), name, email, role, password: PASSWORD },
+  }))
 }
 
 function layOut(luck: Chance): { steps: DemoStep[]; ids: Map<string, string> } {
   const ids = new Map<string, string>()
   const steps: DemoStep[] = []
-  const add = (kind: 'room' | 'rack' | 'tub' | 'incubator' | 'box', name: string, key: string, parent?: string, setPointC?: number) => {
+  const add = (
+    kind: 'room' | 'rack' | 'tub' | 'incubator' | 'box',
+    name: string,
+    key: string,
+    parent?: string,
+    setPointC?: number,
+  ) => {
     ids.set(key, luck.id(START))
-    steps.push({ at: START, act: 'place', body: { id: ids.get(key)!, kind, name, parentId: parent ? ids.get(parent)! : null, setPointC: setPointC ?? null } })
+    steps.push({
+      at: START,
+      act: 'place',
+      body: {
+        id: ids.get(key)!,
+        kind,
+        name,
+        parentId: parent ? ids.get(parent)! : null,
+        setPointC: setPointC ?? null,
+      },
+    })
   }
   add('room', 'Front room', 'Front room')
   add('room', 'Back room', 'Back room')
@@ -87,14 +123,26 @@ function restsOf(tag: string): [Day, Day][] {
 
 function bringToLife(founder: Founder, luck: Chance): LivingAnimal {
   return {
-    ...{ id: luck.id(START), tag: founder.tag, protocol: founder.protocol, sex: founder.sex, hatched: founder.truly, stretch: founder.stretch },
+    ...{
+      id: luck.id(START),
+      tag: founder.tag,
+      protocol: founder.protocol,
+      sex: founder.sex,
+      hatched: founder.truly,
+      stretch: founder.stretch,
+    },
     ...{ luck, fussy: 0.03, rests: restsOf(founder.tag), offFood: [], log: [] },
     layings: PAIRINGS.filter((p) => p.female === founder.tag).flatMap((p) => layingDay(p) ?? []),
     adult: daysBetween(founder.truly, FIRST_DAY) > 300,
   }
 }
 
-function arrive(founder: Founder, animals: Map<string, LivingAnimal>, places: Map<string, string>, identity: DemoIdentity): DemoStep[] {
+function arrive(
+  founder: Founder,
+  animals: Map<string, LivingAnimal>,
+  places: Map<string, string>,
+  identity: DemoIdentity,
+): DemoStep[] {
   const animal = animals.get(founder.tag)!
   const { tag, line, hatched, origin } = founder
   return [
@@ -102,7 +150,14 @@ function arrive(founder: Founder, animals: Map<string, LivingAnimal>, places: Ma
       at: START,
       act: 'animal',
       body: {
-        ...{ id: animal.id, tag, protocolId: identity.protocolId(founder.protocol.code), line, origin, purpose: animal.adult ? 'breeder' : 'holdback' },
+        ...{
+          id: animal.id,
+          tag,
+          protocolId: identity.protocolId(founder.protocol.code),
+          line,
+          origin,
+          purpose: animal.adult ? 'breeder' : 'holdback',
+        },
         hatched: { widthDays: 0, ...hatched },
         damId: founder.dam ? animals.get(founder.dam)!.id : null,
         sireId: founder.sire ? animals.get(founder.sire)!.id : null,
@@ -143,7 +198,10 @@ function dailyLogs(probeId: string, readings: { at: Instant; celsius: number }[]
 function openNursery(places: Map<string, string>): Nursery {
   const next: Record<string, number> = { C: 40, H: 20 }
   const nursery = RACKS.at(-1)!
-  const free = Array.from({ length: nursery.tubs }, (_, i) => ({ id: places.get(`${nursery.prefix}${i + 1}`)!, until: 0 }))
+  const free = Array.from({ length: nursery.tubs }, (_, i) => ({
+    id: places.get(`${nursery.prefix}${i + 1}`)!,
+    until: 0,
+  }))
   return {
     nextTag: (prefix) => `${prefix}${next[prefix]!++}`,
     takeTub: (from, until) => {
@@ -154,13 +212,37 @@ function openNursery(places: Map<string, string>): Nursery {
   }
 }
 
-function meet(plan: PlannedPairing, dam: LivingAnimal, sire: LivingAnimal, luck: Chance): { pairingId: string; steps: DemoStep[] } {
+function meet(
+  plan: PlannedPairing,
+  dam: LivingAnimal,
+  sire: LivingAnimal,
+  luck: Chance,
+): { pairingId: string; steps: DemoStep[] } {
   const first = instantOfDay(plan.meetings[0]![0], ZONE, 19)
   const pairingId = luck.id(first)
-  const steps: DemoStep[] = [{ at: first, act: 'pairing', body: { id: pairingId, femaleId: dam.id, maleId: sire.id } }]
-  const seen = (kind: 'introduced' | 'locked' | 'ignored' | 'separated', day: Day, hour: number, payload = {}) => {
+  const steps: DemoStep[] = [
+    { at: first, act: 'pairing', body: { id: pairingId, femaleId: dam.id, maleId: sire.id } },
+  ]
+  const seen = (
+    kind: 'introduced' | 'locked' | 'ignored' | 'separated',
+    day: Day,
+    hour: number,
+    payload = {},
+  ) => {
     const at = instantOfDay(day, ZONE, hour)
-    steps.push({ at, act: 'entry', by: 'keeper', body: { id: luck.id(at), kind, subject: { type: 'pairing', id: pairingId }, at: new Date(at).toISOString(), device: 'demo', payload } })
+    steps.push({
+      at,
+      act: 'entry',
+      by: 'keeper',
+      body: {
+        id: luck.id(at),
+        kind,
+        subject: { type: 'pairing', id: pairingId },
+        at: new Date(at).toISOString(),
+        device: 'demo',
+        payload,
+      },
+    })
   }
   for (const [day, locks] of plan.meetings) {
     seen('introduced', day, 20)

@@ -8,11 +8,23 @@ import { buildApp } from './shell/app'
 
 const WEB_FOLDER = fileURLToPath(new URL('../../web/dist', import.meta.url))
 
-const { DATABASE_URL, PORT = '4310', HOST = '127.0.0.1', DEMO = 'yes', DEMO_DAY = DEFAULT_DEMO_DAY } = process.env
+const {
+  DATABASE_URL,
+  PORT = '4310',
+  HOST = '127.0.0.1',
+  DEMO = 'yes',
+  DEMO_DAY = DEFAULT_DEMO_DAY,
+} = process.env
 if (!DATABASE_URL) throw new Error('DATABASE_URL is wanted: the database as the application role')
 
 const demo = DEMO === 'yes'
-const app = await buildApp({ databaseUrl: DATABASE_URL, webFolder: WEB_FOLDER, demoSignIn: demo ? DEMO_SIGN_IN : null, rooms, log: true })
+const app = await buildApp({
+  databaseUrl: DATABASE_URL,
+  webFolder: WEB_FOLDER,
+  demoSignIn: demo ? DEMO_SIGN_IN : null,
+  rooms,
+  log: true,
+})
 
 let stopping = false
 async function stop(): Promise<void> {
@@ -33,8 +45,11 @@ if (demo) {
     const started = Date.now()
     console.log(`Bringing Lantern Quay, the demo book, to life up to ${DEMO_DAY} …`)
     const { happened, refused } = await seedDemo(app, db, { seed: SEED, day: DEMO_DAY })
-    console.log(`  ${happened} things happened there, ${refused.length} were refused (${((Date.now() - started) / 1000).toFixed(1)} s)`)
-    for (const { step, says } of refused.slice(0, 5)) console.log(`  refused: ${step.act} on ${new Date(step.at).toISOString().slice(0, 10)}: ${says}`)
+    console.log(
+      `  ${happened} things happened there, ${refused.length} were refused (${((Date.now() - started) / 1000).toFixed(1)} s)`,
+    )
+    for (const { step, says } of refused.slice(0, 5))
+      console.log(`  refused: ${step.act} on ${new Date(step.at).toISOString().slice(0, 10)}: ${says}`)
   }
   await pool.end()
 }

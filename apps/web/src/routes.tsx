@@ -4,7 +4,12 @@ import { Trouble } from './shell/Trouble'
 
 /** Every view and its address. A room's code comes when the room is entered. */
 export const router = createBrowserRouter([
-  { path: '/sign-in', errorElement: <Trouble />, HydrateFallback: () => null, lazy: async () => ({ Component: (await import('./books/SignInPage')).SignInPage }) },
+  {
+    path: '/sign-in',
+    errorElement: <Trouble />,
+    HydrateFallback: () => null,
+    lazy: async () => ({ Component: (await import('./books/SignInPage')).SignInPage }),
+  },
   {
     path: '/leaving/:id/hand-over',
     errorElement: <Trouble />,
@@ -18,22 +23,70 @@ export const router = createBrowserRouter([
     HydrateFallback: () => null,
     children: [
       { index: true, loader: () => redirect('/animals') },
-      { path: 'animals', lazy: async () => ({ Component: (await import('./animals/AnimalsPage')).AnimalsPage }) },
-      { path: 'animals/import', lazy: async () => ({ Component: (await import('./animals/ImportPage')).ImportPage }) },
-      { path: 'animals/new', lazy: async () => ({ Component: (await import('./animals/AnimalFormPage')).AnimalFormPage }) },
-      { path: 'animals/:id', lazy: async () => ({ Component: (await import('./animals/AnimalPage')).AnimalPage }) },
-      { path: 'animals/:id/edit', lazy: async () => ({ Component: (await import('./animals/AnimalFormPage')).AnimalFormPage }) },
-      { path: 'weigh-in', lazy: async () => ({ Component: (await import('./weighing/WeighInPage')).WeighInPage }) },
-      { path: 'readiness', lazy: async () => ({ Component: (await import('./readiness/ReadinessPage')).ReadinessPage }) },
-      { path: 'pairing', lazy: async () => ({ Component: (await import('./pairing/PairingPage')).PairingPage }) },
-      { path: 'pairing/:id', lazy: async () => ({ Component: (await import('./pairing/PairingPage')).PairingPage }) },
-      { path: 'incubation', lazy: async () => ({ Component: (await import('./incubation/IncubationPage')).IncubationPage }) },
-      { path: 'incubation/new', lazy: async () => ({ Component: (await import('./incubation/ClutchFormPage')).ClutchFormPage }) },
-      { path: 'incubation/log', lazy: async () => ({ Component: (await import('./incubation/LogImportPage')).LogImportPage }) },
-      { path: 'incubation/:id', lazy: async () => ({ Component: (await import('./incubation/IncubationPage')).IncubationPage }) },
-      { path: 'rearing', lazy: async () => ({ Component: (await import('./rearing/RearingPage')).RearingPage }) },
-      { path: 'rearing/:id', lazy: async () => ({ Component: (await import('./rearing/RearingPage')).RearingPage }) },
-      { path: 'leaving', lazy: async () => ({ Component: (await import('./sales/LeavingPage')).LeavingPage }) },
+      {
+        path: 'animals',
+        lazy: async () => ({ Component: (await import('./animals/AnimalsPage')).AnimalsPage }),
+      },
+      {
+        path: 'animals/import',
+        lazy: async () => ({ Component: (await import('./animals/ImportPage')).ImportPage }),
+      },
+      {
+        path: 'animals/new',
+        lazy: async () => ({ Component: (await import('./animals/AnimalFormPage')).AnimalFormPage }),
+      },
+      {
+        path: 'animals/:id',
+        lazy: async () => ({ Component: (await import('./animals/AnimalPage')).AnimalPage }),
+      },
+      {
+        path: 'animals/:id/edit',
+        lazy: async () => ({ Component: (await import('./animals/AnimalFormPage')).AnimalFormPage }),
+      },
+      {
+        path: 'weigh-in',
+        lazy: async () => ({ Component: (await import('./weighing/WeighInPage')).WeighInPage }),
+      },
+      {
+        path: 'readiness',
+        lazy: async () => ({ Component: (await import('./readiness/ReadinessPage')).ReadinessPage }),
+      },
+      {
+        path: 'pairing',
+        lazy: async () => ({ Component: (await import('./pairing/PairingPage')).PairingPage }),
+      },
+      {
+        path: 'pairing/:id',
+        lazy: async () => ({ Component: (await import('./pairing/PairingPage')).PairingPage }),
+      },
+      {
+        path: 'incubation',
+        lazy: async () => ({ Component: (await import('./incubation/IncubationPage')).IncubationPage }),
+      },
+      {
+        path: 'incubation/new',
+        lazy: async () => ({ Component: (await import('./incubation/ClutchFormPage')).ClutchFormPage }),
+      },
+      {
+        path: 'incubation/log',
+        lazy: async () => ({ Component: (await import('./incubation/LogImportPage')).LogImportPage }),
+      },
+      {
+        path: 'incubation/:id',
+        lazy: async () => ({ Component: (await import('./incubation/IncubationPage')).IncubationPage }),
+      },
+      {
+        path: 'rearing',
+        lazy: async () => ({ Component: (await import('./rearing/RearingPage')).RearingPage }),
+      },
+      {
+        path: 'rearing/:id',
+        lazy: async () => ({ Component: (await import('./rearing/RearingPage')).RearingPage }),
+      },
+      {
+        path: 'leaving',
+        lazy: async () => ({ Component: (await import('./sales/LeavingPage')).LeavingPage }),
+      },
       { path: 'log', lazy: async () => ({ Component: (await import('./journal/LogPage')).LogPage }) },
       { path: 'book', lazy: async () => ({ Component: (await import('./books/BookPage')).BookPage }) },
       { path: '*', lazy: async () => ({ Component: (await import('./shell/NotHere')).NotHere }) },

@@ -1,4 +1,12 @@
-import { ageOn, ageReaches, foldStanding, hatchSpan, parentFaults, reachesAge, type AnimalEntry } from '../src'
+import {
+  ageOn,
+  ageReaches,
+  foldStanding,
+  hatchSpan,
+  parentFaults,
+  reachesAge,
+  type AnimalEntry,
+} from '../src'
 
 const entry = (id: string, day: string, event: Pick<AnimalEntry, 'kind' | 'payload'>): AnimalEntry =>
   ({ id, at: Date.parse(`${day}T12:00:00Z`), ...event }) as AnimalEntry
@@ -27,10 +35,20 @@ describe('age', () => {
 
 test('a parent of the wrong sex, another species or a later hatching is refused by name', () => {
   const child = { tag: 'C90', species: 'corn snake', hatched: hatchSpan('2024-06-01', 'day') }
-  const young = { tag: 'C31', species: 'corn snake', sex: 'male' as const, hatched: hatchSpan('2025', 'year') }
-  expect(parentFaults(child, young, 'dam')).toEqual(['the dam C31 is male', 'it hatched before its dam C31 did'])
+  const young = {
+    tag: 'C31',
+    species: 'corn snake',
+    sex: 'male' as const,
+    hatched: hatchSpan('2025', 'year'),
+  }
+  expect(parentFaults(child, young, 'dam')).toEqual([
+    'the dam C31 is male',
+    'it hatched before its dam C31 did',
+  ])
   expect(parentFaults(child, { ...young, hatched: hatchSpan('2024', 'year') }, 'sire')).toEqual([])
-  expect(parentFaults(child, { ...young, species: 'western hognose' }, 'sire')[0]).toContain('western hognose')
+  expect(parentFaults(child, { ...young, species: 'western hognose' }, 'sire')[0]).toContain(
+    'western hognose',
+  )
 })
 
 describe('where an animal stands', () => {
@@ -38,7 +56,11 @@ describe('where an animal stands', () => {
     entry(id, day, { kind: 'meal', payload: { outcome, assisted } })
 
   test('a refusal starts the row of meals again but not the longest row', () => {
-    const s = foldStanding([meal('a', '2026-05-01', 'taken'), meal('b', '2026-05-07', 'taken'), meal('c', '2026-05-13', 'refused')])
+    const s = foldStanding([
+      meal('a', '2026-05-01', 'taken'),
+      meal('b', '2026-05-07', 'taken'),
+      meal('c', '2026-05-13', 'refused'),
+    ])
     expect(s).toMatchObject({ mealsInARow: 0, longestRow: 2, refusalsInARow: 1 })
   })
 
@@ -56,6 +78,11 @@ describe('where an animal stands', () => {
       entry('e', '2026-05-11', { kind: 'going into shed', payload: {} }),
     ]
     expect(foldStanding([...log].reverse())).toEqual(foldStanding(log))
-    expect(foldStanding(log)).toMatchObject({ heaviestGrams: 80, weight: { grams: 84 }, condition: { score: 3 }, placeId: 'p1' })
+    expect(foldStanding(log)).toMatchObject({
+      heaviestGrams: 80,
+      weight: { grams: 84 },
+      condition: { score: 3 },
+      placeId: 'p1',
+    })
   })
 })

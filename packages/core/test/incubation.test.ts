@@ -57,7 +57,9 @@ function hatchByStepping(log: Reading[], from: number, setPoint: number): number
     const a = log[i]!
     const b = log[i + 1]
     const within = b && b.at - a.at <= rules.gapHours * HOUR && middle >= a.at
-    const celsius = within ? a.celsius + ((middle - a.at) / (b.at - a.at)) * (b.celsius - a.celsius) : setPoint
+    const celsius = within
+      ? a.celsius + ((middle - a.at) / (b.at - a.at)) * (b.celsius - a.celsius)
+      : setPoint
     done += (Math.max(0, Math.min(celsius, 31) - 15) / 780) * (step / DAY)
     if (done >= 1) return at + step
   }
@@ -111,7 +113,9 @@ describe('hatch window', () => {
     const now = LAID + 62 * DAY
     const forecast = forecastHatch(inputs({ now, waiting: true }))!
     expect(forecast.window.from).toBeGreaterThan(now)
-    expect(forecastHatch(inputs({ now: LAID + 200 * DAY, waiting: true }))!.window.from).toBeGreaterThan(LAID + 200 * DAY)
+    expect(forecastHatch(inputs({ now: LAID + 200 * DAY, waiting: true }))!.window.from).toBeGreaterThan(
+      LAID + 200 * DAY,
+    )
   })
 
   test('where it is too cold for eggs nothing is forecast, and a backward window is refused', () => {
@@ -123,7 +127,9 @@ describe('hatch window', () => {
     const next = random(11)
     const normal = () => normalQuantile(Math.min(1 - 1e-9, Math.max(1e-9, next())))
     const log = irregularLog(3)
-    const { window } = forecastHatch(inputs({ readings: log, laid: { from: LAID, to: LAID + 3 * DAY }, now: LAID + 40 * DAY }))!
+    const { window } = forecastHatch(
+      inputs({ readings: log, laid: { from: LAID, to: LAID + 3 * DAY }, now: LAID + 40 * DAY }),
+    )!
     let within = 0
     for (let clutch = 0; clutch < 400; clutch++) {
       const laid = LAID + next() * 3 * DAY
@@ -146,21 +152,29 @@ describe('development', () => {
   test('the rate is nothing under the threshold and flat above the cap', () => {
     expect(developmentRate(rules, 14)).toBe(0)
     expect(developmentRate(rules, 35)).toBe(developmentRate(rules, 31))
-    for (const [celsius, days] of [[26, 70.9], [28, 60.0], [30, 52.0]] as const)
+    for (const [celsius, days] of [
+      [26, 70.9],
+      [28, 60.0],
+      [30, 52.0],
+    ] as const)
       expect(developmentDays(rules, celsius)).toBeCloseTo(days, 1)
   })
 
   test('however a log is cut in two, the parts add up to the whole', () => {
     fc.assert(
       fc.property(
-        fc.array(fc.tuple(fc.integer({ min: 1, max: 300 }), fc.double({ min: 5, max: 40, noNaN: true })), { minLength: 2, maxLength: 30 }),
+        fc.array(fc.tuple(fc.integer({ min: 1, max: 300 }), fc.double({ min: 5, max: 40, noNaN: true })), {
+          minLength: 2,
+          maxLength: 30,
+        }),
         fc.double({ min: 0.01, max: 0.99, noNaN: true }),
         (steps, share) => {
           let at = LAID
           const log = steps.map(([minutes, celsius]) => ({ at: (at += minutes * 60_000), celsius }))
           const end = at + DAY
           const cut = LAID + share * (end - LAID)
-          const over = (from: number, to: number) => developmentOver(rules, joinReadings(log, from, to, 28, 3))
+          const over = (from: number, to: number) =>
+            developmentOver(rules, joinReadings(log, from, to, 28, 3))
           expect(over(LAID, cut) + over(cut, end)).toBeCloseTo(over(LAID, end), 9)
         },
       ),
@@ -171,7 +185,12 @@ describe('development', () => {
 describe('climate', () => {
   test('six hours at 34 are found with their exact crossings, effect and gravity', () => {
     const log: Reading[] = [
-      [0, 28], [10, 28], [11, 34], [17, 34], [18, 28], [30, 28],
+      [0, 28],
+      [10, 28],
+      [11, 34],
+      [17, 34],
+      [18, 28],
+      [30, 28],
     ].map(([h, celsius]) => ({ at: LAID + h! * HOUR, celsius: celsius! }))
     const segments = joinReadings(log, LAID, LAID + 30 * HOUR, 28, 12)
     const [hot] = explainExcursions(rules, segments, 28, rules)
@@ -194,19 +213,41 @@ describe('climate', () => {
   test('the mean is over time, not over readings', () => {
     const log = [0, 1, 2, 3].map((m) => ({ at: LAID + m * 60_000, celsius: 20 }))
     log.push({ at: LAID + 123 * 60_000, celsius: 20 }, { at: LAID + 243 * 60_000, celsius: 30 })
-    expect(summariseClimate(joinReadings(log, LAID, log.at(-1)!.at, 28, 3)).meanC).toBeCloseTo((123 * 20 + 120 * 25) / 243, 9)
+    expect(summariseClimate(joinReadings(log, LAID, log.at(-1)!.at, 28, 3)).meanC).toBeCloseTo(
+      (123 * 20 + 120 * 25) / 243,
+      9,
+    )
   })
 
   test('no log at all has no extremes, and readings out of order are refused', () => {
-    expect(summariseClimate(joinReadings([], LAID, LAID + DAY, 28, 3))).toMatchObject({ coverage: 0, minC: null, meanC: null })
+    expect(summariseClimate(joinReadings([], LAID, LAID + DAY, 28, 3))).toMatchObject({
+      coverage: 0,
+      minC: null,
+      meanC: null,
+    })
     expect(findExcursions([], 20, 30)).toEqual([])
-    expect(() => joinReadings([{ at: 2, celsius: 1 }, { at: 1, celsius: 1 }], 0, 9, 28, 3)).toThrow('order of time')
+    expect(() =>
+      joinReadings(
+        [
+          { at: 2, celsius: 1 },
+          { at: 1, celsius: 1 },
+        ],
+        0,
+        9,
+        28,
+        3,
+      ),
+    ).toThrow('order of time')
   })
 })
 
 describe('shares', () => {
   test('Wilson intervals as published', () => {
-    expect(wilsonInterval(8, 10)).toMatchObject({ share: 0.8, low: expect.closeTo(0.4902, 3), high: expect.closeTo(0.9433, 3) })
+    expect(wilsonInterval(8, 10)).toMatchObject({
+      share: 0.8,
+      low: expect.closeTo(0.4902, 3),
+      high: expect.closeTo(0.9433, 3),
+    })
     expect(wilsonInterval(0, 10)).toMatchObject({ low: 0, high: expect.closeTo(0.2775, 3) })
     expect(wilsonInterval(0, 0)).toBeNull()
     expect(() => wilsonInterval(3, 2)).toThrow('no more successes')
@@ -220,7 +261,8 @@ describe('shares', () => {
   })
 
   test('the normal quantile undoes the distribution function', () => {
-    for (const p of [0.001, 0.05, 0.25, 0.5, 0.9, 0.999]) expect(normalCumulative(normalQuantile(p))).toBeCloseTo(p, 6)
+    for (const p of [0.001, 0.05, 0.25, 0.5, 0.9, 0.999])
+      expect(normalCumulative(normalQuantile(p))).toBeCloseTo(p, 6)
     expect(normalQuantile(0.95)).toBeCloseTo(1.6448536, 6)
   })
 

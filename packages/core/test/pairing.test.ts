@@ -1,14 +1,32 @@
 import { cornSnake, joinPhases, watchPairing, type Phase } from '../src'
 
-const watch = (events: [string, string][], on: string, shed: string | null = null, clutch: string | null = null) =>
-  watchPairing(events.map(([kind, day]) => ({ kind: kind as 'locked', on: day })), cornSnake, on, shed, clutch)
+const watch = (
+  events: [string, string][],
+  on: string,
+  shed: string | null = null,
+  clutch: string | null = null,
+) =>
+  watchPairing(
+    events.map(([kind, day]) => ({ kind: kind as 'locked', on: day })),
+    cornSnake,
+    on,
+    shed,
+    clutch,
+  )
 
 test('a pair not yet introduced is told how', () => {
   expect(watch([], '2026-04-01')).toMatchObject({ state: 'planned', eggs: null })
 })
 
 test('one lock dates the shed and the eggs', () => {
-  const seen = watch([['introduced', '2026-04-01'], ['locked', '2026-04-01'], ['separated', '2026-04-03']], '2026-04-04')
+  const seen = watch(
+    [
+      ['introduced', '2026-04-01'],
+      ['locked', '2026-04-01'],
+      ['separated', '2026-04-03'],
+    ],
+    '2026-04-04',
+  )
   expect(seen.eggs).toEqual({ from: '2026-05-01', likely: '2026-05-11', to: '2026-05-26' })
   expect(seen.shed).toEqual({ from: '2026-04-23', likely: '2026-05-01', to: '2026-05-13' })
   expect(seen.next).toEqual({ says: 'put them together again', on: '2026-04-06' })
@@ -16,7 +34,14 @@ test('one lock dates the shed and the eggs', () => {
 
 test('after two locks she is left in peace until eggs are due', () => {
   const seen = watch(
-    [['introduced', '2026-04-01'], ['locked', '2026-04-01'], ['separated', '2026-04-03'], ['introduced', '2026-04-06'], ['locked', '2026-04-07'], ['separated', '2026-04-08']],
+    [
+      ['introduced', '2026-04-01'],
+      ['locked', '2026-04-01'],
+      ['separated', '2026-04-03'],
+      ['introduced', '2026-04-06'],
+      ['locked', '2026-04-07'],
+      ['separated', '2026-04-08'],
+    ],
     '2026-04-09',
   )
   expect(seen.next).toEqual({ says: 'leave her be and look for eggs', on: '2026-05-01' })
@@ -24,20 +49,59 @@ test('after two locks she is left in peace until eggs are due', () => {
 })
 
 test('her shed narrows the window, and eggs end it', () => {
-  const events: [string, string][] = [['introduced', '2026-04-01'], ['locked', '2026-04-01'], ['separated', '2026-04-02']]
-  expect(watch(events, '2026-05-04', '2026-05-02').eggs).toEqual({ from: '2026-05-09', likely: '2026-05-12', to: '2026-05-17' })
+  const events: [string, string][] = [
+    ['introduced', '2026-04-01'],
+    ['locked', '2026-04-01'],
+    ['separated', '2026-04-02'],
+  ]
+  expect(watch(events, '2026-05-04', '2026-05-02').eggs).toEqual({
+    from: '2026-05-09',
+    likely: '2026-05-12',
+    to: '2026-05-17',
+  })
   expect(watch(events, '2026-05-04', '2026-04-10').eggs!.from).toBe('2026-05-01')
   expect(watch(events, '2026-05-13', '2026-05-02', '2026-05-12')).toMatchObject({ state: 'laid', eggs: null })
 })
 
 test('an attack parts them at once, two cold meetings end the try', () => {
-  expect(watch([['introduced', '2026-04-01'], ['attacked', '2026-04-01']], '2026-04-01').next.says).toContain('part them now')
-  const cold = watch([['introduced', '2026-04-01'], ['ignored', '2026-04-01'], ['separated', '2026-04-02'], ['introduced', '2026-04-05'], ['ignored', '2026-04-05'], ['separated', '2026-04-06']], '2026-04-07')
+  expect(
+    watch(
+      [
+        ['introduced', '2026-04-01'],
+        ['attacked', '2026-04-01'],
+      ],
+      '2026-04-01',
+    ).next.says,
+  ).toContain('part them now')
+  const cold = watch(
+    [
+      ['introduced', '2026-04-01'],
+      ['ignored', '2026-04-01'],
+      ['separated', '2026-04-02'],
+      ['introduced', '2026-04-05'],
+      ['ignored', '2026-04-05'],
+      ['separated', '2026-04-06'],
+    ],
+    '2026-04-07',
+  )
   expect(cold.next.says).toContain('ignored 2 times')
 })
 
 test('phases that touch become one stretch of the ribbon', () => {
-  const phase = (from: string, to: string, label: string): Phase => ({ name: 'pairing', from, to, label, subject: { room: 'pairing', id: label } })
-  const joined = joinPhases([phase('2026-04-05', '2026-04-09', 'C15'), phase('2026-04-01', '2026-04-05', 'C11'), phase('2026-05-01', '2026-05-02', 'C23')])
-  expect(joined.map((p) => [p.from, p.to, p.label])).toEqual([['2026-04-01', '2026-04-09', 'C11, C15'], ['2026-05-01', '2026-05-02', 'C23']])
+  const phase = (from: string, to: string, label: string): Phase => ({
+    name: 'pairing',
+    from,
+    to,
+    label,
+    subject: { room: 'pairing', id: label },
+  })
+  const joined = joinPhases([
+    phase('2026-04-05', '2026-04-09', 'C15'),
+    phase('2026-04-01', '2026-04-05', 'C11'),
+    phase('2026-05-01', '2026-05-02', 'C23'),
+  ])
+  expect(joined.map((p) => [p.from, p.to, p.label])).toEqual([
+    ['2026-04-01', '2026-04-09', 'C11, C15'],
+    ['2026-05-01', '2026-05-02', 'C23'],
+  ])
 })

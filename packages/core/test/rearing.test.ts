@@ -16,7 +16,8 @@ const hatchling: RearingFacts = {
   readiness: null,
   breeds: false,
 }
-const stage = (change: Partial<RearingFacts>, protocol = cornSnake) => stageOf({ ...hatchling, ...change }, protocol, TODAY)
+const stage = (change: Partial<RearingFacts>, protocol = cornSnake) =>
+  stageOf({ ...hatchling, ...change }, protocol, TODAY)
 
 test('a hatchling waits for its first shed', () => {
   const { stage: now, gate, next } = stage({})
@@ -27,7 +28,12 @@ test('a hatchling waits for its first shed', () => {
 })
 
 test('a starter is told how many meals are missing and by when', () => {
-  const { stage: now, gate } = stage({ wholeSheds: 1, mealsInARow: 1, longestRow: 1, lastOfferedOn: '2026-07-30' })
+  const { stage: now, gate } = stage({
+    wholeSheds: 1,
+    mealsInARow: 1,
+    longestRow: 1,
+    lastOfferedOn: '2026-07-30',
+  })
   expect(now.name).toBe('Starter')
   // Two more, each 5 to 7 days apart, the first counted from the last offer.
   expect(gate.expected).toEqual({ from: '2026-08-09', to: '2026-08-13' })
@@ -42,7 +48,9 @@ test('a refusal starts the row again but does not send an established animal bac
 test('an animal without history is placed by its weight, by sex where the gate asks', () => {
   expect(stage({ weight: { grams: 420, on: TODAY } }).stage.name).toBe('Subadult')
   expect(stage({ weight: { grams: 420, on: TODAY }, readiness: 'ready' }).stage.name).toBe('Breeder')
-  expect(stage({ weight: { grams: 420, on: TODAY }, readiness: 'not this season', breeds: true }).stage.name).toBe('Breeder')
+  expect(
+    stage({ weight: { grams: 420, on: TODAY }, readiness: 'not this season', breeds: true }).stage.name,
+  ).toBe('Breeder')
   const yearling = { wholeSheds: 1, longestRow: 9, weight: { grams: 40, on: TODAY } }
   expect(stage({ ...yearling, sex: 'male' }, westernHognose).stage.name).toBe('Subadult')
   expect(stage({ ...yearling, sex: 'female' }, westernHognose).stage.name).toBe('Juvenile')
@@ -62,12 +70,28 @@ describe('leaving', () => {
 
   test('all gates must hold', () => {
     expect(leavingGate(grown, cornSnake, TODAY).opens).toBe(true)
-    for (const change of [{ mealsInARow: 2 }, { wholeSheds: 1 }, { sex: 'unknown' as const }, { openProblems: ['kink, slight'] }, { quarantineUntil: '2026-09-01' }, { weight: null }])
+    for (const change of [
+      { mealsInARow: 2 },
+      { wholeSheds: 1 },
+      { sex: 'unknown' as const },
+      { openProblems: ['kink, slight'] },
+      { quarantineUntil: '2026-09-01' },
+      { weight: null },
+    ])
       expect(leavingGate({ ...grown, ...change }, cornSnake, TODAY).opens).toBe(false)
   })
 
   test('the earliest day is that of the slowest gate', () => {
-    const gate = leavingGate({ ...grown, hatched: { from: '2026-07-01', to: '2026-07-03' }, mealsInARow: 4, lastOfferedOn: '2026-07-31' }, cornSnake, TODAY)
+    const gate = leavingGate(
+      {
+        ...grown,
+        hatched: { from: '2026-07-01', to: '2026-07-03' },
+        mealsInARow: 4,
+        lastOfferedOn: '2026-07-31',
+      },
+      cornSnake,
+      TODAY,
+    )
     expect(gate.expected).toEqual({ from: '2026-08-15', to: '2026-08-17' })
   })
 })

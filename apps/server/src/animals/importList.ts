@@ -63,8 +63,18 @@ export function readAnimalList({ text }: DecodedText, book: KnownBook): ReadList
   const columns = (head?.cells ?? []).map((header) => ({ header: header.trim(), means: meaningOf(header) }))
   const index = new Map(columns.flatMap(({ means }, i) => (means ? [[means, i] as const] : [])))
   const read = body.map(({ line, cells }) => {
-    const row: ImportRow = { line, cells: Object.fromEntries(columns.map(({ header }, i) => [header || `column ${i + 1}`, cells[i] ?? ''])), faults: [] }
-    if (cells.length > columns.length) row.faults.push({ column: '', says: `${cells.length} cells under ${columns.length} headings: a cell with a ${delimiter} in it needs quotes` })
+    const row: ImportRow = {
+      line,
+      cells: Object.fromEntries(
+        columns.map(({ header }, i) => [header || `column ${i + 1}`, cells[i] ?? '']),
+      ),
+      faults: [],
+    }
+    if (cells.length > columns.length)
+      row.faults.push({
+        column: '',
+        says: `${cells.length} cells under ${columns.length} headings: a cell with a ${delimiter} in it needs quotes`,
+      })
     return { row, animal: readRow(row, line, (column) => cells[index.get(column) ?? -1] ?? '', book) }
   })
   markDoubles(read, book)
@@ -79,18 +89,26 @@ export function readAnimalList({ text }: DecodedText, book: KnownBook): ReadList
 
 export function meaningOf(header: string): ImportColumn | null {
   const word = header.trim().toLowerCase().replace(/[_-]+/g, ' ')
-  for (const [column, names] of Object.entries(COLUMNS)) if ((names as readonly string[]).includes(word)) return column as ImportColumn
+  for (const [column, names] of Object.entries(COLUMNS))
+    if ((names as readonly string[]).includes(word)) return column as ImportColumn
   return null
 }
 
-function readRow(row: ImportRow, line: number, cell: (column: ImportColumn) => string, book: KnownBook): ReadAnimal {
+function readRow(
+  row: ImportRow,
+  line: number,
+  cell: (column: ImportColumn) => string,
+  book: KnownBook,
+): ReadAnimal {
   const take = <T>(column: ImportColumn, reading: CellReading<T>, otherwise: T): T => {
     if ('value' in reading) return reading.value
     row.faults.push({ column, says: reading.says })
     return otherwise
   }
   const word = cell('species').trim().toLowerCase()
-  const found = book.species.find((s) => [s.code, s.species, s.latin].some((name) => name.toLowerCase() === word))
+  const found = book.species.find((s) =>
+    [s.code, s.species, s.latin].some((name) => name.toLowerCase() === word),
+  )
   if (!found)
     row.faults.push({
       column: 'species',
@@ -124,8 +142,10 @@ function markDoubles(rows: readonly ReadRow[], book: KnownBook): void {
     if (!animal.tag) continue
     const tag = key(animal.tag)
     const earlier = seen.get(tag)
-    if (book.animals.has(tag)) row.faults.push({ column: 'tag', says: `${animal.tag} is in the book already` })
-    else if (earlier !== undefined) row.faults.push({ column: 'tag', says: `${animal.tag} stands on line ${earlier} already` })
+    if (book.animals.has(tag))
+      row.faults.push({ column: 'tag', says: `${animal.tag} is in the book already` })
+    else if (earlier !== undefined)
+      row.faults.push({ column: 'tag', says: `${animal.tag} stands on line ${earlier} already` })
     else seen.set(tag, animal.line)
   }
 }
@@ -153,7 +173,8 @@ function markParents(rows: readonly ReadRow[], book: KnownBook): void {
     const tag = entry.animal[role]
     if (!tag) return
     const parent = book.animals.get(key(tag)) ?? good.get(key(tag))?.animal
-    if (!parent) return fault(entry, role, `the ${role} ${tag} is neither in the book nor in a good row of this list`)
+    if (!parent)
+      return fault(entry, role, `the ${role} ${tag} is neither in the book nor in a good row of this list`)
     for (const says of parentFaults(entry.animal, parent, role)) fault(entry, role, says)
   }
   for (const entry of rows) for (const role of ['dam', 'sire'] as const) check(entry, role)

@@ -1,4 +1,13 @@
-import { ImportDone, ImportPreview, ImportQuery, ImportRests, Id, Ok, newId, type ImportRow } from '@hatch-book/contract'
+import {
+  ImportDone,
+  ImportPreview,
+  ImportQuery,
+  ImportRests,
+  Id,
+  Ok,
+  newId,
+  type ImportRow,
+} from '@hatch-book/contract'
 import { foldStanding, type AnimalEntry, type Protocol } from '@hatch-book/core'
 import { desc, eq } from 'drizzle-orm'
 import * as v from 'valibot'
@@ -22,9 +31,16 @@ async function readUpload(tx: Transaction, body: unknown): Promise<{ list: ReadL
   const list = readAnimalList(decoded, await knownBook(tx))
   const total = list.good.length + list.faulty.length
   if (total === 0) throw new BookError('file-unreadable', 'There is no row under the headings.')
-  if (total > MOST_ROWS) throw new BookError('too-large', `${total} rows; bring in at most ${MOST_ROWS} at once.`)
+  if (total > MOST_ROWS)
+    throw new BookError('too-large', `${total} rows; bring in at most ${MOST_ROWS} at once.`)
   if (!list.columns.some((c) => c.means === 'tag') || !list.columns.some((c) => c.means === 'species'))
-    throw new BookError('file-unreadable', `The first line must hold headings, with 'tag' and 'species' among them; it holds: ${list.columns.map((c) => c.header).join(', ').slice(0, 200)}.`)
+    throw new BookError(
+      'file-unreadable',
+      `The first line must hold headings, with 'tag' and 'species' among them; it holds: ${list.columns
+        .map((c) => c.header)
+        .join(', ')
+        .slice(0, 200)}.`,
+    )
   return { list, encoding: decoded.encoding }
 }
 
@@ -32,9 +48,16 @@ async function knownBook(tx: Transaction): Promise<KnownBook> {
   const protocols = await tx.select().from(tables.protocol)
   const records = await loadRecords(tx)
   return {
-    species: protocols.map((p) => ({ code: p.code, species: p.species, latin: (p.document as Protocol).latin })),
+    species: protocols.map((p) => ({
+      code: p.code,
+      species: p.species,
+      latin: (p.document as Protocol).latin,
+    })),
     animals: new Map(
-      records.map((r) => [r.animal.tag.toLowerCase(), { tag: r.animal.tag, species: r.protocol.species, sex: r.standing.sex, hatched: hatchedSpan(r) }]),
+      records.map((r) => [
+        r.animal.tag.toLowerCase(),
+        { tag: r.animal.tag, species: r.protocol.species, sex: r.standing.sex, hatched: hatchedSpan(r) },
+      ]),
     ),
   }
 }
@@ -44,7 +67,11 @@ function notesOn(list: ReadList, places: ReadonlyMap<string, string>): string[] 
   const made = new Set(list.good.map((g) => g.animal.place).filter((p) => p && !known.has(p.toLowerCase())))
   const unread = list.columns.filter((c) => !c.means && c.header).map((c) => c.header)
   return [
-    ...(made.size > 0 ? [`${made.size} ${made.size === 1 ? 'tub' : 'tubs'} will be made: ${[...made].slice(0, 8).join(', ')}${made.size > 8 ? ', …' : ''}`] : []),
+    ...(made.size > 0
+      ? [
+          `${made.size} ${made.size === 1 ? 'tub' : 'tubs'} will be made: ${[...made].slice(0, 8).join(', ')}${made.size > 8 ? ', …' : ''}`,
+        ]
+      : []),
     ...(unread.length > 0 ? [`Not read, for want of a meaning: ${unread.join(', ')}`] : []),
   ]
 }
@@ -56,9 +83,19 @@ async function bringIn(tx: Transaction, actor: Actor, animals: readonly ReadAnim
   for (const record of await loadRecords(tx)) ids.set(record.animal.tag.toLowerCase(), record.animal.id)
   const protocols = new Map((await tx.select().from(tables.protocol)).map((p) => [p.code, p.id]))
   const places = new Map([...(await loadPlaceNames(tx))].map(([id, name]) => [name.toLowerCase(), id]))
-  const tubs = [...new Map(animals.filter((a) => a.place && !places.has(a.place.toLowerCase())).map((a) => [a.place.toLowerCase(), a.place]))]
+  const tubs = [
+    ...new Map(
+      animals
+        .filter((a) => a.place && !places.has(a.place.toLowerCase()))
+        .map((a) => [a.place.toLowerCase(), a.place]),
+    ),
+  ]
   const madeTubs = tubs.map(([word, name]) => ({ book_id: bookId, id: newId(), kind: 'tub', name, word }))
-  await insertMany(tx, 'place', madeTubs.map(({ word: _, ...tub }) => tub))
+  await insertMany(
+    tx,
+    'place',
+    madeTubs.map(({ word: _, ...tub }) => tub),
+  )
   for (const tub of madeTubs) places.set(tub.word, tub.id)
 
   const at = new Date(actor.now).toISOString()
@@ -68,20 +105,50 @@ async function bringIn(tx: Transaction, actor: Actor, animals: readonly ReadAnim
   for (const animal of animals) {
     const id = ids.get(animal.tag.toLowerCase())!
     const say = (kind: AnimalEntry['kind'], payload: object) =>
-      ({ ...{ book_id: bookId, id: newId(), kind, subject_type: 'animal', subject_id: id, precision: 'day' }, ...{ recorded_at: at, member_id: actor.member.id, device: 'list', payload, strikes: null }, at }) as never
+      ({
+        ...{ book_id: bookId, id: newId(), kind, subject_type: 'animal', subject_id: id, precision: 'day' },
+        ...{ recorded_at: at, member_id: actor.member.id, device: 'list', payload, strikes: null },
+        at,
+      }) as never
     const said: (Record<string, unknown> & AnimalEntry)[] = [
-      ...(animal.sex !== 'unknown' ? [say('sexed', { sex: animal.sex, certainty: 0.97, method: 'as listed' })] : []),
+      ...(animal.sex !== 'unknown'
+        ? [say('sexed', { sex: animal.sex, certainty: 0.97, method: 'as listed' })]
+        : []),
       ...(animal.place ? [say('moved', { placeId: places.get(animal.place.toLowerCase())! })] : []),
       ...(animal.grams ? [say('weighed', { grams: animal.grams, context: 'not said' })] : []),
     ]
     rows.push({
-      ...{ book_id: bookId, id, version: 1, tag: animal.tag, protocol_id: protocols.get(animal.code), line: animal.lineName },
-      ...{ hatch_fact: animal.hatchFact, hatched_from: animal.hatched?.from ?? null, hatched_to: animal.hatched?.to ?? null },
-      ...{ dam_id: animal.dam ? ids.get(animal.dam.toLowerCase()) : null, sire_id: animal.sire ? ids.get(animal.sire.toLowerCase()) : null },
-      ...{ clutch_id: null, purpose: animal.purpose, origin: animal.origin, note: animal.note, withdrawn: false },
+      ...{
+        book_id: bookId,
+        id,
+        version: 1,
+        tag: animal.tag,
+        protocol_id: protocols.get(animal.code),
+        line: animal.lineName,
+      },
+      ...{
+        hatch_fact: animal.hatchFact,
+        hatched_from: animal.hatched?.from ?? null,
+        hatched_to: animal.hatched?.to ?? null,
+      },
+      ...{
+        dam_id: animal.dam ? ids.get(animal.dam.toLowerCase()) : null,
+        sire_id: animal.sire ? ids.get(animal.sire.toLowerCase()) : null,
+      },
+      ...{
+        clutch_id: null,
+        purpose: animal.purpose,
+        origin: animal.origin,
+        note: animal.note,
+        withdrawn: false,
+      },
     })
     entries.push(...said)
-    standings.push({ book_id: bookId, id, standing: foldStanding(said.map((e) => ({ ...e, at: actor.now }))) })
+    standings.push({
+      book_id: bookId,
+      id,
+      standing: foldStanding(said.map((e) => ({ ...e, at: actor.now }))),
+    })
   }
   // Parents first would need an order; checked at the end of the statement, the foreign keys of one insert need none.
   await insertMany(tx, 'animal', rows)
@@ -92,7 +159,10 @@ async function bringIn(tx: Transaction, actor: Actor, animals: readonly ReadAnim
 export const importRoutes: BookRoutes = (app, { db }) => {
   app.post(
     '/api/animals/import/preview',
-    { config: { permission: 'decide and plan' }, schema: { querystring: ImportQuery, response: { 200: ImportPreview } } },
+    {
+      config: { permission: 'decide and plan' },
+      schema: { querystring: ImportQuery, response: { 200: ImportPreview } },
+    },
     (request) =>
       inBook(db, actorOf(request).bookId, async (tx) => {
         const { list, encoding } = await readUpload(tx, request.body)
@@ -112,12 +182,19 @@ export const importRoutes: BookRoutes = (app, { db }) => {
 
   app.post(
     '/api/animals/import',
-    { config: { permission: 'decide and plan' }, schema: { querystring: ImportQuery, response: { 200: ImportDone } } },
+    {
+      config: { permission: 'decide and plan' },
+      schema: { querystring: ImportQuery, response: { 200: ImportDone } },
+    },
     (request) => {
       const actor = actorOf(request)
       return inBook(db, actor.bookId, async (tx) => {
         const { list } = await readUpload(tx, request.body)
-        await bringIn(tx, actor, list.good.map((g) => g.animal))
+        await bringIn(
+          tx,
+          actor,
+          list.good.map((g) => g.animal),
+        )
         const restId = list.faulty.length > 0 ? newId() : null
         if (restId)
           await tx.insert(tables.importRest).values({
@@ -134,16 +211,27 @@ export const importRoutes: BookRoutes = (app, { db }) => {
     },
   )
 
-  app.get('/api/animals/import/rests', { config: { permission: 'read the book' }, schema: { response: { 200: ImportRests } } }, async (request) => {
-    const rests = await inBook(db, actorOf(request).bookId, (tx) => tx.select().from(tables.importRest).orderBy(desc(tables.importRest.at)))
-    return { rests: rests.map((r) => ({ ...r, at: r.at.toISOString(), rows: r.rows as ImportRow[] })) }
-  })
+  app.get(
+    '/api/animals/import/rests',
+    { config: { permission: 'read the book' }, schema: { response: { 200: ImportRests } } },
+    async (request) => {
+      const rests = await inBook(db, actorOf(request).bookId, (tx) =>
+        tx.select().from(tables.importRest).orderBy(desc(tables.importRest.at)),
+      )
+      return { rests: rests.map((r) => ({ ...r, at: r.at.toISOString(), rows: r.rows as ImportRow[] })) }
+    },
+  )
 
   app.delete(
     '/api/animals/import/rests/:id',
-    { config: { permission: 'decide and plan' }, schema: { params: v.object({ id: Id }), response: { 200: Ok } } },
+    {
+      config: { permission: 'decide and plan' },
+      schema: { params: v.object({ id: Id }), response: { 200: Ok } },
+    },
     async (request) => {
-      await inBook(db, actorOf(request).bookId, (tx) => tx.delete(tables.importRest).where(eq(tables.importRest.id, request.params.id)))
+      await inBook(db, actorOf(request).bookId, (tx) =>
+        tx.delete(tables.importRest).where(eq(tables.importRest.id, request.params.id)),
+      )
       return { ok: true as const }
     },
   )

@@ -37,7 +37,11 @@ export function breederFacts(record: AnimalRecord, surroundings: Surroundings, z
     sex: standing.sex,
     sexCertainty: standing.sexCertainty,
     hatched: hatchedSpan(record),
-    weight: standing.weight && { grams: standing.weight.grams, on: day(standing.weight.at)!, context: standing.weight.context },
+    weight: standing.weight && {
+      grams: standing.weight.grams,
+      on: day(standing.weight.at)!,
+      context: standing.weight.context,
+    },
     condition: standing.condition && { score: standing.condition.score, on: day(standing.condition.at)! },
     mealsInARow: standing.mealsInARow,
     refusalsInARow: standing.refusalsInARow,
@@ -51,7 +55,12 @@ export function breederFacts(record: AnimalRecord, surroundings: Surroundings, z
   }
 }
 
-function rearingFacts(record: AnimalRecord, breeder: BreederFacts, verdict: ReadinessView['verdict'], zone: string): RearingFacts {
+function rearingFacts(
+  record: AnimalRecord,
+  breeder: BreederFacts,
+  verdict: ReadinessView['verdict'],
+  zone: string,
+): RearingFacts {
   const { standing } = record
   const day = (at: number | null | undefined) => (at ? dayOfInstant(at, zone) : null)
   return {
@@ -74,14 +83,27 @@ function inShort(reasons: readonly Reason[]): string {
 }
 
 /** Judges one animal for a day: readiness with its overruling, stage with its gate, and whether it may leave. */
-export function judgeAnimal(record: AnimalRecord, surroundings: Surroundings, zone: string, today: Day): JudgedAnimal {
+export function judgeAnimal(
+  record: AnimalRecord,
+  surroundings: Surroundings,
+  zone: string,
+  today: Day,
+): JudgedAnimal {
   const { animal, standing, protocol } = record
   const facts = breederFacts(record, surroundings, zone)
   const assessed = assessReadiness(facts, protocol, today)
   const overrules = (surroundings.overrules.get(animal.id) ?? []).filter((o) => overruleStands(o, today))
   const pick = (about: string) => {
     const found = overrules.find((o) => o.about === about)
-    return found ? { verdict: found.verdict as string, reason: found.reason, on: found.on, by: found.by, entryId: found.entryId } : null
+    return found
+      ? {
+          verdict: found.verdict as string,
+          reason: found.reason,
+          on: found.on,
+          by: found.by,
+          entryId: found.entryId,
+        }
+      : null
   }
   const overruled = pick('readiness')
   const verdict = (overruled?.verdict ?? assessed.verdict) as ReadinessView['verdict']
@@ -109,7 +131,9 @@ export function judgeAnimal(record: AnimalRecord, surroundings: Surroundings, zo
       ageDays: hatched && ageOn(hatched, today),
       dam: reference(animal.damId),
       sire: reference(animal.sireId),
-      place: standing.placeId ? { id: standing.placeId, name: surroundings.places.get(standing.placeId) ?? '?' } : null,
+      place: standing.placeId
+        ? { id: standing.placeId, name: surroundings.places.get(standing.placeId) ?? '?' }
+        : null,
       purpose: animal.purpose,
       presence: standing.presence,
       grams: standing.weight?.grams ?? null,

@@ -1,5 +1,13 @@
 import type { AnimalPage } from '@hatch-book/contract'
-import { addDays, dayFromNumber, dayNumber, dayOfInstant, gompertzWeight, middleDay, type GrowthCurve } from '@hatch-book/core'
+import {
+  addDays,
+  dayFromNumber,
+  dayNumber,
+  dayOfInstant,
+  gompertzWeight,
+  middleDay,
+  type GrowthCurve,
+} from '@hatch-book/core'
 import { and, eq, or } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import { readEntries, standingEntries } from '../entries'
@@ -17,11 +25,20 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
   const young = await tx
     .select({ id: tables.animal.id, tag: tables.animal.tag })
     .from(tables.animal)
-    .where(and(eq(tables.animal.withdrawn, false), or(eq(tables.animal.damId, animal.id), eq(tables.animal.sireId, animal.id))))
+    .where(
+      and(
+        eq(tables.animal.withdrawn, false),
+        or(eq(tables.animal.damId, animal.id), eq(tables.animal.sireId, animal.id)),
+      ),
+    )
     .orderBy(tables.animal.tag)
   const weights = log
     .filter((e) => e.kind === 'weighed')
-    .map((e) => ({ at: e.at.toISOString(), grams: Number(e.payload.grams), context: String(e.payload.context) }))
+    .map((e) => ({
+      at: e.at.toISOString(),
+      grams: Number(e.payload.grams),
+      context: String(e.payload.context),
+    }))
   const sex = row.sex === 'male' ? 'male' : 'female'
   return {
     animal: row,
@@ -36,7 +53,9 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
       gate: stage.gate,
       housing: stage.stage.housing,
       climate: stage.stage.climate,
-      feed: stage.stage.feed ? `${stage.stage.feed.prey}, each ${stage.stage.feed.everyDays.typical} days` : 'nothing yet',
+      feed: stage.stage.feed
+        ? `${stage.stage.feed.prey}, each ${stage.stage.feed.everyDays.typical} days`
+        : 'nothing yet',
     },
     leaving: judged.leaving,
     leavingOverruled: judged.leavingOverruled,
@@ -51,7 +70,12 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
 }
 
 /** The species curve stretched to pass through the last weight: the one that projections are read from. */
-function growthOf({ record }: JudgedAnimal, actor: Actor, weights: AnimalPage['weights'], curve: GrowthCurve): AnimalPage['growth'] {
+function growthOf(
+  { record }: JudgedAnimal,
+  actor: Actor,
+  weights: AnimalPage['weights'],
+  curve: GrowthCurve,
+): AnimalPage['growth'] {
   const hatched = hatchedSpan(record)
   const last = weights.at(-1)
   if (!hatched || !last) return []

@@ -19,7 +19,12 @@ export async function checkParents(
     if (!id) return []
     const parent = records.find((r) => r.animal.id === id)
     if (!parent) return [{ field: `${role}Id`, says: `this ${role} is not in the book` }]
-    const facts = { tag: parent.animal.tag, species: parent.protocol.species, sex: parent.standing.sex, hatched: hatchedSpan(parent) }
+    const facts = {
+      tag: parent.animal.tag,
+      species: parent.protocol.species,
+      sex: parent.standing.sex,
+      hatched: hatchedSpan(parent),
+    }
     return parentFaults(child, facts, role).map((says) => ({ field: `${role}Id`, says }))
   })
   const { rows } = await tx.execute<{ tag: string }>(sql`

@@ -1,4 +1,12 @@
-import { BLANK_STANDING, dayOfInstant, type AnimalStanding, type Day, type Overrule, type Protocol, type ReadinessVerdict } from '@hatch-book/core'
+import {
+  BLANK_STANDING,
+  dayOfInstant,
+  type AnimalStanding,
+  type Day,
+  type Overrule,
+  type Protocol,
+  type ReadinessVerdict,
+} from '@hatch-book/core'
 import { and, eq, inArray, sql, type SQL } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import { standsSql } from '../entries'
@@ -21,7 +29,11 @@ export async function loadRecords(tx: Transaction, where?: SQL): Promise<AnimalR
     .leftJoin(animalStanding, eq(animalStanding.id, animal.id))
     .where(and(eq(animal.withdrawn, false), where))
     .orderBy(animal.tag)
-  return rows.map((row) => ({ animal: row.animal, standing: row.standing ?? BLANK_STANDING, protocol: row.document as Protocol }))
+  return rows.map((row) => ({
+    animal: row.animal,
+    standing: row.standing ?? BLANK_STANDING,
+    protocol: row.document as Protocol,
+  }))
 }
 
 export const withIds = (ids: readonly string[]) => inArray(tables.animal.id, [...ids])
@@ -31,13 +43,20 @@ export interface Surroundings {
   places: Map<string, string>
   tags: Map<string, string>
   lastClutch: Map<string, { foundOn: Day; gramsBefore: number | null }>
-  overrules: Map<string, (Overrule & { about: 'readiness' | 'leaving'; entryId: string; verdict: ReadinessVerdict })[]>
+  overrules: Map<
+    string,
+    (Overrule & { about: 'readiness' | 'leaving'; entryId: string; verdict: ReadinessVerdict })[]
+  >
 }
 
 /** Days before laying within which a weight may already count the eggs. */
 const GRAVID_DAYS = 60
 
-export async function loadSurroundings(tx: Transaction, zone: string, animalIds?: readonly string[]): Promise<Surroundings> {
+export async function loadSurroundings(
+  tx: Transaction,
+  zone: string,
+  animalIds?: readonly string[],
+): Promise<Surroundings> {
   const places = await loadPlaceNames(tx)
   const tags = await tx.select({ id: tables.animal.id, tag: tables.animal.tag }).from(tables.animal)
   const clutches = await tx.execute<{ dam_id: string; found_at: Date; grams: number | null }>(sql`
@@ -48,7 +67,13 @@ export async function loadSurroundings(tx: Transaction, zone: string, animalIds?
       order by e.at desc limit 1) as grams
     from clutch c where not c.withdrawn order by c.dam_id, c.found_at desc`)
   const of = animalIds ? sql`and e.subject_id = any(${sql.param(animalIds)}::uuid[])` : sql``
-  const overruled = await tx.execute<{ id: string; subject_id: string; at: Date; by: string; payload: { about: 'readiness' | 'leaving'; verdict: ReadinessVerdict; reason: string } }>(sql`
+  const overruled = await tx.execute<{
+    id: string
+    subject_id: string
+    at: Date
+    by: string
+    payload: { about: 'readiness' | 'leaving'; verdict: ReadinessVerdict; reason: string }
+  }>(sql`
     select e.id, e.subject_id, e.at, e.payload, m.name as by from entry e join member m on m.id = e.member_id
     where e.kind = 'overruled' ${of} and ${standsSql} order by e.at desc`)
   const overrules: Surroundings['overrules'] = new Map()
@@ -61,7 +86,10 @@ export async function loadSurroundings(tx: Transaction, zone: string, animalIds?
     places,
     tags: new Map(tags.map(({ id, tag }) => [id, tag])),
     lastClutch: new Map(
-      clutches.rows.map((c) => [c.dam_id, { foundOn: dayOfInstant(new Date(c.found_at).getTime(), zone), gramsBefore: c.grams }]),
+      clutches.rows.map((c) => [
+        c.dam_id,
+        { foundOn: dayOfInstant(new Date(c.found_at).getTime(), zone), gramsBefore: c.grams },
+      ]),
     ),
     overrules,
   }

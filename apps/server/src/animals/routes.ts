@@ -16,7 +16,11 @@ import { loadRecords, loadSurroundings, withIds } from './records'
 const WithId = v.object({ id: Id })
 
 /** Loads and judges animals for the actor's day; all of the book's, or those named. */
-export async function judgeAnimals(tx: Transaction, actor: Actor, ids?: readonly string[]): Promise<JudgedAnimal[]> {
+export async function judgeAnimals(
+  tx: Transaction,
+  actor: Actor,
+  ids?: readonly string[],
+): Promise<JudgedAnimal[]> {
   const records = await loadRecords(tx, ids && withIds(ids))
   const surroundings = await loadSurroundings(tx, actor.book.zone, ids)
   return records.map((record) => judgeAnimal(record, surroundings, actor.book.zone, actor.today))
@@ -33,14 +37,19 @@ function hatchedOf(fact: v.InferOutput<typeof AnimalChange>['hatched']): DaySpan
   try {
     return hatchSpan(fact.date, fact.precision, fact.widthDays)
   } catch (error) {
-    throw new BookError('invalid', (error as Error).message, [{ field: 'hatched', says: (error as Error).message }])
+    throw new BookError('invalid', (error as Error).message, [
+      { field: 'hatched', says: (error as Error).message },
+    ])
   }
 }
 
 /** Adds an animal and the entries that say what is known of it on arrival. */
 export async function addAnimal(tx: Transaction, actor: Actor, draft: AnimalDraft): Promise<void> {
   const [protocol] = await tx.select().from(tables.protocol).where(eq(tables.protocol.id, draft.protocolId))
-  if (!protocol) throw new BookError('invalid', 'No protocol of that species is in the book.', [{ field: 'protocolId', says: 'choose a species' }])
+  if (!protocol)
+    throw new BookError('invalid', 'No protocol of that species is in the book.', [
+      { field: 'protocolId', says: 'choose a species' },
+    ])
   const hatched = hatchedOf(draft.hatched)
   const { species } = protocol.document as Protocol
   await checkParents(tx, { id: draft.id, tag: draft.tag, species, hatched }, draft)
@@ -55,50 +64,94 @@ export async function addAnimal(tx: Transaction, actor: Actor, draft: AnimalDraf
   const subject = { type: 'animal' as const, id }
   await writeEntries(tx, actor, [
     ...(draft.sex !== 'unknown'
-      ? [entryOf(newId(), 'sexed', subject, at, { sex: draft.sex, certainty: draft.sexCertainty, method: 'as brought in' })]
+      ? [
+          entryOf(newId(), 'sexed', subject, at, {
+            sex: draft.sex,
+            certainty: draft.sexCertainty,
+            method: 'as brought in',
+          }),
+        ]
       : []),
     ...(draft.placeId ? [entryOf(newId(), 'moved', subject, at, { placeId: draft.placeId })] : []),
-    ...(draft.grams ? [entryOf(newId(), 'weighed', subject, at, { grams: draft.grams, context: 'not said' as const })] : []),
+    ...(draft.grams
+      ? [entryOf(newId(), 'weighed', subject, at, { grams: draft.grams, context: 'not said' as const })]
+      : []),
   ])
   await refresh(tx, actor.bookId, [subject])
 }
 
 export const animalRoutes: BookRoutes = (app, { db }) => {
-  app.get('/api/animals', { config: { permission: 'read the book' }, schema: { response: { 200: AnimalList } } }, async (request) => {
-    const actor = actorOf(request)
-    return { animals: (await inBook(db, actor.bookId, (tx) => judgeAnimals(tx, actor))).map((j) => j.row) }
-  })
+  app.get(
+    '/api/animals',
+    { config: { permission: 'read the book' }, schema: { response: { 200: AnimalList } } },
+    async (request) => {
+      const actor = actorOf(request)
+      return { animals: (await inBook(db, actor.bookId, (tx) => judgeAnimals(tx, actor))).map((j) => j.row) }
+    },
+  )
 
-  app.get('/api/animals/:id', { config: { permission: 'read the book' }, schema: { params: WithId, response: { 200: AnimalPage } } }, (request) => {
-    const actor = actorOf(request)
-    return inBook(db, actor.bookId, async (tx) => animalPage(tx, actor, await judgeOne(tx, actor, request.params.id)))
-  })
+  app.get(
+    '/api/animals/:id',
+    { config: { permission: 'read the book' }, schema: { params: WithId, response: { 200: AnimalPage } } },
+    (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, async (tx) =>
+        animalPage(tx, actor, await judgeOne(tx, actor, request.params.id)),
+      )
+    },
+  )
 
-  app.post('/api/animals', { config: { permission: 'decide and plan' }, schema: { body: AnimalDraft, response: { 200: AnimalRow } } }, (request) => {
-    const actor = actorOf(request)
-    return inBook(db, actor.bookId, async (tx) => {
-      await addAnimal(tx, actor, request.body)
-      await announce(tx, actor.bookId)
-      return (await judgeOne(tx, actor, request.body.id)).row
-    })
-  })
+  app.post(
+    '/api/animals',
+    {
+      config: { permission: 'decide and plan' },
+      schema: { body: AnimalDraft, response: { 200: AnimalRow } },
+    },
+    (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, async (tx) => {
+        await addAnimal(tx, actor, request.body)
+        await announce(tx, actor.bookId)
+        return (await judgeOne(tx, actor, request.body.id)).row
+      })
+    },
+  )
 
-  app.patch('/api/animals/:id', { config: { permission: 'decide and plan' }, schema: { params: WithId, body: AnimalChange, response: { 200: AnimalRow } } }, (request) => {
-    const actor = actorOf(request)
-    const { id } = request.params
-    const { version, hatched: hatchFact, ...change } = request.body
-    return inBook(db, actor.bookId, async (tx) => {
-      const { row } = await judgeOne(tx, actor, id)
-      const hatched = hatchedOf(hatchFact)
-      await checkParents(tx, { id, tag: change.tag, species: row.species, hatched }, change)
-      const changed = await tx
-        .update(tables.animal)
-        .set({ ...change, hatchFact, hatchedFrom: hatched?.from ?? null, hatchedTo: hatched?.to ?? null, version: version + 1 })
-        .where(and(eq(tables.animal.id, id), eq(tables.animal.version, version)))
-        .returning({ id: tables.animal.id })
-      if (changed.length === 0) throw new BookError('stale', `${row.tag} was changed since you opened it. Yours is kept here; look at theirs first.`, undefined, row)
-      await announce(tx, actor.bookId)
-      return (await judgeOne(tx, actor, id)).row
-    })
-  })
+  app.patch(
+    '/api/animals/:id',
+    {
+      config: { permission: 'decide and plan' },
+      schema: { params: WithId, body: AnimalChange, response: { 200: AnimalRow } },
+    },
+    (request) => {
+      const actor = actorOf(request)
+      const { id } = request.params
+      const { version, hatched: hatchFact, ...change } = request.body
+      return inBook(db, actor.bookId, async (tx) => {
+        const { row } = await judgeOne(tx, actor, id)
+        const hatched = hatchedOf(hatchFact)
+        await checkParents(tx, { id, tag: change.tag, species: row.species, hatched }, change)
+        const changed = await tx
+          .update(tables.animal)
+          .set({
+            ...change,
+            hatchFact,
+            hatchedFrom: hatched?.from ?? null,
+            hatchedTo: hatched?.to ?? null,
+            version: version + 1,
+          })
+          .where(and(eq(tables.animal.id, id), eq(tables.animal.version, version)))
+          .returning({ id: tables.animal.id })
+        if (changed.length === 0)
+          throw new BookError(
+            'stale',
+            `${row.tag} was changed since you opened it. Yours is kept here; look at theirs first.`,
+            undefined,
+            row,
+          )
+        await announce(tx, actor.bookId)
+        return (await judgeOne(tx, actor, id)).row
+      })
+    },
+  )
 }

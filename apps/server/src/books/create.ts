@@ -14,13 +14,26 @@ export interface NewBook {
 }
 
 /** Opens a book with its owner and the starting protocols; returns the owner's id. */
-export async function createBook(tx: Transaction, { bookId, name, zone, owner, demo, protocolId = () => newId() }: NewBook): Promise<string> {
-  await tx.insert(tables.book).values({ bookId, id: bookId, name, zone, demoDay: demo?.day, demoSeed: demo?.seed })
+export async function createBook(
+  tx: Transaction,
+  { bookId, name, zone, owner, demo, protocolId = () => newId() }: NewBook,
+): Promise<string> {
+  await tx
+    .insert(tables.book)
+    .values({ bookId, id: bookId, name, zone, demoDay: demo?.day, demoSeed: demo?.seed })
   const memberId = owner.id ?? newId()
   const passwordHash = await hash(owner.password)
-  await tx.insert(tables.member).values({ bookId, id: memberId, name: owner.name, email: owner.email, passwordHash, role: 'owner' })
+  await tx
+    .insert(tables.member)
+    .values({ bookId, id: memberId, name: owner.name, email: owner.email, passwordHash, role: 'owner' })
   await tx.insert(tables.protocol).values(
-    startingProtocols.map((document) => ({ bookId, id: protocolId(document.code), code: document.code, species: document.species, document })),
+    startingProtocols.map((document) => ({
+      bookId,
+      id: protocolId(document.code),
+      code: document.code,
+      species: document.species,
+      document,
+    })),
   )
   return memberId
 }

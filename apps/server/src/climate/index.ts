@@ -20,7 +20,13 @@ const GAP_HOURS = 3
 const SHOWN_FAULTS = 200
 const SAMPLE_POINTS = 300
 
-async function readUpload(tx: Transaction, actor: Actor, probeId: string, body: unknown, { unit, zone }: v.InferOutput<typeof LogQuery>) {
+async function readUpload(
+  tx: Transaction,
+  actor: Actor,
+  probeId: string,
+  body: unknown,
+  { unit, zone }: v.InferOutput<typeof LogQuery>,
+) {
   const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.id, probeId))
   if (!probe) throw new BookError('not-found', 'This probe is not in the book.')
   if (!Buffer.isBuffer(body)) throw new BookError('file-unreadable', 'Send the file itself.')
@@ -43,7 +49,10 @@ async function countKnown(tx: Transaction, probeId: string, { readings }: Logger
 }
 
 function describe({ readings }: LoggerFile) {
-  const steps = readings.slice(1).map((r, i) => r.at - readings[i]!.at).sort((a, b) => a - b)
+  const steps = readings
+    .slice(1)
+    .map((r, i) => r.at - readings[i]!.at)
+    .sort((a, b) => a - b)
   const every = Math.max(1, Math.ceil(readings.length / SAMPLE_POINTS))
   const iso = (at: number) => new Date(at).toISOString()
   return {
@@ -64,20 +73,41 @@ function describe({ readings }: LoggerFile) {
 
 export const climateRoutes: BookRoutes = (app, { db }) => {
   const WithId = v.object({ id: Id })
-  app.get('/api/probes', { config: { permission: 'read the book' }, schema: { response: { 200: ProbeList } } }, async (request) => {
-    const { rows } = await inBook(db, actorOf(request).bookId, (tx) =>
-      tx.execute<{ id: string; name: string; place_id: string; last_at: Date | null; last_c: number | null; readings: string }>(sql`
+  app.get(
+    '/api/probes',
+    { config: { permission: 'read the book' }, schema: { response: { 200: ProbeList } } },
+    async (request) => {
+      const { rows } = await inBook(db, actorOf(request).bookId, (tx) =>
+        tx.execute<{
+          id: string
+          name: string
+          place_id: string
+          last_at: Date | null
+          last_c: number | null
+          readings: string
+        }>(sql`
         select p.id, p.name, p.place_id, l.at as last_at, l.celsius as last_c, (select count(*) from reading r where r.probe_id = p.id) as readings
         from probe p left join lateral (select at, celsius from reading r where r.probe_id = p.id order by at desc limit 1) l on true order by p.name`),
-    )
-    return {
-      probes: rows.map((r) => ({ id: r.id, name: r.name, placeId: r.place_id, lastAt: r.last_at && new Date(r.last_at).toISOString(), lastC: r.last_c, readings: Number(r.readings) })),
-    }
-  })
+      )
+      return {
+        probes: rows.map((r) => ({
+          id: r.id,
+          name: r.name,
+          placeId: r.place_id,
+          lastAt: r.last_at && new Date(r.last_at).toISOString(),
+          lastC: r.last_c,
+          readings: Number(r.readings),
+        })),
+      }
+    },
+  )
 
   app.post(
     '/api/probes/:id/log/preview',
-    { config: { permission: 'write in the log' }, schema: { params: WithId, querystring: LogQuery, response: { 200: LogPreview } } },
+    {
+      config: { permission: 'write in the log' },
+      schema: { params: WithId, querystring: LogQuery, response: { 200: LogPreview } },
+    },
     (request) => {
       const actor = actorOf(request)
       return inBook(db, actor.bookId, async (tx) => {
@@ -100,13 +130,22 @@ export const climateRoutes: BookRoutes = (app, { db }) => {
 
   app.post(
     '/api/probes/:id/log',
-    { config: { permission: 'write in the log' }, schema: { params: WithId, querystring: LogQuery, response: { 200: LogDone } } },
+    {
+      config: { permission: 'write in the log' },
+      schema: { params: WithId, querystring: LogQuery, response: { 200: LogDone } },
+    },
     (request) => {
       const actor = actorOf(request)
       const { id: probeId } = request.params
       return inBook(db, actor.bookId, async (tx) => {
         const { log } = await readUpload(tx, actor, probeId, request.body, request.query)
-        const rows = log.readings.map((r) => ({ book_id: actor.bookId, id: readingId(probeId, r.at), probe_id: probeId, at: new Date(r.at).toISOString(), celsius: r.celsius }))
+        const rows = log.readings.map((r) => ({
+          book_id: actor.bookId,
+          id: readingId(probeId, r.at),
+          probe_id: probeId,
+          at: new Date(r.at).toISOString(),
+          celsius: r.celsius,
+        }))
         const written = await insertMany(tx, 'reading', rows)
         await announce(tx, actor.bookId)
         return { written: written.length, known: rows.length - written.length, faulty: log.faults.length }

@@ -20,7 +20,16 @@ const CELSIUS = /°\s*c|\(c\)|celsius|\bc\b|degc/i
 /** A mean above this is no room for eggs in Celsius, but a mild one in Fahrenheit. */
 const SURELY_FAHRENHEIT = 55
 
-const FORMATS = ['yyyy-MM-dd HH:mm:ss', 'yyyy-MM-dd HH:mm', 'yyyy/MM/dd HH:mm:ss', 'yyyy/MM/dd HH:mm', 'dd.MM.yyyy HH:mm:ss', 'dd.MM.yyyy HH:mm', 'd.M.yyyy H:mm:ss', 'd.M.yyyy H:mm']
+const FORMATS = [
+  'yyyy-MM-dd HH:mm:ss',
+  'yyyy-MM-dd HH:mm',
+  'yyyy/MM/dd HH:mm:ss',
+  'yyyy/MM/dd HH:mm',
+  'dd.MM.yyyy HH:mm:ss',
+  'dd.MM.yyyy HH:mm',
+  'd.M.yyyy H:mm:ss',
+  'd.M.yyyy H:mm',
+]
 const DAY_FIRST = ['d/M/yyyy H:mm:ss', 'd/M/yyyy H:mm', 'd/M/yyyy h:mm:ss a', 'd/M/yyyy h:mm a']
 const MONTH_FIRST = ['M/d/yyyy H:mm:ss', 'M/d/yyyy H:mm', 'M/d/yyyy h:mm:ss a', 'M/d/yyyy h:mm a']
 
@@ -33,7 +42,10 @@ const MONTH_FIRST = ['M/d/yyyy H:mm:ss', 'M/d/yyyy H:mm', 'M/d/yyyy h:mm:ss a', 
  * @throws BookError when no line holds a time and a temperature
  */
 export function readLoggerFile({ text }: DecodedText, unit: 'auto' | 'C' | 'F', zone: string): LoggerFile {
-  if (!IANAZone.isValidZone(zone)) throw new BookError('invalid', `'${zone}' is not a time zone: write one like Europe/Lisbon.`, [{ field: 'zone', says: 'not a time zone' }])
+  if (!IANAZone.isValidZone(zone))
+    throw new BookError('invalid', `'${zone}' is not a time zone: write one like Europe/Lisbon.`, [
+      { field: 'zone', says: 'not a time zone' },
+    ])
   const { rows, delimiter } = readCsv(text)
   const table = findColumns(rows)
   const formats = chooseFormats(rows.slice(table.firstRow).map((r) => timeText(r.cells, table)))
@@ -46,15 +58,27 @@ export function readLoggerFile({ text }: DecodedText, unit: 'auto' | 'C' | 'F', 
     const when = readTime(timeText(cells, table), formats, zone)
     if (cells.length <= Math.max(table.time, table.temperature)) fault('the line is cut short')
     else if (!when) fault(`'${timeText(cells, table).slice(0, 40)}' is not a date and time`)
-    else if (cell === '' || !Number.isFinite(value)) fault(`'${(cells[table.temperature] ?? '').slice(0, 20)}' is not a temperature`)
+    else if (cell === '' || !Number.isFinite(value))
+      fault(`'${(cells[table.temperature] ?? '').slice(0, 20)}' is not a temperature`)
     else if (when === 'skipped') fault('this hour does not exist: the clocks went forward')
     else raw.push({ line, ...when, value })
   }
-  if (raw.length === 0) throw new BookError('file-unreadable', 'No line of this file holds a time and a temperature.')
+  if (raw.length === 0)
+    throw new BookError('file-unreadable', 'No line of this file holds a time and a temperature.')
   const chosen = unit === 'auto' ? guessUnit(table.heading, raw) : unit
   const { readings, notes } = inOrder(raw, chosen, faults)
-  if (unit === 'auto') notes.unshift(`Read as °${chosen}: ${FAHRENHEIT.test(table.heading) || CELSIUS.test(table.heading) ? 'the heading says so' : 'no heading says so, the figures do'}`)
-  return { unit: chosen, timeColumn: table.timeName, temperatureColumn: table.heading, readings, faults, notes }
+  if (unit === 'auto')
+    notes.unshift(
+      `Read as °${chosen}: ${FAHRENHEIT.test(table.heading) || CELSIUS.test(table.heading) ? 'the heading says so' : 'no heading says so, the figures do'}`,
+    )
+  return {
+    unit: chosen,
+    timeColumn: table.timeName,
+    temperatureColumn: table.heading,
+    readings,
+    faults,
+    notes,
+  }
 }
 
 interface Columns {
@@ -68,16 +92,33 @@ interface Columns {
 }
 
 function findColumns(rows: readonly { cells: string[] }[]): Columns {
-  const headRow = rows.slice(0, 40).findIndex(({ cells }) => cells.some((c) => TIME.test(c)) && cells.some((c, i) => TEMPERATURE.test(c) && !TIME.test(c) && i > 0))
+  const headRow = rows
+    .slice(0, 40)
+    .findIndex(
+      ({ cells }) =>
+        cells.some((c) => TIME.test(c)) &&
+        cells.some((c, i) => TEMPERATURE.test(c) && !TIME.test(c) && i > 0),
+    )
   if (headRow >= 0) {
     const cells = rows[headRow]!.cells.map((c) => c.trim())
     const times = cells.flatMap((c, i) => (TIME.test(c) ? [i] : []))
     const temperature = cells.findIndex((c, i) => TEMPERATURE.test(c) && !times.includes(i))
     const apart = times.length > 1 && /date/i.test(cells[times[0]!]!) && !/time/i.test(cells[times[0]!]!)
-    return { time: times[0]!, clock: apart ? times[1]! : null, temperature, firstRow: headRow + 1, heading: cells[temperature]!, timeName: cells[times[0]!]! }
+    return {
+      time: times[0]!,
+      clock: apart ? times[1]! : null,
+      temperature,
+      firstRow: headRow + 1,
+      heading: cells[temperature]!,
+      timeName: cells[times[0]!]!,
+    }
   }
   const width = rows[0]?.cells.length ?? 0
-  if (width < 2) throw new BookError('file-unreadable', 'A log needs at least a column of times and a column of temperatures.')
+  if (width < 2)
+    throw new BookError(
+      'file-unreadable',
+      'A log needs at least a column of times and a column of temperatures.',
+    )
   return { time: 0, clock: null, temperature: 1, firstRow: 0, heading: 'column 2', timeName: 'column 1' }
 }
 
@@ -92,7 +133,11 @@ function chooseFormats(times: readonly string[]): string[] {
   return [...FORMATS, ...(monthFirst ? MONTH_FIRST : DAY_FIRST)]
 }
 
-function readTime(text: string, formats: readonly string[], zone: string): { local: DateTime; fixed: boolean } | 'skipped' | null {
+function readTime(
+  text: string,
+  formats: readonly string[],
+  zone: string,
+): { local: DateTime; fixed: boolean } | 'skipped' | null {
   if (/(z|[+-]\d{2}:?\d{2})$/i.test(text) && text.length > 16) {
     const at = DateTime.fromISO(text.replace(' ', 'T'), { setZone: true })
     return at.isValid ? { local: at, fixed: true } : null
@@ -115,14 +160,23 @@ function guessUnit(heading: string, raw: readonly { value: number }[]): 'C' | 'F
 }
 
 /** Gives each row its instant, settling hours that come twice by the order of rows, and keeps one reading an instant. */
-function inOrder(raw: readonly { line: number; local: DateTime; fixed: boolean; value: number }[], unit: 'C' | 'F', faults: LoggerFile['faults']) {
+function inOrder(
+  raw: readonly { line: number; local: DateTime; fixed: boolean; value: number }[],
+  unit: 'C' | 'F',
+  faults: LoggerFile['faults'],
+) {
   const notes: string[] = []
   const byInstant = new Map<number, number>()
   let last = -Infinity
   let doubled = 0
   let twice = 0
   for (const { line, local, fixed, value } of raw) {
-    const candidates = fixed ? [local.toMillis()] : local.getPossibleOffsets().map((d) => d.toMillis()).sort((a, b) => a - b)
+    const candidates = fixed
+      ? [local.toMillis()]
+      : local
+          .getPossibleOffsets()
+          .map((d) => d.toMillis())
+          .sort((a, b) => a - b)
     if (candidates.length > 1) doubled++
     const at = candidates.find((c) => c > last) ?? candidates.at(-1)!
     const celsius = unit === 'F' ? ((value - 32) * 5) / 9 : value
@@ -134,7 +188,8 @@ function inOrder(raw: readonly { line: number; local: DateTime; fixed: boolean; 
     byInstant.set(at, Math.round(celsius * 100) / 100)
     last = Math.max(last, at)
   }
-  if (doubled > 0) notes.push(`The clocks went back: ${doubled} rows of the hour that came twice were put in their order`)
+  if (doubled > 0)
+    notes.push(`The clocks went back: ${doubled} rows of the hour that came twice were put in their order`)
   if (twice > 0) notes.push(`${twice} rows repeat an instant; the later row counts`)
   const readings = [...byInstant].map(([at, celsius]) => ({ at, celsius })).sort((a, b) => a.at - b.at)
   return { readings, notes }

@@ -33,7 +33,11 @@ export function inBook<T>(db: Database, bookId: string, work: (tx: Transaction) 
  * Adds many rows at once, as one parameter: a row's keys are the table's columns. Rows already there are left alone.
  * @returns the ids that were added
  */
-export async function insertMany(tx: Transaction, table: string, rows: readonly Record<string, unknown>[]): Promise<string[]> {
+export async function insertMany(
+  tx: Transaction,
+  table: string,
+  rows: readonly Record<string, unknown>[],
+): Promise<string[]> {
   const added: string[] = []
   for (let start = 0; start < rows.length; start += 60_000) {
     const part = JSON.stringify(rows.slice(start, start + 60_000))
@@ -43,4 +47,12 @@ export async function insertMany(tx: Transaction, table: string, rows: readonly 
     for (const { id } of ids) added.push(id)
   }
   return added
+}
+
+/** The same address as another role. */
+export function asRole(url: string, user: string, password: string): string {
+  const address = new URL(url)
+  address.username = user
+  address.password = encodeURIComponent(password)
+  return address.toString()
 }

@@ -16,23 +16,11 @@ export async function migrateDatabase(ownerUrl: string, appPassword: string): Pr
   try {
     const { rows } = await client.query("select 1 from pg_roles where rolname = 'app_rw'")
     const verb = rows.length === 0 ? 'create' : 'alter'
-    await client.query(`${verb} role app_rw login nosuperuser nobypassrls password ${client.escapeLiteral(appPassword)}`)
+    await client.query(
+      `${verb} role app_rw login nosuperuser nobypassrls password ${client.escapeLiteral(appPassword)}`,
+    )
     await migrate(drizzle(client), { migrationsFolder: MIGRATIONS })
   } finally {
     await client.end()
   }
-}
-
-/** The same address as another role. */
-export function asRole(url: string, user: string, password: string): string {
-  const address = new URL(url)
-  address.username = user
-  address.password = encodeURIComponent(password)
-  return address.toString()
-}
-
-if (process.argv[1] === fileURLToPath(import.meta.url)) {
-  const { OWNER_DATABASE_URL, APP_PASSWORD } = process.env
-  if (!OWNER_DATABASE_URL || !APP_PASSWORD) throw new Error('OWNER_DATABASE_URL and APP_PASSWORD are wanted')
-  await migrateDatabase(OWNER_DATABASE_URL, APP_PASSWORD)
 }

@@ -1,6 +1,16 @@
 import { DemoAdvance, DemoAdvanced } from '@hatch-book/contract'
 import { addDays, type Day } from '@hatch-book/core'
-import { BOOK_NAME, FIRST_DAY, LAST_DAY, MEMBERS, PASSWORD, ZONE, demoIdentity, demoTimeline, type DemoStep } from '@hatch-book/demo'
+import {
+  BOOK_NAME,
+  FIRST_DAY,
+  LAST_DAY,
+  MEMBERS,
+  PASSWORD,
+  ZONE,
+  demoIdentity,
+  demoTimeline,
+  type DemoStep,
+} from '@hatch-book/demo'
 import { createBook } from '../books'
 import { inBook, type Database } from '../db/connect'
 import { actorOf } from '../shell/actor'
@@ -19,29 +29,70 @@ function timelineOf(seed: number): DemoStep[] {
 }
 
 /** Opens the demo book and plays it up to a day. */
-export async function seedDemo(app: BookApp, db: Database, { seed, day }: { seed: number; day: Day }): Promise<Played & { bookId: string }> {
-  if (day <= FIRST_DAY || day > LAST_DAY) throw new RangeError(`the demo lives from ${addDays(FIRST_DAY, 1)} to ${LAST_DAY}`)
+export async function seedDemo(
+  app: BookApp,
+  db: Database,
+  { seed, day }: { seed: number; day: Day },
+): Promise<Played & { bookId: string }> {
+  if (day <= FIRST_DAY || day > LAST_DAY)
+    throw new RangeError(`the demo lives from ${addDays(FIRST_DAY, 1)} to ${LAST_DAY}`)
   const { bookId, ownerId, protocolId } = demoIdentity(seed)
   const { name, email } = MEMBERS[0]
-  await inBook(db, bookId, (tx) => createBook(tx, { bookId, name: BOOK_NAME, zone: ZONE, owner: { id: ownerId, name, email, password: PASSWORD }, demo: { day: FIRST_DAY, seed }, protocolId }))
+  await inBook(db, bookId, (tx) =>
+    createBook(tx, {
+      bookId,
+      name: BOOK_NAME,
+      zone: ZONE,
+      owner: { id: ownerId, name, email, password: PASSWORD },
+      demo: { day: FIRST_DAY, seed },
+      protocolId,
+    }),
+  )
   const steps = stepsBetween(timelineOf(seed), null, day)
   // Logs come in at the end, when the book has reached its day.
-  const played = await playSteps(app, db, bookId, steps.filter((s) => s.act !== 'readings'))
+  const played = await playSteps(
+    app,
+    db,
+    bookId,
+    steps.filter((s) => s.act !== 'readings'),
+  )
   await setDay(db, bookId, day)
-  await playSteps(app, db, bookId, steps.filter((s) => s.act === 'readings'))
+  await playSteps(
+    app,
+    db,
+    bookId,
+    steps.filter((s) => s.act === 'readings'),
+  )
   return { ...played, bookId }
 }
 
 export const demoRoutes: BookRoutes = (app, { db }) => {
-  app.post('/api/demo/advance', { config: { permission: 'decide and plan' }, schema: { body: DemoAdvance, response: { 200: DemoAdvanced } } }, async (request) => {
-    const { book, today } = actorOf(request)
-    if (!book.demoDay || book.demoSeed === null) throw new BookError('not-a-demo')
-    const next = addDays(today, request.body.days)
-    if (next > LAST_DAY) throw new BookError('invalid', `The demo lives until ${LAST_DAY}.`)
-    const steps = stepsBetween(timelineOf(book.demoSeed), today, next)
-    const { happened, refused } = await playSteps(app as never, db, book.id, steps.filter((s) => s.act !== 'readings'))
-    await setDay(db, book.id, next)
-    await playSteps(app as never, db, book.id, steps.filter((s) => s.act === 'readings'))
-    return { today: next, happened, refused: refused.length }
-  })
+  app.post(
+    '/api/demo/advance',
+    {
+      config: { permission: 'decide and plan' },
+      schema: { body: DemoAdvance, response: { 200: DemoAdvanced } },
+    },
+    async (request) => {
+      const { book, today } = actorOf(request)
+      if (!book.demoDay || book.demoSeed === null) throw new BookError('not-a-demo')
+      const next = addDays(today, request.body.days)
+      if (next > LAST_DAY) throw new BookError('invalid', `The demo lives until ${LAST_DAY}.`)
+      const steps = stepsBetween(timelineOf(book.demoSeed), today, next)
+      const { happened, refused } = await playSteps(
+        app as never,
+        db,
+        book.id,
+        steps.filter((s) => s.act !== 'readings'),
+      )
+      await setDay(db, book.id, next)
+      await playSteps(
+        app as never,
+        db,
+        book.id,
+        steps.filter((s) => s.act === 'readings'),
+      )
+      return { today: next, happened, refused: refused.length }
+    },
+  )
 }

@@ -1,5 +1,5 @@
 import { dayOfInstant, instantOfDay, type Day } from '@hatch-book/core'
-import { MEMBERS, PASSWORD, ZONE, type Author, type DemoStep } from '@hatch-book/demo'
+import { MEMBERS, ZONE, type Author, type DemoStep } from '@hatch-book/demo'
 import { eq, inArray } from 'drizzle-orm'
 import type { LightMyRequestResponse } from 'fastify'
 import { inBook, tables, type Database } from '../db/connect'

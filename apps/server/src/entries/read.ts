@@ -23,7 +23,11 @@ const MOST = 500
 /** Entries for people to read, newest first: who wrote them, about whom, and whether they were struck out. */
 export async function readEntries(
   tx: Transaction,
-  { subjectIds, before, limit = 60 }: { subjectIds?: readonly string[] | undefined; before?: string | undefined; limit?: number | undefined },
+  {
+    subjectIds,
+    before,
+    limit = 60,
+  }: { subjectIds?: readonly string[] | undefined; before?: string | undefined; limit?: number | undefined },
 ): Promise<Entry[]> {
   const { rows } = await tx.execute<EntryRow>(sql`
     select e.id, e.kind, e.subject_type, e.subject_id, e.at, e.precision, e.recorded_at, e.strikes, m.name as by,

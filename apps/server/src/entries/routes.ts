@@ -8,7 +8,10 @@ import { writeEntries } from './write'
 export const entryRoutes: BookRoutes = (app, { db }) => {
   app.get(
     '/api/entries',
-    { config: { permission: 'read the book' }, schema: { querystring: EntryQuery, response: { 200: EntryList } } },
+    {
+      config: { permission: 'read the book' },
+      schema: { querystring: EntryQuery, response: { 200: EntryList } },
+    },
     async (request) => {
       const { subjectId, before, limit } = request.query
       const entries = await inBook(db, actorOf(request).bookId, (tx) =>
@@ -19,7 +22,10 @@ export const entryRoutes: BookRoutes = (app, { db }) => {
   )
   app.post(
     '/api/entries',
-    { config: { permission: 'write in the log' }, schema: { body: EntryBatch, response: { 200: EntriesWritten } } },
+    {
+      config: { permission: 'write in the log' },
+      schema: { body: EntryBatch, response: { 200: EntriesWritten } },
+    },
     async (request) => {
       const actor = actorOf(request)
       return inBook(db, actor.bookId, (tx) => writeEntries(tx, actor, request.body.entries))

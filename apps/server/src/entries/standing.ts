@@ -14,7 +14,10 @@ interface StoredEntry extends Record<string, unknown> {
 }
 
 /** The standing entries of some subjects, oldest first. */
-export async function standingEntries(tx: Transaction, subjectIds: readonly string[]): Promise<Map<string, StoredEntry[]>> {
+export async function standingEntries(
+  tx: Transaction,
+  subjectIds: readonly string[],
+): Promise<Map<string, StoredEntry[]>> {
   const bySubject = new Map<string, StoredEntry[]>(subjectIds.map((id) => [id, []]))
   if (subjectIds.length === 0) return bySubject
   const { rows } = await tx.execute<StoredEntry>(
@@ -26,10 +29,19 @@ export async function standingEntries(tx: Transaction, subjectIds: readonly stri
 }
 
 /** Folds the logs of some animals again and keeps the result, in the transaction that changed them. */
-export async function refreshStandings(tx: Transaction, bookId: string, animalIds: readonly string[]): Promise<void> {
+export async function refreshStandings(
+  tx: Transaction,
+  bookId: string,
+  animalIds: readonly string[],
+): Promise<void> {
   const logs = await standingEntries(tx, animalIds)
   const rows = animalIds.map((id) => {
-    const log = logs.get(id)!.map(({ id: entryId, kind, at, payload }) => ({ id: entryId, kind, payload, at: at.getTime() }) as AnimalEntry)
+    const log = logs
+      .get(id)!
+      .map(
+        ({ id: entryId, kind, at, payload }) =>
+          ({ id: entryId, kind, payload, at: at.getTime() }) as AnimalEntry,
+      )
     return { book_id: bookId, id, standing: foldStanding(log) }
   })
   await insertMany(tx, 'animal_standing', rows)

@@ -9,7 +9,14 @@ import { refreshEggFates, refreshStandings } from './standing'
 
 const EARLIEST = Date.parse('1990-01-01T00:00:00Z')
 /** What only those who decide may write; helpers write what they saw. */
-const DECISIONS: readonly EntryKind[] = ['overruled', 'listed', 'unlisted', 'sold', 'quarantined', 'set point']
+const DECISIONS: readonly EntryKind[] = [
+  'overruled',
+  'listed',
+  'unlisted',
+  'sold',
+  'quarantined',
+  'set point',
+]
 
 /** Checks an entry, and those it was sent with, against the log it stands in; throws a BookError to refuse them. */
 export type EntryGuard = (tx: Transaction, actor: Actor, draft: EntryDraft) => Promise<void>
@@ -31,7 +38,11 @@ export function onStrike(kind: EntryKind, consequence: StrikeConsequence): void 
  * Writes entries into the log and brings what is computed from them up to date, all in the caller's transaction.
  * Entries whose id is known already are passed over, so that a device may send twice.
  */
-export async function writeEntries(tx: Transaction, actor: Actor, drafts: readonly EntryDraft[]): Promise<{ written: string[]; known: string[] }> {
+export async function writeEntries(
+  tx: Transaction,
+  actor: Actor,
+  drafts: readonly EntryDraft[],
+): Promise<{ written: string[]; known: string[] }> {
   const { entry } = tables
   const ids = drafts.map((d) => d.id)
   const stored = await tx.select({ id: entry.id }).from(entry).where(inArray(entry.id, ids))
@@ -44,15 +55,27 @@ export async function writeEntries(tx: Transaction, actor: Actor, drafts: readon
       throw new BookError('not-allowed', `A helper does not write '${draft.kind}'; ask a keeper.`)
   }
   for (const draft of fresh.filter((d) => d.kind === 'struck')) await strike(tx, actor, draft)
-  await insertMany(tx, 'entry', fresh.map((d) => toRow(actor, d)))
+  await insertMany(
+    tx,
+    'entry',
+    fresh.map((d) => toRow(actor, d)),
+  )
   // After the insertion, so that what a device sends together is judged together; a refusal takes all of it back.
   for (const draft of fresh) await guards.get(draft.kind)?.(tx, actor, draft)
-  await refresh(tx, actor.bookId, fresh.map((d) => d.subject))
+  await refresh(
+    tx,
+    actor.bookId,
+    fresh.map((d) => d.subject),
+  )
   if (fresh.length > 0) await announce(tx, actor.bookId)
   return { written: fresh.map((d) => d.id), known: [...known] }
 }
 
-export async function refresh(tx: Transaction, bookId: string, subjects: readonly { type: SubjectType; id: string }[]): Promise<void> {
+export async function refresh(
+  tx: Transaction,
+  bookId: string,
+  subjects: readonly { type: SubjectType; id: string }[],
+): Promise<void> {
   const of = (type: SubjectType) => [...new Set(subjects.filter((s) => s.type === type).map((s) => s.id))]
   const animals = of('animal')
   const clutches = of('clutch')
@@ -75,25 +98,41 @@ async function lockSubjects(tx: Transaction, drafts: readonly EntryDraft[]): Pro
     const ids = [...new Set(drafts.filter((d) => d.subject.type === type).map((d) => d.subject.id))].sort()
     if (ids.length === 0) continue
     const table = tables[type]
-    const found = await tx.select({ id: table.id }).from(table).where(inArray(table.id, ids)).orderBy(table.id).for('update')
-    if (found.length < ids.length) throw new BookError('not-found', `An entry names a ${type} that is not in this book.`)
+    const found = await tx
+      .select({ id: table.id })
+      .from(table)
+      .where(inArray(table.id, ids))
+      .orderBy(table.id)
+      .for('update')
+    if (found.length < ids.length)
+      throw new BookError('not-found', `An entry names a ${type} that is not in this book.`)
   }
 }
 
 function checkTime(actor: Actor, { at, kind }: EntryDraft): void {
   const when = Date.parse(at)
   if (when > actor.now + MS_PER_DAY)
-    throw new BookError('invalid', `'${kind}' lies in the future: today is ${actor.today}.`, [{ field: 'at', says: 'this day has not come yet' }])
-  if (when < EARLIEST) throw new BookError('invalid', `'${kind}' lies before 1990.`, [{ field: 'at', says: 'this is too long ago' }])
+    throw new BookError('invalid', `'${kind}' lies in the future: today is ${actor.today}.`, [
+      { field: 'at', says: 'this day has not come yet' },
+    ])
+  if (when < EARLIEST)
+    throw new BookError('invalid', `'${kind}' lies before 1990.`, [
+      { field: 'at', says: 'this is too long ago' },
+    ])
 }
 
 async function strike(tx: Transaction, actor: Actor, draft: EntryDraft): Promise<void> {
   const { entry } = tables
   const [target] = await tx.select().from(entry).where(eq(entry.id, draft.strikes!))
   if (!target) throw new BookError('not-found', 'The entry to strike out is not in this book.')
-  if (target.kind === 'struck') throw new BookError('invalid', 'A striking cannot be struck out: write the entry again.')
-  if (target.subjectId !== draft.subject.id) throw new BookError('invalid', 'That entry is about something else.')
-  const [earlier] = await tx.select({ id: entry.id }).from(entry).where(and(eq(entry.strikes, target.id)))
+  if (target.kind === 'struck')
+    throw new BookError('invalid', 'A striking cannot be struck out: write the entry again.')
+  if (target.subjectId !== draft.subject.id)
+    throw new BookError('invalid', 'That entry is about something else.')
+  const [earlier] = await tx
+    .select({ id: entry.id })
+    .from(entry)
+    .where(and(eq(entry.strikes, target.id)))
   if (earlier) throw new BookError('struck-already')
   if (actor.member.role === 'helper' && target.memberId !== actor.member.id)
     throw new BookError('not-allowed', 'A helper strikes out only what they wrote; ask a keeper.')
@@ -119,7 +158,13 @@ function toRow(actor: Actor, draft: EntryDraft) {
 }
 
 /** An entry that the server makes itself as part of a larger act, such as a hatching. */
-export function entryOf<K extends EntryKind>(id: string, kind: K, subject: EntryDraft['subject'], at: string, payload: PayloadOf<K>): EntryDraft {
+export function entryOf<K extends EntryKind>(
+  id: string,
+  kind: K,
+  subject: EntryDraft['subject'],
+  at: string,
+  payload: PayloadOf<K>,
+): EntryDraft {
   return { id, kind, subject, at, precision: 'minute', device: '', strikes: null, payload }
 }
 

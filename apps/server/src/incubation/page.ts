@@ -1,5 +1,15 @@
 import type { ClutchPage, ExcursionView } from '@hatch-book/contract'
-import { MS_PER_DAY, MS_PER_HOUR, addDays, dayOfInstant, developmentCurve, explainExcursions, hatchHill, joinReadings, summariseClimate } from '@hatch-book/core'
+import {
+  MS_PER_DAY,
+  MS_PER_HOUR,
+  addDays,
+  dayOfInstant,
+  developmentCurve,
+  explainExcursions,
+  hatchHill,
+  joinReadings,
+  summariseClimate,
+} from '@hatch-book/core'
 import type { Transaction } from '../db/connect'
 import { readEntries } from '../entries'
 import type { Actor } from '../shell/actor'
@@ -16,7 +26,11 @@ export async function clutchPage(tx: Transaction, actor: Actor, study: ClutchStu
   const had = joinReadings(readings, found, until, setPointC, incubation.gapHours)
   const iso = (at: number) => new Date(at).toISOString()
   const summary = summariseClimate(had)
-  const excursions: ExcursionView[] = explainExcursions(incubation, had, setPointC, incubation).map((e) => ({ ...e, from: iso(e.from), to: iso(e.to) }))
+  const excursions: ExcursionView[] = explainExcursions(incubation, had, setPointC, incubation).map((e) => ({
+    ...e,
+    from: iso(e.from),
+    to: iso(e.to),
+  }))
   return {
     clutch: view,
     climate: {
@@ -28,13 +42,21 @@ export async function clutchPage(tx: Transaction, actor: Actor, study: ClutchStu
     excursions,
     series: series(study, until),
     hill: forecast ? hill(forecast, actor) : [],
-    rules: { thresholdC: incubation.thresholdC, degreeDays: incubation.degreeDays, capC: incubation.capC, origin: protocol.origin },
+    rules: {
+      thresholdC: incubation.thresholdC,
+      degreeDays: incubation.degreeDays,
+      capC: incubation.capC,
+      origin: protocol.origin,
+    },
     entries: await readEntries(tx, { subjectIds: [clutch.id], limit: 200 }),
   }
 }
 
 /** Temperature and development at even steps from laying to past the hatch; beyond now at the set point. */
-function series({ inputs, protocol, setPointC, forecast, readings }: ClutchStudy, until: number): ClutchPage['series'] {
+function series(
+  { inputs, protocol, setPointC, forecast, readings }: ClutchStudy,
+  until: number,
+): ClutchPage['series'] {
   const middle = (inputs.laid.from + inputs.laid.to) / 2
   const end = forecast ? Math.max(until, forecast.window.to + MARGIN / 4) : until
   const segments = joinReadings(readings, middle, end, setPointC, inputs.gapHours)
@@ -50,7 +72,10 @@ function series({ inputs, protocol, setPointC, forecast, readings }: ClutchStudy
     const after = points[segment + 1]!.share
     out.push({
       at: new Date(at).toISOString(),
-      celsius: piece.source === 'log' ? Math.round((piece.startC + share * (piece.endC - piece.startC)) * 100) / 100 : null,
+      celsius:
+        piece.source === 'log'
+          ? Math.round((piece.startC + share * (piece.endC - piece.startC)) * 100) / 100
+          : null,
       developed: Math.min(1, before + share * (after - before)),
       ahead: at > until,
     })

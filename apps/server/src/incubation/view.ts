@@ -34,16 +34,41 @@ export interface ClutchStudy {
 const FUTURE_SPREAD_C = 0.3
 
 /** Studies clutches: their eggs, the temperatures they had, and the forecast that follows. */
-export async function studyClutches(tx: Transaction, actor: Actor, clutches: readonly ClutchRow[]): Promise<ClutchStudy[]> {
+export async function studyClutches(
+  tx: Transaction,
+  actor: Actor,
+  clutches: readonly ClutchRow[],
+): Promise<ClutchStudy[]> {
   if (clutches.length === 0) return []
   const { animal, egg, place, probe, protocol } = tables
-  const eggs = await tx.select().from(egg).where(inArray(egg.clutchId, clutches.map((c) => c.id))).orderBy(egg.number)
+  const eggs = await tx
+    .select()
+    .from(egg)
+    .where(
+      inArray(
+        egg.clutchId,
+        clutches.map((c) => c.id),
+      ),
+    )
+    .orderBy(egg.number)
   const places = new Map((await tx.select().from(place)).map((p) => [p.id, p]))
   const probes = new Map((await tx.select().from(probe)).map((p) => [p.placeId, p.id]))
-  const dams = await tx.select({ animal, document: protocol.document }).from(animal).innerJoin(protocol, eq(protocol.id, animal.protocolId)).where(inArray(animal.id, clutches.map((c) => c.damId)))
+  const dams = await tx
+    .select({ animal, document: protocol.document })
+    .from(animal)
+    .innerJoin(protocol, eq(protocol.id, animal.protocolId))
+    .where(
+      inArray(
+        animal.id,
+        clutches.map((c) => c.damId),
+      ),
+    )
   const byDam = new Map(dams.map((d) => [d.animal.id, d]))
   const relatives = [...clutches.flatMap((c) => c.sireId ?? []), ...eggs.flatMap((e) => e.animalId ?? [])]
-  const named = relatives.length > 0 ? await tx.select({ id: animal.id, tag: animal.tag }).from(animal).where(inArray(animal.id, relatives)) : []
+  const named =
+    relatives.length > 0
+      ? await tx.select({ id: animal.id, tag: animal.tag }).from(animal).where(inArray(animal.id, relatives))
+      : []
   const tags = new Map(named.map((a) => [a.id, a.tag]))
   const studies: ClutchStudy[] = []
   for (const clutch of clutches) {
@@ -54,9 +79,18 @@ export async function studyClutches(tx: Transaction, actor: Actor, clutches: rea
     const probeId = incubator ? (probes.get(incubator.id) ?? null) : null
     const setPointC = incubator?.setPointC ?? rules.incubation.setPointC
     const settled = own.every((e) => ['infertile', 'dead', 'hatched'].includes(e.fate))
-    const until = settled ? Math.max(...own.map((e) => e.fateAt?.getTime() ?? clutch.foundAt.getTime())) : actor.now
+    const until = settled
+      ? Math.max(...own.map((e) => e.fateAt?.getTime() ?? clutch.foundAt.getTime()))
+      : actor.now
     const margin = rules.incubation.gapHours * MS_PER_HOUR
-    const readings = probeId ? await readReadings(tx, probeId, new Date(clutch.laidFrom.getTime() - margin), new Date(Math.min(actor.now, until + margin))) : []
+    const readings = probeId
+      ? await readReadings(
+          tx,
+          probeId,
+          new Date(clutch.laidFrom.getTime() - margin),
+          new Date(Math.min(actor.now, until + margin)),
+        )
+      : []
     const inputs: HatchInputs = {
       curve: rules.incubation,
       eggSpreadDays: rules.incubation.eggSpreadDays,
@@ -85,7 +119,13 @@ export async function studyClutches(tx: Transaction, actor: Actor, clutches: rea
       method: clutch.method,
       box: { id: box.id, name: box.name },
       incubator: incubator && { id: incubator.id, name: incubator.name, setPointC, probeId },
-      eggs: own.map((e) => ({ id: e.id, number: e.number, fate: e.fate, grams: e.grams, animal: e.animalId ? { id: e.animalId, tag: tags.get(e.animalId) ?? '?' } : null })),
+      eggs: own.map((e) => ({
+        id: e.id,
+        number: e.number,
+        fate: e.fate,
+        grams: e.grams,
+        animal: e.animalId ? { id: e.animalId, tag: tags.get(e.animalId) ?? '?' } : null,
+      })),
       waiting: rates.waiting,
       fertility: rates.fertility,
       hatchRate: rates.hatch,
@@ -106,7 +146,10 @@ function heldIn(places: Map<string, typeof tables.place.$inferSelect>, boxId: st
 function forecastView(forecast: HatchForecast, zone: string): ForecastView {
   const iso = (at: number) => new Date(at).toISOString()
   const span = ({ from, to }: { from: number; to: number }) => ({ from: iso(from), to: iso(to) })
-  const days = ({ from, to }: { from: number; to: number }) => ({ from: dayOfInstant(from, zone), to: dayOfInstant(to, zone) })
+  const days = ({ from, to }: { from: number; to: number }) => ({
+    from: dayOfInstant(from, zone),
+    to: dayOfInstant(to, zone),
+  })
   return {
     ...forecast,
     likely: iso(forecast.likely),

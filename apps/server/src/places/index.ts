@@ -8,24 +8,43 @@ import { BookError } from '../shell/problems'
 
 export const placeRoutes: BookRoutes = (app, { db }) => {
   const { place, probe } = tables
-  app.get('/api/places', { config: { permission: 'read the book' }, schema: { response: { 200: PlaceList } } }, async (request) => {
-    const rows = await inBook(db, actorOf(request).bookId, (tx) =>
-      tx.select({ place, probeId: probe.id }).from(place).leftJoin(probe, eq(probe.placeId, place.id)).orderBy(place.name),
-    )
-    return { places: rows.map((row) => ({ ...row.place, probeId: row.probeId })) }
-  })
-  app.post('/api/places', { config: { permission: 'decide and plan' }, schema: { body: PlaceDraft, response: { 200: PlaceSchema } } }, async (request) => {
-    const { bookId } = actorOf(request)
-    const draft = request.body
-    if (draft.kind === 'incubator' && draft.setPointC === null)
-      throw new BookError('invalid', 'An incubator needs its set point.', [{ field: 'setPointC', says: 'write the temperature it is set to' }])
-    await inBook(db, bookId, async (tx) => {
-      await tx.insert(place).values({ bookId, ...draft })
-      // Whatever holds a temperature is watched by a probe, and logs are brought in to it.
-      if (draft.kind === 'incubator' || draft.kind === 'unit')
-        await tx.insert(probe).values({ bookId, id: draft.id, name: `probe of ${draft.name}`, placeId: draft.id })
-      await announce(tx, bookId)
-    })
-    return { ...draft, probeId: draft.kind === 'incubator' || draft.kind === 'unit' ? draft.id : null }
-  })
+  app.get(
+    '/api/places',
+    { config: { permission: 'read the book' }, schema: { response: { 200: PlaceList } } },
+    async (request) => {
+      const rows = await inBook(db, actorOf(request).bookId, (tx) =>
+        tx
+          .select({ place, probeId: probe.id })
+          .from(place)
+          .leftJoin(probe, eq(probe.placeId, place.id))
+          .orderBy(place.name),
+      )
+      return { places: rows.map((row) => ({ ...row.place, probeId: row.probeId })) }
+    },
+  )
+  app.post(
+    '/api/places',
+    {
+      config: { permission: 'decide and plan' },
+      schema: { body: PlaceDraft, response: { 200: PlaceSchema } },
+    },
+    async (request) => {
+      const { bookId } = actorOf(request)
+      const draft = request.body
+      if (draft.kind === 'incubator' && draft.setPointC === null)
+        throw new BookError('invalid', 'An incubator needs its set point.', [
+          { field: 'setPointC', says: 'write the temperature it is set to' },
+        ])
+      await inBook(db, bookId, async (tx) => {
+        await tx.insert(place).values({ bookId, ...draft })
+        // Whatever holds a temperature is watched by a probe, and logs are brought in to it.
+        if (draft.kind === 'incubator' || draft.kind === 'unit')
+          await tx
+            .insert(probe)
+            .values({ bookId, id: draft.id, name: `probe of ${draft.name}`, placeId: draft.id })
+        await announce(tx, bookId)
+      })
+      return { ...draft, probeId: draft.kind === 'incubator' || draft.kind === 'unit' ? draft.id : null }
+    },
+  )
 }

@@ -29,29 +29,52 @@ function flagOf({ record, row, stage }: JudgedAnimal, today: string): string | n
   if (row.openProblems.length > 0) return row.openProblems[0]!
   if (row.refusalsInARow >= 2) return `${row.refusalsInARow} refused`
   const { heaviestGrams, weight } = record.standing
-  if (heaviestGrams && weight && weight.grams < heaviestGrams * 0.95) return `lost ${Math.round((1 - weight.grams / heaviestGrams) * 100)} %`
+  if (heaviestGrams && weight && weight.grams < heaviestGrams * 0.95)
+    return `lost ${Math.round((1 - weight.grams / heaviestGrams) * 100)} %`
   const before = record.protocol.stages.slice(0, stage.step + 1).reduce((sum, s) => sum + s.days.most, 0)
-  if (row.hatched && stage.step < 2 && addDays(row.hatched.to, before) < today) return `long in ${stage.stage.name}`
+  if (row.hatched && stage.step < 2 && addDays(row.hatched.to, before) < today)
+    return `long in ${stage.stage.name}`
   return null
 }
 
 export const rearingRoutes: BookRoutes = (app, { db }) => {
-  app.get('/api/rearing', { config: { permission: 'read the book' }, schema: { response: { 200: Ladder } } }, async (request) => {
-    const actor = actorOf(request)
-    const judged = (await inBook(db, actor.bookId, (tx) => judgeAnimals(tx, actor))).filter(
-      ({ row }) => (row.presence === 'here' || row.presence === 'listed') && row.purpose !== 'breeder',
-    )
-    const steps = Array.from({ length: LADDER_TOP }, (_, step) => {
-      const here = judged.filter((j) => j.stage.step === step)
-      const stages = [...new Map(here.map((j) => [j.record.protocol.code, j.stage.stage])).entries()] as [string, Stage][]
-      const says = [...new Set(stages.map(([, stage]) => inWords(stage.gate)))].join('; or ')
-      const animals: LadderAnimal[] = here.map((j) => ({ animal: j.row, gate: j.stage.gate, leaving: j.leaving, flag: flagOf(j, actor.today) }))
-      const first = judged[0]?.record.protocol.stages[step]
-      return { stage: stages[0]?.[1].name ?? first?.name ?? ['Fresh hatchling', 'Starter', 'Established', 'Juvenile'][step]!, says, animals: animals.sort(byUrgency) }
-    })
-    return { steps }
-  })
+  app.get(
+    '/api/rearing',
+    { config: { permission: 'read the book' }, schema: { response: { 200: Ladder } } },
+    async (request) => {
+      const actor = actorOf(request)
+      const judged = (await inBook(db, actor.bookId, (tx) => judgeAnimals(tx, actor))).filter(
+        ({ row }) => (row.presence === 'here' || row.presence === 'listed') && row.purpose !== 'breeder',
+      )
+      const steps = Array.from({ length: LADDER_TOP }, (_, step) => {
+        const here = judged.filter((j) => j.stage.step === step)
+        const stages = [...new Map(here.map((j) => [j.record.protocol.code, j.stage.stage])).entries()] as [
+          string,
+          Stage,
+        ][]
+        const says = [...new Set(stages.map(([, stage]) => inWords(stage.gate)))].join('; or ')
+        const animals: LadderAnimal[] = here.map((j) => ({
+          animal: j.row,
+          gate: j.stage.gate,
+          leaving: j.leaving,
+          flag: flagOf(j, actor.today),
+        }))
+        const first = judged[0]?.record.protocol.stages[step]
+        return {
+          stage:
+            stages[0]?.[1].name ??
+            first?.name ??
+            ['Fresh hatchling', 'Starter', 'Established', 'Juvenile'][step]!,
+          says,
+          animals: animals.sort(byUrgency),
+        }
+      })
+      return { steps }
+    },
+  )
 }
 
 const byUrgency = (a: LadderAnimal, b: LadderAnimal) =>
-  Number(b.flag !== null) - Number(a.flag !== null) || (a.gate.expected?.from ?? '9999').localeCompare(b.gate.expected?.from ?? '9999') || a.animal.tag.localeCompare(b.animal.tag)
+  Number(b.flag !== null) - Number(a.flag !== null) ||
+  (a.gate.expected?.from ?? '9999').localeCompare(b.gate.expected?.from ?? '9999') ||
+  a.animal.tag.localeCompare(b.animal.tag)

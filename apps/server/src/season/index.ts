@@ -1,5 +1,13 @@
 import { Season, type PairingView } from '@hatch-book/contract'
-import { addDays, dayOfInstant, hatchHill, instantOfDay, joinPhases, type Day, type Phase } from '@hatch-book/core'
+import {
+  addDays,
+  dayOfInstant,
+  hatchHill,
+  instantOfDay,
+  joinPhases,
+  type Day,
+  type Phase,
+} from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
 import { inBook, tables, type Transaction } from '../db/connect'
@@ -15,34 +23,64 @@ const DAYS_AHEAD = 215
 const WARMING_DAYS = 21
 const HILL_DAYS = 60
 
-
 async function season(tx: Transaction, actor: Actor) {
   const { today, book } = actor
   const from = addDays(today, -DAYS_BACK)
   const to = addDays(today, DAYS_AHEAD)
   const animals = await judgeAnimals(tx, actor)
   const pairings = await viewPairings(tx, actor, await tx.select().from(tables.pairing))
-  const clutches = await studyClutches(tx, actor, (await loadClutches(tx)).filter((c) => dayOfInstant(c.foundAt.getTime(), book.zone) >= addDays(from, -120)))
-  const phases = [...(await restPhases(tx, actor, animals)), ...pairingPhases(pairings, today), ...clutchPhases(clutches, today), ...rearingPhases(animals, from, today)]
+  const clutches = await studyClutches(
+    tx,
+    actor,
+    (await loadClutches(tx)).filter(
+      (c) => dayOfInstant(c.foundAt.getTime(), book.zone) >= addDays(from, -120),
+    ),
+  )
+  const phases = [
+    ...(await restPhases(tx, actor, animals)),
+    ...pairingPhases(pairings, today),
+    ...clutchPhases(clutches, today),
+    ...rearingPhases(animals, from, today),
+  ]
   const lines = new Map(animals.map(({ row }) => [laneOf(row.species, row.line), row.species]))
   const lanes = [...lines].map(([line, species]) => ({
     line,
     species,
-    phases: joinPhases(phases.filter((p) => p.lane === line && p.to >= from && p.from <= to).map(({ lane: _, ...phase }) => phase)),
+    phases: joinPhases(
+      phases
+        .filter((p) => p.lane === line && p.to >= from && p.from <= to)
+        .map(({ lane: _, ...phase }) => phase),
+    ),
     hills: clutches
       .filter((c) => laneOf(c.view.species, c.view.line) === line && c.forecast && c.view.waiting > 0)
       .map((c) => {
         const start = addDays(dayOfInstant(c.forecast!.window.from, book.zone), -6)
-        return { clutchId: c.clutch.id, label: c.clutch.name, from: start, shares: hatchHill(c.forecast!, instantOfDay(start, book.zone), HILL_DAYS) }
+        return {
+          clutchId: c.clutch.id,
+          label: c.clutch.name,
+          from: start,
+          shares: hatchHill(c.forecast!, instantOfDay(start, book.zone), HILL_DAYS),
+        }
       }),
   }))
-  return { today, from, to, lanes: lanes.filter((l) => l.phases.length > 0 || l.hills.length > 0).sort((a, b) => a.line.localeCompare(b.line)) }
+  return {
+    today,
+    from,
+    to,
+    lanes: lanes
+      .filter((l) => l.phases.length > 0 || l.hills.length > 0)
+      .sort((a, b) => a.line.localeCompare(b.line)),
+  }
 }
 
 type LanePhase = Phase & { lane: string }
 const laneOf = (species: string, line: string) => line || species
 
-async function restPhases(tx: Transaction, actor: Actor, animals: readonly JudgedAnimal[]): Promise<LanePhase[]> {
+async function restPhases(
+  tx: Transaction,
+  actor: Actor,
+  animals: readonly JudgedAnimal[],
+): Promise<LanePhase[]> {
   const { rows } = await tx.execute<{ subject_id: string; kind: string; at: Date }>(
     sql`select e.subject_id, e.kind, e.at from entry e where e.kind in ('rest began', 'warmed') and ${standsSql} order by e.at`,
   )
@@ -51,7 +89,15 @@ async function restPhases(tx: Transaction, actor: Actor, animals: readonly Judge
   const phases: LanePhase[] = []
   const add = (id: string, name: 'rest' | 'warming', from: Day, to: Day) => {
     const row = byAnimal.get(id)
-    if (row) phases.push({ name, from, to, lane: laneOf(row.species, row.line), label: row.tag, subject: { room: 'animals', id } })
+    if (row)
+      phases.push({
+        name,
+        from,
+        to,
+        lane: laneOf(row.species, row.line),
+        label: row.tag,
+        subject: { room: 'animals', id },
+      })
   }
   for (const { subject_id: id, kind, at } of rows) {
     const on = dayOfInstant(new Date(at).getTime(), actor.book.zone)
@@ -71,11 +117,17 @@ function pairingPhases(pairings: readonly PairingView[], today: Day): LanePhase[
     if (!p.startedOn) return []
     const label = `${p.female.tag} × ${p.male.tag}`
     const base = { lane: laneOf(p.species, p.line), label, subject: { room: 'pairing' as const, id: p.id } }
-    const last = p.entries.filter((e) => !e.struckBy && e.kind !== 'struck').map((e) => e.at.slice(0, 10)).sort().at(-1)
+    const last = p.entries
+      .filter((e) => !e.struckBy && e.kind !== 'struck')
+      .map((e) => e.at.slice(0, 10))
+      .sort()
+      .at(-1)
     const until = p.state === 'together' ? today : (last ?? p.startedOn)
     return [
       { ...base, name: 'pairing' as const, from: p.startedOn, to: until },
-      ...(p.eggs && !p.clutchId ? [{ ...base, name: 'laying' as const, from: p.eggs.from, to: p.eggs.to }] : []),
+      ...(p.eggs && !p.clutchId
+        ? [{ ...base, name: 'laying' as const, from: p.eggs.from, to: p.eggs.to }]
+        : []),
     ]
   })
 }
@@ -84,22 +136,49 @@ function clutchPhases(clutches: readonly ClutchStudy[], today: Day): LanePhase[]
   return clutches.map(({ view, forecast }) => {
     const ended = view.waiting === 0
     const to = forecast ? (ended ? view.forecast!.likelyDay : view.forecast!.windowDays.from) : today
-    return { name: 'incubating', from: view.foundOn, to: to < view.foundOn ? view.foundOn : to, lane: laneOf(view.species, view.line), label: view.name, subject: { room: 'incubation', id: view.id } }
+    return {
+      name: 'incubating',
+      from: view.foundOn,
+      to: to < view.foundOn ? view.foundOn : to,
+      lane: laneOf(view.species, view.line),
+      label: view.name,
+      subject: { room: 'incubation', id: view.id },
+    }
   })
 }
 
 /** Young are reared from their hatching to the day they may leave. */
 function rearingPhases(animals: readonly JudgedAnimal[], from: Day, today: Day): LanePhase[] {
   return animals.flatMap(({ row, leaving }) => {
-    if (row.purpose === 'breeder' || row.presence === 'died' || row.presence === 'sold' || !row.hatched || row.hatched.to < from) return []
+    if (
+      row.purpose === 'breeder' ||
+      row.presence === 'died' ||
+      row.presence === 'sold' ||
+      !row.hatched ||
+      row.hatched.to < from
+    )
+      return []
     const to = leaving.opens ? today : (leaving.expected?.to ?? today)
-    return [{ name: 'rearing' as const, from: row.hatched.from, to: to < today ? today : to, lane: laneOf(row.species, row.line), label: row.tag, subject: { room: 'rearing' as const, id: row.id } }]
+    return [
+      {
+        name: 'rearing' as const,
+        from: row.hatched.from,
+        to: to < today ? today : to,
+        lane: laneOf(row.species, row.line),
+        label: row.tag,
+        subject: { room: 'rearing' as const, id: row.id },
+      },
+    ]
   })
 }
 
 export const seasonRoutes: BookRoutes = (app, { db }) => {
-  app.get('/api/season', { config: { permission: 'read the book' }, schema: { response: { 200: Season } } }, (request) => {
-    const actor = actorOf(request)
-    return inBook(db, actor.bookId, (tx) => season(tx, actor))
-  })
+  app.get(
+    '/api/season',
+    { config: { permission: 'read the book' }, schema: { response: { 200: Season } } },
+    (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, (tx) => season(tx, actor))
+    },
+  )
 }

@@ -45,7 +45,11 @@ export function bookNow(book: Pick<BookRow, 'demoDay' | 'zone'>): Instant {
 const hash = (secret: string) => createHash('sha256').update(secret).digest('hex')
 
 /** Opens a session; the cookie names book, session and secret, and the database keeps only the secret's hash. */
-export async function createSession(tx: Transaction, bookId: string, memberId: string): Promise<{ id: string; cookie: string; expiresAt: Date }> {
+export async function createSession(
+  tx: Transaction,
+  bookId: string,
+  memberId: string,
+): Promise<{ id: string; cookie: string; expiresAt: Date }> {
   const id = newId()
   const secret = randomBytes(32).toString('base64url')
   const expiresAt = new Date(Date.now() + SESSION_DAYS * 86_400_000)
@@ -54,7 +58,12 @@ export async function createSession(tx: Transaction, bookId: string, memberId: s
 }
 
 /** Opens a session and gives the browser its cookie. */
-export async function openSession(tx: Transaction, reply: FastifyReply, bookId: string, memberId: string): Promise<void> {
+export async function openSession(
+  tx: Transaction,
+  reply: FastifyReply,
+  bookId: string,
+  memberId: string,
+): Promise<void> {
   const { cookie, expiresAt } = await createSession(tx, bookId, memberId)
   reply.setCookie(COOKIE, cookie, {
     path: '/',
@@ -66,7 +75,9 @@ export async function openSession(tx: Transaction, reply: FastifyReply, bookId: 
 }
 
 export async function closeSession(db: Database, reply: FastifyReply, actor: Actor): Promise<void> {
-  await inBook(db, actor.bookId, (tx) => tx.delete(tables.session).where(eq(tables.session.id, actor.sessionId)))
+  await inBook(db, actor.bookId, (tx) =>
+    tx.delete(tables.session).where(eq(tables.session.id, actor.sessionId)),
+  )
   reply.clearCookie(COOKIE, { path: '/' })
 }
 
@@ -89,7 +100,14 @@ async function readSession(db: Database, cookie: string | undefined): Promise<Ac
   if (given.length !== kept.length || !timingSafeEqual(given, kept)) return null
   const now = bookNow(row.book)
   const { id, name, email, role } = row.member
-  return { bookId, sessionId, member: { id, name, email, role }, book: row.book, now, today: dayOfInstant(now, row.book.zone) }
+  return {
+    bookId,
+    sessionId,
+    member: { id, name, email, role },
+    book: row.book,
+    now,
+    today: dayOfInstant(now, row.book.zone),
+  }
 }
 
 /** Knows the actor of every request and lets in only whom the route's permission lets in. */
@@ -99,7 +117,8 @@ export function checkPermissions(app: FastifyInstance, db: Database): void {
   app.addHook('onRoute', ({ url, method, config }) => {
     if (!url.startsWith('/api')) return
     if (!config?.permission) throw new Error(`the route ${String(method)} ${url} names no permission`)
-    for (const m of [method].flat()) if (m !== 'HEAD') app.permissions.push({ method: m, url, permission: config.permission })
+    for (const m of [method].flat())
+      if (m !== 'HEAD') app.permissions.push({ method: m, url, permission: config.permission })
   })
   app.addHook('onRequest', async (request) => {
     const permission = request.routeOptions.config.permission
@@ -107,7 +126,9 @@ export function checkPermissions(app: FastifyInstance, db: Database): void {
     request.actorOrNull = await readSession(db, request.cookies[COOKIE])
     const role = request.actorOrNull?.member.role ?? 'nobody'
     if (may(role, permission)) return
-    throw role === 'nobody' ? new BookError('not-signed-in') : new BookError('not-allowed', `A ${role} may not do this.`)
+    throw role === 'nobody'
+      ? new BookError('not-signed-in')
+      : new BookError('not-allowed', `A ${role} may not do this.`)
   })
 }
 

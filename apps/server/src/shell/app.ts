@@ -4,7 +4,13 @@ import cookie from '@fastify/cookie'
 import helmet from '@fastify/helmet'
 import rateLimit from '@fastify/rate-limit'
 import serveStatic from '@fastify/static'
-import Fastify, { type FastifyBaseLogger, type FastifyInstance, type RawReplyDefaultExpression, type RawRequestDefaultExpression, type RawServerDefault } from 'fastify'
+import Fastify, {
+  type FastifyBaseLogger,
+  type FastifyInstance,
+  type RawReplyDefaultExpression,
+  type RawRequestDefaultExpression,
+  type RawServerDefault,
+} from 'fastify'
 import { connect, type Database } from '../db/connect'
 import { checkPermissions } from './actor'
 import { serveLiveChanges } from './live'
@@ -12,7 +18,13 @@ import { describeApi } from './openapi'
 import { answerErrors, answerProblem, problem } from './problems'
 import { validateByContract, type ValibotProvider } from './validation'
 
-export type BookApp = FastifyInstance<RawServerDefault, RawRequestDefaultExpression, RawReplyDefaultExpression, FastifyBaseLogger, ValibotProvider>
+export type BookApp = FastifyInstance<
+  RawServerDefault,
+  RawRequestDefaultExpression,
+  RawReplyDefaultExpression,
+  FastifyBaseLogger,
+  ValibotProvider
+>
 
 export interface Rooms {
   db: Database
@@ -69,7 +81,11 @@ export async function buildApp(options: AppOptions): Promise<BookApp> {
     strictTransportSecurity: false,
   })
   await app.register(rateLimit, { global: false })
-  app.addContentTypeParser(['application/octet-stream', 'text/csv'], { parseAs: 'buffer' }, (_request, body, done) => done(null, body))
+  app.addContentTypeParser(
+    ['application/octet-stream', 'text/csv'],
+    { parseAs: 'buffer' },
+    (_request, body, done) => done(null, body),
+  )
   checkPermissions(app as never, db)
   await describeApi(app as never)
   await serveLiveChanges(app as never, options.databaseUrl)
@@ -86,11 +102,15 @@ async function servePages(app: BookApp, folder: string | undefined): Promise<voi
       preCompressed: true,
       index: ['index.html'],
       setHeaders: (response, path) => {
-        response.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache')
+        response.setHeader(
+          'cache-control',
+          path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
+        )
       },
     })
   app.setNotFoundHandler((request, reply) => {
-    const page = built && (request.method === 'GET' || request.method === 'HEAD') && !request.url.startsWith('/api/')
+    const page =
+      built && (request.method === 'GET' || request.method === 'HEAD') && !request.url.startsWith('/api/')
     return page ? reply.sendFile('index.html') : answerProblem(reply, problem('not-found'))
   })
 }

@@ -15,7 +15,8 @@ export function decodeText(bytes: Buffer): DecodedText {
   if (bytes.length === 0) throw new BookError('file-unreadable', 'This file is empty.')
   const { encoding, skip } = sniff(bytes)
   const text = new TextDecoder(encoding).decode(bytes.subarray(skip))
-  if (text.includes('\u0000')) throw new BookError('file-unreadable', 'This is not a text file. Save the list as CSV and try again.')
+  if (text.includes('\u0000'))
+    throw new BookError('file-unreadable', 'This is not a text file. Save the list as CSV and try again.')
   return { text, encoding }
 }
 
@@ -49,10 +50,12 @@ export function readCsv(text: string): { rows: CsvRow[]; delimiter: string } {
   let read = 0
   Papa.parse<string[]>(text, {
     delimitersToGuess: [';', ',', '\t', '|'],
+    skipEmptyLines: true,
     step: ({ data, meta }) => {
       delimiter = meta.delimiter
       if (data.some((cell) => cell.trim() !== '')) rows.push({ line, cells: data })
-      for (; read < meta.cursor; read++) if (text[read] === '\n' || (text[read] === '\r' && text[read + 1] !== '\n')) line++
+      for (; read < meta.cursor; read++)
+        if (text[read] === '\n' || (text[read] === '\r' && text[read + 1] !== '\n')) line++
     },
   })
   return { rows, delimiter }

@@ -11,10 +11,15 @@ const json = (schema: unknown, typeMode: 'input' | 'output') => {
 /** Serves the OpenAPI document, made from the contract's own schemas. */
 export async function describeApi(app: FastifyInstance): Promise<void> {
   await app.register(swagger, {
-    openapi: { info: { title: 'Hatch Book', version: '1', description: 'Every request and reply of the book.' } },
+    openapi: {
+      info: { title: 'Hatch Book', version: '1', description: 'Every request and reply of the book.' },
+    },
     transform: ({ schema, url }) => {
       const { body, querystring, params, response } = (schema ?? {}) as Record<string, unknown>
-      const answers = Object.entries((response ?? {}) as Record<string, unknown>).map(([status, s]) => [status, json(s, 'output')])
+      const answers = Object.entries((response ?? {}) as Record<string, unknown>).map(([status, s]) => [
+        status,
+        json(s, 'output'),
+      ])
       return {
         url,
         schema: {

@@ -34,38 +34,69 @@ export class BookError extends Error {
   }
 }
 
-export function problem(code: ProblemCode, detail = '', fields?: Problem['fields'], current?: unknown): Problem {
+export function problem(
+  code: ProblemCode,
+  detail = '',
+  fields?: Problem['fields'],
+  current?: unknown,
+): Problem {
   const [status, title] = PROBLEMS[code]
   return { type: `urn:hatch-book:${code}`, title, status, code, detail: detail || title, fields, current }
 }
 
 /** PostgreSQL's complaints that a keeper can do something about. */
 function fromDatabase(error: unknown): Problem | null {
-  const cause = (error as { cause?: { code?: string; constraint?: string } }).cause ?? (error as { code?: string; constraint?: string })
-  if (cause?.code === '23505') return problem('already-there', cause.constraint === 'animal_tag' ? 'Another animal has this tag.' : '')
+  const cause =
+    (error as { cause?: { code?: string; constraint?: string } }).cause ??
+    (error as { code?: string; constraint?: string })
+  if (cause?.code === '23505')
+    return problem('already-there', cause.constraint === 'animal_tag' ? 'Another animal has this tag.' : '')
   if (cause?.code === '23503') return problem('invalid', 'It names something that is not in this book.')
   if (cause?.code === '22003' || cause?.code === '22P02' || cause?.code === '22007') return problem('invalid')
   return null
 }
 
 export function answerProblem(reply: FastifyReply, document: Problem) {
-  return reply.code(document.status).header('content-type', 'application/problem+json').serializer(JSON.stringify).send(document)
+  return reply
+    .code(document.status)
+    .header('content-type', 'application/problem+json')
+    .serializer(JSON.stringify)
+    .send(document)
 }
 
 /** Turns every error into a problem document; what nobody foresaw is logged and says nothing of the inside. */
 export function answerErrors(app: FastifyInstance): void {
-  app.setErrorHandler((error: Error & { statusCode?: number; code?: string; issues?: { path: string; message: string }[] }, request, reply) => {
-    if (error instanceof BookError) return answerProblem(reply, problem(error.code, error.detail, error.fields, error.current))
-    if (error.issues) {
-      const fields = error.issues.map(({ path, message }) => ({ field: path, says: message }))
-      return answerProblem(reply, problem('invalid', fields.map((f) => (f.field ? `${f.field}: ${f.says}` : f.says)).join('; '), fields))
-    }
-    if (error.statusCode === 429) return answerProblem(reply, problem('too-many'))
-    if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return answerProblem(reply, problem('too-large', 'A file may have at most 30 MB.'))
-    if (error.statusCode && error.statusCode < 500) return answerProblem(reply, { ...problem('invalid'), detail: 'The request is not one that this program makes.' })
-    const known = fromDatabase(error)
-    if (known) return answerProblem(reply, known)
-    request.log.error(error)
-    return answerProblem(reply, problem('internal'))
-  })
+  app.setErrorHandler(
+    (
+      error: Error & { statusCode?: number; code?: string; issues?: { path: string; message: string }[] },
+      request,
+      reply,
+    ) => {
+      if (error instanceof BookError)
+        return answerProblem(reply, problem(error.code, error.detail, error.fields, error.current))
+      if (error.issues) {
+        const fields = error.issues.map(({ path, message }) => ({ field: path, says: message }))
+        return answerProblem(
+          reply,
+          problem(
+            'invalid',
+            fields.map((f) => (f.field ? `${f.field}: ${f.says}` : f.says)).join('; '),
+            fields,
+          ),
+        )
+      }
+      if (error.statusCode === 429) return answerProblem(reply, problem('too-many'))
+      if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE')
+        return answerProblem(reply, problem('too-large', 'A file may have at most 30 MB.'))
+      if (error.statusCode && error.statusCode < 500)
+        return answerProblem(reply, {
+          ...problem('invalid'),
+          detail: 'The request is not one that this program makes.',
+        })
+      const known = fromDatabase(error)
+      if (known) return answerProblem(reply, known)
+      request.log.error(error)
+      return answerProblem(reply, problem('internal'))
+    },
+  )
 }

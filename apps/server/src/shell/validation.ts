@@ -20,7 +20,11 @@ const validator: FastifySchemaCompiler<v.GenericSchema> =
   (data: unknown) => {
     const read = v.safeParse(schema, data)
     if (read.success) return { value: read.output }
-    return { error: new ContractError(read.issues.map((issue) => ({ path: v.getDotPath(issue) ?? '', message: issue.message }))) }
+    return {
+      error: new ContractError(
+        read.issues.map((issue) => ({ path: v.getDotPath(issue) ?? '', message: issue.message })),
+      ),
+    }
   }
 
 /** Replies are cut to their schema, so that no column leaks; one that does not fit it is a fault of ours, not sent. */

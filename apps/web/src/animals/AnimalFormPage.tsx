@@ -1,9 +1,11 @@
-import { PURPOSES, newId, type AnimalPage, type AnimalRow, type HatchFact } from '@hatch-book/contract'
+import { PURPOSES, newId, type AnimalPage, type AnimalRow } from '@hatch-book/contract'
 import { App, Button, Input, InputNumber, Segmented, Select } from 'antd'
 import { useState, type FormEvent, type ReactNode } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import type { RefusedError } from '../shell/api'
+import { api, refreshBook } from '../shell/api'
 import { useFigures } from '../shell/figures'
+import { DATE_HINTS, writingOf, type AnimalWriting } from './animalWriting'
 import { placeNames, useAnimal, useAnimals, usePlaces, useProtocols } from '../shell/queries'
 
 /** A new animal, or a change of what is known of one. */
@@ -14,39 +16,8 @@ export function AnimalFormPage() {
   return <AnimalForm key={data?.animal.version ?? 0} page={data} />
 }
 
-interface Draft {
-  tag: string
-  protocolId: string
-  line: string
-  sex: AnimalRow['sex']
-  precision: HatchFact['precision'] | 'not known'
-  date: string
-  widthDays: number
-  damId: string | null
-  sireId: string | null
-  placeId: string | null
-  purpose: (typeof PURPOSES)[number]
-  origin: string
-  note: string
-  weight: number | null
-}
-
-const blank: Draft = { tag: '', protocolId: '', line: '', sex: 'unknown', precision: 'day', date: '', widthDays: 30, damId: null, sireId: null, placeId: null, purpose: 'growing on', origin: '', note: '', weight: null }
-const DATE_HINTS: Record<Draft['precision'], string> = { day: '2025-09-03', month: '2025-09', year: '2025', about: '2025-09-03', 'not known': '' }
-
-function draftOf(page: AnimalPage | undefined): Draft {
-  if (!page) return blank
-  const { animal } = page
-  const fact = animal.hatchFact
-  return {
-    ...blank,
-    ...{ tag: animal.tag, protocolId: page.protocolId, line: animal.line, sex: animal.sex, purpose: animal.purpose, origin: page.origin, note: page.note },
-    ...{ precision: fact?.precision ?? 'not known', date: fact?.date ?? '', widthDays: fact?.widthDays || 30, damId: animal.dam?.id ?? null, sireId: animal.sire?.id ?? null },
-  }
-}
-
 function AnimalForm({ page }: { page: AnimalPage | undefined }) {
-  const [draft, setDraft] = useState(() => draftOf(page))
+  const [draft, setDraft] = useState(() => writingOf(page))
   const [error, setError] = useState<RefusedError | null>(null)
   const { data: protocols } = useProtocols()
   const { data: animals } = useAnimals()
@@ -54,21 +25,40 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
   const figures = useFigures()
   const navigate = useNavigate()
   const { notification } = App.useApp()
-  const set = (change: Partial<Draft>) => setDraft((d) => ({ ...d, ...change }))
+  const set = (change: Partial<AnimalWriting>) => setDraft((d) => ({ ...d, ...change }))
   const protocolId = draft.protocolId || protocols?.[0]?.id || ''
   const species = protocols?.find((p) => p.id === protocolId)?.species
   const parents = (sex: 'female' | 'male') =>
-    (animals ?? []).filter((a) => a.species === species && a.sex === sex && a.id !== page?.animal.id).map((a) => ({ value: a.id, label: `${a.tag}${a.line ? `, ${a.line}` : ''}` }))
+    (animals ?? [])
+      .filter((a) => a.species === species && a.sex === sex && a.id !== page?.animal.id)
+      .map((a) => ({ value: a.id, label: `${a.tag}${a.line ? `, ${a.line}` : ''}` }))
   const names = placeNames(places ?? [])
   const save = async (event: FormEvent) => {
     event.preventDefault()
-    const hatched = draft.precision === 'not known' || draft.date.trim() === '' ? null : { date: draft.date.trim(), precision: draft.precision, widthDays: draft.precision === 'about' ? draft.widthDays : 0 }
+    const hatched =
+      draft.precision === 'not known' || draft.date.trim() === ''
+        ? null
+        : {
+            date: draft.date.trim(),
+            precision: draft.precision,
+            widthDays: draft.precision === 'about' ? draft.widthDays : 0,
+          }
     const { tag, line, damId, sireId, purpose, origin, note } = draft
     const common = { tag, line, hatched, damId, sireId, purpose, origin, note }
     try {
       const saved = page
-        ? await api.send<AnimalRow>('PATCH', `/api/animals/${page.animal.id}`, { ...common, version: page.animal.version })
-        : await api.send<AnimalRow>('POST', '/api/animals', { ...common, id: newId(), protocolId, sex: draft.sex, placeId: draft.placeId, grams: draft.weight === null ? null : figures.toGrams(draft.weight) })
+        ? await api.send<AnimalRow>('PATCH', `/api/animals/${page.animal.id}`, {
+            ...common,
+            version: page.animal.version,
+          })
+        : await api.send<AnimalRow>('POST', '/api/animals', {
+            ...common,
+            id: newId(),
+            protocolId,
+            sex: draft.sex,
+            placeId: draft.placeId,
+            grams: draft.weight === null ? null : figures.toGrams(draft.weight),
+          })
       await refreshBook()
       notification.success({ title: `${saved.tag} is in the book` })
       void navigate(`/animals/${saved.id}`)
@@ -80,7 +70,11 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
     <div className="field">
       <label htmlFor={name}>{label}</label>
       {control}
-      {error?.says(name) ? <span className="says">{error.says(name)}</span> : hint && <span className="small quiet">{hint}</span>}
+      {error?.says(name) ? (
+        <span className="says">{error.says(name)}</span>
+      ) : (
+        hint && <span className="small quiet">{hint}</span>
+      )}
     </div>
   )
   return (
@@ -89,19 +83,80 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
       <form onSubmit={(e) => void save(e)} style={{ marginTop: 14 }} noValidate>
         <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
           <div>
-            {field('tag', 'Tag', <Input id="tag" autoFocus value={draft.tag} onChange={(e) => set({ tag: e.target.value })} maxLength={24} />)}
-            {!page && field('protocolId', 'Species', <Select id="protocolId" value={protocolId} onChange={(v: string) => set({ protocolId: v, damId: null, sireId: null })} options={(protocols ?? []).map((p) => ({ value: p.id, label: p.species }))} />)}
-            {field('line', 'Line', <Input id="line" value={draft.line} onChange={(e) => set({ line: e.target.value })} maxLength={60} />)}
-            {!page && field('sex', 'Sex', <Segmented id="sex" aria-label="Sex" options={['female', 'male', 'unknown']} value={draft.sex} onChange={(sex) => set({ sex: sex as Draft['sex'] })} />)}
+            {field(
+              'tag',
+              'Tag',
+              <Input
+                id="tag"
+                autoFocus
+                value={draft.tag}
+                onChange={(e) => set({ tag: e.target.value })}
+                maxLength={24}
+              />,
+            )}
+            {!page &&
+              field(
+                'protocolId',
+                'Species',
+                <Select
+                  id="protocolId"
+                  value={protocolId}
+                  onChange={(v: string) => set({ protocolId: v, damId: null, sireId: null })}
+                  options={(protocols ?? []).map((p) => ({ value: p.id, label: p.species }))}
+                />,
+              )}
+            {field(
+              'line',
+              'Line',
+              <Input
+                id="line"
+                value={draft.line}
+                onChange={(e) => set({ line: e.target.value })}
+                maxLength={60}
+              />,
+            )}
+            {!page &&
+              field(
+                'sex',
+                'Sex',
+                <Segmented
+                  id="sex"
+                  aria-label="Sex"
+                  options={['female', 'male', 'unknown']}
+                  value={draft.sex}
+                  onChange={(sex) => set({ sex: sex as AnimalWriting['sex'] })}
+                />,
+              )}
             <div className="field">
               <span className="label">Hatched, as exactly as it is known</span>
-              <Segmented aria-label="How exactly" options={['day', 'month', 'year', 'about', 'not known']} value={draft.precision} onChange={(p) => set({ precision: p as Draft['precision'] })} />
+              <Segmented
+                aria-label="How exactly"
+                options={['day', 'month', 'year', 'about', 'not known']}
+                value={draft.precision}
+                onChange={(p) => set({ precision: p as AnimalWriting['precision'] })}
+              />
               {draft.precision !== 'not known' && (
                 <div className="row">
-                  <Input id="hatched" aria-label="Hatched" style={{ width: 150 }} placeholder={DATE_HINTS[draft.precision]} value={draft.date} onChange={(e) => set({ date: e.target.value })} />
+                  <Input
+                    id="hatched"
+                    aria-label="Hatched"
+                    style={{ width: 150 }}
+                    placeholder={DATE_HINTS[draft.precision]}
+                    value={draft.date}
+                    onChange={(e) => set({ date: e.target.value })}
+                  />
                   {draft.precision === 'about' && (
                     <>
-                      give or take <InputNumber aria-label="days either side" min={0} max={3650} value={draft.widthDays} onChange={(w) => set({ widthDays: w ?? 0 })} style={{ width: 90 }} /> days
+                      give or take{' '}
+                      <InputNumber
+                        aria-label="days either side"
+                        min={0}
+                        max={3650}
+                        value={draft.widthDays}
+                        onChange={(w) => set({ widthDays: w ?? 0 })}
+                        style={{ width: 90 }}
+                      />{' '}
+                      days
                     </>
                   )}
                 </div>
@@ -110,13 +165,85 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
             </div>
           </div>
           <div>
-            {field('damId', 'Dam', <Select id="damId" allowClear showSearch={{ optionFilterProp: 'label' }} value={draft.damId} onChange={(v: string | undefined) => set({ damId: v ?? null })} options={parents('female')} placeholder="not known" />)}
-            {field('sireId', 'Sire', <Select id="sireId" allowClear showSearch={{ optionFilterProp: 'label' }} value={draft.sireId} onChange={(v: string | undefined) => set({ sireId: v ?? null })} options={parents('male')} placeholder="not known" />)}
-            {!page && field('placeId', 'Place', <Select id="placeId" allowClear showSearch={{ optionFilterProp: 'label' }} value={draft.placeId} onChange={(v: string | undefined) => set({ placeId: v ?? null })} options={(places ?? []).filter((p) => p.kind === 'tub' || p.kind === 'shelf').map((p) => ({ value: p.id, label: names.get(p.id)! }))} />)}
-            {!page && field('grams', `Weight, ${figures.weightUnit}`, <InputNumber id="grams" className="fig" min={0} value={draft.weight} onChange={(weight) => set({ weight })} style={{ width: 140 }} />)}
-            {field('purpose', 'Purpose', <Select id="purpose" value={draft.purpose} onChange={(purpose: Draft['purpose']) => set({ purpose })} options={PURPOSES.map((p) => ({ value: p, label: p }))} />)}
-            {field('origin', 'Where it came from', <Input id="origin" value={draft.origin} onChange={(e) => set({ origin: e.target.value })} />)}
-            {field('note', 'Note', <Input.TextArea id="note" rows={2} value={draft.note} onChange={(e) => set({ note: e.target.value })} />)}
+            {field(
+              'damId',
+              'Dam',
+              <Select
+                id="damId"
+                allowClear
+                showSearch={{ optionFilterProp: 'label' }}
+                value={draft.damId}
+                onChange={(v: string | undefined) => set({ damId: v ?? null })}
+                options={parents('female')}
+                placeholder="not known"
+              />,
+            )}
+            {field(
+              'sireId',
+              'Sire',
+              <Select
+                id="sireId"
+                allowClear
+                showSearch={{ optionFilterProp: 'label' }}
+                value={draft.sireId}
+                onChange={(v: string | undefined) => set({ sireId: v ?? null })}
+                options={parents('male')}
+                placeholder="not known"
+              />,
+            )}
+            {!page &&
+              field(
+                'placeId',
+                'Place',
+                <Select
+                  id="placeId"
+                  allowClear
+                  showSearch={{ optionFilterProp: 'label' }}
+                  value={draft.placeId}
+                  onChange={(v: string | undefined) => set({ placeId: v ?? null })}
+                  options={(places ?? [])
+                    .filter((p) => p.kind === 'tub' || p.kind === 'shelf')
+                    .map((p) => ({ value: p.id, label: names.get(p.id)! }))}
+                />,
+              )}
+            {!page &&
+              field(
+                'grams',
+                `Weight, ${figures.weightUnit}`,
+                <InputNumber
+                  id="grams"
+                  className="fig"
+                  min={0}
+                  value={draft.weight}
+                  onChange={(weight) => set({ weight })}
+                  style={{ width: 140 }}
+                />,
+              )}
+            {field(
+              'purpose',
+              'Purpose',
+              <Select
+                id="purpose"
+                value={draft.purpose}
+                onChange={(purpose: AnimalWriting['purpose']) => set({ purpose })}
+                options={PURPOSES.map((p) => ({ value: p, label: p }))}
+              />,
+            )}
+            {field(
+              'origin',
+              'Where it came from',
+              <Input id="origin" value={draft.origin} onChange={(e) => set({ origin: e.target.value })} />,
+            )}
+            {field(
+              'note',
+              'Note',
+              <Input.TextArea
+                id="note"
+                rows={2}
+                value={draft.note}
+                onChange={(e) => set({ note: e.target.value })}
+              />,
+            )}
           </div>
         </div>
         {error && (

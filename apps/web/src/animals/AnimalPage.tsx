@@ -65,8 +65,16 @@ function AnimalView({ page }: { page: Page }) {
         </div>
       </div>
       <ReadinessSheet animalId={open === 'readiness' ? animal.id : null} onClose={() => setOpen(null)} />
-      <ReasonsSheet title={`${animal.tag}: gate of ${page.stage.name}`} open={open === 'gate'} onClose={() => setOpen(null)}>
-        {page.stage.gate.evidence.length > 0 ? <ReasonList reasons={page.stage.gate.evidence} /> : <p>No gate lies ahead: this is the last stage.</p>}
+      <ReasonsSheet
+        title={`${animal.tag}: gate of ${page.stage.name}`}
+        open={open === 'gate'}
+        onClose={() => setOpen(null)}
+      >
+        {page.stage.gate.evidence.length > 0 ? (
+          <ReasonList reasons={page.stage.gate.evidence} />
+        ) : (
+          <p>No gate lies ahead: this is the last stage.</p>
+        )}
       </ReasonsSheet>
     </section>
   )
@@ -82,23 +90,39 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
       <div className="top">
         <span className="tag">{animal.tag}</span>
         <span>
-          {describeAnimal(animal)}, {animal.hatched ? `hatched ${animal.hatchFact?.precision === 'about' ? 'about ' : ''}${figures.span(animal.hatched)}` : 'hatch date not known'}
+          {describeAnimal(animal)},{' '}
+          {animal.hatched
+            ? `hatched ${animal.hatchFact?.precision === 'about' ? 'about ' : ''}${figures.span(animal.hatched)}`
+            : 'hatch date not known'}
         </span>
         <span className="place">{animal.place?.name ?? animal.presence}</span>
       </div>
       <p>
-        <strong>{stage.name}</strong>, {ageOf(animal)}. {animal.grams !== null && <>Weighed <span className="fig">{figures.grams(animal.grams)}</span> on {figures.day(animal.weighedOn!)}. </>}
+        <strong>{stage.name}</strong>, {ageOf(animal)}.{' '}
+        {animal.grams !== null && (
+          <>
+            Weighed <span className="fig">{figures.grams(animal.grams)}</span> on{' '}
+            {figures.day(animal.weighedOn!)}.{' '}
+          </>
+        )}
         {animal.mealsInARow > 0 && (
           <>
-            <Strokes count={animal.mealsInARow} /> {animal.mealsInARow} {animal.mealsInARow === 1 ? 'meal' : 'meals'} in a row.
+            <Strokes count={animal.mealsInARow} /> {animal.mealsInARow}{' '}
+            {animal.mealsInARow === 1 ? 'meal' : 'meals'} in a row.
           </>
         )}
         {animal.refusalsInARow > 0 && <span className="bad">Refused {animal.refusalsInARow} in a row. </span>}
       </p>
-      {animal.openProblems.length > 0 && <p className="bad">Open problem: {animal.openProblems.join(', ')}</p>}
+      {animal.openProblems.length > 0 && (
+        <p className="bad">Open problem: {animal.openProblems.join(', ')}</p>
+      )}
       <div className="between">
         <span>
-          {animal.verdict ? <Verdict verdict={animal.verdict} /> : <span className="quiet">{animal.purpose}</span>}
+          {animal.verdict ? (
+            <Verdict verdict={animal.verdict} />
+          ) : (
+            <span className="quiet">{animal.purpose}</span>
+          )}
           {readiness.overruled && <span className="small quiet"> overruled</span>}
           {animal.verdict && animal.verdict !== 'ready' && !readiness.overruled && (
             <span className="small quiet">
@@ -136,10 +160,24 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
       </div>
       <div className="row small" style={{ marginTop: 6, gap: 16 }}>
         <span>
-          dam {animal.dam ? <Link className="tag" to={`/animals/${animal.dam.id}`}>{animal.dam.tag}</Link> : <span className="quiet">not known</span>}
+          dam{' '}
+          {animal.dam ? (
+            <Link className="tag" to={`/animals/${animal.dam.id}`}>
+              {animal.dam.tag}
+            </Link>
+          ) : (
+            <span className="quiet">not known</span>
+          )}
         </span>
         <span>
-          sire {animal.sire ? <Link className="tag" to={`/animals/${animal.sire.id}`}>{animal.sire.tag}</Link> : <span className="quiet">not known</span>}
+          sire{' '}
+          {animal.sire ? (
+            <Link className="tag" to={`/animals/${animal.sire.id}`}>
+              {animal.sire.tag}
+            </Link>
+          ) : (
+            <span className="quiet">not known</span>
+          )}
         </span>
         {animal.line && <span>line {animal.line}</span>}
         {page.origin && <span className="quiet">{page.origin}</span>}

@@ -38,10 +38,14 @@ export function AnimalsPage() {
     () =>
       all.filter(
         (a) =>
-          (presence === 'all' || (presence === 'gone' ? a.presence === 'sold' || a.presence === 'died' : a.presence === 'here' || a.presence === 'listed')) &&
+          (presence === 'all' ||
+            (presence === 'gone'
+              ? a.presence === 'sold' || a.presence === 'died'
+              : a.presence === 'here' || a.presence === 'listed')) &&
           (!species || a.species === species) &&
           fits(a) &&
-          (word === '' || `${a.tag} ${a.line} ${a.place?.name ?? ''} ${a.stage} ${a.purpose}`.toLowerCase().includes(word)),
+          (word === '' ||
+            `${a.tag} ${a.line} ${a.place?.name ?? ''} ${a.stage} ${a.purpose}`.toLowerCase().includes(word)),
       ),
     [all, presence, species, word, fits],
   )
@@ -55,15 +59,37 @@ export function AnimalsPage() {
           {line && <span className="quiet"> of {line}</span>}
         </h1>
         <div className="side">
-          <Input aria-label="Filter animals" placeholder="tag, line, place" style={{ width: 160 }} value={params.get('find') ?? ''} onChange={(e) => set('find', e.target.value)} allowClear />
-          <select className="native" aria-label="Species" value={species ?? ''} onChange={(e) => set('species', e.target.value)}>
+          <Input
+            aria-label="Filter animals"
+            placeholder="tag, line, place"
+            style={{ width: 160 }}
+            value={params.get('find') ?? ''}
+            onChange={(e) => set('find', e.target.value)}
+            allowClear
+          />
+          <select
+            className="native"
+            aria-label="Species"
+            value={species ?? ''}
+            onChange={(e) => set('species', e.target.value)}
+          >
             <option value="">every species</option>
             {[...new Set(all.map((a) => a.species))].map((s) => (
               <option key={s}>{s}</option>
             ))}
           </select>
-          <Segmented aria-label="Presence" value={presence} onChange={(p) => set('presence', p === 'here' ? null : p)} options={['here', 'gone', 'all']} />
-          <Segmented aria-label="View" value={view} onChange={(v) => set('view', v === 'table' ? null : v)} options={['table', 'cards']} />
+          <Segmented
+            aria-label="Presence"
+            value={presence}
+            onChange={(p) => set('presence', p === 'here' ? null : p)}
+            options={['here', 'gone', 'all']}
+          />
+          <Segmented
+            aria-label="View"
+            value={view}
+            onChange={(v) => set('view', v === 'table' ? null : v)}
+            options={['table', 'cards']}
+          />
           {view === 'table' && <ColumnChooser />}
           <Button icon={<Download size={16} aria-hidden />} onClick={() => void saveCsv(shown, figures)}>
             CSV
@@ -87,7 +113,11 @@ export function AnimalsPage() {
               <AnimalCard key={a.id} animal={a} />
             ))}
           </div>
-          {shown.length > MOST_CARDS && <p className="quiet">The first {MOST_CARDS} are shown as cards; filter to see others, or use the table.</p>}
+          {shown.length > MOST_CARDS && (
+            <p className="quiet">
+              The first {MOST_CARDS} are shown as cards; filter to see others, or use the table.
+            </p>
+          )}
         </>
       ) : (
         <AnimalTable animals={shown} />
@@ -100,13 +130,34 @@ async function saveCsv(rows: readonly AnimalRow[], figures: Figures): Promise<vo
   const { default: Papa } = await import('papaparse')
   const text = Papa.unparse(
     rows.map((a) => ({
-      ...{ tag: neutraliseFormula(a.tag), species: a.species, line: neutraliseFormula(a.line), sex: a.sex, 'hatched from': a.hatched?.from ?? '', 'hatched to': a.hatched?.to ?? '' },
-      ...{ dam: neutraliseFormula(a.dam?.tag ?? ''), sire: neutraliseFormula(a.sire?.tag ?? ''), place: neutraliseFormula(a.place?.name ?? ''), purpose: a.purpose, presence: a.presence },
-      ...{ 'weight g': a.grams ?? '', 'weighed on': a.weighedOn ?? '', stage: a.stage, 'to breed': a.verdict ?? '' },
+      ...{
+        tag: neutraliseFormula(a.tag),
+        species: a.species,
+        line: neutraliseFormula(a.line),
+        sex: a.sex,
+        'hatched from': a.hatched?.from ?? '',
+        'hatched to': a.hatched?.to ?? '',
+      },
+      ...{
+        dam: neutraliseFormula(a.dam?.tag ?? ''),
+        sire: neutraliseFormula(a.sire?.tag ?? ''),
+        place: neutraliseFormula(a.place?.name ?? ''),
+        purpose: a.purpose,
+        presence: a.presence,
+      },
+      ...{
+        'weight g': a.grams ?? '',
+        'weighed on': a.weighedOn ?? '',
+        stage: a.stage,
+        'to breed': a.verdict ?? '',
+      },
     })),
   )
   const url = URL.createObjectURL(new Blob(['\ufeff', text], { type: 'text/csv' }))
-  const link = Object.assign(document.createElement('a'), { href: url, download: `animals-${figures.zone.split('/').at(-1)}.csv` })
+  const link = Object.assign(document.createElement('a'), {
+    href: url,
+    download: `animals-${figures.zone.split('/').at(-1)}.csv`,
+  })
   link.click()
   URL.revokeObjectURL(url)
 }
@@ -119,7 +170,8 @@ function Nobody({ may }: { may: boolean }) {
         <p>There is no animal in this book yet.</p>
         {may && (
           <p>
-            <Link to="/animals/import">Bring in a list</Link> you keep already, or <Link to="/animals/new">write down the first one</Link>.
+            <Link to="/animals/import">Bring in a list</Link> you keep already, or{' '}
+            <Link to="/animals/new">write down the first one</Link>.
           </p>
         )}
       </div>

@@ -37,11 +37,19 @@ export function ImportPage() {
       setFile(chosen)
       setDone(null)
       setPreview(null)
-      setPreview(await api.upload<ImportPreview>(`/api/animals/import/preview?fileName=${encodeURIComponent(chosen.name)}`, chosen))
+      setPreview(
+        await api.upload<ImportPreview>(
+          `/api/animals/import/preview?fileName=${encodeURIComponent(chosen.name)}`,
+          chosen,
+        ),
+      )
     })
   const bringIn = () =>
     attempt(async () => {
-      const result = await api.upload<{ imported: number; kept: number }>(`/api/animals/import?fileName=${encodeURIComponent(file!.name)}`, file!)
+      const result = await api.upload<{ imported: number; kept: number }>(
+        `/api/animals/import?fileName=${encodeURIComponent(file!.name)}`,
+        file!,
+      )
       setDone(result)
       setPreview(null)
       await refreshBook()
@@ -63,7 +71,9 @@ export function ImportPage() {
           )}
           {done && (
             <p className="note" role="status">
-              {done.imported} animals are in the book. {done.kept > 0 && `${done.kept} faulty rows are kept below, with their reasons.`} <Link to="/animals">See them</Link>
+              {done.imported} animals are in the book.{' '}
+              {done.kept > 0 && `${done.kept} faulty rows are kept below, with their reasons.`}{' '}
+              <Link to="/animals">See them</Link>
             </p>
           )}
           {preview && <Preview preview={preview} busy={busy} onBringIn={() => void bringIn()} />}
@@ -71,11 +81,17 @@ export function ImportPage() {
         </div>
         <div className="card small">
           <h3>What a list looks like</h3>
-          <p>The first line holds headings. Tag and species are wanted, the rest may be missing: sex, hatched, dam, sire, place, weight g, line, purpose, origin, note.</p>
+          <p>
+            The first line holds headings. Tag and species are wanted, the rest may be missing: sex, hatched,
+            dam, sire, place, weight g, line, purpose, origin, note.
+          </p>
           <pre className="fig scroll-x" style={{ fontSize: 12 }}>
             {EXAMPLE}
           </pre>
-          <p>A hatch date may be a day, a month, a year, or ‘about 2021’. Commas, semicolons or tabs; any usual encoding.</p>
+          <p>
+            A hatch date may be a day, a month, a year, or ‘about 2021’. Commas, semicolons or tabs; any usual
+            encoding.
+          </p>
         </div>
       </div>
     </section>
@@ -95,7 +111,9 @@ function Preview({ preview, busy, onBringIn }: { preview: ImportPreview; busy: b
         </Button>
       </div>
       <p className="small quiet">
-        {preview.fileName}: {preview.encoding}, divided by ‘{preview.delimiter === '\t' ? 'tab' : preview.delimiter}’, {read} of {preview.columns.length} columns understood.
+        {preview.fileName}: {preview.encoding}, divided by ‘
+        {preview.delimiter === '\t' ? 'tab' : preview.delimiter}’, {read} of {preview.columns.length} columns
+        understood.
       </p>
       {preview.notes.map((n) => (
         <p key={n} className="small">
@@ -106,7 +124,9 @@ function Preview({ preview, busy, onBringIn }: { preview: ImportPreview; busy: b
         <>
           <h2>Faulty rows: they stay here, with their reasons, and can be mended and brought in later</h2>
           <Rows rows={preview.faultyRows} withFaults />
-          {preview.faulty > preview.faultyRows.length && <p className="quiet">and {preview.faulty - preview.faultyRows.length} more</p>}
+          {preview.faulty > preview.faultyRows.length && (
+            <p className="quiet">and {preview.faulty - preview.faultyRows.length} more</p>
+          )}
         </>
       )}
       {preview.good > 0 && (
@@ -161,7 +181,10 @@ interface Rest {
 /** What earlier lists left over, until it is mended or put away. */
 function Rests() {
   const figures = useFigures()
-  const { data } = useQuery({ queryKey: ['import rests'], queryFn: () => api.get<{ rests: Rest[] }>('/api/animals/import/rests') })
+  const { data } = useQuery({
+    queryKey: ['import rests'],
+    queryFn: () => api.get<{ rests: Rest[] }>('/api/animals/import/rests'),
+  })
   if (!data || data.rests.length === 0) return null
   const putAway = async (rest: Rest) => {
     await api.send('DELETE', `/api/animals/import/rests/${rest.id}`)
@@ -173,7 +196,8 @@ function Rests() {
       {data.rests.map((rest) => (
         <details key={rest.id} className="card" style={{ marginBottom: 10 }}>
           <summary>
-            {rest.fileName}, {figures.instant(rest.at)}: {rest.rows.length} faulty rows, {rest.imported} brought in
+            {rest.fileName}, {figures.instant(rest.at)}: {rest.rows.length} faulty rows, {rest.imported}{' '}
+            brought in
           </summary>
           <div className="row" style={{ margin: '8px 0' }}>
             <Button size="small" onClick={() => saveRest(rest)}>
@@ -191,8 +215,16 @@ function Rests() {
 }
 
 function saveRest(rest: Rest) {
-  const text = Papa.unparse(rest.rows.map((r) => ({ ...Object.fromEntries(Object.entries(r.cells).map(([h, c]) => [h, neutraliseFormula(c)])), why: r.faults.map((f) => f.says).join('; ') })))
+  const text = Papa.unparse(
+    rest.rows.map((r) => ({
+      ...Object.fromEntries(Object.entries(r.cells).map(([h, c]) => [h, neutraliseFormula(c)])),
+      why: r.faults.map((f) => f.says).join('; '),
+    })),
+  )
   const url = URL.createObjectURL(new Blob(['\ufeff', text], { type: 'text/csv' }))
-  Object.assign(document.createElement('a'), { href: url, download: `to-mend-${rest.fileName.replace(/[^\w.-]/g, '_')}` }).click()
+  Object.assign(document.createElement('a'), {
+    href: url,
+    download: `to-mend-${rest.fileName.replace(/[^\w.-]/g, '_')}`,
+  }).click()
   URL.revokeObjectURL(url)
 }

@@ -2,7 +2,8 @@ import { newId, type Member, type Role } from '@hatch-book/contract'
 import { useQuery } from '@tanstack/react-query'
 import { App, Button, Input, Segmented, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import type { RefusedError } from '../shell/api'
+import { api, refreshBook } from '../shell/api'
 import { useProtocols } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
 
@@ -61,16 +62,34 @@ function Settings() {
       <h3>Settings</h3>
       <div className="field">
         <label htmlFor="book-name">Name</label>
-        <Input id="book-name" disabled={!may.run} value={shown.name} onChange={(e) => setChange({ ...change, name: e.target.value })} />
+        <Input
+          id="book-name"
+          disabled={!may.run}
+          value={shown.name}
+          onChange={(e) => setChange({ ...change, name: e.target.value })}
+        />
       </div>
       <div className="field">
         <label htmlFor="book-zone">Time zone</label>
-        <Select id="book-zone" showSearch disabled={!may.run} value={shown.zone} onChange={(zone: string) => setChange({ ...change, zone })} options={Intl.supportedValuesOf('timeZone').map((z) => ({ value: z, label: z }))} />
+        <Select
+          id="book-zone"
+          showSearch
+          disabled={!may.run}
+          value={shown.zone}
+          onChange={(zone: string) => setChange({ ...change, zone })}
+          options={Intl.supportedValuesOf('timeZone').map((z) => ({ value: z, label: z }))}
+        />
       </div>
       <div className="row" style={{ gap: 24, marginBottom: 12 }}>
         <span>
           weights in{' '}
-          <Segmented aria-label="weights in" disabled={!may.run} value={shown.weightUnit} options={['g', 'oz']} onChange={(weightUnit) => setChange({ ...change, weightUnit: weightUnit as 'g' })} />
+          <Segmented
+            aria-label="weights in"
+            disabled={!may.run}
+            value={shown.weightUnit}
+            options={['g', 'oz']}
+            onChange={(weightUnit) => setChange({ ...change, weightUnit: weightUnit as 'g' })}
+          />
         </span>
         <span>
           temperatures in{' '}
@@ -97,11 +116,19 @@ function Settings() {
   )
 }
 
-const ROLE_SAYS: Record<Role, string> = { owner: 'runs the book', keeper: 'decides and plans', helper: 'writes what they saw', viewer: 'only looks' }
+const ROLE_SAYS: Record<Role, string> = {
+  owner: 'runs the book',
+  keeper: 'decides and plans',
+  helper: 'writes what they saw',
+  viewer: 'only looks',
+}
 
 function Members() {
   const may = useMay()
-  const { data } = useQuery({ queryKey: ['members'], queryFn: () => api.get<{ members: Member[] }>('/api/members') })
+  const { data } = useQuery({
+    queryKey: ['members'],
+    queryFn: () => api.get<{ members: Member[] }>('/api/members'),
+  })
   const [draft, setDraft] = useState({ name: '', email: '', password: '', role: 'helper' as Role })
   const [error, setError] = useState<RefusedError | null>(null)
   const add = async (event: FormEvent) => {
@@ -118,7 +145,13 @@ function Members() {
   const field = (name: 'name' | 'email' | 'password', label: string, type = 'text') => (
     <div className="field">
       <label htmlFor={`member-${name}`}>{label}</label>
-      <Input id={`member-${name}`} type={type} autoComplete="off" value={draft[name]} onChange={(e) => setDraft({ ...draft, [name]: e.target.value })} />
+      <Input
+        id={`member-${name}`}
+        type={type}
+        autoComplete="off"
+        value={draft[name]}
+        onChange={(e) => setDraft({ ...draft, [name]: e.target.value })}
+      />
       {error?.says(name) && <span className="says">{error.says(name)}</span>}
     </div>
   )
@@ -143,7 +176,12 @@ function Members() {
           {field('name', 'Name')}
           {field('email', 'Address', 'email')}
           {field('password', 'First password', 'password')}
-          <Segmented aria-label="role" value={draft.role} options={['owner', 'keeper', 'helper', 'viewer']} onChange={(role) => setDraft({ ...draft, role: role as Role })} />
+          <Segmented
+            aria-label="role"
+            value={draft.role}
+            options={['owner', 'keeper', 'helper', 'viewer']}
+            onChange={(role) => setDraft({ ...draft, role: role as Role })}
+          />
           <p className="small quiet">{ROLE_SAYS[draft.role]}</p>
           {error && !error.problem.fields?.length && <p className="note bad">{error.problem.detail}</p>}
           <Button htmlType="submit">Add</Button>
@@ -165,7 +203,8 @@ function Protocols() {
             <p className="quiet">{p.latin}</p>
             {p.methods.map((m) => (
               <p key={m.name} className="small">
-                <strong>{m.name}</strong>: {m.argument} {m.waterPerMedium !== null && `Water ${m.waterPerMedium} by weight of the medium.`}
+                <strong>{m.name}</strong>: {m.argument}{' '}
+                {m.waterPerMedium !== null && `Water ${m.waterPerMedium} by weight of the medium.`}
               </p>
             ))}
           </div>

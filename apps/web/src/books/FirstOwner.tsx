@@ -1,22 +1,36 @@
 import { Button, Input, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import type { RefusedError } from '../shell/api'
+import { api, refreshBook } from '../shell/api'
 
 const FIELDS = [
   { name: 'bookName', label: 'Name of the book', hint: 'your room, as you call it', type: 'text' },
   { name: 'name', label: 'Your name', hint: '', type: 'text' },
-  { name: 'email', label: 'Your address', hint: 'you sign in with it; nothing is ever sent there', type: 'email' },
+  {
+    name: 'email',
+    label: 'Your address',
+    hint: 'you sign in with it; nothing is ever sent there',
+    type: 'email',
+  },
   { name: 'password', label: 'Password', hint: 'at least 10 characters', type: 'password' },
 ] as const
 
 /** A new server's first page: a book and its owner. */
 export function FirstOwner() {
-  const [values, setValues] = useState<Record<string, string>>({ zone: Intl.DateTimeFormat().resolvedOptions().timeZone })
+  const [values, setValues] = useState<Record<string, string>>({
+    zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  })
   const [error, setError] = useState<RefusedError | null>(null)
   const open = async (event: FormEvent) => {
     event.preventDefault()
     try {
-      await api.send('POST', '/api/first-owner', { bookName: '', name: '', email: '', password: '', ...values })
+      await api.send('POST', '/api/first-owner', {
+        bookName: '',
+        name: '',
+        email: '',
+        password: '',
+        ...values,
+      })
       await refreshBook()
     } catch (refused) {
       setError(refused as RefusedError)
@@ -30,13 +44,31 @@ export function FirstOwner() {
         {FIELDS.map(({ name, label, hint, type }) => (
           <div className="field" key={name}>
             <label htmlFor={name}>{label}</label>
-            <Input id={name} size="large" type={type} autoComplete={type === 'password' ? 'new-password' : 'on'} value={values[name] ?? ''} onChange={(e) => setValues({ ...values, [name]: e.target.value })} />
-            {error?.says(name) ? <span className="says">{error.says(name)}</span> : hint && <span className="small quiet">{hint}</span>}
+            <Input
+              id={name}
+              size="large"
+              type={type}
+              autoComplete={type === 'password' ? 'new-password' : 'on'}
+              value={values[name] ?? ''}
+              onChange={(e) => setValues({ ...values, [name]: e.target.value })}
+            />
+            {error?.says(name) ? (
+              <span className="says">{error.says(name)}</span>
+            ) : (
+              hint && <span className="small quiet">{hint}</span>
+            )}
           </div>
         ))}
         <div className="field">
           <label htmlFor="zone">Time zone of the room</label>
-          <Select id="zone" size="large" showSearch value={values.zone} onChange={(zone: string) => setValues({ ...values, zone })} options={Intl.supportedValuesOf('timeZone').map((zone) => ({ value: zone, label: zone }))} />
+          <Select
+            id="zone"
+            size="large"
+            showSearch
+            value={values.zone}
+            onChange={(zone: string) => setValues({ ...values, zone })}
+            options={Intl.supportedValuesOf('timeZone').map((zone) => ({ value: zone, label: zone }))}
+          />
         </div>
         {error && !error.problem.fields?.length && (
           <p className="note bad" role="alert">

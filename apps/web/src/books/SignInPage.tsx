@@ -14,13 +14,17 @@ export function SignInPage() {
   const [says, setSays] = useState('')
   if (!data) return null
   const to = params.get('to') ?? '/animals'
-  if (data.member) return <Navigate to={to.startsWith('/') && !to.startsWith('//') ? to : '/animals'} replace />
+  if (data.member)
+    return <Navigate to={to.startsWith('/') && !to.startsWith('//') ? to : '/animals'} replace />
   if (data.firstOwnerWanted) return <FirstOwner />
   const demo = data.demoSignIn
   const signIn = async (event: FormEvent) => {
     event.preventDefault()
     try {
-      await api.send('POST', '/api/sign-in', { email: email ?? demo?.email ?? '', password: password ?? demo?.password ?? '' })
+      await api.send('POST', '/api/sign-in', {
+        email: email ?? demo?.email ?? '',
+        password: password ?? demo?.password ?? '',
+      })
       await refreshBook()
     } catch (error) {
       setSays(error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.')
@@ -30,15 +34,31 @@ export function SignInPage() {
     <main className="alone">
       <h1>Hatch Book</h1>
       <p className="quiet">The breeding room’s book, from the scale to the sale.</p>
-      {demo && <p className="note">This is Lantern Quay, a made-up breeding room. Its sign-in is filled in already.</p>}
+      {demo && (
+        <p className="note">
+          This is Lantern Quay, a made-up breeding room. Its sign-in is filled in already.
+        </p>
+      )}
       <form onSubmit={(e) => void signIn(e)}>
         <div className="field">
           <label htmlFor="email">Address</label>
-          <Input id="email" size="large" autoComplete="username" value={email ?? demo?.email ?? ''} onChange={(e) => setEmail(e.target.value)} />
+          <Input
+            id="email"
+            size="large"
+            autoComplete="username"
+            value={email ?? demo?.email ?? ''}
+            onChange={(e) => setEmail(e.target.value)}
+          />
         </div>
         <div className="field">
           <label htmlFor="password">Password</label>
-          <Input.Password id="password" size="large" autoComplete="current-password" value={password ?? demo?.password ?? ''} onChange={(e) => setPassword(e.target.value)} />
+          <Input.Password
+            id="password"
+            size="large"
+            autoComplete="current-password"
+            value={password ?? demo?.password ?? ''}
+            onChange={(e) => setPassword(e.target.value)}
+          />
         </div>
         {says && (
           <p className="note bad" role="alert">

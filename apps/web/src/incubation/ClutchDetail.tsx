@@ -57,7 +57,8 @@ function Summary({ page, onWhy }: { page: ClutchPage; onWhy(): void }) {
         <>
           <h3 data-testid="hatch-window">Nine in ten hatch {figures.span(f.windowDays)}</h3>
           <p>
-            Half of them {figures.span(f.halfDays)}; most likely <strong>{figures.day(f.likelyDay)}</strong>. Development <strong className="fig">{Math.min(100, Math.round(f.developed * 100))} %</strong>.
+            Half of them {figures.span(f.halfDays)}; most likely <strong>{figures.day(f.likelyDay)}</strong>.
+            Development <strong className="fig">{Math.min(100, Math.round(f.developed * 100))} %</strong>.
           </p>
           <Button size="small" onClick={onWhy}>
             reasons
@@ -99,7 +100,10 @@ function Rate({ says, rate }: { says: string; rate: ShareInterval | null }) {
       <span className="fig">
         {rate.successes}/{rate.trials}
       </span>{' '}
-      {says}: <span className="fig">{Math.round(rate.share * 100)} %</span> <span className="quiet">({Math.round(rate.low * 100)} to {Math.round(rate.high * 100)} % at 95 % confidence)</span>
+      {says}: <span className="fig">{Math.round(rate.share * 100)} %</span>{' '}
+      <span className="quiet">
+        ({Math.round(rate.low * 100)} to {Math.round(rate.high * 100)} % at 95 % confidence)
+      </span>
     </div>
   )
 }
@@ -122,18 +126,26 @@ function Eggs({ page, active }: { page: ClutchPage; active: boolean }) {
   const [pickedNumber, setPicked] = useState<number | null>(null)
   const [hatching, setHatching] = useState(false)
   const open = clutch.eggs.filter((e) => !ENDED.includes(e.fate))
-  const picked = clutch.eggs.find((e) => e.number === pickedNumber && !ENDED.includes(e.fate)) ?? open.find((e) => e.fate === 'set') ?? open[0]
+  const picked =
+    clutch.eggs.find((e) => e.number === pickedNumber && !ENDED.includes(e.fate)) ??
+    open.find((e) => e.fate === 'set') ??
+    open[0]
   const settle = (fate: EggFate) => {
     if (!picked) return
     const kind: EntryKind = 'egg fate'
-    void write([{ kind, subject: { type: 'clutch', id: clutch.id }, payload: { eggId: picked.id, fate } }], `Egg ${picked.number} of ${clutch.name} is ${fate}`).then((ok) => {
+    void write(
+      [{ kind, subject: { type: 'clutch', id: clutch.id }, payload: { eggId: picked.id, fate } }],
+      `Egg ${picked.number} of ${clutch.name} is ${fate}`,
+    ).then((ok) => {
       if (ok) setPicked(open.find((e) => e.number > picked.number)?.number ?? null)
     })
   }
   return (
     <div className="card small-card">
       <h2>
-        {picked ? `Candling, egg ${picked.number} of ${clutch.eggs.length}: ${picked.fate}` : 'No egg is open'}
+        {picked
+          ? `Candling, egg ${picked.number} of ${clutch.eggs.length}: ${picked.fate}`
+          : 'No egg is open'}
         {picked?.grams && ` (${picked.grams} g)`}
       </h2>
       <div style={{ display: 'flex', flexWrap: 'wrap', gap: 4, marginBottom: 10 }}>
@@ -144,13 +156,29 @@ function Eggs({ page, active }: { page: ClutchPage; active: boolean }) {
             aria-pressed={e.id === picked?.id}
             disabled={ENDED.includes(e.fate)}
             onClick={() => setPicked(e.number)}
-            style={{ background: 'none', border: `2px solid ${e.id === picked?.id ? 'var(--yolk)' : 'transparent'}`, padding: 2, cursor: 'pointer', minWidth: 34 }}
+            style={{
+              background: 'none',
+              border: `2px solid ${e.id === picked?.id ? 'var(--yolk)' : 'transparent'}`,
+              padding: 2,
+              cursor: 'pointer',
+              minWidth: 34,
+            }}
           >
             <EggMark fate={e.fate} size={24} />
           </button>
         ))}
       </div>
-      {may.write && picked && !hatching && <Keys active={active} acts={FATE_KEYS.map(({ key, fate, main }) => ({ key, says: fate, act: () => settle(fate), ...(main ? { main } : {}) }))} />}
+      {may.write && picked && !hatching && (
+        <Keys
+          active={active}
+          acts={FATE_KEYS.map(({ key, fate, main }) => ({
+            key,
+            says: fate,
+            act: () => settle(fate),
+            ...(main ? { main } : {}),
+          }))}
+        />
+      )}
       {may.write && !hatching && (
         <p style={{ marginTop: 12 }}>
           <Button type="primary" onClick={() => setHatching(true)}>
@@ -165,7 +193,10 @@ function Eggs({ page, active }: { page: ClutchPage; active: boolean }) {
 
 /** What an excursion was and did, in words. */
 export function excursionInWords(e: ExcursionView, figures: Figures): string {
-  const shift = Math.abs(e.shiftDays) < 0.05 ? 'hardly moved the date' : `${e.shiftDays > 0 ? 'brought' : 'put'} hatching ${e.shiftDays > 0 ? 'forward' : 'off'} by ${Math.abs(e.shiftDays).toFixed(1)} d`
+  const shift =
+    Math.abs(e.shiftDays) < 0.05
+      ? 'hardly moved the date'
+      : `${e.shiftDays > 0 ? 'brought' : 'put'} hatching ${e.shiftDays > 0 ? 'forward' : 'off'} by ${Math.abs(e.shiftDays).toFixed(1)} d`
   const hours = e.hours < 1 ? `${Math.round(e.hours * 60)} min` : `${e.hours.toFixed(1)} h`
   return `${hours} ${e.side} ${figures.celsius(e.lineC, 0)}, ${e.side === 'above' ? 'up' : 'down'} to ${figures.celsius(e.peakC)}: ${shift}`
 }
@@ -177,19 +208,30 @@ function Excursions({ page }: { page: ClutchPage }) {
   return (
     <div style={{ marginTop: 10 }}>
       <p className="small">
-        Since it was set: mean <span className="fig">{figures.celsius(climate.meanC, 2)}</span>, least <span className="fig">{figures.celsius(climate.minC)}</span>, most <span className="fig">{figures.celsius(climate.maxC)}</span>;
-        the probe saw <span className="fig">{Math.round(climate.coverage * 100)} %</span> of the time, the rest is taken as the set point.
+        Since it was set: mean <span className="fig">{figures.celsius(climate.meanC, 2)}</span>, least{' '}
+        <span className="fig">{figures.celsius(climate.minC)}</span>, most{' '}
+        <span className="fig">{figures.celsius(climate.maxC)}</span>; the probe saw{' '}
+        <span className="fig">{Math.round(climate.coverage * 100)} %</span> of the time, the rest is taken as
+        the set point.
       </p>
-      {excursions.length === 0 && climate.coverage > 0 && <p className="small quiet">No excursion past {figures.celsius(climate.warnC.low, 0)} or {figures.celsius(climate.warnC.high, 0)}.</p>}
+      {excursions.length === 0 && climate.coverage > 0 && (
+        <p className="small quiet">
+          No excursion past {figures.celsius(climate.warnC.low, 0)} or{' '}
+          {figures.celsius(climate.warnC.high, 0)}.
+        </p>
+      )}
       {excursions.map((e) => (
         <p key={e.from} className={`note ${e.gravity === 'harm' ? 'bad' : ''}`}>
           <strong>{figures.instant(e.from)}</strong>: {excursionInWords(e, figures)}.{' '}
-          {e.gravity === 'harm' ? 'Long and far enough to harm: candle before you count on these eggs.' : 'Past the safe line, too short to harm by itself.'}
+          {e.gravity === 'harm'
+            ? 'Long and far enough to harm: candle before you count on these eggs.'
+            : 'Past the safe line, too short to harm by itself.'}
         </p>
       ))}
       {gaps.map((g) => (
         <p key={g.from} className="small warm">
-          The probe was silent for {g.hours.toFixed(0)} h from {figures.instant(g.from)}: filled by the set point.
+          The probe was silent for {g.hours.toFixed(0)} h from {figures.instant(g.from)}: filled by the set
+          point.
         </p>
       ))}
     </div>

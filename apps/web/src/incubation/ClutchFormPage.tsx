@@ -1,23 +1,15 @@
 import { newId, type ClutchPage } from '@hatch-book/contract'
-import { instantOfDay, type EggFate } from '@hatch-book/core'
-import { App, Button, DatePicker, Input, InputNumber, Segmented, Select } from 'antd'
+import { instantOfDay } from '@hatch-book/core'
+import { App, Button, DatePicker, Input, InputNumber, Select } from 'antd'
 import dayjs, { type Dayjs } from 'dayjs'
 import { useState, type FormEvent } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
-import { EggMark } from '../parts/Egg'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import type { RefusedError } from '../shell/api'
+import { api, refreshBook } from '../shell/api'
 import { rememberWritten } from '../shell/log'
 import { useAnimals, useClutches, usePairings, usePlaces, useProtocols } from '../shell/queries'
 import { useSession } from '../shell/session'
-
-/** What a finder sees of an egg at once; a tap goes to the next. */
-const SEEN: readonly EggFate[] = ['set', 'good', 'infertile', 'dented', 'mouldy']
-
-interface DraftEgg {
-  id: string
-  fate: EggFate
-  grams: string
-}
+import { EggGrid, type FoundEgg } from './EggGrid'
 
 /** A clutch as it is found: when, whose, how many, each as it looks, into which box and by which method. */
 export function ClutchFormPage() {
@@ -36,7 +28,9 @@ export function ClutchFormPage() {
   const [hours, setHours] = useState(12)
   const [method, setMethod] = useState<string | null>(null)
   const [boxId, setBox] = useState<string | null>(null)
-  const [eggs, setEggs] = useState<DraftEgg[]>(() => Array.from({ length: 8 }, () => ({ id: newId(), fate: 'set', grams: '' })))
+  const [eggs, setEggs] = useState<FoundEgg[]>(() =>
+    Array.from({ length: 8 }, () => ({ id: newId(), fate: 'set', grams: '' })),
+  )
   const [note, setNote] = useState('')
   const [error, setError] = useState<RefusedError | null>(null)
   if (!pairings || !animals || !places || !clutches || !protocols) return null
@@ -50,14 +44,32 @@ export function ClutchFormPage() {
     places
       .filter((p) => p.parentId === i.id && p.kind === 'box')
       .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
-      .map((b) => ({ value: b.id, label: `${i.name} · ${b.name}${used.has(b.id) ? ' (in use)' : ''}`, disabled: used.has(b.id) })),
+      .map((b) => ({
+        value: b.id,
+        label: `${i.name} · ${b.name}${used.has(b.id) ? ' (in use)' : ''}`,
+        disabled: used.has(b.id),
+      })),
   )
   const box = boxId ?? boxes.find((b) => !b.disabled)?.value ?? null
   const setCount = (count: number) =>
-    setEggs((list) => (count <= list.length ? list.slice(0, count) : [...list, ...Array.from({ length: count - list.length }, () => ({ id: newId(), fate: 'set' as const, grams: '' }))]))
+    setEggs((list) =>
+      count <= list.length
+        ? list.slice(0, count)
+        : [
+            ...list,
+            ...Array.from({ length: count - list.length }, () => ({
+              id: newId(),
+              fate: 'set' as const,
+              grams: '',
+            })),
+          ],
+    )
   const save = async (event: FormEvent) => {
     event.preventDefault()
-    const foundAt = Math.min(Date.parse(now), instantOfDay(found.format('YYYY-MM-DD'), book.zone, found.hour()) + found.minute() * 60_000)
+    const foundAt = Math.min(
+      Date.parse(now),
+      instantOfDay(found.format('YYYY-MM-DD'), book.zone, found.hour()) + found.minute() * 60_000,
+    )
     const iso = (at: number) => new Date(at).toISOString()
     const id = newId()
     const entryId = newId()
@@ -65,10 +77,28 @@ export function ClutchFormPage() {
       const page = await api.send<ClutchPage>('POST', '/api/clutches', {
         ...{ id, entryId, pairingId, damId: dam?.id ?? '', boxId: box ?? '', method: chosenMethod, note },
         ...{ foundAt: iso(foundAt), laidFrom: iso(foundAt - hours * 3_600_000), laidTo: iso(foundAt) },
-        eggs: eggs.map((e) => ({ id: e.id, fate: e.fate, grams: e.grams.trim() === '' ? null : Number(e.grams.replace(',', '.')) })),
+        eggs: eggs.map((e) => ({
+          id: e.id,
+          fate: e.fate,
+          grams: e.grams.trim() === '' ? null : Number(e.grams.replace(',', '.')),
+        })),
       })
-      rememberWritten([{ id: entryId, kind: 'clutch found', subject: { type: 'clutch', id }, at: iso(foundAt), payload: { eggs: eggs.length } }], `clutch ${page.clutch.name}`)
-      notification.success({ title: `${page.clutch.name}: ${eggs.length} eggs are set`, description: 'Ctrl+Z takes it back.' })
+      rememberWritten(
+        [
+          {
+            id: entryId,
+            kind: 'clutch found',
+            subject: { type: 'clutch', id },
+            at: iso(foundAt),
+            payload: { eggs: eggs.length },
+          },
+        ],
+        `clutch ${page.clutch.name}`,
+      )
+      notification.success({
+        title: `${page.clutch.name}: ${eggs.length} eggs are set`,
+        description: 'Ctrl+Z takes it back.',
+      })
       await refreshBook()
       void navigate(`/incubation/${id}`)
     } catch (refused) {
@@ -89,42 +119,89 @@ export function ClutchFormPage() {
                 placeholder="none: found without a known pairing"
                 value={pairingId}
                 onChange={(v: string | undefined) => setPairing(v ?? null)}
-                options={pairings.filter((p) => p.clutchId === null || p.id === pairingId).map((p) => ({ value: p.id, label: `${p.female.tag} × ${p.male.tag}` }))}
+                options={pairings
+                  .filter((p) => p.clutchId === null || p.id === pairingId)
+                  .map((p) => ({ value: p.id, label: `${p.female.tag} × ${p.male.tag}` }))}
               />
             </div>
             {!pairing && (
               <div className="field">
                 <label htmlFor="dam">Dam</label>
-                <Select id="dam" showSearch={{ optionFilterProp: 'label' }} value={damId} onChange={setDam} options={animals.filter((a) => a.sex !== 'male' && a.presence === 'here').map((a) => ({ value: a.id, label: a.tag }))} />
+                <Select
+                  id="dam"
+                  showSearch={{ optionFilterProp: 'label' }}
+                  value={damId}
+                  onChange={setDam}
+                  options={animals
+                    .filter((a) => a.sex !== 'male' && a.presence === 'here')
+                    .map((a) => ({ value: a.id, label: a.tag }))}
+                />
                 {error?.says('damId') && <span className="says">{error.says('damId')}</span>}
               </div>
             )}
             <div className="field">
               <label htmlFor="found">Found</label>
-              <DatePicker id="found" showTime={{ format: 'HH:mm' }} format="D MMM YYYY HH:mm" value={found} onChange={(d: Dayjs | null) => d && setFound(d)} maxDate={dayjs(now)} allowClear={false} />
+              <DatePicker
+                id="found"
+                showTime={{ format: 'HH:mm' }}
+                format="D MMM YYYY HH:mm"
+                value={found}
+                onChange={(d: Dayjs | null) => d && setFound(d)}
+                maxDate={dayjs(now)}
+                allowClear={false}
+              />
               {error?.says('foundAt') && <span className="says">{error.says('foundAt')}</span>}
             </div>
             <div className="field">
               <label htmlFor="hours">Last looked, and no eggs, hours before</label>
-              <InputNumber id="hours" min={0} max={24 * 14} value={hours} onChange={(h) => setHours(h ?? 0)} />
-              <span className="small quiet">They were laid between then and the finding; the window of hatching widens with it.</span>
+              <InputNumber
+                id="hours"
+                min={0}
+                max={24 * 14}
+                value={hours}
+                onChange={(h) => setHours(h ?? 0)}
+              />
+              <span className="small quiet">
+                They were laid between then and the finding; the window of hatching widens with it.
+              </span>
               {error?.says('laidTo') && <span className="says">{error.says('laidTo')}</span>}
             </div>
             <div className="field">
               <label htmlFor="box">Box</label>
-              <Select id="box" showSearch={{ optionFilterProp: 'label' }} value={box} onChange={setBox} options={boxes} />
+              <Select
+                id="box"
+                showSearch={{ optionFilterProp: 'label' }}
+                value={box}
+                onChange={setBox}
+                options={boxes}
+              />
               {error?.says('boxId') && <span className="says">{error.says('boxId')}</span>}
             </div>
             <div className="field">
               <span className="label">Method</span>
               {methods.length === 0 && <span className="quiet">choose the pairing or the dam first</span>}
               {methods.map((m) => (
-                <label key={m.name} style={{ display: 'grid', gridTemplateColumns: '20px 1fr', fontWeight: 400, marginBottom: 4 }}>
-                  <input type="radio" name="method" checked={chosenMethod === m.name} onChange={() => setMethod(m.name)} style={{ accentColor: 'var(--moss)' }} />
+                <label
+                  key={m.name}
+                  style={{
+                    display: 'grid',
+                    gridTemplateColumns: '20px 1fr',
+                    fontWeight: 400,
+                    marginBottom: 4,
+                  }}
+                >
+                  <input
+                    type="radio"
+                    name="method"
+                    checked={chosenMethod === m.name}
+                    onChange={() => setMethod(m.name)}
+                    style={{ accentColor: 'var(--moss)' }}
+                  />
                   <span>
                     <strong>{m.name}</strong>
                     <span className="small quiet" style={{ display: 'block' }}>
-                      {m.argument} {m.waterPerMedium !== null && `Water ${m.waterPerMedium} g to each gram of medium.`}
+                      {m.argument}{' '}
+                      {m.waterPerMedium !== null && `Water ${m.waterPerMedium} g to each gram of medium.`}
                     </span>
                   </span>
                 </label>
@@ -135,36 +212,24 @@ export function ClutchFormPage() {
           <div>
             <div className="field">
               <label htmlFor="count">Eggs</label>
-              <InputNumber id="count" min={1} max={300} value={eggs.length} onChange={(n) => setCount(n ?? 1)} />
+              <InputNumber
+                id="count"
+                min={1}
+                max={300}
+                value={eggs.length}
+                onChange={(n) => setCount(n ?? 1)}
+              />
               {error?.says('eggs') && <span className="says">{error.says('eggs')}</span>}
             </div>
-            <p className="small quiet">Tap an egg for how it looks; leave it as set where you cannot tell yet. Weights may be empty.</p>
-            <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(104px, 1fr))', gap: 8 }}>
-              {eggs.map((egg, i) => (
-                <div key={egg.id} className="card" style={{ padding: 6, borderTopWidth: 1, textAlign: 'center' }}>
-                  <button
-                    type="button"
-                    aria-label={`egg ${i + 1}: ${egg.fate}`}
-                    onClick={() => setEggs((list) => list.map((e) => (e.id === egg.id ? { ...e, fate: SEEN[(SEEN.indexOf(e.fate) + 1) % SEEN.length]! } : e)))}
-                    style={{ background: 'none', border: 0, cursor: 'pointer', color: 'inherit', width: '100%', minHeight: 44 }}
-                  >
-                    <EggMark fate={egg.fate} size={26} />
-                    <div className="small">
-                      <span className="fig">{i + 1}</span> {egg.fate}
-                    </div>
-                  </button>
-                  <Input aria-label={`weight of egg ${i + 1}`} size="small" placeholder="g" value={egg.grams} onChange={(e) => setEggs((list) => list.map((x) => (x.id === egg.id ? { ...x, grams: e.target.value } : x)))} />
-                  {error?.says(`eggs.${i}.grams`) && <span className="bad small">{error.says(`eggs.${i}.grams`)}</span>}
-                </div>
-              ))}
-            </div>
-            <div className="row" style={{ margin: '10px 0' }}>
-              <span className="small quiet">all of them look</span>
-              <Segmented aria-label="all eggs" size="small" options={[...SEEN]} value={eggs.every((e) => e.fate === eggs[0]?.fate) ? eggs[0]!.fate : ''} onChange={(fate) => setEggs((list) => list.map((e) => ({ ...e, fate: fate as EggFate })))} />
-            </div>
+            <EggGrid eggs={eggs} onChange={setEggs} error={error} />
             <div className="field">
               <label htmlFor="clutch-note">Note</label>
-              <Input id="clutch-note" value={note} onChange={(e) => setNote(e.target.value)} maxLength={400} />
+              <Input
+                id="clutch-note"
+                value={note}
+                onChange={(e) => setNote(e.target.value)}
+                maxLength={400}
+              />
             </div>
           </div>
         </div>

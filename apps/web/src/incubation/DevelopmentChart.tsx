@@ -1,5 +1,16 @@
 import type { ClutchPage } from '@hatch-book/contract'
-import { Area, CartesianGrid, ComposedChart, Line, ReferenceArea, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceArea,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 
@@ -10,7 +21,12 @@ export default function DevelopmentChart({ page }: { page: ClutchPage }) {
   const { series, hill, climate } = page
   const highest = Math.max(...hill.map((h) => h.share), 0.01)
   const rows = [
-    ...series.map((p) => ({ x: Date.parse(p.at), celsius: p.celsius, done: p.ahead ? null : p.developed * 100, ahead: p.ahead ? p.developed * 100 : null })),
+    ...series.map((p) => ({
+      x: Date.parse(p.at),
+      celsius: p.celsius,
+      done: p.ahead ? null : p.developed * 100,
+      ahead: p.ahead ? p.developed * 100 : null,
+    })),
     ...hill.map((h) => ({ x: Date.parse(`${h.day}T12:00:00Z`), hill: (h.share / highest) * 100 })),
   ].sort((a, b) => a.x - b.x)
   const domain = [rows[0]?.x ?? 0, rows.at(-1)?.x ?? 1]
@@ -24,24 +40,97 @@ export default function DevelopmentChart({ page }: { page: ClutchPage }) {
       <ResponsiveContainer width="100%" height={170}>
         <ComposedChart data={rows} syncId="development" margin={{ top: 6, right: 10, bottom: 0, left: 0 }}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />
-          <ReferenceArea y1={climate.warnC.low} y2={climate.warnC.high} fill="var(--moss)" fillOpacity={0.1} />
+          <ReferenceArea
+            y1={climate.warnC.low}
+            y2={climate.warnC.high}
+            fill="var(--moss)"
+            fillOpacity={0.1}
+          />
           <ReferenceLine y={climate.setPointC} stroke="var(--ink2)" strokeDasharray="2 4" />
           <ReferenceLine x={Date.parse(now)} stroke="var(--clay)" />
           <XAxis dataKey="x" type="number" domain={domain} hide />
-          <YAxis domain={[low, high]} width={62} tick={tick} stroke="var(--ink2)" tickFormatter={(c: number) => figures.celsius(c, 0)} tickCount={4} />
-          <Tooltip isAnimationActive={false} contentStyle={tooltip} labelFormatter={(x) => day(Number(x))} formatter={(value) => [figures.celsius(Number(value)), 'temperature']} />
-          <Line dataKey="celsius" stroke="var(--ink)" strokeWidth={1.2} dot={false} isAnimationActive={false} connectNulls={false} />
+          <YAxis
+            domain={[low, high]}
+            width={62}
+            tick={tick}
+            stroke="var(--ink2)"
+            tickFormatter={(c: number) => figures.celsius(c, 0)}
+            tickCount={4}
+          />
+          <Tooltip
+            isAnimationActive={false}
+            contentStyle={tooltip}
+            labelFormatter={(x) => day(Number(x))}
+            formatter={(value) => [figures.celsius(Number(value)), 'temperature']}
+          />
+          <Line
+            dataKey="celsius"
+            stroke="var(--ink)"
+            strokeWidth={1.2}
+            dot={false}
+            isAnimationActive={false}
+            connectNulls={false}
+          />
         </ComposedChart>
       </ResponsiveContainer>
       <ResponsiveContainer width="100%" height={130}>
         <ComposedChart data={rows} syncId="development" margin={{ top: 0, right: 10, bottom: 0, left: 0 }}>
-          <XAxis dataKey="x" type="number" domain={domain} tickFormatter={day} tick={tick} stroke="var(--ink2)" tickCount={7} />
-          <YAxis domain={[0, 100]} width={62} tick={tick} stroke="var(--ink2)" tickFormatter={(p: number) => `${p} %`} ticks={[0, 50, 100]} />
-          <ReferenceLine x={Date.parse(now)} stroke="var(--clay)" label={{ value: 'today', fill: 'var(--clay)', fontSize: 12, position: 'insideTopLeft' }} />
-          <Tooltip isAnimationActive={false} contentStyle={tooltip} labelFormatter={(x) => day(Number(x))} formatter={(value, name) => [`${Math.round(Number(value))} %`, name === 'hill' ? 'of the likeliest day' : 'development']} />
-          <Area dataKey="hill" stroke="none" fill="var(--moss)" fillOpacity={0.55} connectNulls isAnimationActive={false} />
-          <Line dataKey="done" stroke="var(--moss)" strokeWidth={2.4} dot={false} connectNulls isAnimationActive={false} />
-          <Line dataKey="ahead" stroke="var(--moss)" strokeWidth={2} strokeDasharray="3 4" dot={false} connectNulls isAnimationActive={false} />
+          <XAxis
+            dataKey="x"
+            type="number"
+            domain={domain}
+            tickFormatter={day}
+            tick={tick}
+            stroke="var(--ink2)"
+            tickCount={7}
+          />
+          <YAxis
+            domain={[0, 100]}
+            width={62}
+            tick={tick}
+            stroke="var(--ink2)"
+            tickFormatter={(p: number) => `${p} %`}
+            ticks={[0, 50, 100]}
+          />
+          <ReferenceLine
+            x={Date.parse(now)}
+            stroke="var(--clay)"
+            label={{ value: 'today', fill: 'var(--clay)', fontSize: 12, position: 'insideTopLeft' }}
+          />
+          <Tooltip
+            isAnimationActive={false}
+            contentStyle={tooltip}
+            labelFormatter={(x) => day(Number(x))}
+            formatter={(value, name) => [
+              `${Math.round(Number(value))} %`,
+              name === 'hill' ? 'of the likeliest day' : 'development',
+            ]}
+          />
+          <Area
+            dataKey="hill"
+            stroke="none"
+            fill="var(--moss)"
+            fillOpacity={0.55}
+            connectNulls
+            isAnimationActive={false}
+          />
+          <Line
+            dataKey="done"
+            stroke="var(--moss)"
+            strokeWidth={2.4}
+            dot={false}
+            connectNulls
+            isAnimationActive={false}
+          />
+          <Line
+            dataKey="ahead"
+            stroke="var(--moss)"
+            strokeWidth={2}
+            strokeDasharray="3 4"
+            dot={false}
+            connectNulls
+            isAnimationActive={false}
+          />
         </ComposedChart>
       </ResponsiveContainer>
       <figcaption>

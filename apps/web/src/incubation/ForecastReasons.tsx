@@ -4,12 +4,27 @@ import { ReasonList, ReasonsSheet } from '../parts/Reasons'
 import { useFigures } from '../shell/figures'
 
 /** How the hatch window is made: degree-days, temperatures, and where its width comes from. */
-export function ForecastReasons({ page, open, onClose }: { page: ClutchPage; open: boolean; onClose(): void }) {
+export function ForecastReasons({
+  page,
+  open,
+  onClose,
+}: {
+  page: ClutchPage
+  open: boolean
+  onClose(): void
+}) {
   const { clutch, climate, rules } = page
   const figures = useFigures()
   const f = clutch.forecast
   if (!f) return null
-  const base = { bound: 'is' as const, margin: null, origin: rules.origin, change: '', expected: null, standing: 'holds' as const }
+  const base = {
+    bound: 'is' as const,
+    margin: null,
+    origin: rules.origin,
+    change: '',
+    expected: null,
+    standing: 'holds' as const,
+  }
   const hatched = clutch.eggs.filter((e) => e.fate === 'hatched').length
   const reasons: Reason[] = [
     {
@@ -30,7 +45,14 @@ export function ForecastReasons({ page, open, onClose }: { page: ClutchPage; ope
       note: `the probe saw ${Math.round(climate.coverage * 100)} % of the time; gaps and the future are the set point`,
       change: 'bringing in the log of the probe',
     },
-    { ...base, rule: 'duration', says: 'laying to hatching, whole', have: { value: f.durationDays, unit: 'd' }, wanted: null, note: `laid ${figures.instant(clutch.laid.from)} to ${figures.instant(clutch.laid.to)}` },
+    {
+      ...base,
+      rule: 'duration',
+      says: 'laying to hatching, whole',
+      have: { value: f.durationDays, unit: 'd' },
+      wanted: null,
+      note: `laid ${figures.instant(clutch.laid.from)} to ${figures.instant(clutch.laid.to)}`,
+    },
     {
       ...base,
       rule: 'width',
@@ -41,7 +63,17 @@ export function ForecastReasons({ page, open, onClose }: { page: ClutchPage; ope
       change: hatched > 0 ? '' : 'the first egg that hatches narrows it for the others',
     },
     ...(hatched > 0
-      ? [{ ...base, rule: 'seen', says: `${hatched} already hatched`, have: { value: hatched, unit: 'count' as const }, wanted: { value: clutch.eggs.length, unit: 'count' as const }, bound: 'at most' as const, note: 'their dates drew the window towards them' }]
+      ? [
+          {
+            ...base,
+            rule: 'seen',
+            says: `${hatched} already hatched`,
+            have: { value: hatched, unit: 'count' as const },
+            wanted: { value: clutch.eggs.length, unit: 'count' as const },
+            bound: 'at most' as const,
+            note: 'their dates drew the window towards them',
+          },
+        ]
       : []),
   ]
   return (

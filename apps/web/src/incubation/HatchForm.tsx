@@ -2,7 +2,8 @@ import { newId, type ClutchPage, type EntryInput } from '@hatch-book/contract'
 import { App, Button, Checkbox, Input, Select } from 'antd'
 import { useMemo, useState, type FormEvent } from 'react'
 import { EggMark } from '../parts/Egg'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import type { RefusedError } from '../shell/api'
+import { api, refreshBook } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { rememberWritten } from '../shell/log'
 import { placeNames, useAnimals, usePlaces } from '../shell/queries'
@@ -18,7 +19,9 @@ interface Young {
 /** The next free tags after the highest of the dam's kind: C93 after C92. */
 function nextTags(damTag: string, taken: readonly string[], count: number): string[] {
   const prefix = /^\D*/.exec(damTag)![0]
-  const numbers = taken.flatMap((t) => (t.startsWith(prefix) && /^\d+$/.test(t.slice(prefix.length)) ? [Number(t.slice(prefix.length))] : []))
+  const numbers = taken.flatMap((t) =>
+    t.startsWith(prefix) && /^\d+$/.test(t.slice(prefix.length)) ? [Number(t.slice(prefix.length))] : [],
+  )
   const first = Math.max(0, ...numbers) + 1
   return Array.from({ length: count }, (_, i) => `${prefix}${String(first + i).padStart(2, '0')}`)
 }
@@ -35,11 +38,21 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
   const names = placeNames(places ?? [])
   const free = useMemo(() => {
     const used = new Set((animals ?? []).map((a) => a.place?.id))
-    return (places ?? []).filter((p) => p.kind === 'tub' && !used.has(p.id)).sort((a, b) => (names.get(a.id) ?? '').localeCompare(names.get(b.id) ?? '', 'en', { numeric: true }))
+    return (places ?? [])
+      .filter((p) => p.kind === 'tub' && !used.has(p.id))
+      .sort((a, b) => (names.get(a.id) ?? '').localeCompare(names.get(b.id) ?? '', 'en', { numeric: true }))
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the names follow the places
   }, [animals, places])
-  const tags = nextTags(clutch.dam.tag, (animals ?? []).map((a) => a.tag), eggs.length)
-  const nursery = [...free].sort((a, b) => Number((names.get(b.id) ?? '').startsWith('Nursery')) - Number((names.get(a.id) ?? '').startsWith('Nursery')))
+  const tags = nextTags(
+    clutch.dam.tag,
+    (animals ?? []).map((a) => a.tag),
+    eggs.length,
+  )
+  const nursery = [...free].sort(
+    (a, b) =>
+      Number((names.get(b.id) ?? '').startsWith('Nursery')) -
+      Number((names.get(a.id) ?? '').startsWith('Nursery')),
+  )
   const [change, setChange] = useState<Record<string, Partial<Young>>>({})
   const [error, setError] = useState<RefusedError | null>(null)
   const anyPipped = eggs.some((e) => e.fate === 'pipped')
@@ -48,7 +61,11 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
   const rows = eggs.map((egg) => {
     const chosen = change[egg.id]?.chosen ?? (anyPipped ? egg.fate === 'pipped' : true)
     const turn = chosen ? dealt++ : -1
-    const usual = { tag: chosen ? (tags[turn] ?? '') : '', placeId: chosen ? (nursery[turn]?.id ?? null) : null, grams: '' }
+    const usual = {
+      tag: chosen ? (tags[turn] ?? '') : '',
+      placeId: chosen ? (nursery[turn]?.id ?? null) : null,
+      grams: '',
+    }
     return { egg, young: { ...usual, ...change[egg.id], chosen } as Young }
   })
   const chosen = rows.filter((r) => r.young.chosen)
@@ -57,13 +74,30 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
     event.preventDefault()
     const young = chosen.map(({ egg, young: y }) => {
       const grams = Number(y.grams.replace(',', '.'))
-      return { eggId: egg.id, entryId: newId(), animalId: newId(), tag: y.tag, placeId: y.placeId, grams: y.grams.trim() === '' ? null : figures.toGrams(grams) }
+      return {
+        eggId: egg.id,
+        entryId: newId(),
+        animalId: newId(),
+        tag: y.tag,
+        placeId: y.placeId,
+        grams: y.grams.trim() === '' ? null : figures.toGrams(grams),
+      }
     })
     try {
       await api.send('POST', `/api/clutches/${clutch.id}/hatch`, { at: now, young })
-      const entries: EntryInput[] = young.map((y) => ({ id: y.entryId, kind: 'egg fate', subject: { type: 'clutch', id: clutch.id }, at: now, payload: { eggId: y.eggId, fate: 'hatched', animalId: y.animalId } }))
+      const entries: EntryInput[] = young.map((y) => ({
+        id: y.entryId,
+        kind: 'egg fate',
+        subject: { type: 'clutch', id: clutch.id },
+        at: now,
+        payload: { eggId: y.eggId, fate: 'hatched', animalId: y.animalId },
+      }))
       rememberWritten(entries, `${young.length} hatched from ${clutch.name}`)
-      notification.success({ title: `${young.length} hatched from ${clutch.name}`, description: `${young.map((y) => y.tag).join(', ')}. Ctrl+Z takes it back.`, duration: 6 })
+      notification.success({
+        title: `${young.length} hatched from ${clutch.name}`,
+        description: `${young.map((y) => y.tag).join(', ')}. Ctrl+Z takes it back.`,
+        duration: 6,
+      })
       await refreshBook()
       onDone()
     } catch (refused) {
@@ -76,16 +110,55 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
       <p className="small">Out only when the yolk is absorbed and the animal has straightened.</p>
       {rows.map(({ egg, young }) => {
         const i = chosen.findIndex((c) => c.egg.id === egg.id)
-        const says = i >= 0 && (error?.says(`young.${i}.tag`) ?? error?.says(`young.${i}.eggId`) ?? error?.says(`young.${i}.grams`))
+        const says =
+          i >= 0 &&
+          (error?.says(`young.${i}.tag`) ??
+            error?.says(`young.${i}.eggId`) ??
+            error?.says(`young.${i}.grams`))
         return (
           <div key={egg.id} style={{ marginBottom: 6 }}>
-            <div style={{ display: 'grid', gridTemplateColumns: '62px 72px 1fr 62px', gap: 4, alignItems: 'center' }}>
-              <Checkbox checked={young.chosen} onChange={(e) => set(egg.id, { chosen: e.target.checked })} aria-label={`egg ${egg.number} hatched`}>
+            <div
+              style={{
+                display: 'grid',
+                gridTemplateColumns: '62px 72px 1fr 62px',
+                gap: 4,
+                alignItems: 'center',
+              }}
+            >
+              <Checkbox
+                checked={young.chosen}
+                onChange={(e) => set(egg.id, { chosen: e.target.checked })}
+                aria-label={`egg ${egg.number} hatched`}
+              >
                 <EggMark fate={egg.fate} size={16} /> {egg.number}
               </Checkbox>
-              <Input aria-label={`tag of egg ${egg.number}`} size="small" className="fig" disabled={!young.chosen} value={young.tag} onChange={(e) => set(egg.id, { tag: e.target.value })} maxLength={24} />
-              <Select aria-label={`tub of egg ${egg.number}`} size="small" disabled={!young.chosen} allowClear showSearch={{ optionFilterProp: 'label' }} value={young.placeId} onChange={(v: string | undefined) => set(egg.id, { placeId: v ?? null })} options={free.map((p) => ({ value: p.id, label: names.get(p.id)! }))} />
-              <Input aria-label={`weight of egg ${egg.number}`} size="small" placeholder={figures.weightUnit} disabled={!young.chosen} value={young.grams} onChange={(e) => set(egg.id, { grams: e.target.value })} />
+              <Input
+                aria-label={`tag of egg ${egg.number}`}
+                size="small"
+                className="fig"
+                disabled={!young.chosen}
+                value={young.tag}
+                onChange={(e) => set(egg.id, { tag: e.target.value })}
+                maxLength={24}
+              />
+              <Select
+                aria-label={`tub of egg ${egg.number}`}
+                size="small"
+                disabled={!young.chosen}
+                allowClear
+                showSearch={{ optionFilterProp: 'label' }}
+                value={young.placeId}
+                onChange={(v: string | undefined) => set(egg.id, { placeId: v ?? null })}
+                options={free.map((p) => ({ value: p.id, label: names.get(p.id)! }))}
+              />
+              <Input
+                aria-label={`weight of egg ${egg.number}`}
+                size="small"
+                placeholder={figures.weightUnit}
+                disabled={!young.chosen}
+                value={young.grams}
+                onChange={(e) => set(egg.id, { grams: e.target.value })}
+              />
             </div>
             {says && <span className="bad small">{says}</span>}
           </div>

@@ -19,7 +19,9 @@ export function IncubationPage() {
   const navigate = useNavigate()
   if (!clutches || !places || !probes) return null
   const mine = clutches.filter(fits)
-  const waiting = mine.filter((c) => c.waiting > 0).sort((a, b) => (a.forecast?.likely ?? '9').localeCompare(b.forecast?.likely ?? '9'))
+  const waiting = mine
+    .filter((c) => c.waiting > 0)
+    .sort((a, b) => (a.forecast?.likely ?? '9').localeCompare(b.forecast?.likely ?? '9'))
   const ended = mine.filter((c) => c.waiting === 0)
   const incubators = places.filter((p) => p.kind === 'incubator')
   const picked = clutches.find((c) => c.id === id) ?? waiting[0] ?? ended[0]
@@ -31,7 +33,9 @@ export function IncubationPage() {
           {line && <span className="quiet"> · {line}</span>}
         </h1>
         <div className="side">
-          {may.write && incubators.length > 0 && <Button onClick={() => void navigate('/incubation/log')}>Bring in a temperature log</Button>}
+          {may.write && incubators.length > 0 && (
+            <Button onClick={() => void navigate('/incubation/log')}>Bring in a temperature log</Button>
+          )}
           {may.decide && incubators.length > 0 && (
             <Button type="primary" onClick={() => void navigate('/incubation/new')}>
               Record a clutch
@@ -73,9 +77,21 @@ export function IncubationPage() {
             )}
           </div>
           <div>
-            {picked?.incubator && <IncubatorFront incubatorId={picked.incubator.id} places={places} probes={probes} clutches={clutches} pickedId={picked.id} />}
+            {picked?.incubator && (
+              <IncubatorFront
+                incubatorId={picked.incubator.id}
+                places={places}
+                probes={probes}
+                clutches={clutches}
+                pickedId={picked.id}
+              />
+            )}
             {picked && <ClutchDetail id={picked.id} />}
-            {!picked && <p className="empty">The incubators are empty. A clutch is recorded where it is found, from its pairing.</p>}
+            {!picked && (
+              <p className="empty">
+                The incubators are empty. A clutch is recorded where it is found, from its pairing.
+              </p>
+            )}
           </div>
         </div>
       )}
@@ -83,21 +99,42 @@ export function IncubationPage() {
   )
 }
 
-function ClutchLine({ clutch: c, picked, line }: { clutch: ClutchView; picked: boolean; line: string | null }) {
+function ClutchLine({
+  clutch: c,
+  picked,
+  line,
+}: {
+  clutch: ClutchView
+  picked: boolean
+  line: string | null
+}) {
   const figures = useFigures()
   const share = c.forecast?.developed ?? 0
   return (
     <li className={picked ? 'picked' : ''} style={{ padding: '8px 12px' }}>
-      <Link to={`/incubation/${c.id}${line ? `?line=${encodeURIComponent(line)}` : ''}`} style={{ color: 'inherit', textDecoration: 'none', display: 'block' }}>
+      <Link
+        to={`/incubation/${c.id}${line ? `?line=${encodeURIComponent(line)}` : ''}`}
+        style={{ color: 'inherit', textDecoration: 'none', display: 'block' }}
+      >
         <div className="between">
           <span className="tag">{c.name}</span>
-          <span>{c.waiting > 0 ? c.forecast && figures.span(c.forecast.windowDays) : <span className="quiet">ended</span>}</span>
+          <span>
+            {c.waiting > 0 ? (
+              c.forecast && figures.span(c.forecast.windowDays)
+            ) : (
+              <span className="quiet">ended</span>
+            )}
+          </span>
         </div>
         <div className="bar">
           <i style={{ width: `${Math.min(100, share * 100)}%` }} />
         </div>
         <div className="between small quiet">
-          <span>{c.waiting > 0 ? `${c.waiting} of ${c.eggs.length} eggs` : `${c.eggs.filter((e) => e.fate === 'hatched').length} of ${c.eggs.length} hatched`}</span>
+          <span>
+            {c.waiting > 0
+              ? `${c.waiting} of ${c.eggs.length} eggs`
+              : `${c.eggs.filter((e) => e.fate === 'hatched').length} of ${c.eggs.length} hatched`}
+          </span>
           <span className="fig">{Math.min(100, Math.round(share * 100))} %</span>
         </div>
       </Link>
@@ -106,20 +143,37 @@ function ClutchLine({ clutch: c, picked, line }: { clutch: ClutchView; picked: b
 }
 
 /** An incubator from the front: its boxes, the eggs in them, a shape for each fate. */
-function IncubatorFront({ incubatorId, places, probes, clutches, pickedId }: { incubatorId: string; places: readonly Place[]; probes: readonly Probe[]; clutches: readonly ClutchView[]; pickedId: string }) {
+function IncubatorFront({
+  incubatorId,
+  places,
+  probes,
+  clutches,
+  pickedId,
+}: {
+  incubatorId: string
+  places: readonly Place[]
+  probes: readonly Probe[]
+  clutches: readonly ClutchView[]
+  pickedId: string
+}) {
   const figures = useFigures()
   const incubator = places.find((p) => p.id === incubatorId)!
   const probe = probes.find((p) => p.placeId === incubatorId)
-  const filled = clutches.filter((c) => c.incubator?.id === incubatorId && (c.waiting > 0 || c.id === pickedId)).sort((a, b) => a.box.name.localeCompare(b.box.name, 'en', { numeric: true }))
+  const filled = clutches
+    .filter((c) => c.incubator?.id === incubatorId && (c.waiting > 0 || c.id === pickedId))
+    .sort((a, b) => a.box.name.localeCompare(b.box.name, 'en', { numeric: true }))
   const boxes = places.filter((p) => p.parentId === incubatorId && p.kind === 'box')
   return (
-    <div style={{ background: 'var(--wash)', border: '1px solid var(--rule)', padding: 12, marginBottom: 16 }}>
+    <div
+      style={{ background: 'var(--wash)', border: '1px solid var(--rule)', padding: 12, marginBottom: 16 }}
+    >
       <div className="between small" style={{ marginBottom: 8 }}>
         <span>
           set <span className="fig">{figures.celsius(incubator.setPointC)}</span>
           {probe?.lastAt && (
             <>
-              , probe <strong className="fig">{figures.celsius(probe.lastC)}</strong> on {figures.instant(probe.lastAt)}
+              , probe <strong className="fig">{figures.celsius(probe.lastC)}</strong> on{' '}
+              {figures.instant(probe.lastAt)}
             </>
           )}
         </span>
@@ -132,13 +186,24 @@ function IncubatorFront({ incubatorId, places, probes, clutches, pickedId }: { i
           <Link
             key={c.id}
             to={`/incubation/${c.id}`}
-            style={{ background: 'var(--sheet)', border: c.id === pickedId ? '3px solid var(--yolk)' : '1px solid var(--ink)', padding: c.id === pickedId ? 6 : 8, color: 'inherit', textDecoration: 'none', width: 172 }}
+            style={{
+              background: 'var(--sheet)',
+              border: c.id === pickedId ? '3px solid var(--yolk)' : '1px solid var(--ink)',
+              padding: c.id === pickedId ? 6 : 8,
+              color: 'inherit',
+              textDecoration: 'none',
+              width: 172,
+            }}
           >
             <div className="between">
               <span className="tag">{c.name}</span>
               <span className="small quiet">{c.box.name}</span>
             </div>
-            <div style={{ display: 'flex', flexWrap: 'wrap', gap: 2, minHeight: 24 }} role="img" aria-label={c.eggs.map((e) => e.fate).join(', ')}>
+            <div
+              style={{ display: 'flex', flexWrap: 'wrap', gap: 2, minHeight: 24 }}
+              role="img"
+              aria-label={c.eggs.map((e) => e.fate).join(', ')}
+            >
               {c.eggs.map((e) => (
                 <EggMark key={e.id} fate={e.fate} size={15} />
               ))}

@@ -42,9 +42,15 @@ export function LogImportPage() {
     })
   const bringIn = () =>
     attempt(async () => {
-      const { written, known, faulty } = await api.upload<{ written: number; known: number; faulty: number }>(path(''), file!)
+      const { written, known, faulty } = await api.upload<{ written: number; known: number; faulty: number }>(
+        path(''),
+        file!,
+      )
       await refreshBook()
-      notification.success({ title: `${written} readings joined the log`, description: `${known > 0 ? `${known} were there already. ` : ''}${faulty > 0 ? `${faulty} faulty lines were left out.` : ''}` })
+      notification.success({
+        title: `${written} readings joined the log`,
+        description: `${known > 0 ? `${known} were there already. ` : ''}${faulty > 0 ? `${faulty} faulty lines were left out.` : ''}`,
+      })
       void navigate('/incubation')
     })
   if (!probes || !places) return null
@@ -93,7 +99,10 @@ export function LogImportPage() {
               setZone(z)
               void look(file, { zone: z })
             }}
-            options={['UTC', ...Intl.supportedValuesOf('timeZone')].map((z) => ({ value: z, label: z === book.zone ? `${z} (the book)` : z }))}
+            options={['UTC', ...Intl.supportedValuesOf('timeZone')].map((z) => ({
+              value: z,
+              label: z === book.zone ? `${z} (the book)` : z,
+            }))}
           />
         </div>
       </div>
@@ -133,8 +142,11 @@ function Preview({ preview: p, onBringIn }: { preview: LogPreview; onBringIn(): 
       </div>
       {p.from && (
         <p>
-          {figures.instant(p.from)} to {figures.instant(p.to!)}, mostly each <span className="fig">{p.typicalStepMinutes}</span> min, from <span className="fig">{figures.celsius(p.minC)}</span> to{' '}
-          <span className="fig">{figures.celsius(p.maxC)}</span>. Read from ‘{p.timeColumn}’ and ‘{p.temperatureColumn}’.
+          {figures.instant(p.from)} to {figures.instant(p.to!)}, mostly each{' '}
+          <span className="fig">{p.typicalStepMinutes}</span> min, from{' '}
+          <span className="fig">{figures.celsius(p.minC)}</span> to{' '}
+          <span className="fig">{figures.celsius(p.maxC)}</span>. Read from ‘{p.timeColumn}’ and ‘
+          {p.temperatureColumn}’.
         </p>
       )}
       {p.notes.map((n) => (
@@ -143,16 +155,38 @@ function Preview({ preview: p, onBringIn }: { preview: LogPreview; onBringIn(): 
         </p>
       ))}
       <ResponsiveContainer width="100%" height={190}>
-        <LineChart data={p.sample.map((s) => ({ x: Date.parse(s.at), celsius: s.celsius }))} margin={{ top: 6, right: 10, bottom: 0, left: 0 }}>
-          <XAxis dataKey="x" type="number" domain={['dataMin', 'dataMax']} tickFormatter={(x: number) => figures.day(new Date(x).toISOString().slice(0, 10))} stroke="var(--ink2)" tick={{ fontSize: 12, fill: 'var(--ink2)' }} />
-          <YAxis domain={['auto', 'auto']} tickFormatter={(c: number) => figures.celsius(c, 0)} width={62} stroke="var(--ink2)" tick={{ fontSize: 12, fill: 'var(--ink2)' }} />
-          <Tooltip isAnimationActive={false} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--rule)' }} labelFormatter={(x) => figures.instant(new Date(Number(x)).toISOString())} formatter={(v) => [figures.celsius(Number(v)), 'temperature']} />
+        <LineChart
+          data={p.sample.map((s) => ({ x: Date.parse(s.at), celsius: s.celsius }))}
+          margin={{ top: 6, right: 10, bottom: 0, left: 0 }}
+        >
+          <XAxis
+            dataKey="x"
+            type="number"
+            domain={['dataMin', 'dataMax']}
+            tickFormatter={(x: number) => figures.day(new Date(x).toISOString().slice(0, 10))}
+            stroke="var(--ink2)"
+            tick={{ fontSize: 12, fill: 'var(--ink2)' }}
+          />
+          <YAxis
+            domain={['auto', 'auto']}
+            tickFormatter={(c: number) => figures.celsius(c, 0)}
+            width={62}
+            stroke="var(--ink2)"
+            tick={{ fontSize: 12, fill: 'var(--ink2)' }}
+          />
+          <Tooltip
+            isAnimationActive={false}
+            contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--rule)' }}
+            labelFormatter={(x) => figures.instant(new Date(Number(x)).toISOString())}
+            formatter={(v) => [figures.celsius(Number(v)), 'temperature']}
+          />
           <Line dataKey="celsius" stroke="var(--moss)" dot={false} isAnimationActive={false} />
         </LineChart>
       </ResponsiveContainer>
       {p.gaps.map((g) => (
         <p key={g.from} className="note small">
-          Silent for {g.hours.toFixed(1)} h from {figures.instant(g.from)}: the set point will stand in, and be flagged.
+          Silent for {g.hours.toFixed(1)} h from {figures.instant(g.from)}: the set point will stand in, and
+          be flagged.
         </p>
       ))}
       {p.faults.length > 0 && (

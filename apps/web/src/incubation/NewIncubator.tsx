@@ -1,7 +1,8 @@
 import { newId } from '@hatch-book/contract'
 import { App, Button, Input, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import type { RefusedError } from '../shell/api'
+import { api, refreshBook } from '../shell/api'
 import { useFigures } from '../shell/figures'
 
 /** An incubator with its set point and its boxes. */
@@ -19,7 +20,8 @@ export function NewIncubator() {
     const setPointC = set === null ? null : fahrenheit ? ((set - 32) * 5) / 9 : set
     try {
       await api.send('POST', '/api/places', { id, kind: 'incubator', name, setPointC })
-      for (let n = 1; n <= boxes; n++) await api.send('POST', '/api/places', { id: newId(), kind: 'box', name: `box ${n}`, parentId: id })
+      for (let n = 1; n <= boxes; n++)
+        await api.send('POST', '/api/places', { id: newId(), kind: 'box', name: `box ${n}`, parentId: id })
       await refreshBook()
       notification.success({ title: `${name} stands ready with ${boxes} boxes` })
       setName('')
@@ -32,7 +34,11 @@ export function NewIncubator() {
       <div className="field">
         <label htmlFor="incubator-name">Its name</label>
         <Input id="incubator-name" value={name} onChange={(e) => setName(e.target.value)} placeholder="H1" />
-        {error && <span className="says">{error.says('name') ?? error.says('setPointC') ?? error.problem.detail}</span>}
+        {error && (
+          <span className="says">
+            {error.says('name') ?? error.says('setPointC') ?? error.problem.detail}
+          </span>
+        )}
       </div>
       <div className="field">
         <label htmlFor="incubator-set">Set to, {figures.temperatureUnit}</label>

@@ -13,14 +13,26 @@ export function LogPage() {
   const [word, setWord] = useState('')
   const figures = useFigures()
   const { data } = useEntries(limit)
-  const shown = (data ?? []).filter((e) => `${e.subject.tag} ${entryInWords(e, figures)} ${e.by}`.toLowerCase().includes(word.trim().toLowerCase()))
+  const shown = (data ?? []).filter((e) =>
+    `${e.subject.tag} ${entryInWords(e, figures)} ${e.by}`.toLowerCase().includes(word.trim().toLowerCase()),
+  )
   return (
     <section className="page" style={{ maxWidth: 900 }}>
       <div className="head">
         <h1>The log</h1>
-        <Input aria-label="Filter the log" placeholder="filter by tag, word or name" style={{ width: 260 }} value={word} onChange={(e) => setWord(e.target.value)} allowClear />
+        <Input
+          aria-label="Filter the log"
+          placeholder="filter by tag, word or name"
+          style={{ width: 260 }}
+          value={word}
+          onChange={(e) => setWord(e.target.value)}
+          allowClear
+        />
       </div>
-      <p className="quiet">What was seen stays as it was written. A mistake is struck out, not erased; Ctrl+Z takes back your last.</p>
+      <p className="quiet">
+        What was seen stays as it was written. A mistake is struck out, not erased; Ctrl+Z takes back your
+        last.
+      </p>
       {data && <EntryList entries={shown} withSubject />}
       {data && data.length === limit && limit < MOST && (
         <Button style={{ marginTop: 12 }} onClick={() => setLimit(Math.min(MOST, limit + STEP))}>

@@ -3,7 +3,8 @@ import { Button, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { Verdict } from '../parts/Verdict'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import type { RefusedError } from '../shell/api'
+import { api, refreshBook } from '../shell/api'
 import { useAnimals } from '../shell/queries'
 
 /** Two animals are put down for each other; who is not for this season is refused, with the rule. */
@@ -16,28 +17,54 @@ export function NewPairing({ onDone }: { onDone(id: string | null): void }) {
   const female = data?.find((a) => a.id === femaleId)
   const options = (sex: 'female' | 'male') =>
     (data ?? [])
-      .filter((a) => a.sex === sex && a.verdict !== null && (sex === 'female' || !female || a.species === female.species))
+      .filter(
+        (a) =>
+          a.sex === sex &&
+          a.verdict !== null &&
+          (sex === 'female' || !female || a.species === female.species),
+      )
       .sort((a, b) => a.verdict!.localeCompare(b.verdict!) * -1 || a.tag.localeCompare(b.tag))
-      .sort((a, b) => ['ready', 'trial', 'not this season'].indexOf(a.verdict!) - ['ready', 'trial', 'not this season'].indexOf(b.verdict!))
+      .sort(
+        (a, b) =>
+          ['ready', 'trial', 'not this season'].indexOf(a.verdict!) -
+          ['ready', 'trial', 'not this season'].indexOf(b.verdict!),
+      )
       .map((a) => ({ value: a.id, label: `${a.tag}, ${a.verdict}`, search: a.tag }))
   const save = async (event: FormEvent) => {
     event.preventDefault()
     const id = newId()
     try {
-      await api.send<PairingView>('POST', '/api/pairings', { id, femaleId: femaleId ?? '', maleId: maleId ?? '' })
+      await api.send<PairingView>('POST', '/api/pairings', {
+        id,
+        femaleId: femaleId ?? '',
+        maleId: maleId ?? '',
+      })
       await refreshBook()
       onDone(id)
     } catch (refused) {
       setError(refused as RefusedError)
     }
   }
-  const field = (name: 'femaleId' | 'maleId', label: string, sex: 'female' | 'male', value: string | null, set: (id: string) => void) => {
+  const field = (
+    name: 'femaleId' | 'maleId',
+    label: string,
+    sex: 'female' | 'male',
+    value: string | null,
+    set: (id: string) => void,
+  ) => {
     const animal = data?.find((a) => a.id === value)
     const says = value === null && error ? `choose the ${sex}` : error?.says(name)
     return (
       <div className="field" style={{ minWidth: 250, flex: 1 }}>
         <label htmlFor={name}>{label}</label>
-        <Select id={name} showSearch={{ optionFilterProp: 'label' }} value={value} onChange={set} options={options(sex)} placeholder="tag" />
+        <Select
+          id={name}
+          showSearch={{ optionFilterProp: 'label' }}
+          value={value}
+          onChange={set}
+          options={options(sex)}
+          placeholder="tag"
+        />
         {animal?.verdict && (
           <span className="small">
             <Verdict verdict={animal.verdict} />{' '}

@@ -42,13 +42,15 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
           {p.next.on && `, ${figures.day(p.next.on)}`}
         </h3>
         <p className="quiet">
-          {p.meetings} {p.meetings === 1 ? 'meeting' : 'meetings'}, {p.locks} {p.locks === 1 ? 'lock' : 'locks'}
+          {p.meetings} {p.meetings === 1 ? 'meeting' : 'meetings'}, {p.locks}{' '}
+          {p.locks === 1 ? 'lock' : 'locks'}
           {p.startedOn && `, since ${figures.day(p.startedOn)}`}
         </p>
         {p.eggs && (
           <div className="between">
             <span>
-              <strong>Look for eggs {figures.span(p.eggs)}</strong>, most likely about {figures.day(p.eggs.likely)}
+              <strong>Look for eggs {figures.span(p.eggs)}</strong>, most likely about{' '}
+              {figures.day(p.eggs.likely)}
               {p.shed && <span className="quiet">; pre-lay shed {figures.span(p.shed)}</span>}
             </span>
             <Button size="small" onClick={() => setWhy(true)}>
@@ -59,7 +61,10 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
         {may.write && open && <WhatWasSeen pairing={p} active={!why} />}
         {may.decide && p.clutchId === null && p.state !== 'planned' && (
           <p style={{ marginTop: 12 }}>
-            <Button type={p.eggs ? 'primary' : 'default'} onClick={() => void navigate(`/incubation/new?pairing=${p.id}`)}>
+            <Button
+              type={p.eggs ? 'primary' : 'default'}
+              onClick={() => void navigate(`/incubation/new?pairing=${p.id}`)}
+            >
               Eggs are found: record the clutch
             </Button>
           </p>
@@ -90,18 +95,46 @@ function WhatWasSeen({ pairing: p, active }: { pairing: PairingView; active: boo
   const [day, setDay] = useState<Dayjs | null>(null)
   const [minutes, setMinutes] = useState<number | null>(null)
   const together = p.state === 'together'
-  const at = day ? new Date(Math.min(Date.parse(now), instantOfDay(day.format('YYYY-MM-DD'), book.zone, day.hour()) + day.minute() * 60_000)).toISOString() : now
+  const at = day
+    ? new Date(
+        Math.min(
+          Date.parse(now),
+          instantOfDay(day.format('YYYY-MM-DD'), book.zone, day.hour()) + day.minute() * 60_000,
+        ),
+      ).toISOString()
+    : now
   const see = (kind: EntryKind, says: string, payload = {}) =>
-    void write([{ kind, subject: { type: 'pairing', id: p.id }, at, payload }], `${p.female.tag} × ${p.male.tag}: ${says}`).then((ok) => ok && setMinutes(null))
+    void write(
+      [{ kind, subject: { type: 'pairing', id: p.id }, at, payload }],
+      `${p.female.tag} × ${p.male.tag}: ${says}`,
+    ).then((ok) => ok && setMinutes(null))
   return (
     <div style={{ marginTop: 12 }}>
       <div className="row small" style={{ marginBottom: 8 }}>
         <span className="quiet">seen</span>
-        <DatePicker aria-label="when it was seen" size="small" showTime={{ format: 'HH:mm' }} format="D MMM YYYY HH:mm" placeholder="just now" value={day} onChange={setDay} maxDate={dayjs(now)} />
+        <DatePicker
+          aria-label="when it was seen"
+          size="small"
+          showTime={{ format: 'HH:mm' }}
+          format="D MMM YYYY HH:mm"
+          placeholder="just now"
+          value={day}
+          onChange={setDay}
+          maxDate={dayjs(now)}
+        />
         {together && (
           <>
             <span className="quiet">lock lasted</span>
-            <InputNumber aria-label="minutes of the lock" size="small" min={0} max={10000} value={minutes} onChange={setMinutes} style={{ width: 80 }} /> <span className="quiet">min</span>
+            <InputNumber
+              aria-label="minutes of the lock"
+              size="small"
+              min={0}
+              max={10000}
+              value={minutes}
+              onChange={setMinutes}
+              style={{ width: 80 }}
+            />{' '}
+            <span className="quiet">min</span>
           </>
         )}
       </div>
@@ -110,7 +143,12 @@ function WhatWasSeen({ pairing: p, active }: { pairing: PairingView; active: boo
         acts={
           together
             ? [
-                { key: 'K', says: 'locked', main: true, act: () => see('locked', 'locked', minutes === null ? {} : { minutes }) },
+                {
+                  key: 'K',
+                  says: 'locked',
+                  main: true,
+                  act: () => see('locked', 'locked', minutes === null ? {} : { minutes }),
+                },
                 { key: 'P', says: 'parted', act: () => see('separated', 'parted') },
                 { key: 'C', says: 'courted', act: () => see('courted', 'courted') },
                 { key: 'N', says: 'ignored', act: () => see('ignored', 'ignored') },

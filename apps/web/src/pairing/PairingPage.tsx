@@ -9,7 +9,13 @@ import { NewPairing } from './NewPairing'
 import { PairingCard } from './PairingCard'
 
 const ORDER = { together: 0, apart: 1, planned: 2, laid: 3, ended: 4 } as const
-const STATE_SAYS: Record<PairingView['state'], string> = { together: 'together now', apart: 'apart', planned: 'not yet introduced', laid: 'has laid', ended: 'ended' }
+const STATE_SAYS: Record<PairingView['state'], string> = {
+  together: 'together now',
+  apart: 'apart',
+  planned: 'not yet introduced',
+  laid: 'has laid',
+  ended: 'ended',
+}
 
 /** Who is with whom, what was seen, and what is next. */
 export function PairingPage() {
@@ -21,14 +27,14 @@ export function PairingPage() {
   const navigate = useNavigate()
   const [adding, setAdding] = useState(false)
   if (!data) return null
-  const shown = data.filter(fits).sort((a, b) => ORDER[a.state] - ORDER[b.state] || (b.startedOn ?? '9').localeCompare(a.startedOn ?? '9'))
+  const shown = data
+    .filter(fits)
+    .sort((a, b) => ORDER[a.state] - ORDER[b.state] || (b.startedOn ?? '9').localeCompare(a.startedOn ?? '9'))
   const picked = data.find((p) => p.id === id) ?? shown[0]
   return (
     <section className="page">
       <div className="head">
-        <h1>
-          Pairings{line && <span className="quiet"> of {line}</span>}
-        </h1>
+        <h1>Pairings{line && <span className="quiet"> of {line}</span>}</h1>
         {may.decide && !adding && (
           <Button type="primary" onClick={() => setAdding(true)}>
             Pair two animals
@@ -43,17 +49,24 @@ export function PairingPage() {
           }}
         />
       )}
-      {data.length === 0 && !adding && <p className="empty">No pairing is in the book yet. Pair two animals that are ready or on trial.</p>}
+      {data.length === 0 && !adding && (
+        <p className="empty">No pairing is in the book yet. Pair two animals that are ready or on trial.</p>
+      )}
       <div className="columns" style={{ gridTemplateColumns: '330px minmax(0, 1fr)' }}>
         <ul className="lines" aria-label="Pairings" style={{ maxHeight: 640, overflowY: 'auto' }}>
           {shown.map((p) => (
             <li key={p.id} className={p.id === picked?.id ? 'picked' : ''} style={{ padding: '8px 12px' }}>
-              <Link to={`/pairing/${p.id}${line ? `?line=${encodeURIComponent(line)}` : ''}`} style={{ color: 'inherit', textDecoration: 'none', display: 'block' }}>
+              <Link
+                to={`/pairing/${p.id}${line ? `?line=${encodeURIComponent(line)}` : ''}`}
+                style={{ color: 'inherit', textDecoration: 'none', display: 'block' }}
+              >
                 <div className="between">
                   <span className="tag">
                     {p.female.tag} × {p.male.tag}
                   </span>
-                  <span className={`small ${p.mustStop ? 'bad' : p.state === 'together' ? 'warm' : 'quiet'}`}>{p.mustStop ? 'take it out' : STATE_SAYS[p.state]}</span>
+                  <span className={`small ${p.mustStop ? 'bad' : p.state === 'together' ? 'warm' : 'quiet'}`}>
+                    {p.mustStop ? 'take it out' : STATE_SAYS[p.state]}
+                  </span>
                 </div>
                 <div className="small quiet">{summary(p, figures)}</div>
               </Link>

@@ -6,7 +6,10 @@ import { Verdict } from './Verdict'
 
 /** One line of what an animal is. */
 export function describeAnimal(a: AnimalRow): string {
-  return [a.species, a.sex === 'unknown' ? 'not sexed' : a.sexCertainty < 0.95 ? `probably ${a.sex}` : a.sex].join(', ')
+  return [
+    a.species,
+    a.sex === 'unknown' ? 'not sexed' : a.sexCertainty < 0.95 ? `probably ${a.sex}` : a.sex,
+  ].join(', ')
 }
 
 export function useAge(): (a: Pick<AnimalRow, 'hatched' | 'ageDays' | 'hatchFact'>) => string {
@@ -27,7 +30,9 @@ export function AnimalCard({ animal: a, children }: { animal: AnimalRow; childre
       <Link to={`/animals/${a.id}`} className="whole">
         <div className="top">
           <span className="tag">{a.tag}</span>
-          <span className="place small">{a.place?.name ?? (a.presence === 'here' ? 'no place' : a.presence)}</span>
+          <span className="place small">
+            {a.place?.name ?? (a.presence === 'here' ? 'no place' : a.presence)}
+          </span>
         </div>
         <div>{describeAnimal(a)}</div>
         <div className="small quiet">

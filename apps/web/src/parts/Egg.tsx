@@ -5,7 +5,9 @@ export function EggMark({ fate, size = 20 }: { fate: EggFate; size?: number }) {
   const shell = { cx: 10, cy: 12, rx: 6.6, ry: 8.6 }
   return (
     <svg width={size} height={size * 1.2} viewBox="0 0 20 24" aria-hidden>
-      {fate === 'infertile' && <ellipse {...shell} fill="none" stroke="var(--ink2)" strokeWidth={1.3} strokeDasharray="2 2" />}
+      {fate === 'infertile' && (
+        <ellipse {...shell} fill="none" stroke="var(--ink2)" strokeWidth={1.3} strokeDasharray="2 2" />
+      )}
       {fate === 'set' && <ellipse {...shell} fill="var(--wash)" stroke="var(--ink)" strokeWidth={1.3} />}
       {fate === 'good' && <ellipse {...shell} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.5} />}
       {fate === 'dented' && (
@@ -24,14 +26,23 @@ export function EggMark({ fate, size = 20 }: { fate: EggFate; size?: number }) {
           </g>
         </>
       )}
-      {fate === 'dead' && <path d="M5 6l10 12M15 6L5 18" stroke="var(--clay)" strokeWidth={1.7} fill="none" />}
+      {fate === 'dead' && (
+        <path d="M5 6l10 12M15 6L5 18" stroke="var(--clay)" strokeWidth={1.7} fill="none" />
+      )}
       {fate === 'pipped' && (
         <>
           <ellipse {...shell} fill="var(--yolk)" stroke="var(--ink)" strokeWidth={1.5} />
           <path d="M7 5.500l2.500 3 2-3 2 2.500" fill="none" stroke="var(--ink)" strokeWidth={1.5} />
         </>
       )}
-      {fate === 'hatched' && <path d="M3.500 13a6.600 8.600 0 0 0 13 0l-2.600-2.600-2.200 2.400-2-2.600-2.200 2.600-2-2.200z" fill="var(--moss)" stroke="var(--ink)" strokeWidth={1.2} />}
+      {fate === 'hatched' && (
+        <path
+          d="M3.500 13a6.600 8.600 0 0 0 13 0l-2.600-2.600-2.200 2.400-2-2.600-2.200 2.600-2-2.200z"
+          fill="var(--moss)"
+          stroke="var(--ink)"
+          strokeWidth={1.2}
+        />
+      )}
     </svg>
   )
 }

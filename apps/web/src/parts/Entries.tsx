@@ -48,7 +48,15 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
 }
 
 /** Entries, newest first. What is struck out stays readable; what stands can be struck out with a reason. */
-export function EntryList({ entries, withSubject = false, most }: { entries: readonly Entry[]; withSubject?: boolean; most?: number }) {
+export function EntryList({
+  entries,
+  withSubject = false,
+  most,
+}: {
+  entries: readonly Entry[]
+  withSubject?: boolean
+  most?: number
+}) {
   const figures = useFigures()
   const may = useMay()
   const { strike } = useLog()
@@ -63,7 +71,9 @@ export function EntryList({ entries, withSubject = false, most }: { entries: rea
           <li key={e.id} className={e.struckBy ? 'struck' : ''}>
             <div className="between">
               <span>
-                <span className="when">{e.precision === 'day' ? figures.instant(e.at).split(',')[0] : figures.instant(e.at)}</span>
+                <span className="when">
+                  {e.precision === 'day' ? figures.instant(e.at).split(',')[0] : figures.instant(e.at)}
+                </span>
                 {withSubject && <span className="tag">{e.subject.tag} </span>}
                 {entryInWords(e, figures)}
                 {e.struckBy && (
@@ -78,7 +88,11 @@ export function EntryList({ entries, withSubject = false, most }: { entries: rea
                 {may.write && !e.struckBy && e.kind !== 'struck' && (
                   <>
                     {' · '}
-                    <button className="plain" aria-label={`strike out: ${entryInWords(e, figures)}`} onClick={() => setTarget(e)}>
+                    <button
+                      className="plain"
+                      aria-label={`strike out: ${entryInWords(e, figures)}`}
+                      onClick={() => setTarget(e)}
+                    >
                       strike
                     </button>
                   </>
@@ -102,7 +116,13 @@ export function EntryList({ entries, withSubject = false, most }: { entries: rea
       >
         <p>{target && entryInWords(target, figures)}</p>
         <p className="quiet">It stays readable in the log, and no longer counts.</p>
-        <Input aria-label="Why" placeholder="why (may be empty)" value={reason} onChange={(e) => setReason(e.target.value)} maxLength={200} />
+        <Input
+          aria-label="Why"
+          placeholder="why (may be empty)"
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+          maxLength={200}
+        />
       </Modal>
     </>
   )

@@ -11,11 +11,20 @@ export interface KeyAct {
 
 /** The few keys that settle what is in front: pressed, clicked or tapped alike. */
 export function Keys({ acts, active = true }: { acts: readonly KeyAct[]; active?: boolean }) {
-  useKeys(Object.fromEntries(acts.filter((a) => !a.disabled).map((a) => [a.key.toLowerCase(), a.act])), active)
+  useKeys(
+    Object.fromEntries(acts.filter((a) => !a.disabled).map((a) => [a.key.toLowerCase(), a.act])),
+    active,
+  )
   return (
     <div className="keys">
       {acts.map((a) => (
-        <button key={a.key} type="button" className={a.main ? 'main' : ''} disabled={a.disabled} onClick={a.act}>
+        <button
+          key={a.key}
+          type="button"
+          className={a.main ? 'main' : ''}
+          disabled={a.disabled}
+          onClick={a.act}
+        >
           <kbd>{a.key}</kbd> {a.says}
         </button>
       ))}

@@ -14,7 +14,11 @@ export function QuickLog({ animal, active = true }: { animal: AnimalRow; active?
   const [form, setForm] = useState<Form>(null)
   const subject = { type: 'animal' as const, id: animal.id }
   const done = () => setForm(null)
-  const meal = (outcome: 'taken' | 'refused') => void write([{ kind: 'meal', subject, payload: { outcome } }], `${animal.tag} ${outcome === 'taken' ? 'ate' : 'refused'}`)
+  const meal = (outcome: 'taken' | 'refused') =>
+    void write(
+      [{ kind: 'meal', subject, payload: { outcome } }],
+      `${animal.tag} ${outcome === 'taken' ? 'ate' : 'refused'}`,
+    )
   return (
     <>
       <Keys
@@ -22,12 +26,25 @@ export function QuickLog({ animal, active = true }: { animal: AnimalRow; active?
         acts={[
           { key: 'A', says: 'ate', main: true, act: () => meal('taken') },
           { key: 'R', says: 'refused', act: () => meal('refused') },
-          { key: 'S', says: 'shed whole', act: () => void write([{ kind: 'shed', subject, payload: { whole: true } }], `${animal.tag} shed whole`) },
-          { key: 'C', says: 'going into shed', act: () => void write([{ kind: 'going into shed', subject }], `${animal.tag} is going into shed`) },
+          {
+            key: 'S',
+            says: 'shed whole',
+            act: () =>
+              void write([{ kind: 'shed', subject, payload: { whole: true } }], `${animal.tag} shed whole`),
+          },
+          {
+            key: 'C',
+            says: 'going into shed',
+            act: () => void write([{ kind: 'going into shed', subject }], `${animal.tag} is going into shed`),
+          },
           { key: 'W', says: 'weigh', act: () => setForm('weigh') },
           { key: 'M', says: 'meal, in detail', act: () => setForm('meal') },
           { key: 'X', says: 'sex', act: () => setForm('sex') },
-          { key: 'P', says: animal.openProblems.length > 0 ? 'problem, or over' : 'problem', act: () => setForm('problem') },
+          {
+            key: 'P',
+            says: animal.openProblems.length > 0 ? 'problem, or over' : 'problem',
+            act: () => setForm('problem'),
+          },
           { key: 'N', says: 'note', act: () => setForm('note') },
         ]}
       />
@@ -38,7 +55,13 @@ export function QuickLog({ animal, active = true }: { animal: AnimalRow; active?
       )}
       {form === 'sex' && <SexForm animal={animal} onDone={done} />}
       {form === 'problem' && <ProblemForm animal={animal} onDone={done} />}
-      {form === 'note' && <TextForm label="Note" onDone={done} onSave={(text) => write([{ kind: 'noted', subject, payload: { text } }], `Noted for ${animal.tag}`)} />}
+      {form === 'note' && (
+        <TextForm
+          label="Note"
+          onDone={done}
+          onSave={(text) => write([{ kind: 'noted', subject, payload: { text } }], `Noted for ${animal.tag}`)}
+        />
+      )}
       {form === 'meal' && <MealForm animal={animal} onDone={done} />}
     </>
   )
@@ -51,8 +74,19 @@ function MealForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
   const [grams, setGrams] = useState<number | null>(null)
   const [outcome, setOutcome] = useState('taken')
   const save = async () => {
-    const payload = { outcome: outcome === 'refused' ? 'refused' : 'taken', ...(outcome === 'helped' ? { assisted: true } : {}), ...(prey.trim() ? { prey: prey.trim() } : {}), ...(grams ? { grams: figures.toGrams(grams) } : {}) }
-    if (await write([{ kind: 'meal', subject: { type: 'animal', id: animal.id }, payload }], `${animal.tag}: meal ${outcome}`)) onDone()
+    const payload = {
+      outcome: outcome === 'refused' ? 'refused' : 'taken',
+      ...(outcome === 'helped' ? { assisted: true } : {}),
+      ...(prey.trim() ? { prey: prey.trim() } : {}),
+      ...(grams ? { grams: figures.toGrams(grams) } : {}),
+    }
+    if (
+      await write(
+        [{ kind: 'meal', subject: { type: 'animal', id: animal.id }, payload }],
+        `${animal.tag}: meal ${outcome}`,
+      )
+    )
+      onDone()
   }
   return (
     <form
@@ -62,10 +96,29 @@ function MealForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
         void save()
       }}
     >
-      <Segmented aria-label="outcome" options={['taken', 'refused', 'helped']} value={outcome} onChange={setOutcome} />
+      <Segmented
+        aria-label="outcome"
+        options={['taken', 'refused', 'helped']}
+        value={outcome}
+        onChange={setOutcome}
+      />
       <div className="row" style={{ margin: '8px 0' }}>
-        <Input aria-label="prey" placeholder="prey" style={{ width: 190 }} value={prey} onChange={(e) => setPrey(e.target.value)} autoFocus />
-        <InputNumber aria-label="prey weight" placeholder={`each, ${figures.weightUnit}`} min={0.01} value={grams} onChange={setGrams} style={{ width: 120 }} />
+        <Input
+          aria-label="prey"
+          placeholder="prey"
+          style={{ width: 190 }}
+          value={prey}
+          onChange={(e) => setPrey(e.target.value)}
+          autoFocus
+        />
+        <InputNumber
+          aria-label="prey weight"
+          placeholder={`each, ${figures.weightUnit}`}
+          min={0.01}
+          value={grams}
+          onChange={setGrams}
+          style={{ width: 120 }}
+        />
       </div>
       <SaveRow onCancel={onDone} />
     </form>
@@ -83,14 +136,24 @@ function SexForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
       style={{ marginTop: 12 }}
       onSubmit={(e) => {
         e.preventDefault()
-        void write([{ kind: 'sexed', subject: { type: 'animal', id: animal.id }, payload: { sex, method, certainty: sure[method]! } }], `${animal.tag} sexed ${sex}`).then((ok) => ok && onDone())
+        void write(
+          [
+            {
+              kind: 'sexed',
+              subject: { type: 'animal', id: animal.id },
+              payload: { sex, method, certainty: sure[method]! },
+            },
+          ],
+          `${animal.tag} sexed ${sex}`,
+        ).then((ok) => ok && onDone())
       }}
     >
       <p>
         <Segmented aria-label="sex" options={['female', 'male', 'unknown']} value={sex} onChange={setSex} />
       </p>
       <p>
-        <Segmented aria-label="method" options={Object.keys(sure)} value={method} onChange={setMethod} /> <span className="small quiet">{Math.round(sure[method]! * 100)} % right</span>
+        <Segmented aria-label="method" options={Object.keys(sure)} value={method} onChange={setMethod} />{' '}
+        <span className="small quiet">{Math.round(sure[method]! * 100)} % right</span>
       </p>
       <SaveRow onCancel={onDone} />
     </form>
@@ -105,18 +168,43 @@ function ProblemForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) 
       {animal.openProblems.map((problem) => (
         <p key={problem} style={{ marginTop: 10 }}>
           {problem}{' '}
-          <Button size="small" onClick={() => void write([{ kind: 'problem over', subject, payload: { problem } }], `${animal.tag}: ${problem} is over`).then((ok) => ok && onDone())}>
+          <Button
+            size="small"
+            onClick={() =>
+              void write(
+                [{ kind: 'problem over', subject, payload: { problem } }],
+                `${animal.tag}: ${problem} is over`,
+              ).then((ok) => ok && onDone())
+            }
+          >
             it is over
           </Button>
         </p>
       ))}
-      <TextForm label="Problem, in a few words" onDone={onDone} onSave={(problem) => write([{ kind: 'problem found', subject, payload: { problem: problem.slice(0, 120) } }], `${animal.tag}: ${problem}`)} />
+      <TextForm
+        label="Problem, in a few words"
+        onDone={onDone}
+        onSave={(problem) =>
+          write(
+            [{ kind: 'problem found', subject, payload: { problem: problem.slice(0, 120) } }],
+            `${animal.tag}: ${problem}`,
+          )
+        }
+      />
       <p className="small quiet">A sick or injured animal belongs with a vet; this only keeps the record.</p>
     </>
   )
 }
 
-function TextForm({ label, onSave, onDone }: { label: string; onSave(text: string): Promise<boolean>; onDone(): void }) {
+function TextForm({
+  label,
+  onSave,
+  onDone,
+}: {
+  label: string
+  onSave(text: string): Promise<boolean>
+  onDone(): void
+}) {
   const [text, setText] = useState('')
   return (
     <form
@@ -126,7 +214,15 @@ function TextForm({ label, onSave, onDone }: { label: string; onSave(text: strin
         if (text.trim()) void onSave(text.trim()).then((ok) => ok && onDone())
       }}
     >
-      <Input aria-label={label} placeholder={label} autoFocus value={text} onChange={(e) => setText(e.target.value)} maxLength={400} style={{ marginBottom: 8 }} />
+      <Input
+        aria-label={label}
+        placeholder={label}
+        autoFocus
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        maxLength={400}
+        style={{ marginBottom: 8 }}
+      />
       <SaveRow onCancel={onDone} />
     </form>
   )

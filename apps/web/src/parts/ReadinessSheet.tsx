@@ -12,7 +12,11 @@ import { Verdict } from './Verdict'
 export function ReadinessSheet({ animalId, onClose }: { animalId: string | null; onClose(): void }) {
   const { data } = useAnimal(animalId ?? undefined)
   return (
-    <ReasonsSheet title={data ? `Reasons for ${data.animal.tag}` : 'Reasons'} open={animalId !== null} onClose={onClose}>
+    <ReasonsSheet
+      title={data ? `Reasons for ${data.animal.tag}` : 'Reasons'}
+      open={animalId !== null}
+      onClose={onClose}
+    >
       {data && <ReadinessReasons page={data} />}
     </ReasonsSheet>
   )
@@ -28,16 +32,28 @@ export function ReadinessReasons({ page }: { page: AnimalPage }) {
     <>
       <p style={{ fontSize: 18 }}>
         <Verdict verdict={readiness.verdict} />
-        {readiness.expected && readiness.verdict !== 'ready' && <span className="quiet"> ready expected {figures.span(readiness.expected)}</span>}
+        {readiness.expected && readiness.verdict !== 'ready' && (
+          <span className="quiet"> ready expected {figures.span(readiness.expected)}</span>
+        )}
       </p>
       {readiness.stopRule && <p className="note">A trial has a stop rule: {readiness.stopRule}.</p>}
       {overruled && (
         <p className="note">
-          Overruled to <Verdict verdict={overruled.verdict as 'ready'} /> by {overruled.by} on {figures.day(overruled.on)}: {overruled.reason}
+          Overruled to <Verdict verdict={overruled.verdict as 'ready'} /> by {overruled.by} on{' '}
+          {figures.day(overruled.on)}: {overruled.reason}
           {may.decide && (
             <>
               {' '}
-              <button className="plain" onClick={() => void strike([{ id: overruled.entryId, subject: { type: 'animal', id: animal.id } }], 'overruling withdrawn', 'The rules judge again')}>
+              <button
+                className="plain"
+                onClick={() =>
+                  void strike(
+                    [{ id: overruled.entryId, subject: { type: 'animal', id: animal.id } }],
+                    'overruling withdrawn',
+                    'The rules judge again',
+                  )
+                }
+              >
                 let the rules judge again
               </button>
             </>
@@ -45,13 +61,30 @@ export function ReadinessReasons({ page }: { page: AnimalPage }) {
         </p>
       )}
       <ReasonList reasons={readiness.reasons} />
-      {may.decide && !overruled && <OverruleForm animalId={animal.id} about="readiness" verdicts={['ready', 'trial', 'not this season']} now={readiness.verdict} />}
+      {may.decide && !overruled && (
+        <OverruleForm
+          animalId={animal.id}
+          about="readiness"
+          verdicts={['ready', 'trial', 'not this season']}
+          now={readiness.verdict}
+        />
+      )}
     </>
   )
 }
 
 /** A keeper knows better, and says why. */
-export function OverruleForm({ animalId, about, verdicts, now }: { animalId: string; about: 'readiness' | 'leaving'; verdicts: string[]; now: string }) {
+export function OverruleForm({
+  animalId,
+  about,
+  verdicts,
+  now,
+}: {
+  animalId: string
+  about: 'readiness' | 'leaving'
+  verdicts: string[]
+  now: string
+}) {
   const { write } = useLog()
   const choices = verdicts.filter((v) => v !== now)
   const [open, setOpen] = useState(false)
@@ -66,7 +99,19 @@ export function OverruleForm({ animalId, about, verdicts, now }: { animalId: str
     )
   const save = async () => {
     if (reason.trim() === '') return setSays('say why: it stands in the log beside the verdict')
-    if (await write([{ kind: 'overruled', subject: { type: 'animal', id: animalId }, payload: { about, verdict, reason: reason.trim() } }], `Overruled: ${verdict}`)) setOpen(false)
+    if (
+      await write(
+        [
+          {
+            kind: 'overruled',
+            subject: { type: 'animal', id: animalId },
+            payload: { about, verdict, reason: reason.trim() },
+          },
+        ],
+        `Overruled: ${verdict}`,
+      )
+    )
+      setOpen(false)
   }
   return (
     <form
@@ -76,10 +121,20 @@ export function OverruleForm({ animalId, about, verdicts, now }: { animalId: str
         void save()
       }}
     >
-      {choices.length > 1 && <Segmented options={choices} value={verdict} onChange={setVerdict} style={{ marginBottom: 8 }} />}
+      {choices.length > 1 && (
+        <Segmented options={choices} value={verdict} onChange={setVerdict} style={{ marginBottom: 8 }} />
+      )}
       <div className="field">
         <label htmlFor="overrule-reason">Why</label>
-        <Input.TextArea id="overrule-reason" autoFocus rows={2} value={reason} onChange={(e) => setReason(e.target.value)} maxLength={400} aria-invalid={says !== ''} />
+        <Input.TextArea
+          id="overrule-reason"
+          autoFocus
+          rows={2}
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+          maxLength={400}
+          aria-invalid={says !== ''}
+        />
         {says && <span className="says">{says}</span>}
       </div>
       <Button type="primary" htmlType="submit">

@@ -34,7 +34,8 @@ export function ReasonList({ reasons }: { reasons: readonly Reason[] }) {
                   {r.wanted && (
                     <span className="quiet">
                       {'  '}
-                      {r.bound === 'is' ? '' : r.bound === 'between' ? 'wanted' : r.bound} {figures.quantity(r.wanted)}
+                      {r.bound === 'is' ? '' : r.bound === 'between' ? 'wanted' : r.bound}{' '}
+                      {figures.quantity(r.wanted)}
                     </span>
                   )}
                 </div>
@@ -46,7 +47,11 @@ export function ReasonList({ reasons }: { reasons: readonly Reason[] }) {
           </div>
         )
       })}
-      {reasons[0] && <p className="small quiet" style={{ marginTop: 10 }}>{reasons[0].origin}</p>}
+      {reasons[0] && (
+        <p className="small quiet" style={{ marginTop: 10 }}>
+          {reasons[0].origin}
+        </p>
+      )}
     </div>
   )
 }
@@ -57,7 +62,17 @@ export function withDays(text: string, day: (d: string) => string): string {
 }
 
 /** The sheet that any verdict, date or figure opens. */
-export function ReasonsSheet({ title, open, onClose, children }: { title: string; open: boolean; onClose(): void; children: ReactNode }) {
+export function ReasonsSheet({
+  title,
+  open,
+  onClose,
+  children,
+}: {
+  title: string
+  open: boolean
+  onClose(): void
+  children: ReactNode
+}) {
   return (
     <Drawer title={title} open={open} onClose={onClose} size={430} destroyOnHidden>
       {children}

@@ -7,7 +7,13 @@ export function Strokes({ count, most = 15 }: { count: number; most?: number }) 
     return i % 5 === 4 ? `M${x - 22} 13L${x - 2} 3` : `M${x} 2V14`
   })
   return (
-    <svg className="stroke" width={Math.max(1, groups * 27)} height={16} role="img" aria-label={`${count} meals in a row`}>
+    <svg
+      className="stroke"
+      width={Math.max(1, groups * 27)}
+      height={16}
+      role="img"
+      aria-label={`${count} meals in a row`}
+    >
       <path d={marks.join('')} />
     </svg>
   )

@@ -28,9 +28,7 @@ export function ReadinessPage() {
   return (
     <section className="page">
       <div className="head">
-        <h1>
-          Who may breed{line && <span className="quiet">: {line}</span>}
-        </h1>
+        <h1>Who may breed{line && <span className="quiet">: {line}</span>}</h1>
         <Segmented
           aria-label="Sex"
           value={sex}
@@ -53,7 +51,10 @@ export function ReadinessPage() {
             const group = breeders.filter((a) => a.verdict === verdict)
             return (
               <div key={verdict}>
-                <div className="between" style={{ borderBottom: '3px solid var(--ink)', paddingBottom: 6, marginBottom: 10 }}>
+                <div
+                  className="between"
+                  style={{ borderBottom: '3px solid var(--ink)', paddingBottom: 6, marginBottom: 10 }}
+                >
                   <span style={{ fontSize: 17 }}>
                     <Verdict verdict={verdict} /> <span className="fig">{group.length}</span>
                   </span>
@@ -76,7 +77,9 @@ export function ReadinessPage() {
 function Candidate({ animal: a, onOpen }: { animal: AnimalRow; onOpen(): void }) {
   const figures = useFigures()
   return (
-    <article className={`card small-card ${a.verdict === 'trial' ? 'now' : a.verdict === 'ready' ? '' : 'trouble'}`}>
+    <article
+      className={`card small-card ${a.verdict === 'trial' ? 'now' : a.verdict === 'ready' ? '' : 'trouble'}`}
+    >
       <div className="between">
         <Link to={`/animals/${a.id}`} className="tag" style={{ fontSize: 18 }}>
           {a.tag}
@@ -88,7 +91,13 @@ function Candidate({ animal: a, onOpen }: { animal: AnimalRow; onOpen(): void })
       </div>
       {a.verdictBecause && <div className="small">{withDays(a.verdictBecause, figures.day)}</div>}
       <div className="between small">
-        <span className="quiet">{a.verdict === 'ready' ? (a.place?.name ?? '') : a.verdictExpected ? `expected ${figures.span(a.verdictExpected)}` : 'no date can be given'}</span>
+        <span className="quiet">
+          {a.verdict === 'ready'
+            ? (a.place?.name ?? '')
+            : a.verdictExpected
+              ? `expected ${figures.span(a.verdictExpected)}`
+              : 'no date can be given'}
+        </span>
         <button className="plain" aria-label={`reasons for ${a.tag}`} onClick={onOpen}>
           reasons
         </button>

@@ -27,33 +27,63 @@ export function RearingPage() {
         </h1>
         <span className="small quiet">strokes are meals taken in a row; a refusal wipes them</span>
       </div>
-      {count === 0 && <p className="empty">No young animal is being raised. They come here when their eggs hatch, or from a list.</p>}
+      {count === 0 && (
+        <p className="empty">
+          No young animal is being raised. They come here when their eggs hatch, or from a list.
+        </p>
+      )}
       {count > 0 && (
-        <div className="columns" style={{ gridTemplateColumns: `repeat(${steps.length}, minmax(0, 1fr))`, gap: 14 }}>
+        <div
+          className="columns"
+          style={{ gridTemplateColumns: `repeat(${steps.length}, minmax(0, 1fr))`, gap: 14 }}
+        >
           {steps.map((step, i) => (
-            <div key={step.stage} className="ladder-step" style={{ paddingTop: (steps.length - 1 - i) * RISE }}>
+            <div
+              key={step.stage}
+              className="ladder-step"
+              style={{ paddingTop: (steps.length - 1 - i) * RISE }}
+            >
               <div style={{ borderBottom: '3px solid var(--ink)', paddingBottom: 6, marginBottom: 10 }}>
-                <strong style={{ fontSize: 16 }}>{step.stage}</strong> <span className="fig quiet">{step.animals.length}</span>
+                <strong style={{ fontSize: 16 }}>{step.stage}</strong>{' '}
+                <span className="fig quiet">{step.animals.length}</span>
                 <div className="small quiet" style={{ minHeight: 40 }}>
                   {step.says ? `gate: ${step.says}` : ''}
                 </div>
               </div>
               <div style={{ display: 'grid', gap: 8 }}>
                 {step.animals.slice(0, MOST_SHOWN).map((a) => (
-                  <YoungCard key={a.animal.id} young={a} onOpen={() => void navigate(`/rearing/${a.animal.id}${search}`)} />
+                  <YoungCard
+                    key={a.animal.id}
+                    young={a}
+                    onOpen={() => void navigate(`/rearing/${a.animal.id}${search}`)}
+                  />
                 ))}
-                {step.animals.length > MOST_SHOWN && <p className="quiet small">and {step.animals.length - MOST_SHOWN} more; pick a line on the ribbon</p>}
+                {step.animals.length > MOST_SHOWN && (
+                  <p className="quiet small">
+                    and {step.animals.length - MOST_SHOWN} more; pick a line on the ribbon
+                  </p>
+                )}
               </div>
             </div>
           ))}
         </div>
       )}
-      <YoungSheet young={all.find((a) => a.animal.id === id) ?? null} id={id} onClose={() => void navigate(`/rearing${search}`)} />
+      <YoungSheet
+        young={all.find((a) => a.animal.id === id) ?? null}
+        id={id}
+        onClose={() => void navigate(`/rearing${search}`)}
+      />
     </section>
   )
 }
 
-function YoungCard({ young: { animal, gate, leaving, flag }, onOpen }: { young: LadderAnimal; onOpen(): void }) {
+function YoungCard({
+  young: { animal, gate, leaving, flag },
+  onOpen,
+}: {
+  young: LadderAnimal
+  onOpen(): void
+}) {
   const figures = useFigures()
   return (
     <button
@@ -66,11 +96,32 @@ function YoungCard({ young: { animal, gate, leaving, flag }, onOpen }: { young: 
         <span className="tag" style={{ fontSize: 17 }}>
           {animal.tag}
         </span>
-        <span className="fig quiet">{animal.grams !== null ? figures.grams(animal.grams) : animal.ageDays ? `day ${animal.ageDays.least}` : ''}</span>
+        <span className="fig quiet">
+          {animal.grams !== null
+            ? figures.grams(animal.grams)
+            : animal.ageDays
+              ? `day ${animal.ageDays.least}`
+              : ''}
+        </span>
       </span>
       <span className="between small">
-        <span>{animal.mealsInARow > 0 ? <Strokes count={animal.mealsInARow} /> : <span className="quiet">{animal.place?.name.split(' · ').at(-1)}</span>}</span>
-        <span className={flag ? 'bad' : leaving.opens ? 'warm' : 'quiet'}>{flag ?? (animal.presence === 'listed' ? 'listed' : leaving.opens ? 'may leave' : gate.expected ? figures.span(gate.expected) : '')}</span>
+        <span>
+          {animal.mealsInARow > 0 ? (
+            <Strokes count={animal.mealsInARow} />
+          ) : (
+            <span className="quiet">{animal.place?.name.split(' · ').at(-1)}</span>
+          )}
+        </span>
+        <span className={flag ? 'bad' : leaving.opens ? 'warm' : 'quiet'}>
+          {flag ??
+            (animal.presence === 'listed'
+              ? 'listed'
+              : leaving.opens
+                ? 'may leave'
+                : gate.expected
+                  ? figures.span(gate.expected)
+                  : '')}
+        </span>
       </span>
     </button>
   )

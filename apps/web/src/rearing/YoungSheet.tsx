@@ -10,7 +10,15 @@ import { useAnimal } from '../shell/queries'
 import { useMay } from '../shell/session'
 
 /** One young animal at its tub: the keys, its gate, the missing evidence, the earliest date. */
-export function YoungSheet({ young, id, onClose }: { young: LadderAnimal | null; id: string | undefined; onClose(): void }) {
+export function YoungSheet({
+  young,
+  id,
+  onClose,
+}: {
+  young: LadderAnimal | null
+  id: string | undefined
+  onClose(): void
+}) {
   const { data } = useAnimal(id)
   const figures = useFigures()
   const ageOf = useAge()
@@ -47,7 +55,9 @@ export function YoungSheet({ young, id, onClose }: { young: LadderAnimal | null;
           {data.stage.gate.missing.length > 0 ? (
             <p>
               Missing: <strong>{data.stage.gate.missing.map((m) => m.change || m.says).join('; ')}</strong>.{' '}
-              {data.stage.gate.expected ? `Earliest ${figures.day(data.stage.gate.expected.from)}, expected by ${figures.day(data.stage.gate.expected.to)}.` : 'No date can be given for it.'}
+              {data.stage.gate.expected
+                ? `Earliest ${figures.day(data.stage.gate.expected.from)}, expected by ${figures.day(data.stage.gate.expected.to)}.`
+                : 'No date can be given for it.'}
             </p>
           ) : (
             <p className="quiet">No gate lies ahead.</p>
@@ -61,7 +71,8 @@ export function YoungSheet({ young, id, onClose }: { young: LadderAnimal | null;
               </>
             ) : (
               <>
-                Missing: <strong>{data.leaving.missing.map((m) => m.says).join(', ')}</strong>. {data.leaving.expected ? `Earliest ${figures.day(data.leaving.expected.from)}.` : ''}
+                Missing: <strong>{data.leaving.missing.map((m) => m.says).join(', ')}</strong>.{' '}
+                {data.leaving.expected ? `Earliest ${figures.day(data.leaving.expected.from)}.` : ''}
               </>
             )}
           </p>

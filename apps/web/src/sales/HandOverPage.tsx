@@ -10,7 +10,10 @@ import { useSessionQuery } from '../shell/session'
 export function HandOverPage() {
   const { id } = useParams()
   const { data: session } = useSessionQuery()
-  const { data, error } = useQuery({ queryKey: ['hand-over', id], queryFn: () => api.get<HandOver>(`/api/animals/${id}/hand-over`) })
+  const { data, error } = useQuery({
+    queryKey: ['hand-over', id],
+    queryFn: () => api.get<HandOver>(`/api/animals/${id}/hand-over`),
+  })
   const navigate = useNavigate()
   if (session && !session.member) return <Navigate to={`/sign-in?to=/leaving/${id}/hand-over`} replace />
   if (error)
@@ -38,16 +41,26 @@ export function HandOverPage() {
       <section style={{ marginTop: 16 }}>
         <h2>How it is kept</h2>
         <p>
-          {data.care.housing}. {data.care.climate}. {data.care.feed && `Feed: ${data.care.feed}.`} Fresh water always.
+          {data.care.housing}. {data.care.climate}. {data.care.feed && `Feed: ${data.care.feed}.`} Fresh water
+          always.
         </p>
         <p className="small">{data.cautions}</p>
-        <p className="small quiet">A sick or injured animal belongs with a vet. Keep this sheet with any papers your authority asks for.</p>
+        <p className="small quiet">
+          A sick or injured animal belongs with a vet. Keep this sheet with any papers your authority asks
+          for.
+        </p>
       </section>
     </main>
   )
 }
 
-function Head({ sheet: { animal, bookName, latin, sale, dam, sire, clutch }, figures }: { sheet: HandOver; figures: Figures }) {
+function Head({
+  sheet: { animal, bookName, latin, sale, dam, sire, clutch },
+  figures,
+}: {
+  sheet: HandOver
+  figures: Figures
+}) {
   return (
     <header style={{ borderBottom: '2px solid var(--ink)', paddingBottom: 10, marginBottom: 14 }}>
       <div className="between">
@@ -61,7 +74,10 @@ function Head({ sheet: { animal, bookName, latin, sale, dam, sire, clutch }, fig
         </span>
       </div>
       <div>
-        {animal.species} (<i>{latin}</i>), {animal.sex === 'unknown' ? 'not sexed' : `${animal.sex}, ${Math.round(animal.sexCertainty * 100)} % sure`}
+        {animal.species} (<i>{latin}</i>),{' '}
+        {animal.sex === 'unknown'
+          ? 'not sexed'
+          : `${animal.sex}, ${Math.round(animal.sexCertainty * 100)} % sure`}
         {animal.hatched && `, hatched ${figures.span(animal.hatched)}`}
         {animal.line && `, line ${animal.line}`}
       </div>
@@ -74,7 +90,13 @@ function Head({ sheet: { animal, bookName, latin, sale, dam, sire, clutch }, fig
   )
 }
 
-function Feeding({ sheet: { meals, mealsTaken, mealsOffered }, figures }: { sheet: HandOver; figures: Figures }) {
+function Feeding({
+  sheet: { meals, mealsTaken, mealsOffered },
+  figures,
+}: {
+  sheet: HandOver
+  figures: Figures
+}) {
   return (
     <section>
       <h2>
@@ -95,7 +117,13 @@ function Feeding({ sheet: { meals, mealsTaken, mealsOffered }, figures }: { shee
   )
 }
 
-function Rest({ sheet: { weights, sheds, sexing, problems }, figures }: { sheet: HandOver; figures: Figures }) {
+function Rest({
+  sheet: { weights, sheds, sexing, problems },
+  figures,
+}: {
+  sheet: HandOver
+  figures: Figures
+}) {
   return (
     <section>
       <h2>Weights</h2>

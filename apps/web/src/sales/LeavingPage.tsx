@@ -24,7 +24,9 @@ export function LeavingPage() {
   const young = ladder.steps.flatMap((s) => s.animals).filter((y) => fits(y.animal))
   const listed = young.filter((y) => y.animal.presence === 'listed')
   const may = young.filter((y) => y.animal.presence === 'here' && y.leaving.opens)
-  const soon = young.filter((y) => y.animal.presence === 'here' && !y.leaving.opens).sort((a, b) => (a.leaving.expected?.from ?? '9').localeCompare(b.leaving.expected?.from ?? '9'))
+  const soon = young
+    .filter((y) => y.animal.presence === 'here' && !y.leaving.opens)
+    .sort((a, b) => (a.leaving.expected?.from ?? '9').localeCompare(b.leaving.expected?.from ?? '9'))
   const sold = animals.filter((a) => a.presence === 'sold' && fits(a))
   return (
     <section className="page">
@@ -35,9 +37,20 @@ export function LeavingPage() {
       <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1.2fr) minmax(0, 1fr)' }}>
         <div>
           <h2>Listed ({listed.length})</h2>
-          <Group young={listed} empty="Nobody is listed." onSell={(animal) => setAct({ animal, kind: 'sold' })} onWhy={setWhy} />
+          <Group
+            young={listed}
+            empty="Nobody is listed."
+            onSell={(animal) => setAct({ animal, kind: 'sold' })}
+            onWhy={setWhy}
+          />
           <h2 style={{ marginTop: 20 }}>May leave now ({may.length})</h2>
-          <Group young={may} empty="No young animal has all its gates open." onList={(animal) => setAct({ animal, kind: 'listed' })} onSell={(animal) => setAct({ animal, kind: 'sold' })} onWhy={setWhy} />
+          <Group
+            young={may}
+            empty="No young animal has all its gates open."
+            onList={(animal) => setAct({ animal, kind: 'listed' })}
+            onSell={(animal) => setAct({ animal, kind: 'sold' })}
+            onWhy={setWhy}
+          />
           <h2 style={{ marginTop: 20 }}>Sold ({sold.length})</h2>
           <ul className="lines">
             {sold.slice(0, SOLD_SHOWN).map((a) => (
@@ -67,7 +80,14 @@ export function LeavingPage() {
           </ul>
         </div>
       </div>
-      {act && <SaleForm key={act.animal.id + act.kind} animal={act.animal} kind={act.kind} onDone={() => setAct(null)} />}
+      {act && (
+        <SaleForm
+          key={act.animal.id + act.kind}
+          animal={act.animal}
+          kind={act.kind}
+          onDone={() => setAct(null)}
+        />
+      )}
       <GateSheet id={whyId} onClose={() => setWhy(null)} />
     </section>
   )
@@ -95,7 +115,19 @@ function NotYet({ young: { animal, leaving }, onWhy }: { young: LadderAnimal; on
   )
 }
 
-function Group({ young, empty, onList, onSell, onWhy }: { young: readonly LadderAnimal[]; empty: string; onList?(a: AnimalRow): void; onSell(a: AnimalRow): void; onWhy(id: string): void }) {
+function Group({
+  young,
+  empty,
+  onList,
+  onSell,
+  onWhy,
+}: {
+  young: readonly LadderAnimal[]
+  empty: string
+  onList?(a: AnimalRow): void
+  onSell(a: AnimalRow): void
+  onWhy(id: string): void
+}) {
   const figures = useFigures()
   const may = useMay()
   if (young.length === 0) return <p className="quiet">{empty}</p>
@@ -111,7 +143,12 @@ function Group({ young, empty, onList, onSell, onWhy }: { young: readonly Ladder
               {describeAnimal(animal)}, {figures.grams(animal.grams)}
             </span>{' '}
             <Strokes count={animal.mealsInARow} most={10} />
-            {!leaving.opens && <span className="small bad"> gate shut again: {leaving.missing.map((m) => m.says).join(', ')}</span>}
+            {!leaving.opens && (
+              <span className="small bad">
+                {' '}
+                gate shut again: {leaving.missing.map((m) => m.says).join(', ')}
+              </span>
+            )}
           </span>
           <span className="nowrap">
             <button className="plain small" onClick={() => onWhy(animal.id)}>
@@ -124,7 +161,12 @@ function Group({ young, empty, onList, onSell, onWhy }: { young: readonly Ladder
                     list
                   </Button>
                 )}{' '}
-                <Button size="small" type="primary" aria-label={`sell ${animal.tag}`} onClick={() => onSell(animal)}>
+                <Button
+                  size="small"
+                  type="primary"
+                  aria-label={`sell ${animal.tag}`}
+                  onClick={() => onSell(animal)}
+                >
                   sell
                 </Button>
               </>
@@ -147,13 +189,24 @@ function SaleForm({ animal, kind, onDone }: { animal: AnimalRow; kind: 'listed' 
   const save = async () => {
     if (kind === 'sold' && buyer.trim() === '') return setSays('write who takes it home')
     const payload = kind === 'sold' ? { buyer: buyer.trim(), price: asked } : { price: asked }
-    if (await write([{ kind, subject: { type: 'animal', id: animal.id }, payload }], `${animal.tag} ${kind === 'sold' ? `sold to ${buyer.trim()}` : 'listed'}`)) {
+    if (
+      await write(
+        [{ kind, subject: { type: 'animal', id: animal.id }, payload }],
+        `${animal.tag} ${kind === 'sold' ? `sold to ${buyer.trim()}` : 'listed'}`,
+      )
+    ) {
       onDone()
       if (kind === 'sold') void navigate(`/leaving/${animal.id}/hand-over`)
     }
   }
   return (
-    <Modal title={kind === 'sold' ? `Sell ${animal.tag}` : `List ${animal.tag}`} open okText={kind === 'sold' ? 'Sold' : 'List it'} onOk={() => void save()} onCancel={onDone}>
+    <Modal
+      title={kind === 'sold' ? `Sell ${animal.tag}` : `List ${animal.tag}`}
+      open
+      okText={kind === 'sold' ? 'Sold' : 'List it'}
+      onOk={() => void save()}
+      onCancel={onDone}
+    >
       <p className="quiet">{describeAnimal(animal)}</p>
       <div className="field">
         <label htmlFor="price">Price</label>
@@ -167,7 +220,14 @@ function SaleForm({ animal, kind, onDone }: { animal: AnimalRow; kind: 'listed' 
       {kind === 'sold' && (
         <div className="field">
           <label htmlFor="buyer">Buyer</label>
-          <Input id="buyer" autoFocus value={buyer} onChange={(e) => setBuyer(e.target.value)} maxLength={120} onPressEnter={() => void save()} />
+          <Input
+            id="buyer"
+            autoFocus
+            value={buyer}
+            onChange={(e) => setBuyer(e.target.value)}
+            maxLength={120}
+            onPressEnter={() => void save()}
+          />
           {says && <span className="says">{says}</span>}
         </div>
       )}
@@ -181,12 +241,17 @@ function GateSheet({ id, onClose }: { id: string | null; onClose(): void }) {
   const figures = useFigures()
   const may = useMay()
   return (
-    <ReasonsSheet title={data ? `${data.animal.tag}: may it leave?` : 'Gates'} open={id !== null} onClose={onClose}>
+    <ReasonsSheet
+      title={data ? `${data.animal.tag}: may it leave?` : 'Gates'}
+      open={id !== null}
+      onClose={onClose}
+    >
       {data && (
         <>
           <p style={{ fontSize: 17 }}>
             <strong>{data.leaving.opens ? 'All gates hold.' : 'Not yet.'}</strong>
-            {data.leaving.expected && ` Earliest ${figures.day(data.leaving.expected.from)}, expected by ${figures.day(data.leaving.expected.to)}.`}
+            {data.leaving.expected &&
+              ` Earliest ${figures.day(data.leaving.expected.from)}, expected by ${figures.day(data.leaving.expected.to)}.`}
           </p>
           {data.leavingOverruled && (
             <p className="note">
@@ -194,7 +259,9 @@ function GateSheet({ id, onClose }: { id: string | null; onClose(): void }) {
             </p>
           )}
           <ReasonList reasons={data.leaving.evidence} />
-          {may.decide && !data.leaving.opens && !data.leavingOverruled && <OverruleForm animalId={data.animal.id} about="leaving" verdicts={['may leave']} now="" />}
+          {may.decide && !data.leaving.opens && !data.leavingOverruled && (
+            <OverruleForm animalId={data.animal.id} about="leaving" verdicts={['may leave']} now="" />
+          )}
         </>
       )}
     </ReasonsSheet>

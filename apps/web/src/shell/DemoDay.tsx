@@ -13,9 +13,18 @@ export function DemoDay({ may }: { may: boolean }) {
   const advance = async (days: number) => {
     setBusy(true)
     try {
-      const { happened, refused, today: next } = await api.send<{ today: string; happened: number; refused: number }>('POST', '/api/demo/advance', { days })
+      const {
+        happened,
+        refused,
+        today: next,
+      } = await api.send<{ today: string; happened: number; refused: number }>('POST', '/api/demo/advance', {
+        days,
+      })
       await refreshBook()
-      notification.info({ title: `It is ${figures.day(next)}`, description: `${happened} things happened in the room${refused > 0 ? `; ${refused} did not, because of what you wrote` : ''}.` })
+      notification.info({
+        title: `It is ${figures.day(next)}`,
+        description: `${happened} things happened in the room${refused > 0 ? `; ${refused} did not, because of what you wrote` : ''}.`,
+      })
     } catch (error) {
       notification.error({ title: 'The day stands still', description: (error as Error).message })
     } finally {

@@ -7,9 +7,25 @@ import { api } from './api'
 const MOST = 12
 
 /** Finds anything by its tag, line or place, from anywhere. */
-export function Finder({ open, onClose, onPick }: { open: boolean; onClose(): void; onPick(to: string): void }) {
+export function Finder({
+  open,
+  onClose,
+  onPick,
+}: {
+  open: boolean
+  onClose(): void
+  onPick(to: string): void
+}) {
   return (
-    <Modal open={open} onCancel={onClose} footer={null} closable={false} destroyOnHidden title={null} aria-label="Find">
+    <Modal
+      open={open}
+      onCancel={onClose}
+      footer={null}
+      closable={false}
+      destroyOnHidden
+      title={null}
+      aria-label="Find"
+    >
       <FinderBody
         onPick={(to) => {
           onClose()
@@ -23,16 +39,36 @@ export function Finder({ open, onClose, onPick }: { open: boolean; onClose(): vo
 function FinderBody({ onPick }: { onPick(to: string): void }) {
   const [text, setText] = useState('')
   const [at, setAt] = useState(0)
-  const { data: animals } = useQuery({ queryKey: ['find', 'animals'], queryFn: () => api.get<{ animals: AnimalRow[] }>('/api/animals') })
-  const { data: clutches } = useQuery({ queryKey: ['find', 'clutches'], queryFn: () => api.get<{ clutches: ClutchView[] }>('/api/clutches') })
+  const { data: animals } = useQuery({
+    queryKey: ['find', 'animals'],
+    queryFn: () => api.get<{ animals: AnimalRow[] }>('/api/animals'),
+  })
+  const { data: clutches } = useQuery({
+    queryKey: ['find', 'clutches'],
+    queryFn: () => api.get<{ clutches: ClutchView[] }>('/api/clutches'),
+  })
   const all = [
-    ...(animals?.animals ?? []).map((a) => ({ to: `/animals/${a.id}`, tag: a.tag, says: [a.species, a.line, a.place?.name, a.presence === 'here' ? '' : a.presence].filter(Boolean).join(', ') })),
-    ...(clutches?.clutches ?? []).map((c) => ({ to: `/incubation/${c.id}`, tag: c.name, says: `clutch, ${c.eggs.length} eggs, ${c.box.name}` })),
+    ...(animals?.animals ?? []).map((a) => ({
+      to: `/animals/${a.id}`,
+      tag: a.tag,
+      says: [a.species, a.line, a.place?.name, a.presence === 'here' ? '' : a.presence]
+        .filter(Boolean)
+        .join(', '),
+    })),
+    ...(clutches?.clutches ?? []).map((c) => ({
+      to: `/incubation/${c.id}`,
+      tag: c.name,
+      says: `clutch, ${c.eggs.length} eggs, ${c.box.name}`,
+    })),
   ]
   const word = text.trim().toLowerCase()
   const found = all
     .filter((f) => word !== '' && `${f.tag} ${f.says}`.toLowerCase().includes(word))
-    .sort((a, b) => Number(b.tag.toLowerCase().startsWith(word)) - Number(a.tag.toLowerCase().startsWith(word)) || a.tag.localeCompare(b.tag, 'en', { numeric: true }))
+    .sort(
+      (a, b) =>
+        Number(b.tag.toLowerCase().startsWith(word)) - Number(a.tag.toLowerCase().startsWith(word)) ||
+        a.tag.localeCompare(b.tag, 'en', { numeric: true }),
+    )
     .slice(0, MOST)
   return (
     <>
@@ -60,7 +96,9 @@ function FinderBody({ onPick }: { onPick(to: string): void }) {
             </button>
           </li>
         ))}
-        {word !== '' && found.length === 0 && <li className="quiet">Nothing in the book has that in its tag, line or place.</li>}
+        {word !== '' && found.length === 0 && (
+          <li className="quiet">Nothing in the book has that in its tag, line or place.</li>
+        )}
       </ul>
     </>
   )

@@ -20,8 +20,20 @@ const PHASES: Record<PhaseName, { y: number; h: number; colour: string }> = {
   incubating: { y: 9, h: 8, colour: 'yolk' },
   rearing: { y: 15, h: 3, colour: 'moss' },
 }
-const SAYS: Record<PhaseName, string> = { rest: 'rest', warming: 'warming', pairing: 'pairing', laying: 'look for eggs', incubating: 'incubating', rearing: 'rearing' }
-const LEADS: Record<Season['lanes'][number]['phases'][number]['subject']['room'], string> = { animals: '/animals/', pairing: '/pairing/', incubation: '/incubation/', rearing: '/rearing/' }
+const SAYS: Record<PhaseName, string> = {
+  rest: 'rest',
+  warming: 'warming',
+  pairing: 'pairing',
+  laying: 'look for eggs',
+  incubating: 'incubating',
+  rearing: 'rearing',
+}
+const LEADS: Record<Season['lanes'][number]['phases'][number]['subject']['room'], string> = {
+  animals: '/animals/',
+  pairing: '/pairing/',
+  incubation: '/incubation/',
+  rearing: '/rearing/',
+}
 
 /**
  * The season round today: a lane per line, a pattern per phase, hatch windows as hills of probability, today as a plumb
@@ -64,14 +76,28 @@ export function Ribbon() {
         <Patterns />
         <Calendar from={from} x={x} height={height} />
         {data.lanes.map((lane, i) => (
-          <Lane key={lane.line} lane={lane} y={TOP + i * LANE} x={x} width={width} dragged={() => drag.current?.moved ?? false} />
+          <Lane
+            key={lane.line}
+            lane={lane}
+            y={TOP + i * LANE}
+            x={x}
+            width={width}
+            dragged={() => drag.current?.moved ?? false}
+          />
         ))}
         {data.lanes.length === 0 && (
           <text x={NAMES} y={TOP + 15}>
             The season draws itself here once animals rest, pair or lay.
           </text>
         )}
-        <line x1={x(data.today)} x2={x(data.today)} y1={4} y2={height} stroke="var(--clay)" strokeWidth={1.6} />
+        <line
+          x1={x(data.today)}
+          x2={x(data.today)}
+          y1={4}
+          y2={height}
+          stroke="var(--clay)"
+          strokeWidth={1.6}
+        />
         <path d={`M${x(data.today) - 4.5} 2h9l-4.500 7z`} fill="var(--clay)" />
       </svg>
       <Legend shift={shift} onToday={() => setShift(0)} />
@@ -106,7 +132,12 @@ function Patterns() {
 
 function Calendar({ from, x, height }: { from: Day; x(day: Day): number; height: number }) {
   const marks: Day[] = []
-  for (let day = `${from.slice(0, 7)}-01`; daysBetween(from, day) < DAYS; day = `${addDays(day, 32).slice(0, 7)}-01`) if (day >= from) marks.push(day)
+  for (
+    let day = `${from.slice(0, 7)}-01`;
+    daysBetween(from, day) < DAYS;
+    day = `${addDays(day, 32).slice(0, 7)}-01`
+  )
+    if (day >= from) marks.push(day)
   return marks.map((day) => (
     <g key={day}>
       <line x1={x(day)} x2={x(day)} y1={16} y2={height} stroke="var(--rule)" />
@@ -118,7 +149,19 @@ function Calendar({ from, x, height }: { from: Day; x(day: Day): number; height:
   ))
 }
 
-function Lane({ lane, y, x, width, dragged }: { lane: Season['lanes'][number]; y: number; x(day: Day): number; width: number; dragged(): boolean }) {
+function Lane({
+  lane,
+  y,
+  x,
+  width,
+  dragged,
+}: {
+  lane: Season['lanes'][number]
+  y: number
+  x(day: Day): number
+  width: number
+  dragged(): boolean
+}) {
   const navigate = useNavigate()
   const { pathname } = useLocation()
   const [params, setParams] = useSearchParams()
@@ -158,16 +201,32 @@ function Lane({ lane, y, x, width, dragged }: { lane: Season['lanes'][number]; y
           return (
             <g key={i} className="hit" onClick={() => open(LEADS[phase.subject.room] + phase.subject.id)}>
               <title>{`${lane.line}: ${SAYS[phase.name]} ${figures.span(phase)} (${phase.label})`}</title>
-              <rect x={left} y={y + shape.y - 2} width={w} height={shape.h} fill={`var(--${shape.colour})`} opacity={0.18} />
+              <rect
+                x={left}
+                y={y + shape.y - 2}
+                width={w}
+                height={shape.h}
+                fill={`var(--${shape.colour})`}
+                opacity={0.18}
+              />
               <rect x={left} y={y + shape.y - 2} width={w} height={shape.h} fill={`url(#rb-${phase.name})`} />
             </g>
           )
         })}
         {lane.hills.map((hill) => {
-          const points = hill.shares.map((share, i) => `${x(addDays(hill.from, i))},${base - (share / highest) * (LANE - 4)}`)
+          const points = hill.shares.map(
+            (share, i) => `${x(addDays(hill.from, i))},${base - (share / highest) * (LANE - 4)}`,
+          )
           const d = `M${x(hill.from)},${base}L${points.join('L')}L${x(addDays(hill.from, hill.shares.length))},${base}Z`
           return (
-            <path key={hill.clutchId} className="hit" d={d} fill="var(--moss)" opacity={0.82} onClick={() => open(`/incubation/${hill.clutchId}`)}>
+            <path
+              key={hill.clutchId}
+              className="hit"
+              d={d}
+              fill="var(--moss)"
+              opacity={0.82}
+              onClick={() => open(`/incubation/${hill.clutchId}`)}
+            >
               <title>{`${hill.label}: chance of hatching, day by day`}</title>
             </path>
           )
@@ -181,7 +240,8 @@ function Lane({ lane, y, x, width, dragged }: { lane: Season['lanes'][number]; y
     const next = new URLSearchParams(params)
     if (line) next.set('line', line)
     else next.delete('line')
-    if (['/animals', '/readiness', '/pairing', '/incubation', '/rearing', '/leaving'].includes(pathname)) setParams(next)
+    if (['/animals', '/readiness', '/pairing', '/incubation', '/rearing', '/leaving'].includes(pathname))
+      setParams(next)
     else void navigate(`/animals?${next.toString()}`)
   }
 }
@@ -192,7 +252,13 @@ function Legend({ shift, onToday }: { shift: number; onToday(): void }) {
       {(Object.keys(PHASES) as PhaseName[]).map((name) => (
         <span key={name}>
           <svg height={9} aria-hidden>
-            <rect y={(9 - PHASES[name].h) / 2} width={22} height={PHASES[name].h} fill={`var(--${PHASES[name].colour})`} opacity={0.18} />
+            <rect
+              y={(9 - PHASES[name].h) / 2}
+              width={22}
+              height={PHASES[name].h}
+              fill={`var(--${PHASES[name].colour})`}
+              opacity={0.18}
+            />
             <rect y={(9 - PHASES[name].h) / 2} width={22} height={PHASES[name].h} fill={`url(#rb-${name})`} />
           </svg>
           {SAYS[name]}

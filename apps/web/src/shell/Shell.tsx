@@ -37,7 +37,8 @@ export function Shell() {
         </p>
       </main>
     )
-  if (!data.member) return <Navigate to={`/sign-in?to=${encodeURIComponent(location.pathname + location.search)}`} replace />
+  if (!data.member)
+    return <Navigate to={`/sign-in?to=${encodeURIComponent(location.pathname + location.search)}`} replace />
   return <Frame />
 }
 
@@ -55,7 +56,8 @@ function Frame() {
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey)) return
       const key = event.key.toLowerCase()
-      const typing = event.target instanceof HTMLElement && ['INPUT', 'TEXTAREA'].includes(event.target.tagName)
+      const typing =
+        event.target instanceof HTMLElement && ['INPUT', 'TEXTAREA'].includes(event.target.tagName)
       if (key === 'k') {
         event.preventDefault()
         setOpen('finder')

@@ -9,7 +9,10 @@ const KEYS = [
   ['Enter', 'save the form you are in'],
   ['A  R  S  W', 'in Rearing: ate, refused, shed, weigh the animal that is open'],
   ['I  C  K  P  X  N', 'in Pairing: introduced, courted, locked, parted, attacked, ignored'],
-  ['G  F  D  M  X  P', 'in Incubation: good, infertile, dented, mouldy, dead, pipped, for the egg that is picked'],
+  [
+    'G  F  D  M  X  P',
+    'in Incubation: good, infertile, dented, mouldy, dead, pipped, for the egg that is picked',
+  ],
 ] as const
 
 export function Shortcuts({ open, onClose }: { open: boolean; onClose(): void }) {

@@ -24,7 +24,11 @@ async function ask<T>(path: string, init: RequestInit): Promise<T> {
   const reply = await fetch(path, { credentials: 'same-origin', ...init }).catch(() => null)
   if (!reply) throw new RefusedError(OFFLINE)
   if (reply.ok) return (await reply.json()) as T
-  const problem = (await reply.json().catch(() => ({ ...OFFLINE, status: reply.status, detail: 'The server answered with something unreadable.' }))) as Problem
+  const problem = (await reply.json().catch(() => ({
+    ...OFFLINE,
+    status: reply.status,
+    detail: 'The server answered with something unreadable.',
+  }))) as Problem
   if (problem.code === 'not-signed-in') void queries.invalidateQueries({ queryKey: ['session'] })
   throw new RefusedError(problem)
 }
@@ -32,14 +36,24 @@ async function ask<T>(path: string, init: RequestInit): Promise<T> {
 export const api = {
   get: <T>(path: string, signal?: AbortSignal) => ask<T>(path, signal ? { signal } : {}),
   send: <T>(method: 'POST' | 'PATCH' | 'DELETE', path: string, body?: unknown) =>
-    ask<T>(path, { method, ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }) }),
+    ask<T>(path, {
+      method,
+      ...(body === undefined
+        ? {}
+        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+    }),
   /** Sends a file as it is, byte for byte. */
-  upload: <T>(path: string, file: Blob) => ask<T>(path, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file }),
+  upload: <T>(path: string, file: Blob) =>
+    ask<T>(path, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file }),
 }
 
 export const queries = new QueryClient({
   defaultOptions: {
-    queries: { staleTime: 30_000, retry: (count, error) => count < 2 && error instanceof RefusedError && error.problem.status === 0, refetchOnWindowFocus: true },
+    queries: {
+      staleTime: 30_000,
+      retry: (count, error) => count < 2 && error instanceof RefusedError && error.problem.status === 0,
+      refetchOnWindowFocus: true,
+    },
   },
 })
 

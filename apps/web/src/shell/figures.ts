@@ -24,14 +24,21 @@ export interface Figures {
   zone: string
 }
 
-export function figuresOf(book: { weightUnit: 'g' | 'oz'; temperatureUnit: 'C' | 'F'; zone: string }, today: string): Figures {
+export function figuresOf(
+  book: { weightUnit: 'g' | 'oz'; temperatureUnit: 'C' | 'F'; zone: string },
+  today: string,
+): Figures {
   const year = today.slice(0, 4)
-  const day = (d: string) => `${Number(d.slice(8, 10))} ${MONTHS[Number(d.slice(5, 7)) - 1]}${d.startsWith(year) ? '' : ` ${d.slice(0, 4)}`}`
+  const day = (d: string) =>
+    `${Number(d.slice(8, 10))} ${MONTHS[Number(d.slice(5, 7)) - 1]}${d.startsWith(year) ? '' : ` ${d.slice(0, 4)}`}`
   const ounces = book.weightUnit === 'oz'
   const fahrenheit = book.temperatureUnit === 'F'
-  const trim = (n: number) => (n === 0 ? '0' : n < 10 ? n.toFixed(1) : n < 50 ? String(Math.round(n * 10) / 10) : String(Math.round(n)))
-  const local = (iso: string, options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { timeZone: book.zone, ...options }).format(new Date(iso))
-  const localDay = (iso: string) => new Intl.DateTimeFormat('en-CA', { timeZone: book.zone }).format(new Date(iso))
+  const trim = (n: number) =>
+    n === 0 ? '0' : n < 10 ? n.toFixed(1) : n < 50 ? String(Math.round(n * 10) / 10) : String(Math.round(n))
+  const local = (iso: string, options: Intl.DateTimeFormatOptions) =>
+    new Intl.DateTimeFormat('en-GB', { timeZone: book.zone, ...options }).format(new Date(iso))
+  const localDay = (iso: string) =>
+    new Intl.DateTimeFormat('en-CA', { timeZone: book.zone }).format(new Date(iso))
   const days = (count: number) => {
     const n = Math.round(Math.abs(count))
     if (n < 120) return `${n} ${n === 1 ? 'day' : 'days'}`
@@ -39,8 +46,14 @@ export function figuresOf(book: { weightUnit: 'g' | 'oz'; temperatureUnit: 'C' |
     const months = Math.round(n / 30.44)
     return months % 12 === 0 ? `${months / 12} years` : `${Math.floor(months / 12)} y ${months % 12} m`
   }
-  const grams = (value: number | null) => (value === null ? '–' : ounces ? `${(value / GRAMS_PER_OUNCE).toFixed(2)} oz` : `${trim(value)} g`)
-  const celsius = (value: number | null, digits = 1) => (value === null ? '–' : fahrenheit ? `${((value * 9) / 5 + 32).toFixed(digits)} °F` : `${value.toFixed(digits)} °C`)
+  const grams = (value: number | null) =>
+    value === null ? '–' : ounces ? `${(value / GRAMS_PER_OUNCE).toFixed(2)} oz` : `${trim(value)} g`
+  const celsius = (value: number | null, digits = 1) =>
+    value === null
+      ? '–'
+      : fahrenheit
+        ? `${((value * 9) / 5 + 32).toFixed(digits)} °F`
+        : `${value.toFixed(digits)} °C`
   return {
     grams,
     celsius,
@@ -50,7 +63,11 @@ export function figuresOf(book: { weightUnit: 'g' | 'oz'; temperatureUnit: 'C' |
       if (from === to) return day(from)
       const sameMonth = from.slice(0, 7) === to.slice(0, 7)
       const sameYear = from.slice(0, 4) === to.slice(0, 4)
-      const start = sameMonth ? String(Number(from.slice(8, 10))) : sameYear ? day(from).replace(` ${from.slice(0, 4)}`, '') : day(from)
+      const start = sameMonth
+        ? String(Number(from.slice(8, 10)))
+        : sameYear
+          ? day(from).replace(` ${from.slice(0, 4)}`, '')
+          : day(from)
       return `${start} to ${day(to)}`
     },
     instant: (iso) => `${day(localDay(iso))}, ${local(iso, { hour: '2-digit', minute: '2-digit' })}`,

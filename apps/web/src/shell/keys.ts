@@ -1,7 +1,8 @@
 import { useEffect, useRef } from 'react'
 
 const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+  target instanceof HTMLElement &&
+  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
 
 /** Single keys of a view, as `{ r: refuse }`. They rest while somebody types, and while a sheet lies over the view. */
 export function useKeys(keys: Record<string, () => void>, active = true): void {

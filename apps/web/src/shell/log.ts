@@ -36,7 +36,8 @@ export interface ToWrite {
 }
 
 /** Remembers entries that a larger act wrote (a hatching, a clutch), so that they can be taken back as one. */
-export const rememberWritten = (entries: EntryInput[], says: string) => useUndoStore.getState().push({ entries, says })
+export const rememberWritten = (entries: EntryInput[], says: string) =>
+  useUndoStore.getState().push({ entries, says })
 
 /** Writes into the log, says so, and offers to take it back. Resolves to whether it was written. */
 export function useLog() {
@@ -52,9 +53,20 @@ export function useLog() {
   )
 
   const strike = useCallback(
-    async (targets: { id: string; subject: { type: SubjectType; id: string } }[], reason: string, says: string): Promise<boolean> => {
+    async (
+      targets: { id: string; subject: { type: SubjectType; id: string } }[],
+      reason: string,
+      says: string,
+    ): Promise<boolean> => {
       const at = new Date(Date.parse(now)).toISOString()
-      const entries: EntryInput[] = targets.map(({ id, subject }) => ({ id: newId(), kind: 'struck', subject, at, strikes: id, payload: { reason } }))
+      const entries: EntryInput[] = targets.map(({ id, subject }) => ({
+        id: newId(),
+        kind: 'struck',
+        subject,
+        at,
+        strikes: id,
+        payload: { reason },
+      }))
       try {
         await api.send('POST', '/api/entries', { entries })
         notification.info({ title: says, duration: 4 })
@@ -75,13 +87,22 @@ export function useLog() {
       return
     }
     // The last written goes first: later entries may rest on earlier ones.
-    const targets = [...last.entries].reverse().map(({ id, subject }) => ({ id, subject: { type: subject.type, id: subject.id } }))
+    const targets = [...last.entries]
+      .reverse()
+      .map(({ id, subject }) => ({ id, subject: { type: subject.type, id: subject.id } }))
     if (!(await strike(targets, 'taken back', `Taken back: ${last.says}`))) useUndoStore.getState().push(last)
   }, [notification, strike])
 
   const write = useCallback(
     async (items: ToWrite[], says: string): Promise<boolean> => {
-      const entries: EntryInput[] = items.map(({ kind, subject, payload = {}, at = now }) => ({ id: newId(), kind, subject, at, device: 'web', payload }))
+      const entries: EntryInput[] = items.map(({ kind, subject, payload = {}, at = now }) => ({
+        id: newId(),
+        kind,
+        subject,
+        at,
+        device: 'web',
+        payload,
+      }))
       try {
         await api.send('POST', '/api/entries', { entries })
       } catch (error) {
@@ -93,7 +114,11 @@ export function useLog() {
         title: says,
         key: 'written',
         duration: 5,
-        description: createElement('button', { className: 'plain', onClick: () => void undo() }, 'take back (Ctrl+Z)'),
+        description: createElement(
+          'button',
+          { className: 'plain', onClick: () => void undo() },
+          'take back (Ctrl+Z)',
+        ),
       })
       await refreshBook()
       return true

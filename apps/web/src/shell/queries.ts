@@ -1,22 +1,76 @@
-import type { AnimalPage, AnimalRow, ClutchPage, ClutchView, Entry, Ladder, PairingView, Place, Probe, ProtocolSummary } from '@hatch-book/contract'
+import type {
+  AnimalPage,
+  AnimalRow,
+  ClutchPage,
+  ClutchView,
+  Entry,
+  Ladder,
+  PairingView,
+  Place,
+  Probe,
+  ProtocolSummary,
+} from '@hatch-book/contract'
 import { useQuery } from '@tanstack/react-query'
 import { useSearchParams } from 'react-router'
 import { api } from './api'
 
 /** What the rooms ask the server for. One name each, so that a write refreshes every view that shows it. */
-export const useAnimals = () => useQuery({ queryKey: ['animals'], queryFn: () => api.get<{ animals: AnimalRow[] }>('/api/animals').then((r) => r.animals) })
-export const useAnimal = (id: string | undefined) => useQuery({ queryKey: ['animal', id], queryFn: () => api.get<AnimalPage>(`/api/animals/${id}`), enabled: id !== undefined })
-export const useClutches = () => useQuery({ queryKey: ['clutches', 'list'], queryFn: () => api.get<{ clutches: ClutchView[] }>('/api/clutches').then((r) => r.clutches) })
-export const useClutch = (id: string | undefined) => useQuery({ queryKey: ['clutch', id], queryFn: () => api.get<ClutchPage>(`/api/clutches/${id}`), enabled: id !== undefined })
-export const usePairings = () => useQuery({ queryKey: ['pairings'], queryFn: () => api.get<{ pairings: PairingView[] }>('/api/pairings').then((r) => r.pairings) })
-export const useLadder = () => useQuery({ queryKey: ['rearing'], queryFn: () => api.get<Ladder>('/api/rearing') })
-export const usePlaces = () => useQuery({ queryKey: ['places'], queryFn: () => api.get<{ places: Place[] }>('/api/places').then((r) => r.places) })
-export const useProbes = () => useQuery({ queryKey: ['probes'], queryFn: () => api.get<{ probes: Probe[] }>('/api/probes').then((r) => r.probes) })
-export const useProtocols = () => useQuery({ queryKey: ['protocols'], queryFn: () => api.get<{ protocols: ProtocolSummary[] }>('/api/protocols').then((r) => r.protocols), staleTime: Infinity })
-export const useEntries = (limit: number) => useQuery({ queryKey: ['entries', limit], queryFn: () => api.get<{ entries: Entry[] }>(`/api/entries?limit=${limit}`).then((r) => r.entries) })
+export const useAnimals = () =>
+  useQuery({
+    queryKey: ['animals'],
+    queryFn: () => api.get<{ animals: AnimalRow[] }>('/api/animals').then((r) => r.animals),
+  })
+export const useAnimal = (id: string | undefined) =>
+  useQuery({
+    queryKey: ['animal', id],
+    queryFn: () => api.get<AnimalPage>(`/api/animals/${id}`),
+    enabled: id !== undefined,
+  })
+export const useClutches = () =>
+  useQuery({
+    queryKey: ['clutches', 'list'],
+    queryFn: () => api.get<{ clutches: ClutchView[] }>('/api/clutches').then((r) => r.clutches),
+  })
+export const useClutch = (id: string | undefined) =>
+  useQuery({
+    queryKey: ['clutch', id],
+    queryFn: () => api.get<ClutchPage>(`/api/clutches/${id}`),
+    enabled: id !== undefined,
+  })
+export const usePairings = () =>
+  useQuery({
+    queryKey: ['pairings'],
+    queryFn: () => api.get<{ pairings: PairingView[] }>('/api/pairings').then((r) => r.pairings),
+  })
+export const useLadder = () =>
+  useQuery({ queryKey: ['rearing'], queryFn: () => api.get<Ladder>('/api/rearing') })
+export const usePlaces = () =>
+  useQuery({
+    queryKey: ['places'],
+    queryFn: () => api.get<{ places: Place[] }>('/api/places').then((r) => r.places),
+  })
+export const useProbes = () =>
+  useQuery({
+    queryKey: ['probes'],
+    queryFn: () => api.get<{ probes: Probe[] }>('/api/probes').then((r) => r.probes),
+  })
+export const useProtocols = () =>
+  useQuery({
+    queryKey: ['protocols'],
+    queryFn: () => api.get<{ protocols: ProtocolSummary[] }>('/api/protocols').then((r) => r.protocols),
+    staleTime: Infinity,
+  })
+export const useEntries = (limit: number) =>
+  useQuery({
+    queryKey: ['entries', limit],
+    queryFn: () => api.get<{ entries: Entry[] }>(`/api/entries?limit=${limit}`).then((r) => r.entries),
+  })
 
 /** The line picked on the ribbon: the page below shows only what is of it. */
-export function useLineFilter(): { line: string | null; fits(of: { line: string; species: string }): boolean } {
+export function useLineFilter(): {
+  line: string | null
+  fits(of: { line: string; species: string }): boolean
+} {
   const line = useSearchParams()[0].get('line')
   return { line, fits: (of) => line === null || (of.line || of.species) === line }
 }

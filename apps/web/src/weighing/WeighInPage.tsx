@@ -28,8 +28,16 @@ export function WeighInPage() {
   const queue = useMemo(() => {
     const weighed = new Set(done.map((d) => d.animal.id))
     return (data ?? [])
-      .filter((a) => (a.presence === 'here' || a.presence === 'listed') && fits(a) && (who === 'all' || (who === 'breeders') === (a.purpose === 'breeder')))
-      .filter((a) => !weighed.has(a.id) && (word === '' || a.tag.toLowerCase().startsWith(word.trim().toLowerCase())))
+      .filter(
+        (a) =>
+          (a.presence === 'here' || a.presence === 'listed') &&
+          fits(a) &&
+          (who === 'all' || (who === 'breeders') === (a.purpose === 'breeder')),
+      )
+      .filter(
+        (a) =>
+          !weighed.has(a.id) && (word === '' || a.tag.toLowerCase().startsWith(word.trim().toLowerCase())),
+      )
       .sort((a, b) => (a.weighedOn ?? '').localeCompare(b.weighedOn ?? ''))
   }, [data, done, fits, who, word])
   const animal = (data ?? []).find((a) => a.id === pickedId) ?? queue[0]
@@ -57,10 +65,18 @@ export function WeighInPage() {
             }}
             allowClear
           />
-          <ul className="lines" style={{ maxHeight: 480, overflowY: 'auto' }} aria-label="Waiting to be weighed">
+          <ul
+            className="lines"
+            style={{ maxHeight: 480, overflowY: 'auto' }}
+            aria-label="Waiting to be weighed"
+          >
             {queue.slice(0, 200).map((a) => (
               <li key={a.id} className={a.id === animal?.id ? 'picked' : ''} style={{ padding: '6px 12px' }}>
-                <button className="plain between" style={{ textDecoration: 'none', display: 'flex', color: 'inherit', width: '100%' }} onClick={() => setPickedId(a.id)}>
+                <button
+                  className="plain between"
+                  style={{ textDecoration: 'none', display: 'flex', color: 'inherit', width: '100%' }}
+                  onClick={() => setPickedId(a.id)}
+                >
                   <span>
                     <span className="tag">{a.tag}</span> <span className="small quiet">{a.place?.name}</span>
                   </span>
@@ -69,10 +85,21 @@ export function WeighInPage() {
               </li>
             ))}
           </ul>
-          {queue.length === 0 && <p className="quiet">{data.length === 0 ? 'No animal is in the book yet.' : 'Nobody waits for the scale.'}</p>}
+          {queue.length === 0 && (
+            <p className="quiet">
+              {data.length === 0 ? 'No animal is in the book yet.' : 'Nobody waits for the scale.'}
+            </p>
+          )}
         </div>
         <div className="first-on-phone">
-          {animal && may.write && <OnTheScale key={animal.id} animal={animal} onDone={(grams) => settle(animal, grams)} onReasons={() => setReasonsOf(animal.id)} />}
+          {animal && may.write && (
+            <OnTheScale
+              key={animal.id}
+              animal={animal}
+              onDone={(grams) => settle(animal, grams)}
+              onReasons={() => setReasonsOf(animal.id)}
+            />
+          )}
           {!may.write && <p className="note">A viewer looks on; weighing is for helpers and keepers.</p>}
         </div>
         <div>
@@ -87,14 +114,20 @@ export function WeighInPage() {
                     <span className="tag">{before.tag}</span>
                     <span className="fig">
                       {figures.grams(grams)}{' '}
-                      <span className={before.grams && grams < before.grams ? 'bad' : 'good'}>{before.grams ? `${grams >= before.grams ? '+' : '−'}${figures.grams(Math.abs(grams - before.grams))}` : ''}</span>
+                      <span className={before.grams && grams < before.grams ? 'bad' : 'good'}>
+                        {before.grams
+                          ? `${grams >= before.grams ? '+' : '−'}${figures.grams(Math.abs(grams - before.grams))}`
+                          : ''}
+                      </span>
                     </span>
                   </div>
                   {now?.verdict && (
                     <div className="between small">
                       <span>
                         <Verdict verdict={now.verdict} />
-                        {before.verdict && before.verdict !== now.verdict && <span className="quiet"> was {before.verdict}</span>}
+                        {before.verdict && before.verdict !== now.verdict && (
+                          <span className="quiet"> was {before.verdict}</span>
+                        )}
                       </span>
                       <button className="plain" onClick={() => setReasonsOf(before.id)}>
                         reasons
@@ -117,7 +150,15 @@ export function WeighInPage() {
   }
 }
 
-function OnTheScale({ animal, onDone, onReasons }: { animal: AnimalRow; onDone(grams: number): void; onReasons(): void }) {
+function OnTheScale({
+  animal,
+  onDone,
+  onReasons,
+}: {
+  animal: AnimalRow
+  onDone(grams: number): void
+  onReasons(): void
+}) {
   const ageOf = useAge()
   return (
     <article className="card now">

@@ -1,12 +1,15 @@
 import * as v from 'valibot'
-import { DaySchema, DaySpanSchema, Grams, Id, Line, Note, ReasonSchema, Reference, Version } from '../common'
+import { DaySchema, DaySpanSchema, Grams, Id, Note, ReasonSchema, Reference, Version } from '../common'
 import { EntrySchema } from '../entries'
 
 export const PURPOSES = ['breeder', 'holdback', 'growing on', 'for sale', 'pet only'] as const
 export const Tag = v.pipe(
   v.string('a tag is wanted'),
   v.trim(),
-  v.regex(/^[\p{L}\p{N}][\p{L}\p{N} ._/-]{0,23}$/u, 'a tag starts with a letter or figure and has at most 24 letters, figures, spaces, dots, dashes or slashes'),
+  v.regex(
+    /^[\p{L}\p{N}][\p{L}\p{N} ._/-]{0,23}$/u,
+    'a tag starts with a letter or figure and has at most 24 letters, figures, spaces, dots, dashes or slashes',
+  ),
 )
 export const HATCH_PRECISIONS = ['day', 'month', 'year', 'about'] as const
 /** A hatch date as it is known: see the age calculation for what each precision means. */
@@ -57,7 +60,13 @@ export const GateSchema = v.object({
   expected: v.nullable(DaySpanSchema),
 })
 export type GateView = v.InferOutput<typeof GateSchema>
-export const OverruleSchema = v.object({ verdict: v.string(), reason: v.string(), on: DaySchema, by: v.string(), entryId: Id })
+export const OverruleSchema = v.object({
+  verdict: v.string(),
+  reason: v.string(),
+  on: DaySchema,
+  by: v.string(),
+  entryId: Id,
+})
 export const ReadinessSchema = v.object({
   verdict: v.picklist(VERDICTS),
   reasons: v.array(ReasonSchema),
@@ -98,7 +107,15 @@ export const AnimalRow = v.object({
 export type AnimalRow = v.InferOutput<typeof AnimalRow>
 export const AnimalList = v.object({ animals: v.array(AnimalRow) })
 
-export const StageView = v.object({ name: v.string(), step: v.number(), next: v.nullable(v.string()), gate: GateSchema, housing: v.string(), climate: v.string(), feed: v.string() })
+export const StageView = v.object({
+  name: v.string(),
+  step: v.number(),
+  next: v.nullable(v.string()),
+  gate: GateSchema,
+  housing: v.string(),
+  climate: v.string(),
+  feed: v.string(),
+})
 export const AnimalPage = v.object({
   animal: AnimalRow,
   protocolId: Id,
@@ -119,7 +136,11 @@ export const AnimalPage = v.object({
 export type AnimalPage = v.InferOutput<typeof AnimalPage>
 
 export const ImportFault = v.object({ column: v.string(), says: v.string() })
-export const ImportRow = v.object({ line: v.number(), cells: v.record(v.string(), v.string()), faults: v.array(ImportFault) })
+export const ImportRow = v.object({
+  line: v.number(),
+  cells: v.record(v.string(), v.string()),
+  faults: v.array(ImportFault),
+})
 export type ImportRow = v.InferOutput<typeof ImportRow>
 /** What a list would bring in. All faulty rows up to a limit, and the first good ones. */
 export const ImportPreview = v.object({
@@ -134,7 +155,15 @@ export const ImportPreview = v.object({
   notes: v.array(v.string()),
 })
 export type ImportPreview = v.InferOutput<typeof ImportPreview>
-export const ImportQuery = v.object({ fileName: v.optional(v.pipe(v.string(), v.maxLength(200)), 'list.csv') })
+export const ImportQuery = v.object({
+  fileName: v.optional(v.pipe(v.string(), v.maxLength(200)), 'list.csv'),
+})
 export const ImportDone = v.object({ imported: v.number(), kept: v.number(), restId: v.nullable(Id) })
-export const ImportRest = v.object({ id: Id, fileName: v.string(), at: v.string(), imported: v.number(), rows: v.array(ImportRow) })
+export const ImportRest = v.object({
+  id: Id,
+  fileName: v.string(),
+  at: v.string(),
+  imported: v.number(),
+  rows: v.array(ImportRow),
+})
 export const ImportRests = v.object({ rests: v.array(ImportRest) })

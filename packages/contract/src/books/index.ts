@@ -14,11 +14,31 @@ const knownZone = (zone: string) => {
   }
 }
 export const Zone = v.pipe(v.string(), v.check(knownZone, 'write a time zone like Europe/Lisbon'))
-const Email = v.pipe(v.string(), v.trim(), v.toLowerCase(), v.email('write an address like name@example.org'), v.maxLength(200))
-const Password = v.pipe(v.string(), v.minLength(10, 'at least 10 characters'), v.maxLength(200, 'at most 200 characters'))
+const Email = v.pipe(
+  v.string(),
+  v.trim(),
+  v.toLowerCase(),
+  v.email('write an address like name@example.org'),
+  v.maxLength(200),
+)
+const Password = v.pipe(
+  v.string(),
+  v.minLength(10, 'at least 10 characters'),
+  v.maxLength(200, 'at most 200 characters'),
+)
 
-export const SignIn = v.object({ email: Email, password: v.pipe(v.string(), v.minLength(1, 'write your password'), v.maxLength(200)), bookId: v.optional(Id) })
-export const FirstOwner = v.object({ bookName: Line(80), zone: Zone, name: Line(80), email: Email, password: Password })
+export const SignIn = v.object({
+  email: Email,
+  password: v.pipe(v.string(), v.minLength(1, 'write your password'), v.maxLength(200)),
+  bookId: v.optional(Id),
+})
+export const FirstOwner = v.object({
+  bookName: Line(80),
+  zone: Zone,
+  name: Line(80),
+  email: Email,
+  password: Password,
+})
 
 export const BookSchema = v.object({
   id: Id,
@@ -41,7 +61,13 @@ export const BookChange = v.object({
 
 export const MemberSchema = v.object({ id: Id, name: v.string(), email: v.string(), role: RoleSchema })
 export type Member = v.InferOutput<typeof MemberSchema>
-export const MemberDraft = v.object({ id: Id, name: Line(80), email: Email, password: Password, role: RoleSchema })
+export const MemberDraft = v.object({
+  id: Id,
+  name: Line(80),
+  email: Email,
+  password: Password,
+  role: RoleSchema,
+})
 
 /** Who is here, in which book, and what the book's clock says. */
 export const SessionSchema = v.object({
@@ -56,5 +82,7 @@ export const SessionSchema = v.object({
 })
 export type Session = v.InferOutput<typeof SessionSchema>
 
-export const DemoAdvance = v.object({ days: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(31, 'at most 31 days at once')) })
+export const DemoAdvance = v.object({
+  days: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(31, 'at most 31 days at once')),
+})
 export const DemoAdvanced = v.object({ today: DaySchema, happened: v.number(), refused: v.number() })

@@ -30,7 +30,14 @@ export const LogPreview = v.object({
 })
 export type LogPreview = v.InferOutput<typeof LogPreview>
 export const LogDone = v.object({ written: v.number(), known: v.number(), faulty: v.number() })
-export const ProbeSchema = v.object({ id: Id, name: v.string(), placeId: Id, lastAt: v.nullable(InstantSchema), lastC: v.nullable(v.number()), readings: v.number() })
+export const ProbeSchema = v.object({
+  id: Id,
+  name: v.string(),
+  placeId: Id,
+  lastAt: v.nullable(InstantSchema),
+  lastC: v.nullable(v.number()),
+  readings: v.number(),
+})
 export type Probe = v.InferOutput<typeof ProbeSchema>
 export const ProbeList = v.object({ probes: v.array(ProbeSchema) })
 export const ProbeDraft = v.object({ id: Id, name: Line(60), placeId: Id })

@@ -15,12 +15,29 @@ export const Id = v.pipe(v.string(words.id), v.uuid(words.id))
 export const DaySchema = v.pipe(v.string(words.day), v.check(isDay, words.day))
 export const InstantSchema = v.pipe(v.string(words.instant), v.isoTimestamp(words.instant))
 export const Line = (most: number) =>
-  v.pipe(v.string(words.empty), v.trim(), v.minLength(1, words.empty), v.maxLength(most, `at most ${most} characters`))
+  v.pipe(
+    v.string(words.empty),
+    v.trim(),
+    v.minLength(1, words.empty),
+    v.maxLength(most, `at most ${most} characters`),
+  )
 export const Note = v.pipe(v.string(), v.trim(), v.maxLength(4000, 'at most 4000 characters'))
-export const Grams = v.pipe(v.number(words.grams), v.gtValue(0, words.grams), v.maxValue(100_000, words.grams))
-export const Celsius = v.pipe(v.number(words.celsius), v.minValue(-40, words.celsius), v.maxValue(80, words.celsius))
+export const Grams = v.pipe(
+  v.number(words.grams),
+  v.gtValue(0, words.grams),
+  v.maxValue(100_000, words.grams),
+)
+export const Celsius = v.pipe(
+  v.number(words.celsius),
+  v.minValue(-40, words.celsius),
+  v.maxValue(80, words.celsius),
+)
 export const Share = v.pipe(v.number(), v.minValue(0), v.maxValue(1))
-export const Price = v.pipe(v.number('write a price in figures'), v.minValue(0, 'a price is not below 0'), v.maxValue(1_000_000, 'a price is at most 1000000'))
+export const Price = v.pipe(
+  v.number('write a price in figures'),
+  v.minValue(0, 'a price is not below 0'),
+  v.maxValue(1_000_000, 'a price is at most 1000000'),
+)
 export const Version = v.pipe(v.number(), v.integer(), v.minValue(1))
 
 export const DaySpanSchema = v.object({ from: DaySchema, to: DaySchema })
@@ -31,8 +48,18 @@ export const ReasonSchema = v.object({
   rule: v.string(),
   says: v.string(),
   standing: v.picklist(['holds', 'trial', 'perhaps', 'unknown', 'fails']),
-  have: v.nullable(v.object({ value: v.union([v.number(), v.string()]), unit: v.picklist(['g', 'd', 'h', 'C', 'score', 'count', 'share', 'day', 'word']) })),
-  wanted: v.nullable(v.object({ value: v.union([v.number(), v.string()]), unit: v.picklist(['g', 'd', 'h', 'C', 'score', 'count', 'share', 'day', 'word']) })),
+  have: v.nullable(
+    v.object({
+      value: v.union([v.number(), v.string()]),
+      unit: v.picklist(['g', 'd', 'h', 'C', 'score', 'count', 'share', 'day', 'word']),
+    }),
+  ),
+  wanted: v.nullable(
+    v.object({
+      value: v.union([v.number(), v.string()]),
+      unit: v.picklist(['g', 'd', 'h', 'C', 'score', 'count', 'share', 'day', 'word']),
+    }),
+  ),
   bound: v.picklist(['at least', 'at most', 'is', 'between']),
   margin: v.nullable(v.number()),
   note: v.string(),

@@ -29,7 +29,8 @@ export const EntryDraft = v.pipe(
     }
     const read = v.safeParse(payload as v.GenericSchema<unknown, PayloadOf<EntryKind>>, draft.payload)
     if (!read.success) {
-      for (const issue of read.issues) addIssue({ message: `${v.getDotPath(issue) ?? draft.kind}: ${issue.message}` })
+      for (const issue of read.issues)
+        addIssue({ message: `${v.getDotPath(issue) ?? draft.kind}: ${issue.message}` })
       return NEVER
     }
     return { ...draft, payload: read.output }
@@ -38,7 +39,9 @@ export const EntryDraft = v.pipe(
 export type EntryDraft = v.InferOutput<typeof EntryDraft>
 export type EntryInput = v.InferInput<typeof EntryDraft>
 
-export const EntryBatch = v.object({ entries: v.pipe(v.array(EntryDraft), v.minLength(1), v.maxLength(500, 'at most 500 entries at once')) })
+export const EntryBatch = v.object({
+  entries: v.pipe(v.array(EntryDraft), v.minLength(1), v.maxLength(500, 'at most 500 entries at once')),
+})
 
 export const EntrySchema = v.object({
   id: Id,
@@ -55,6 +58,10 @@ export const EntrySchema = v.object({
 })
 export type Entry = v.InferOutput<typeof EntrySchema>
 export const EntryList = v.object({ entries: v.array(EntrySchema) })
-export const EntryQuery = v.object({ subjectId: v.optional(Id), before: v.optional(InstantSchema), limit: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(500))) })
+export const EntryQuery = v.object({
+  subjectId: v.optional(Id),
+  before: v.optional(InstantSchema),
+  limit: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(500))),
+})
 /** What was written now, and what was known already (sent twice). */
 export const EntriesWritten = v.object({ written: v.array(Id), known: v.array(Id) })

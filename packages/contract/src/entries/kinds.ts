@@ -11,7 +11,15 @@ const remark = { note: v.optional(Note) }
  * Every kind of entry: whom it is about and what it carries. A new capability adds its kinds here and nowhere else.
  */
 export const ENTRY_KINDS = {
-  weighed: { subject: 'animal', payload: v.object({ grams: Grams, context: v.optional(Context, 'not said'), condition: v.optional(Condition), ...remark }) },
+  weighed: {
+    subject: 'animal',
+    payload: v.object({
+      grams: Grams,
+      context: v.optional(Context, 'not said'),
+      condition: v.optional(Condition),
+      ...remark,
+    }),
+  },
   meal: {
     subject: 'animal',
     payload: v.object({
@@ -26,7 +34,12 @@ export const ENTRY_KINDS = {
   'going into shed': { subject: 'animal', payload: v.object({ ...remark }) },
   sexed: {
     subject: 'animal',
-    payload: v.object({ sex: v.picklist(['female', 'male', 'unknown']), certainty: Share, method: Line(60), ...remark }),
+    payload: v.object({
+      sex: v.picklist(['female', 'male', 'unknown']),
+      certainty: Share,
+      method: Line(60),
+      ...remark,
+    }),
   },
   moved: { subject: 'animal', payload: v.object({ placeId: Id, ...remark }) },
   'problem found': { subject: 'animal', payload: v.object({ problem: Line(120), ...remark }) },
@@ -51,13 +64,22 @@ export const ENTRY_KINDS = {
   courted: { subject: 'pairing', payload: v.object({ ...remark }) },
   locked: {
     subject: 'pairing',
-    payload: v.object({ minutes: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(10_000, 'at most 10000 minutes'))), ...remark }),
+    payload: v.object({
+      minutes: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(10_000, 'at most 10000 minutes'))),
+      ...remark,
+    }),
   },
   separated: { subject: 'pairing', payload: v.object({ ...remark }) },
   attacked: { subject: 'pairing', payload: v.object({ ...remark }) },
   ignored: { subject: 'pairing', payload: v.object({ ...remark }) },
-  'clutch found': { subject: 'clutch', payload: v.object({ eggs: v.pipe(v.number(), v.integer(), v.minValue(0)), ...remark }) },
-  'egg fate': { subject: 'clutch', payload: v.object({ eggId: Id, fate: v.picklist(EGG_FATES), animalId: v.optional(Id), ...remark }) },
+  'clutch found': {
+    subject: 'clutch',
+    payload: v.object({ eggs: v.pipe(v.number(), v.integer(), v.minValue(0)), ...remark }),
+  },
+  'egg fate': {
+    subject: 'clutch',
+    payload: v.object({ eggId: Id, fate: v.picklist(EGG_FATES), animalId: v.optional(Id), ...remark }),
+  },
   'set point': { subject: 'place', payload: v.object({ celsius: Celsius, ...remark }) },
   struck: { subject: 'any', payload: v.object({ reason: v.optional(Note, '') }) },
 } as const satisfies Record<string, { subject: SubjectType | 'any'; payload: v.GenericSchema }>

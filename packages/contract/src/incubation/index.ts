@@ -4,7 +4,11 @@ import { Tag } from '../animals'
 import { DaySchema, Grams, Id, InstantSchema, Line, Note, Reference } from '../common'
 import { EntrySchema } from '../entries'
 
-const EggDraft = v.object({ id: Id, fate: v.optional(v.picklist(EGG_FATES), 'set'), grams: v.optional(v.nullable(Grams), null) })
+const EggDraft = v.object({
+  id: Id,
+  fate: v.optional(v.picklist(EGG_FATES), 'set'),
+  grams: v.optional(v.nullable(Grams), null),
+})
 export const ClutchDraft = v.pipe(
   v.object({
     id: Id,
@@ -17,14 +21,38 @@ export const ClutchDraft = v.pipe(
     boxId: Id,
     method: Line(80),
     note: v.optional(Note, ''),
-    eggs: v.pipe(v.array(EggDraft), v.minLength(1, 'a clutch has at least one egg'), v.maxLength(300, 'at most 300 eggs in a box')),
+    eggs: v.pipe(
+      v.array(EggDraft),
+      v.minLength(1, 'a clutch has at least one egg'),
+      v.maxLength(300, 'at most 300 eggs in a box'),
+    ),
   }),
-  v.forward(v.check(({ laidFrom, laidTo }) => laidFrom <= laidTo, 'the laying window ends before it begins'), ['laidTo']),
-  v.forward(v.check(({ foundAt, laidTo }) => laidTo <= foundAt, 'eggs are laid before they are found'), ['laidTo']),
+  v.forward(
+    v.check(({ laidFrom, laidTo }) => laidFrom <= laidTo, 'the laying window ends before it begins'),
+    ['laidTo'],
+  ),
+  v.forward(
+    v.check(({ foundAt, laidTo }) => laidTo <= foundAt, 'eggs are laid before they are found'),
+    ['laidTo'],
+  ),
 )
 
-const ShareIntervalSchema = v.nullable(v.object({ share: v.number(), low: v.number(), high: v.number(), successes: v.number(), trials: v.number() }))
-export const EggView = v.object({ id: Id, number: v.number(), fate: v.picklist(EGG_FATES), grams: v.nullable(v.number()), animal: v.nullable(Reference) })
+const ShareIntervalSchema = v.nullable(
+  v.object({
+    share: v.number(),
+    low: v.number(),
+    high: v.number(),
+    successes: v.number(),
+    trials: v.number(),
+  }),
+)
+export const EggView = v.object({
+  id: Id,
+  number: v.number(),
+  fate: v.picklist(EGG_FATES),
+  grams: v.nullable(v.number()),
+  animal: v.nullable(Reference),
+})
 export const ForecastView = v.object({
   developed: v.number(),
   likely: InstantSchema,
@@ -60,7 +88,9 @@ export const ClutchView = v.object({
   laid: v.object({ from: InstantSchema, to: InstantSchema }),
   method: v.string(),
   box: v.object({ id: Id, name: v.string() }),
-  incubator: v.nullable(v.object({ id: Id, name: v.string(), setPointC: v.number(), probeId: v.nullable(Id) })),
+  incubator: v.nullable(
+    v.object({ id: Id, name: v.string(), setPointC: v.number(), probeId: v.nullable(Id) }),
+  ),
   eggs: v.array(EggView),
   waiting: v.number(),
   fertility: ShareIntervalSchema,
@@ -82,7 +112,14 @@ export const ClutchPage = v.object({
   }),
   excursions: v.array(ExcursionView),
   /** Temperature and development adding up, thinned for drawing; development goes on at the set point beyond now. */
-  series: v.array(v.object({ at: InstantSchema, celsius: v.nullable(v.number()), developed: v.number(), ahead: v.boolean() })),
+  series: v.array(
+    v.object({
+      at: InstantSchema,
+      celsius: v.nullable(v.number()),
+      developed: v.number(),
+      ahead: v.boolean(),
+    }),
+  ),
   hill: v.array(v.object({ day: DaySchema, share: v.number() })),
   rules: v.object({ thresholdC: v.number(), degreeDays: v.number(), capC: v.number(), origin: v.string() }),
   entries: v.array(EntrySchema),
@@ -93,7 +130,16 @@ export type ClutchPage = v.InferOutput<typeof ClutchPage>
 export const HatchDraft = v.object({
   at: InstantSchema,
   young: v.pipe(
-    v.array(v.object({ eggId: Id, entryId: Id, animalId: Id, tag: Tag, placeId: v.nullable(Id), grams: v.optional(v.nullable(Grams), null) })),
+    v.array(
+      v.object({
+        eggId: Id,
+        entryId: Id,
+        animalId: Id,
+        tag: Tag,
+        placeId: v.nullable(Id),
+        grams: v.optional(v.nullable(Grams), null),
+      }),
+    ),
     v.minLength(1, 'choose the eggs that hatched'),
     v.maxLength(300),
   ),

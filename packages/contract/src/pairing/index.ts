@@ -3,7 +3,11 @@ import { DaySchema, DayWindowSchema, Id, InstantSchema, ReasonSchema, Reference 
 import { EntrySchema } from '../entries'
 
 export const PairingDraft = v.object({ id: Id, femaleId: Id, maleId: Id, from: v.optional(InstantSchema) })
-const Partner = v.object({ ...Reference.entries, verdict: v.nullable(v.string()), place: v.nullable(v.string()) })
+const Partner = v.object({
+  ...Reference.entries,
+  verdict: v.nullable(v.string()),
+  place: v.nullable(v.string()),
+})
 export const PairingView = v.object({
   id: Id,
   female: Partner,

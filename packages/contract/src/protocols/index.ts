@@ -6,7 +6,9 @@ export const ProtocolSummary = v.object({
   code: v.string(),
   species: v.string(),
   latin: v.string(),
-  methods: v.array(v.object({ name: v.string(), argument: v.string(), waterPerMedium: v.nullable(v.number()) })),
+  methods: v.array(
+    v.object({ name: v.string(), argument: v.string(), waterPerMedium: v.nullable(v.number()) }),
+  ),
   prey: v.array(v.string()),
 })
 export type ProtocolSummary = v.InferOutput<typeof ProtocolSummary>

@@ -9,5 +9,7 @@ export const LadderAnimal = v.object({
   flag: v.nullable(v.string()),
 })
 export type LadderAnimal = v.InferOutput<typeof LadderAnimal>
-export const Ladder = v.object({ steps: v.array(v.object({ stage: v.string(), says: v.string(), animals: v.array(LadderAnimal) })) })
+export const Ladder = v.object({
+  steps: v.array(v.object({ stage: v.string(), says: v.string(), animals: v.array(LadderAnimal) })),
+})
 export type Ladder = v.InferOutput<typeof Ladder>

@@ -14,5 +14,10 @@ export const SeasonLane = v.object({
   phases: v.array(PhaseSchema),
   hills: v.array(v.object({ clutchId: Id, label: v.string(), from: DaySchema, shares: v.array(v.number()) })),
 })
-export const Season = v.object({ today: DaySchema, from: DaySchema, to: DaySchema, lanes: v.array(SeasonLane) })
+export const Season = v.object({
+  today: DaySchema,
+  from: DaySchema,
+  to: DaySchema,
+  lanes: v.array(SeasonLane),
+})
 export type Season = v.InferOutput<typeof Season>

@@ -21,7 +21,8 @@ export function parentFaults(
   const wrong = role === 'dam' ? 'male' : 'female'
   if (parent.tag === child.tag) faults.push(`${child.tag} cannot be its own ${role}`)
   if (parent.sex === wrong) faults.push(`the ${role} ${parent.tag} is ${wrong}`)
-  if (parent.species !== child.species) faults.push(`the ${role} ${parent.tag} is a ${parent.species}, this is a ${child.species}`)
+  if (parent.species !== child.species)
+    faults.push(`the ${role} ${parent.tag} is a ${parent.species}, this is a ${child.species}`)
   if (child.hatched && parent.hatched && child.hatched.to <= parent.hatched.from)
     faults.push(`it hatched before its ${role} ${parent.tag} did`)
   return faults

@@ -6,7 +6,15 @@ export type WeightContext = 'empty' | 'fed' | 'gravid' | 'in shed' | 'not said'
 /** What can happen to one animal, as the log tells it. */
 export type AnimalEvent =
   | { kind: 'weighed'; payload: { grams: number; context: WeightContext; condition?: number | undefined } }
-  | { kind: 'meal'; payload: { outcome: 'taken' | 'refused'; prey?: string | undefined; grams?: number | undefined; assisted?: boolean | undefined } }
+  | {
+      kind: 'meal'
+      payload: {
+        outcome: 'taken' | 'refused'
+        prey?: string | undefined
+        grams?: number | undefined
+        assisted?: boolean | undefined
+      }
+    }
   | { kind: 'shed'; payload: { whole: boolean } }
   | { kind: 'going into shed'; payload: object }
   | { kind: 'sexed'; payload: { sex: Sex; certainty: number; method: string } }
@@ -114,21 +122,37 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
     case 'meal': {
       const { outcome, prey = '', assisted = false } = entry.payload
       const lastMeal = { at, prey, outcome, assisted }
-      if (outcome === 'refused') return { ...now, lastMeal, mealsInARow: 0, refusalsInARow: now.refusalsInARow + 1 }
+      if (outcome === 'refused')
+        return { ...now, lastMeal, mealsInARow: 0, refusalsInARow: now.refusalsInARow + 1 }
       // An assisted meal feeds the animal but proves nothing: the row of unaided meals starts again.
       const mealsInARow = assisted ? 0 : now.mealsInARow + 1
-      return { ...now, lastMeal, lastTakenAt: at, refusalsInARow: 0, mealsInARow, longestRow: Math.max(now.longestRow, mealsInARow) }
+      return {
+        ...now,
+        lastMeal,
+        lastTakenAt: at,
+        refusalsInARow: 0,
+        mealsInARow,
+        longestRow: Math.max(now.longestRow, mealsInARow),
+      }
     }
     case 'going into shed':
       return { ...now, inShedSince: at }
     case 'shed':
-      return { ...now, inShedSince: null, lastShedAt: at, wholeSheds: now.wholeSheds + (entry.payload.whole ? 1 : 0) }
+      return {
+        ...now,
+        inShedSince: null,
+        lastShedAt: at,
+        wholeSheds: now.wholeSheds + (entry.payload.whole ? 1 : 0),
+      }
     case 'sexed':
       return { ...now, sex: entry.payload.sex, sexCertainty: entry.payload.certainty }
     case 'moved':
       return { ...now, placeId: entry.payload.placeId }
     case 'problem found':
-      return { ...now, openProblems: [...now.openProblems.filter((p) => p !== entry.payload.problem), entry.payload.problem] }
+      return {
+        ...now,
+        openProblems: [...now.openProblems.filter((p) => p !== entry.payload.problem), entry.payload.problem],
+      }
     case 'problem over':
       return { ...now, openProblems: now.openProblems.filter((p) => p !== entry.payload.problem) }
     case 'quarantined':

@@ -28,9 +28,18 @@ export function isDay(text: string): text is Day {
  * @throws RangeError when the text is not a day.
  */
 export function dayNumber(day: Day): number {
+  const known = numbers.get(day)
+  if (known !== undefined) return known
   if (!isDay(day)) throw new RangeError(`not a day: ${day}`)
-  return Date.parse(`${day}T00:00:00Z`) / MS_PER_DAY
+  const number = Date.parse(`${day}T00:00:00Z`) / MS_PER_DAY
+  // A book touches a few thousand days again and again; a list of ten thousand animals asks for them by the million.
+  if (numbers.size >= MOST_KEPT) numbers.clear()
+  numbers.set(day, number)
+  return number
 }
+
+const MOST_KEPT = 20_000
+const numbers = new Map<Day, number>()
 
 /** The day with the given number; fractions count to the day they fall in. */
 export function dayFromNumber(number: number): Day {

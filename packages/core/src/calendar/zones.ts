@@ -27,9 +27,22 @@ function wallTime(at: Instant, zone: string): number {
   return Date.UTC(parts.year!, parts.month! - 1, parts.day!, parts.hour, parts.minute, parts.second)
 }
 
+/** Days by quarter of an hour: no zone's midnight or change of clocks falls inside one. */
+const days = new Map<string, Map<number, Day>>()
+const QUARTER = MS_PER_HOUR / 4
+const MOST_KEPT = 50_000
+
 /** The day that an instant falls on where the book is kept. `zone` is an IANA name. */
 export function dayOfInstant(at: Instant, zone: string): Day {
-  return new Date(wallTime(at, zone)).toISOString().slice(0, 10)
+  let kept = days.get(zone)
+  if (!kept || kept.size >= MOST_KEPT) days.set(zone, (kept = new Map()))
+  const quarter = Math.floor(at / QUARTER)
+  let day = kept.get(quarter)
+  if (day === undefined) {
+    day = new Date(wallTime(quarter * QUARTER, zone)).toISOString().slice(0, 10)
+    kept.set(quarter, day)
+  }
+  return day
 }
 
 /**

@@ -53,7 +53,13 @@ export function joinReadings(
 function clip(segment: Segment, from: Instant, to: Instant): Segment {
   const start = Math.max(segment.from, from)
   const end = Math.min(segment.to, to)
-  return { ...segment, from: start, to: end, startC: temperatureAt(segment, start), endC: temperatureAt(segment, end) }
+  return {
+    ...segment,
+    from: start,
+    to: end,
+    startC: temperatureAt(segment, start),
+    endC: temperatureAt(segment, end),
+  }
 }
 
 /** Temperature on a straight piece at an instant within it, °C. */
@@ -70,7 +76,11 @@ export function splitAt(segment: Segment, temperatures: readonly number[]): Segm
     .map((t) => ({ at: from + ((t - startC) / (endC - startC)) * (to - from), celsius: t }))
     .sort((a, b) => a.at - b.at)
   const points = [{ at: from, celsius: startC }, ...cuts, { at: to, celsius: endC }]
-  return points
-    .slice(1)
-    .map((b, i) => ({ ...segment, from: points[i]!.at, to: b.at, startC: points[i]!.celsius, endC: b.celsius }))
+  return points.slice(1).map((b, i) => ({
+    ...segment,
+    from: points[i]!.at,
+    to: b.at,
+    startC: points[i]!.celsius,
+    endC: b.celsius,
+  }))
 }

@@ -15,7 +15,8 @@ export interface ClimateSummary {
 
 export function summariseClimate(segments: readonly Segment[]): ClimateSummary {
   const logged = segments.filter((s) => s.source === 'log')
-  const span = (pieces: readonly Segment[]) => pieces.reduce((sum, s) => sum + (s.to - s.from), 0) / MS_PER_HOUR
+  const span = (pieces: readonly Segment[]) =>
+    pieces.reduce((sum, s) => sum + (s.to - s.from), 0) / MS_PER_HOUR
   const hours = span(segments)
   const loggedHours = span(logged)
   const area = logged.reduce((sum, s) => sum + ((s.startC + s.endC) / 2) * (s.to - s.from), 0) / MS_PER_HOUR

@@ -35,7 +35,16 @@ export function wilsonInterval(successes: number, trials: number, confidence = 0
 }
 
 /** What can become of an egg. `set` is where every egg starts. */
-export const EGG_FATES = ['set', 'good', 'infertile', 'dented', 'mouldy', 'dead', 'pipped', 'hatched'] as const
+export const EGG_FATES = [
+  'set',
+  'good',
+  'infertile',
+  'dented',
+  'mouldy',
+  'dead',
+  'pipped',
+  'hatched',
+] as const
 export type EggFate = (typeof EGG_FATES)[number]
 
 const FERTILE: readonly EggFate[] = ['good', 'dented', 'mouldy', 'dead', 'pipped', 'hatched']
@@ -50,7 +59,11 @@ export function eggEnded(fate: EggFate): boolean {
  * Fertility and hatch rate of a clutch from the fates of its eggs.
  * Fertility counts eggs that were judged; the hatch rate counts fertile eggs whose story has ended.
  */
-export function clutchRates(fates: readonly EggFate[]): { fertility: ShareInterval | null; hatch: ShareInterval | null; waiting: number } {
+export function clutchRates(fates: readonly EggFate[]): {
+  fertility: ShareInterval | null
+  hatch: ShareInterval | null
+  waiting: number
+} {
   const judged = fates.filter((f) => f !== 'set')
   const fertile = judged.filter((f) => FERTILE.includes(f))
   const hatched = fates.filter((f) => f === 'hatched').length

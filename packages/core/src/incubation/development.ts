@@ -42,7 +42,11 @@ function developed(curve: DevelopmentCurve, piece: Segment): number {
  * The instant at which development over the pieces reaches a share, or null when it never does within them. Within a
  * piece the time solves the quadratic of a rate that runs straight.
  */
-export function whenDeveloped(curve: DevelopmentCurve, segments: readonly Segment[], share: number): Instant | null {
+export function whenDeveloped(
+  curve: DevelopmentCurve,
+  segments: readonly Segment[],
+  share: number,
+): Instant | null {
   let done = 0
   for (const piece of segments.flatMap((s) => splitAt(s, [curve.thresholdC, curve.capC]))) {
     const adds = developed(curve, piece)

@@ -28,7 +28,9 @@ export function explainExcursions(
   const logged = segments.filter((s) => s.source === 'log')
   return findExcursions(logged, lines.warnC.low, lines.warnC.high).map((excursion) => {
     const within = clipTo(logged, excursion.from, excursion.to)
-    const gained = developmentOver(curve, within) - (developmentRate(curve, setPointC) * (excursion.to - excursion.from)) / MS_PER_DAY
+    const gained =
+      developmentOver(curve, within) -
+      (developmentRate(curve, setPointC) * (excursion.to - excursion.from)) / MS_PER_DAY
     const beyond = findExcursions(within, lines.lethalC.low, lines.lethalC.high)
     return {
       ...excursion,

@@ -68,7 +68,8 @@ export function forecastHatch(inputs: HatchInputs): HatchForecast | null {
     eggs: inputs.eggSpreadDays,
     clutches: inputs.clutchSpread * durationDays,
     laying: (laid.to - laid.from) / MS_PER_DAY / Math.sqrt(12),
-    temperature: setPointC < curve.capC ? ((inputs.futureSpreadC ?? 0) * remainingDays) / (rate * curve.degreeDays) : 0,
+    temperature:
+      setPointC < curve.capC ? ((inputs.futureSpreadC ?? 0) * remainingDays) / (rate * curve.degreeDays) : 0,
   }
   const common = parts.clutches ** 2 + parts.laying ** 2 + parts.temperature ** 2
   const spreadDays = Math.sqrt(parts.eggs ** 2 + common)
@@ -76,7 +77,10 @@ export function forecastHatch(inputs: HatchInputs): HatchForecast | null {
   const cut = inputs.waiting ? now : -Infinity
   const at = (share: number) => truncatedQuantile(seen.likely, seen.spreadDays, cut, share)
   return {
-    developed: developmentOver(curve, joinReadings(inputs.readings, middle, Math.max(middle, now), setPointC, inputs.gapHours)),
+    developed: developmentOver(
+      curve,
+      joinReadings(inputs.readings, middle, Math.max(middle, now), setPointC, inputs.gapHours),
+    ),
     likely: at(0.5),
     window: { from: at(0.05), to: at(0.95) },
     half: { from: at(0.25), to: at(0.75) },
@@ -87,7 +91,12 @@ export function forecastHatch(inputs: HatchInputs): HatchForecast | null {
 }
 
 /** Normal prior for what the clutch has in common, normal evidence from each hatch (conjugate update). */
-function learnFromHatches(prior: Instant, commonVariance: number, eggSpread: number, hatchedAt: readonly Instant[]) {
+function learnFromHatches(
+  prior: Instant,
+  commonVariance: number,
+  eggSpread: number,
+  hatchedAt: readonly Instant[],
+) {
   const n = hatchedAt.length
   if (n === 0) return { likely: prior, spreadDays: Math.sqrt(commonVariance + eggSpread ** 2) }
   const mean = hatchedAt.reduce((sum, at) => sum + at, 0) / n
@@ -110,7 +119,10 @@ function truncatedQuantile(likely: Instant, spreadDays: number, cut: Instant, sh
 
 /** The hill of the hatch: probability per day that an egg hatches, for `days` days from an instant. */
 export function hatchHill(forecast: HatchForecast, from: Instant, days: number): number[] {
-  const spread = Math.max(0.25, (forecast.window.to - forecast.window.from) / MS_PER_DAY / (2 * normalQuantile(0.95)))
+  const spread = Math.max(
+    0.25,
+    (forecast.window.to - forecast.window.from) / MS_PER_DAY / (2 * normalQuantile(0.95)),
+  )
   const z = (day: number) => ((from - forecast.likely) / MS_PER_DAY + day) / spread
   return Array.from({ length: days }, (_, day) => normalCumulative(z(day + 1)) - normalCumulative(z(day)))
 }

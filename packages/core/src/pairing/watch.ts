@@ -56,14 +56,21 @@ export function watchPairing(
   const together = last?.kind === 'introduced'
   const lockSpan: DaySpan | null = locks.length > 0 ? { from: locks[0]!.on, to: locks.at(-1)!.on } : null
   const shed = lockSpan ? windowAfter(lockSpan, rules.lockToShed) : null
-  const shedSeen = shed && femaleShedOn && femaleShedOn >= shed.from && femaleShedOn <= shed.to ? femaleShedOn : null
+  const shedSeen =
+    shed && femaleShedOn && femaleShedOn >= shed.from && femaleShedOn <= shed.to ? femaleShedOn : null
   const eggs = shedSeen
     ? windowAfter({ from: shedSeen, to: shedSeen }, rules.shedToLaying)
     : lockSpan
       ? windowAfter(lockSpan, rules.lockToLaying)
       : null
   const state = clutchFoundOn ? 'laid' : last === undefined ? 'planned' : together ? 'together' : 'apart'
-  const watch = { state, meetings, locks: locks.length, shed: shedSeen ? null : shed, eggs: clutchFoundOn ? null : eggs } as const
+  const watch = {
+    state,
+    meetings,
+    locks: locks.length,
+    shed: shedSeen ? null : shed,
+    eggs: clutchFoundOn ? null : eggs,
+  } as const
   return {
     ...watch,
     next: whatIsNext(inOrder, watch, protocol, on, last?.on ?? null),
@@ -81,21 +88,35 @@ function whatIsNext(
   if (watch.state === 'laid') return { says: 'eggs are found: incubation takes over', on: null }
   if (watch.state === 'planned') return { says: `introduce them: ${pairing.manner}`, on: null }
   if (watch.state === 'together') {
-    if (events.some((e) => e.kind === 'attacked' && e.on >= lastMove!)) return { says: 'part them now: one attacked the other', on }
-    return { says: 'part them', on: addDays(lastMove!, Math.max(1, Math.round(pairing.hoursTogether.typical / 24))) }
+    if (events.some((e) => e.kind === 'attacked' && e.on >= lastMove!))
+      return { says: 'part them now: one attacked the other', on }
+    return {
+      says: 'part them',
+      on: addDays(lastMove!, Math.max(1, Math.round(pairing.hoursTogether.typical / 24))),
+    }
   }
   const ignored = events.filter((e) => e.kind === 'ignored').length
   if (watch.locks >= pairing.stopAfterLocks || (watch.eggs && watch.meetings >= pairing.meetings.most))
     return { says: 'leave her be and look for eggs', on: watch.eggs!.from }
   if (watch.locks === 0 && ignored >= pairing.stopAfterRefusals)
     return { says: `ignored ${ignored} times: wait for her next shed, or try another partner`, on: null }
-  if (watch.eggs && on >= addDays(watch.eggs.from, -14)) return { says: 'look for eggs', on: laterDay(on, watch.eggs.from) }
+  if (watch.eggs && on >= addDays(watch.eggs.from, -14))
+    return { says: 'look for eggs', on: laterDay(on, watch.eggs.from) }
   return { says: 'put them together again', on: addDays(lastMove!, pairing.daysBetween.typical) }
 }
 
-function eggReason(lock: DaySpan, shedSeen: Day | null, eggs: DayWindow, { pairing, origin }: Protocol): Reason {
+function eggReason(
+  lock: DaySpan,
+  shedSeen: Day | null,
+  eggs: DayWindow,
+  { pairing, origin }: Protocol,
+): Reason {
   const days = shedSeen ? pairing.shedToLaying : pairing.lockToLaying
-  const cause = shedSeen ? `pre-lay shed on ${shedSeen}` : lock.from === lock.to ? `locked on ${lock.from}` : `locked from ${lock.from} to ${lock.to}`
+  const cause = shedSeen
+    ? `pre-lay shed on ${shedSeen}`
+    : lock.from === lock.to
+      ? `locked on ${lock.from}`
+      : `locked from ${lock.from} to ${lock.to}`
   return reason({
     rule: 'laying window',
     says: `laying follows ${shedSeen ? 'the pre-lay shed' : 'the lock'}`,
@@ -104,7 +125,9 @@ function eggReason(lock: DaySpan, shedSeen: Day | null, eggs: DayWindow, { pairi
     bound: 'is',
     note: `${cause}; ${days.least} to ${days.most} days after`,
     origin,
-    change: shedSeen ? 'eggs found' : `a shed after ${addDays(lock.from, pairing.lockToShed.least)} narrows it; so do the signs: ${pairing.signs}`,
+    change: shedSeen
+      ? 'eggs found'
+      : `a shed after ${addDays(lock.from, pairing.lockToShed.least)} narrows it; so do the signs: ${pairing.signs}`,
     expected: { from: eggs.from, to: eggs.to },
   })
 }

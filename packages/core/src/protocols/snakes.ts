@@ -51,8 +51,16 @@ export const cornSnake: Protocol = {
   },
   incubation: {
     methods: [
-      { name: 'half-buried in moist granules', argument: 'The medium holds water for weeks; eggs keep their place.', waterPerMedium: 0.8 },
-      { name: 'dry mesh over a moist layer', argument: 'No egg touches wet medium; mould spreads less.', waterPerMedium: null },
+      {
+        name: 'half-buried in moist granules',
+        argument: 'The medium holds water for weeks; eggs keep their place.',
+        waterPerMedium: 0.8,
+      },
+      {
+        name: 'dry mesh over a moist layer',
+        argument: 'No egg touches wet medium; mould spreads less.',
+        waterPerMedium: null,
+      },
     ],
     thresholdC: 15,
     degreeDays: 780,
@@ -173,12 +181,21 @@ export const westernHognose: Protocol = {
     shedToLaying: range(12, 8, 16),
     lockToLaying: range(48, 35, 65),
     signs: 'very round rear half, off food, digging, shed',
-    caution: 'A hungry large female may eat a small male: feed her two days before. Mild venom, bites may swell: keep hands clear.',
+    caution:
+      'A hungry large female may eat a small male: feed her two days before. Mild venom, bites may swell: keep hands clear.',
   },
   incubation: {
     methods: [
-      { name: 'half-buried in moist granules', argument: 'The medium holds water for weeks; eggs keep their place.', waterPerMedium: 0.7 },
-      { name: 'dry mesh over a moist layer', argument: 'No egg touches wet medium; mould spreads less.', waterPerMedium: null },
+      {
+        name: 'half-buried in moist granules',
+        argument: 'The medium holds water for weeks; eggs keep their place.',
+        waterPerMedium: 0.7,
+      },
+      {
+        name: 'dry mesh over a moist layer',
+        argument: 'No egg touches wet medium; mould spreads less.',
+        waterPerMedium: null,
+      },
     ],
     thresholdC: 14.5,
     degreeDays: 756,

@@ -84,7 +84,11 @@ export interface IncubationRules {
 export type Evidence =
   | { kind: 'age'; days: number }
   | { kind: 'weight'; grams: number; sex?: 'female' | 'male' | undefined }
-  | { kind: 'meals in a row'; count: number; /** The row must be unbroken today, not only once reached. */ now?: boolean | undefined }
+  | {
+      kind: 'meals in a row'
+      count: number
+      /** The row must be unbroken today, not only once reached. */ now?: boolean | undefined
+    }
   | { kind: 'whole sheds'; count: number }
   | { kind: 'sex sure'; certainty: number }
   | { kind: 'no open problem' }

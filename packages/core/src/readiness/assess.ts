@@ -71,7 +71,8 @@ export function assessReadiness(facts: BreederFacts, protocol: Protocol, on: Day
 }
 
 function worst(reasons: readonly Reason[]): ReadinessVerdict {
-  if (reasons.some((r) => r.standing === 'fails' || (r.standing === 'unknown' && r.rule !== 'condition'))) return 'not this season'
+  if (reasons.some((r) => r.standing === 'fails' || (r.standing === 'unknown' && r.rule !== 'condition')))
+    return 'not this season'
   return reasons.every((r) => r.standing === 'holds') ? 'ready' : 'trial'
 }
 

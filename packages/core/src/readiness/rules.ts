@@ -6,19 +6,26 @@ import { projectWeight } from '../weighing'
 import type { BreederFacts } from './facts'
 
 /** One rule of readiness: facts, thresholds and a day in; a reason out. */
-export type ReadinessRule = (facts: BreederFacts, protocol: Protocol, wanted: ReadinessThresholds, on: Day) => Reason
+export type ReadinessRule = (
+  facts: BreederFacts,
+  protocol: Protocol,
+  wanted: ReadinessThresholds,
+  on: Day,
+) => Reason
 
 const AFTER_SHED_DAYS = 10
 
 export const ageRule: ReadinessRule = ({ hatched }, { origin }, { ageDays }, on) => {
   const base = { rule: 'age', says: 'age', origin, wanted: { value: ageDays.wanted, unit: 'd' as const } }
-  if (!hatched) return reason({ ...base, standing: 'unknown', change: 'record a hatch date, an estimate will do' })
+  if (!hatched)
+    return reason({ ...base, standing: 'unknown', change: 'record a hatch date, an estimate will do' })
   const age = ageOn(hatched, on)
   const have = { value: Math.round((age.least + age.most) / 2), unit: 'd' as const }
   const exact = age.least === age.most
   const full = ageReaches(age, ageDays.wanted)
   const bold = ageReaches(age, ageDays.least)
-  const standing: RuleStanding = full === 'holds' ? 'holds' : bold === 'holds' ? 'trial' : bold === 'perhaps' ? 'perhaps' : 'fails'
+  const standing: RuleStanding =
+    full === 'holds' ? 'holds' : bold === 'holds' ? 'trial' : bold === 'perhaps' ? 'perhaps' : 'fails'
   return reason({
     ...base,
     standing,
@@ -31,7 +38,13 @@ export const ageRule: ReadinessRule = ({ hatched }, { origin }, { ageDays }, on)
 }
 
 export const oldAgeRule: ReadinessRule = ({ hatched }, { origin }, { oldestDays }, on) => {
-  const base = { rule: 'old age', says: 'age for breeding', origin, bound: 'at most' as const, wanted: { value: oldestDays, unit: 'd' as const } }
+  const base = {
+    rule: 'old age',
+    says: 'age for breeding',
+    origin,
+    bound: 'at most' as const,
+    wanted: { value: oldestDays, unit: 'd' as const },
+  }
   if (!hatched) return reason({ ...base, standing: 'holds', note: 'hatch date not known' })
   const age = ageOn(hatched, on)
   return reason({
@@ -46,20 +59,46 @@ export const oldAgeRule: ReadinessRule = ({ hatched }, { origin }, { oldestDays 
 
 export const weightRule: ReadinessRule = (facts, protocol, { grams }, on) => {
   const { weight, sex, hatched } = facts
-  const base = { rule: 'weight', says: 'weight, gut empty', origin: protocol.origin, wanted: { value: grams.wanted, unit: 'g' as const } }
+  const base = {
+    rule: 'weight',
+    says: 'weight, gut empty',
+    origin: protocol.origin,
+    wanted: { value: grams.wanted, unit: 'g' as const },
+  }
   if (!weight) return reason({ ...base, standing: 'unknown', change: 'put it on the scale' })
   const have = { value: weight.grams, unit: 'g' as const }
   const margin = weight.grams - grams.wanted
   const stale = daysBetween(weight.on, on)
   if (stale > protocol.readiness.weightGoodForDays)
-    return reason({ ...base, standing: 'unknown', have, margin, note: `weighed ${weight.on}, ${stale} days ago`, change: 'weigh it again' })
+    return reason({
+      ...base,
+      standing: 'unknown',
+      have,
+      margin,
+      note: `weighed ${weight.on}, ${stale} days ago`,
+      change: 'weigh it again',
+    })
   if (weight.context === 'gravid')
-    return reason({ ...base, standing: 'fails', have, margin, note: `gravid on ${weight.on}`, change: 'weigh her after she has laid' })
+    return reason({
+      ...base,
+      standing: 'fails',
+      have,
+      margin,
+      note: `gravid on ${weight.on}`,
+      change: 'weigh her after she has laid',
+    })
   const note = `weighed ${weight.on}${weight.context === 'not said' ? '' : `, ${weight.context}`}`
   const standing = weight.grams >= grams.wanted ? 'holds' : weight.grams >= grams.least ? 'trial' : 'fails'
   // A meal in the gut can pass an animal that is too light: what may be the meal does not count.
   if (weight.context === 'fed' && standing === 'holds')
-    return reason({ ...base, standing: 'perhaps', have, margin, note, change: 'weigh it again with an empty gut' })
+    return reason({
+      ...base,
+      standing: 'perhaps',
+      have,
+      margin,
+      note,
+      change: 'weigh it again with an empty gut',
+    })
   const curve = protocol.growth[sex === 'male' ? 'male' : 'female']
   const expected = standing === 'holds' ? null : projectWeight(curve, weight, hatched, grams.wanted)
   return reason({
@@ -67,25 +106,43 @@ export const weightRule: ReadinessRule = (facts, protocol, { grams }, on) => {
     standing,
     have,
     margin,
-    note: standing === 'holds' || expected ? note : `${note}; its growth curve does not reach the wanted weight`,
+    note:
+      standing === 'holds' || expected ? note : `${note}; its growth curve does not reach the wanted weight`,
     change: standing === 'holds' ? '' : 'growth; feed as its stage says',
     expected,
   })
 }
 
 export const conditionRule: ReadinessRule = ({ condition }, { origin }, { condition: wanted }) => {
-  const base = { rule: 'condition', says: 'body condition', origin, bound: 'between' as const, wanted: { value: `${wanted.from} to ${wanted.to}`, unit: 'word' as const } }
+  const base = {
+    rule: 'condition',
+    says: 'body condition',
+    origin,
+    bound: 'between' as const,
+    wanted: { value: `${wanted.from} to ${wanted.to}`, unit: 'word' as const },
+  }
   if (!condition) return reason({ ...base, standing: 'unknown', change: 'score it at the next weigh-in' })
   const { score } = condition
   const standing: RuleStanding =
-    score >= wanted.never ? 'fails' : score >= wanted.from && score <= wanted.to ? 'holds' : score >= wanted.from - 0.5 ? 'trial' : 'fails'
+    score >= wanted.never
+      ? 'fails'
+      : score >= wanted.from && score <= wanted.to
+        ? 'holds'
+        : score >= wanted.from - 0.5
+          ? 'trial'
+          : 'fails'
   return reason({
     ...base,
     standing,
     have: { value: score, unit: 'score' },
     margin: Math.min(score - wanted.from, wanted.to - score),
     note: `scored ${condition.on}`,
-    change: standing === 'holds' ? '' : score < wanted.from ? 'feed up, then score again' : 'feed leaner, then score again',
+    change:
+      standing === 'holds'
+        ? ''
+        : score < wanted.from
+          ? 'feed up, then score again'
+          : 'feed leaner, then score again',
   })
 }
 
@@ -121,16 +178,24 @@ export const feedingRule: ReadinessRule = (facts, { origin, readiness, stages },
     wanted: { value: readiness.mealsInARow, unit: 'count' },
     margin: mealsInARow - readiness.mealsInARow,
     note:
-      (refusalsInARow > 0 ? `refused ${refusalsInARow} in a row` : lastTakenOn ? `last took ${lastTakenOn}` : 'no meal on record') +
-      (resting ? '; resting cold, not fed' : ''),
+      (refusalsInARow > 0
+        ? `refused ${refusalsInARow} in a row`
+        : lastTakenOn
+          ? `last took ${lastTakenOn}`
+          : 'no meal on record') + (resting ? '; resting cold, not fed' : ''),
     change: holds ? '' : 'meals taken and logged',
-    expected: holds || resting ? null : mealsTakenBy(readiness.mealsInARow - mealsInARow, stages.at(-1)?.feed?.everyDays, on),
+    expected:
+      holds || resting
+        ? null
+        : mealsTakenBy(readiness.mealsInARow - mealsInARow, stages.at(-1)?.feed?.everyDays, on),
   })
 }
 
 /** When so many meals can have been taken at the rhythm of the grown: none refused, the first one today or a beat from now. */
 function mealsTakenBy(missing: number, everyDays: Range | undefined, on: Day): DaySpan | null {
-  return everyDays ? { from: addDays(on, (missing - 1) * everyDays.least), to: addDays(on, missing * everyDays.most) } : null
+  return everyDays
+    ? { from: addDays(on, (missing - 1) * everyDays.least), to: addDays(on, missing * everyDays.most) }
+    : null
 }
 
 export const shedRule: ReadinessRule = ({ inShedSince }, { origin }) =>
@@ -142,7 +207,9 @@ export const shedRule: ReadinessRule = ({ inShedSince }, { origin }) =>
     standing: inShedSince ? 'trial' : 'holds',
     note: inShedSince ? `in shed since ${inShedSince}` : '',
     change: inShedSince ? 'wait for the shed' : '',
-    expected: inShedSince ? { from: addDays(inShedSince, AFTER_SHED_DAYS - 4), to: addDays(inShedSince, AFTER_SHED_DAYS + 4) } : null,
+    expected: inShedSince
+      ? { from: addDays(inShedSince, AFTER_SHED_DAYS - 4), to: addDays(inShedSince, AFTER_SHED_DAYS + 4) }
+      : null,
   })
 
 export const quarantineRule: ReadinessRule = ({ quarantineUntil }, { origin }, _wanted, on) => {
@@ -171,14 +238,21 @@ export const healthRule: ReadinessRule = ({ openProblems }, { origin }) =>
   })
 
 export const restedRule: ReadinessRule = ({ lastClutch, weight }, { origin }, { restDays, regained }, on) => {
-  const base = { rule: 'rested', says: 'rested since the last clutch', origin, wanted: { value: restDays, unit: 'd' as const } }
+  const base = {
+    rule: 'rested',
+    says: 'rested since the last clutch',
+    origin,
+    wanted: { value: restDays, unit: 'd' as const },
+  }
   if (!lastClutch) return reason({ ...base, standing: 'holds', wanted: null, note: 'no clutch on record' })
   const rested = daysBetween(lastClutch.foundOn, on)
   const share = weight && lastClutch.gramsBefore ? weight.grams / lastClutch.gramsBefore : null
   const light = share !== null && share < regained
   const note =
     `clutch found ${lastClutch.foundOn}` +
-    (share === null ? '' : `; back to ${Math.round(share * 100)} % of her weight before it, ${Math.round(regained * 100)} % wanted`)
+    (share === null
+      ? ''
+      : `; back to ${Math.round(share * 100)} % of her weight before it, ${Math.round(regained * 100)} % wanted`)
   const standing: RuleStanding = rested < restDays ? 'fails' : light ? 'trial' : 'holds'
   const rests = addDays(lastClutch.foundOn, restDays)
   return reason({

@@ -13,11 +13,19 @@ const BETWEEN_SHEDS: Range = { typical: 42, least: 28, most: 60 }
  * @param stage the stage the animal is in, whose feeding rhythm dates the meals still missing
  * @param origin who asks for it, shown with the reason
  */
-export function weighEvidence(evidence: Evidence, facts: RearingFacts, protocol: Protocol, stage: Stage, origin: string, on: Day): Reason {
+export function weighEvidence(
+  evidence: Evidence,
+  facts: RearingFacts,
+  protocol: Protocol,
+  stage: Stage,
+  origin: string,
+  on: Day,
+): Reason {
   switch (evidence.kind) {
     case 'age': {
       const base = { rule: 'age', says: 'age', origin, wanted: { value: evidence.days, unit: 'd' as const } }
-      if (!facts.hatched) return reason({ ...base, standing: 'unknown', change: 'record a hatch date, an estimate will do' })
+      if (!facts.hatched)
+        return reason({ ...base, standing: 'unknown', change: 'record a hatch date, an estimate will do' })
       const age = ageOn(facts.hatched, on)
       const standing = ageReaches(age, evidence.days)
       return reason({
@@ -105,16 +113,31 @@ export function weighEvidence(evidence: Evidence, facts: RearingFacts, protocol:
         says: 'ready to breed',
         origin,
         bound: 'is',
-        standing: facts.breeds || facts.readiness === 'ready' ? 'holds' : facts.readiness === 'trial' ? 'trial' : 'fails',
+        standing:
+          facts.breeds || facts.readiness === 'ready'
+            ? 'holds'
+            : facts.readiness === 'trial'
+              ? 'trial'
+              : 'fails',
         note: facts.breeds ? 'kept as a breeder' : (facts.readiness ?? 'not judged'),
         change: facts.breeds || facts.readiness === 'ready' ? '' : 'see its readiness',
       })
   }
 }
 
-function weightEvidence(evidence: Extract<Evidence, { kind: 'weight' }>, facts: RearingFacts, protocol: Protocol, origin: string): Reason {
+function weightEvidence(
+  evidence: Extract<Evidence, { kind: 'weight' }>,
+  facts: RearingFacts,
+  protocol: Protocol,
+  origin: string,
+): Reason {
   const who = evidence.sex ? ` of a ${evidence.sex}` : ''
-  const base = { rule: 'weight', says: `weight${who}`, origin, wanted: { value: evidence.grams, unit: 'g' as const } }
+  const base = {
+    rule: 'weight',
+    says: `weight${who}`,
+    origin,
+    wanted: { value: evidence.grams, unit: 'g' as const },
+  }
   if (evidence.sex && facts.sex !== 'unknown' && facts.sex !== evidence.sex)
     return reason({ ...base, standing: 'holds', note: `not asked of a ${facts.sex}` })
   if (!facts.weight) return reason({ ...base, standing: 'unknown', change: 'put it on the scale' })
@@ -132,7 +155,13 @@ function weightEvidence(evidence: Extract<Evidence, { kind: 'weight' }>, facts: 
 }
 
 /** A meal at each beat of the feeding rhythm, from the last one offered. */
-function mealsExpected(missing: number, facts: RearingFacts, protocol: Protocol, stage: Stage, on: Day): DaySpan {
+function mealsExpected(
+  missing: number,
+  facts: RearingFacts,
+  protocol: Protocol,
+  stage: Stage,
+  on: Day,
+): DaySpan {
   const rhythm = stage.feed ?? protocol.stages.find((s) => s.feed)?.feed
   const every = rhythm?.everyDays ?? { typical: 7, least: 7, most: 7 }
   const next = (days: number) => laterDay(on, facts.lastOfferedOn ? addDays(facts.lastOfferedOn, days) : on)
@@ -144,7 +173,9 @@ function mealsExpected(missing: number, facts: RearingFacts, protocol: Protocol,
 
 function shedExpected(missing: number, facts: RearingFacts, protocol: Protocol, on: Day): DaySpan | null {
   const first = protocol.stages[0]!.days
-  const start: DaySpan | null = facts.lastShedOn ? { from: facts.lastShedOn, to: facts.lastShedOn } : facts.hatched
+  const start: DaySpan | null = facts.lastShedOn
+    ? { from: facts.lastShedOn, to: facts.lastShedOn }
+    : facts.hatched
   if (!start) return null
   const gap = facts.lastShedOn ? BETWEEN_SHEDS : first
   const further = missing - 1

@@ -22,7 +22,14 @@ export interface StageStanding {
   next: string | null
 }
 
-function openGate(wanted: readonly Evidence[], facts: RearingFacts, protocol: Protocol, stage: Stage, origin: string, on: Day): Gate {
+function openGate(
+  wanted: readonly Evidence[],
+  facts: RearingFacts,
+  protocol: Protocol,
+  stage: Stage,
+  origin: string,
+  on: Day,
+): Gate {
   const evidence = wanted.map((e) => weighEvidence(e, facts, protocol, stage, origin, on))
   const missing = evidence.filter((e) => e.standing !== 'holds')
   const known = missing.every((e) => e.expected !== null)
@@ -33,7 +40,9 @@ function openGate(wanted: readonly Evidence[], facts: RearingFacts, protocol: Pr
     expected:
       missing.length === 0 || !known
         ? null
-        : missing.map((e) => e.expected!).reduce((a, b) => ({ from: laterDay(a.from, b.from), to: laterDay(a.to, b.to) })),
+        : missing
+            .map((e) => e.expected!)
+            .reduce((a, b) => ({ from: laterDay(a.from, b.from), to: laterDay(a.to, b.to) })),
   }
 }
 
@@ -47,7 +56,9 @@ function openGate(wanted: readonly Evidence[], facts: RearingFacts, protocol: Pr
 export function stageOf(facts: RearingFacts, protocol: Protocol, on: Day): StageStanding {
   const { stages, origin } = protocol
   const placed = placedByWeight(facts, stages)
-  let step = stages.findIndex((stage, i) => i >= placed && !openGate(stage.gate, facts, protocol, stage, origin, on).opens)
+  let step = stages.findIndex(
+    (stage, i) => i >= placed && !openGate(stage.gate, facts, protocol, stage, origin, on).opens,
+  )
   if (step === -1) step = stages.length - 1
   const stage = stages[step]!
   return {
@@ -65,7 +76,12 @@ function placedByWeight(facts: RearingFacts, stages: readonly Stage[]): number {
   if (!facts.weight) return 0
   const { grams } = facts.weight
   const left = stages.findLastIndex((stage) =>
-    stage.gate.some((e) => e.kind === 'weight' && (!e.sex || e.sex === facts.sex || facts.sex === 'unknown') && grams >= e.grams * WELL_PAST),
+    stage.gate.some(
+      (e) =>
+        e.kind === 'weight' &&
+        (!e.sex || e.sex === facts.sex || facts.sex === 'unknown') &&
+        grams >= e.grams * WELL_PAST,
+    ),
   )
   return left + 1
 }

@@ -42,6 +42,17 @@ export interface Reason {
 }
 
 /** A reason with the usual blanks filled in. */
-export function reason(parts: Pick<Reason, 'rule' | 'says' | 'standing' | 'origin'> & Partial<Reason>): Reason {
-  return { have: null, wanted: null, bound: 'at least', margin: null, note: '', change: '', expected: null, ...parts }
+export function reason(
+  parts: Pick<Reason, 'rule' | 'says' | 'standing' | 'origin'> & Partial<Reason>,
+): Reason {
+  return {
+    have: null,
+    wanted: null,
+    bound: 'at least',
+    margin: null,
+    note: '',
+    change: '',
+    expected: null,
+    ...parts,
+  }
 }

@@ -15,7 +15,9 @@ export interface Phase {
 /** Joins phases of one name that touch or overlap and lead to the same room, so that a lane stays readable. */
 export function joinPhases(phases: readonly Phase[]): Phase[] {
   const joined: Phase[] = []
-  const inOrder = [...phases].sort((a, b) => (a.name === b.name ? (a.from < b.from ? -1 : 1) : a.name < b.name ? -1 : 1))
+  const inOrder = [...phases].sort((a, b) =>
+    a.name === b.name ? (a.from < b.from ? -1 : 1) : a.name < b.name ? -1 : 1,
+  )
   for (const phase of inOrder) {
     const last = joined.at(-1)
     if (last && last.name === phase.name && phase.from <= last.to) {

@@ -1,5 +1,19 @@
 import { sql } from 'drizzle-orm'
-import { check, date, foreignKey, index, integer, jsonb, pgTable, primaryKey, real, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import {
+  check,
+  date,
+  foreignKey,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  real,
+  text,
+  timestamp,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core'
 import { bookOnly, identity } from './tenancy'
 
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
@@ -17,7 +31,11 @@ export const book = pgTable(
     demoDay: date('demo_day'),
     demoSeed: integer('demo_seed'),
   },
-  (t) => [primaryKey({ columns: [t.bookId, t.id] }), check('book_is_itself', sql`${t.bookId} = ${t.id}`), bookOnly()],
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    check('book_is_itself', sql`${t.bookId} = ${t.id}`),
+    bookOnly(),
+  ],
 ).enableRLS()
 
 export const member = pgTable(
@@ -99,7 +117,12 @@ export const probe = pgTable(
 
 export const reading = pgTable(
   'reading',
-  { ...identity(), probeId: uuid('probe_id').notNull(), at: instant('at').notNull(), celsius: real('celsius').notNull() },
+  {
+    ...identity(),
+    probeId: uuid('probe_id').notNull(),
+    at: instant('at').notNull(),
+    celsius: real('celsius').notNull(),
+  },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
     foreignKey({ columns: [t.bookId, t.probeId], foreignColumns: [probe.bookId, probe.id] }),

@@ -1,7 +1,22 @@
 import type { AnimalStanding, EggFate } from '@hatch-book/core'
 import type { HatchFact } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
-import { boolean, date, foreignKey, index, integer, jsonb, pgTable, primaryKey, real, text, timestamp, uniqueIndex, uuid, type AnyPgColumn } from 'drizzle-orm/pg-core'
+import {
+  boolean,
+  date,
+  foreignKey,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  real,
+  text,
+  timestamp,
+  uniqueIndex,
+  uuid,
+  type AnyPgColumn,
+} from 'drizzle-orm/pg-core'
 import { place, protocol } from './books'
 import { bookOnly, identity } from './tenancy'
 
@@ -21,7 +36,9 @@ export const animal = pgTable(
     damId: uuid('dam_id'),
     sireId: uuid('sire_id'),
     clutchId: uuid('clutch_id'),
-    purpose: text('purpose').$type<'breeder' | 'holdback' | 'growing on' | 'for sale' | 'pet only'>().notNull(),
+    purpose: text('purpose')
+      .$type<'breeder' | 'holdback' | 'growing on' | 'for sale' | 'pet only'>()
+      .notNull(),
     origin: text('origin').notNull().default(''),
     note: text('note').notNull().default(''),
     /** Taken back with the entry that made it, such as a hatching struck out. */
@@ -32,8 +49,13 @@ export const animal = pgTable(
     foreignKey({ columns: [t.bookId, t.protocolId], foreignColumns: [protocol.bookId, protocol.id] }),
     foreignKey({ columns: [t.bookId, t.damId], foreignColumns: [t.bookId, t.id] }),
     foreignKey({ columns: [t.bookId, t.sireId], foreignColumns: [t.bookId, t.id] }),
-    foreignKey({ columns: [t.bookId, t.clutchId], foreignColumns: [clutch.bookId, clutch.id] as [AnyPgColumn, AnyPgColumn] }),
-    uniqueIndex('animal_tag').on(t.bookId, sql`lower(${t.tag})`).where(sql`not ${t.withdrawn}`),
+    foreignKey({
+      columns: [t.bookId, t.clutchId],
+      foreignColumns: [clutch.bookId, clutch.id] as [AnyPgColumn, AnyPgColumn],
+    }),
+    uniqueIndex('animal_tag')
+      .on(t.bookId, sql`lower(${t.tag})`)
+      .where(sql`not ${t.withdrawn}`),
     index('animal_of_dam').on(t.bookId, t.damId),
     index('animal_of_sire').on(t.bookId, t.sireId),
     bookOnly(),

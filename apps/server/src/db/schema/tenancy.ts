@@ -8,7 +8,13 @@ const ofThisBook = sql`book_id = nullif(current_setting('app.book_id', true), ''
 
 /** Every row is seen and written only in a transaction opened for its book. */
 export const bookOnly = () =>
-  pgPolicy('book_only', { as: 'permissive', for: 'all', to: appRole, using: ofThisBook, withCheck: ofThisBook })
+  pgPolicy('book_only', {
+    as: 'permissive',
+    for: 'all',
+    to: appRole,
+    using: ofThisBook,
+    withCheck: ofThisBook,
+  })
 
 /** The two columns that every table's primary key is made of. */
 export const identity = () => ({ bookId: uuid('book_id').notNull(), id: uuid('id').notNull() })

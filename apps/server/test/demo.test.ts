@@ -1,0 +1,56 @@
+import { DEFAULT_DEMO_DAY, demoTimeline, demoIdentity } from '@hatch-book/demo'
+import { addDays } from '@hatch-book/core'
+import { inBook, tables } from '../src/db/connect'
+import { seedDemo } from '../src/demo'
+import { openServer, type TestServer } from './support'
+
+let server: TestServer
+beforeAll(async () => {
+  server = await openServer()
+})
+afterAll(() => server.close())
+
+test('one seed is one life, another seed another', () => {
+  const life = JSON.stringify(demoTimeline(7))
+  expect(JSON.stringify(demoTimeline(7))).toBe(life)
+  expect(JSON.stringify(demoTimeline(8))).not.toBe(life)
+  expect(demoIdentity(7).bookId).toBe(demoIdentity(7).bookId)
+})
+
+test('the demo day shows everything at once, nothing of it refused, and goes on by a day', async () => {
+  const { refused, happened, bookId } = await seedDemo(server.app, server.db, {
+    seed: 7,
+    day: DEFAULT_DEMO_DAY,
+  })
+  expect(refused).toEqual([])
+  expect(happened).toBeGreaterThan(5000)
+  const signedIn = await server.app.inject({
+    method: 'POST',
+    url: '/api/sign-in',
+    payload: { email: 'ottoline@lantern-quay.example', password: 'lantern-quay' },
+  })
+  const headers = { cookie: `${signedIn.cookies[0]!.name}=${signedIn.cookies[0]!.value}` }
+  const get = async (url: string) => (await server.app.inject({ url, headers })).json()
+  const { pairings } = await get('/api/pairings')
+  expect(pairings.filter((p: { mustStop: string | null }) => p.mustStop)).toHaveLength(1)
+  expect(pairings.some((p: { state: string; eggs: unknown }) => p.state === 'apart' && p.eggs)).toBe(true)
+  const { clutches } = await get('/api/clutches')
+  const waiting = clutches.filter((c: { waiting: number }) => c.waiting > 0)
+  expect(
+    waiting.some(
+      (c: { forecast: { windowDays: { from: string } } }) =>
+        c.forecast.windowDays.from <= addDays(DEFAULT_DEMO_DAY, 3),
+    ),
+  ).toBe(true)
+  const { steps } = await get('/api/rearing')
+  expect(steps.every((s: { animals: unknown[] }) => s.animals.length > 0)).toBe(true)
+  const advanced = await server.app.inject({
+    method: 'POST',
+    url: '/api/demo/advance',
+    headers,
+    payload: { days: 1 },
+  })
+  expect(advanced.json()).toMatchObject({ today: addDays(DEFAULT_DEMO_DAY, 1), refused: 0 })
+  const [book] = await inBook(server.db, bookId, (tx) => tx.select().from(tables.book))
+  expect(book!.demoDay).toBe(addDays(DEFAULT_DEMO_DAY, 1))
+})

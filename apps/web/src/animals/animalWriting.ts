@@ -1,0 +1,70 @@
+import type { PURPOSES } from '@hatch-book/contract'
+import { type AnimalPage, type AnimalRow, type HatchFact } from '@hatch-book/contract'
+
+/** An animal as it is being written down. */
+export interface AnimalWriting {
+  tag: string
+  protocolId: string
+  line: string
+  sex: AnimalRow['sex']
+  precision: HatchFact['precision'] | 'not known'
+  date: string
+  widthDays: number
+  damId: string | null
+  sireId: string | null
+  placeId: string | null
+  purpose: (typeof PURPOSES)[number]
+  origin: string
+  note: string
+  weight: number | null
+}
+
+const blank: AnimalWriting = {
+  tag: '',
+  protocolId: '',
+  line: '',
+  sex: 'unknown',
+  precision: 'day',
+  date: '',
+  widthDays: 30,
+  damId: null,
+  sireId: null,
+  placeId: null,
+  purpose: 'growing on',
+  origin: '',
+  note: '',
+  weight: null,
+}
+export const DATE_HINTS: Record<AnimalWriting['precision'], string> = {
+  day: '2025-09-03',
+  month: '2025-09',
+  year: '2025',
+  about: '2025-09-03',
+  'not known': '',
+}
+
+/** What a form starts with: nothing, or what is known already. */
+export function writingOf(page: AnimalPage | undefined): AnimalWriting {
+  if (!page) return blank
+  const { animal } = page
+  const fact = animal.hatchFact
+  return {
+    ...blank,
+    ...{
+      tag: animal.tag,
+      protocolId: page.protocolId,
+      line: animal.line,
+      sex: animal.sex,
+      purpose: animal.purpose,
+      origin: page.origin,
+      note: page.note,
+    },
+    ...{
+      precision: fact?.precision ?? 'not known',
+      date: fact?.date ?? '',
+      widthDays: fact?.widthDays || 30,
+      damId: animal.dam?.id ?? null,
+      sireId: animal.sire?.id ?? null,
+    },
+  }
+}

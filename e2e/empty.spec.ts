@@ -1,0 +1,53 @@
+import { expect, test } from '@playwright/test'
+import {
+  closeBook,
+  forget,
+  freshFolder,
+  listenForComplaints,
+  openRoom,
+  startBook,
+  type RunningBook,
+} from './support'
+
+let book: RunningBook
+let folder: string
+test.beforeAll(async () => {
+  test.setTimeout(240_000)
+  folder = freshFolder()
+  book = await startBook(folder, '--empty')
+})
+test.afterAll(async () => {
+  await closeBook(book)
+  forget(folder)
+})
+
+test('an empty server opens at its first owner, and every empty view says what to do first', async ({
+  page,
+}) => {
+  const complaints = listenForComplaints(page)
+  await page.goto(book.url)
+  await page.getByLabel('Name of the book').fill('Reed Loft')
+  await page.getByLabel('Your name').fill('Hester')
+  await page.getByLabel('Your address').fill('hester@reed-loft.example')
+  await page.getByLabel('Password').fill('short')
+  await page.getByRole('button', { name: 'Open the book' }).click()
+  await expect(page.getByText('at least 10 characters')).toBeVisible()
+  await page.getByLabel('Password').fill('long enough now')
+  await page.getByRole('button', { name: 'Open the book' }).click()
+  await expect(page.getByText('There is no animal in this book yet.')).toBeVisible()
+  for (const [room, says] of [
+    ['Readiness', 'No animal here is kept as a breeder'],
+    ['Pairing', 'No pairing is in the book yet'],
+    ['Incubation', 'There is no incubator'],
+    ['Rearing', 'No young animal is being raised'],
+    ['Log', 'Nothing is written yet'],
+  ] as const) {
+    await openRoom(page, room)
+    await expect(page.getByText(says)).toBeVisible()
+  }
+  await openRoom(page, 'Incubation')
+  await page.getByLabel('Its name').fill('H1')
+  await page.getByRole('button', { name: 'Put it up' }).click()
+  await expect(page.getByText('The incubators are empty')).toBeVisible()
+  expect(complaints.filter((c) => !c.includes('422'))).toEqual([])
+})

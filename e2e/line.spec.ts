@@ -1,0 +1,306 @@
+import { expect, test, type Page } from '@playwright/test'
+import {
+  choose,
+  closeBook,
+  forget,
+  freshFolder,
+  listenForComplaints,
+  openRoom,
+  signIn,
+  startBook,
+  type RunningBook,
+} from './support'
+
+/*
+ * One line from the scale to the sale, as a keeper takes it through the real program: the list, the weigh-in, the pairing,
+ * the clutch, the logger's file, the hatching, the rearing, the sale; then the plug is pulled, and all is still there.
+ */
+let book: RunningBook
+let folder: string
+test.beforeAll(async () => {
+  test.setTimeout(240_000)
+  folder = freshFolder()
+  book = await startBook(folder)
+})
+test.afterAll(async () => {
+  await closeBook(book)
+  forget(folder)
+})
+
+const card = (page: Page, tag: string) => page.getByRole('link', { name: tag, exact: true })
+
+async function find(page: Page, tag: string): Promise<void> {
+  await page.keyboard.press('Control+k')
+  await page.getByRole('textbox', { name: 'Find by tag, line or place' }).fill(tag)
+  await page
+    .getByRole('button', { name: new RegExp(`^${tag} `) })
+    .first()
+    .click()
+  await expect(page.locator('article .tag').first()).toHaveText(tag)
+}
+
+async function advance(page: Page, weeks: number): Promise<void> {
+  for (let i = 0; i < weeks; i++) {
+    const before = await page.getByText(/^demo day/).textContent()
+    await page.getByRole('button', { name: '+7' }).click()
+    await expect(page.getByText(/^demo day/)).not.toHaveText(before!, { timeout: 30_000 })
+  }
+}
+
+test('a line goes from the list to the sale, and outlives a pulled plug', async ({ page }) => {
+  test.setTimeout(420_000)
+  const complaints = listenForComplaints(page)
+  await signIn(page, book.url)
+
+  await test.step('bring animals in from a list, faulty rows and all', async () => {
+    await page.getByRole('button', { name: 'Bring in a list' }).click()
+    await page.locator('input[type=file]').setInputFiles('demo/samples/arrivals.csv')
+    await expect(page.getByRole('heading', { name: '3 good, 7 faulty rows' })).toBeVisible()
+    await expect(page.getByText("'marsh wyrm' has no protocol in this book")).toBeVisible()
+    await expect(page.getByText('K02 stands on line 3 already')).toBeVisible()
+    await expect(page.getByText('it hatched before its dam K01 did')).toBeVisible()
+    await expect(page.getByText('the dam K02 is male')).toBeVisible()
+    await page.getByRole('button', { name: 'Bring in 3 animals' }).click()
+    await expect(page.getByRole('status')).toContainText('7 faulty rows are kept')
+    await expect(page.getByText(/arrivals\.csv.*7 faulty rows, 3 brought in/)).toBeVisible()
+    await openRoom(page, 'Animals')
+    await page.getByRole('textbox', { name: 'Filter animals' }).fill('K0')
+    await expect(page.getByRole('row', { name: /K02 .*about 5 y/ })).toBeVisible()
+    await page.getByText('cards', { exact: true }).click()
+    await expect(page.locator('article', { hasText: 'K03' })).toContainText('not sexed')
+  })
+
+  await test.step('weigh two breeders; each has its verdict with reasons, and can be overruled', async () => {
+    await openRoom(page, 'Weigh-in')
+    for (const [tag, grams] of [
+      ['K01', '441'],
+      ['K02', '398'],
+    ] as const) {
+      await page.getByRole('textbox', { name: 'Tag to weigh' }).fill(tag)
+      await page.getByRole('textbox', { name: 'Tag to weigh' }).press('Enter')
+      await expect(page.locator('article .tag')).toHaveText(tag)
+      const weight = page.getByRole('textbox', { name: /^Weight/ })
+      for (const [bad, says] of [
+        ['0', 'more than 0'],
+        ['-3', 'more than 0'],
+        ['abc', 'is not a weight'],
+        ['1e9', 'at most 100000'],
+      ] as const) {
+        await weight.fill(bad)
+        await weight.press('Enter')
+        await expect(page.getByRole('alert').filter({ hasText: says })).toBeVisible()
+      }
+      await weight.fill(grams)
+      await page.getByText('3', { exact: true }).click()
+      await weight.press('Enter')
+      await expect(page.locator('li', { hasText: tag }).filter({ hasText: `${grams} g` })).toBeVisible()
+    }
+    await openRoom(page, 'Readiness')
+    await page.getByRole('button', { name: 'reasons for K01' }).click()
+    const sheet = page.getByRole('dialog')
+    await expect(sheet).toContainText('not this season')
+    await expect(sheet).toContainText('Would change it: meals taken and logged')
+    await expect(sheet).toContainText('Corn snake protocol')
+    await sheet.getByRole('button', { name: 'Overrule' }).click()
+    await sheet.getByRole('button', { name: 'Overrule' }).click()
+    await expect(sheet).toContainText('say why')
+    await sheet.getByRole('textbox', { name: 'Why' }).fill('fed well where she came from')
+    await sheet.getByText('trial', { exact: true }).click()
+    await sheet.getByRole('button', { name: 'Overrule' }).click()
+    await expect(sheet).toContainText('fed well where she came from')
+    await page.keyboard.press('Escape')
+    await find(page, 'K02')
+    for (let i = 1; i <= 3; i++) {
+      await page.keyboard.press('a')
+      await expect(page.getByText(new RegExp(`${i} meals? in a row`))).toBeVisible()
+    }
+    await expect(page.locator('article')).toContainText('ready')
+  })
+
+  await test.step('pair them; the lock gives the days to look for eggs', async () => {
+    await openRoom(page, 'Pairing')
+    await page.getByRole('button', { name: 'Pair two animals' }).click()
+    await choose(page, 'Female', 'C31')
+    await choose(page, 'Male', 'K02')
+    await page.getByRole('button', { name: 'Pair them' }).click()
+    await expect(page.getByText(/C31 is not for this season: meals taken in a row/)).toBeVisible()
+    await choose(page, 'Female', 'K01')
+    await choose(page, 'Male', 'K02')
+    await page.getByRole('button', { name: 'Pair them' }).click()
+    await expect(page.getByRole('heading', { name: /^Introduce them/ })).toBeVisible()
+    await page.keyboard.press('i')
+    await expect(page.getByRole('heading', { name: /^Part them/ })).toBeVisible()
+    await page.keyboard.press('k')
+    await expect(page.getByText('Look for eggs 26 Jun to 21 Jul')).toBeVisible()
+    await page.keyboard.press('p')
+    await expect(page.getByRole('heading', { name: /^Put them together again/ })).toBeVisible()
+    await page.getByRole('button', { name: 'reasons' }).click()
+    await expect(page.getByRole('dialog')).toContainText('locked on 27 May; 30 to 55 days after')
+    await page.keyboard.press('Escape')
+  })
+
+  await test.step('the weeks pass; the clutch is recorded egg by egg', async () => {
+    await advance(page, 5)
+    await page.getByRole('button', { name: 'Eggs are found: record the clutch' }).click()
+    await page.getByRole('spinbutton', { name: 'Eggs' }).fill('4')
+    await page.getByRole('spinbutton', { name: 'Eggs' }).press('Tab')
+    await page.getByRole('button', { name: 'egg 2: set' }).click()
+    await page.getByRole('textbox', { name: 'weight of egg 1' }).fill('10.4')
+    await page.getByText('dry mesh over a moist layer').click()
+    await choose(page, 'Box', 'H1 · box 1')
+    await page.getByRole('button', { name: 'Set 4 eggs' }).click()
+    await expect(page.getByTestId('hatch-window')).toHaveText('Nine in ten hatch 26 Aug to 4 Sep')
+    await page.getByRole('button', { name: 'egg 4, set' }).click()
+    await page.keyboard.press('f')
+    await expect(page.getByRole('button', { name: 'egg 4, infertile' })).toBeVisible()
+    await expect(page.getByText(/1\/2 fertile/)).toBeVisible()
+  })
+
+  await test.step('a logger file moves the window, with its excursion explained', async () => {
+    await advance(page, 1)
+    await page.getByRole('button', { name: 'Bring in a temperature log' }).click()
+    const rows = ['Serial;0042', 'Date and time;Temp °F']
+    // A week of a cool spare logger in Fahrenheit, every 37 minutes, six hours of it hot, a gap, and a torn last line.
+    for (
+      let at = Date.parse('2027-07-02T00:00:00Z');
+      at < Date.parse('2027-07-07T18:00:00Z');
+      at += 37 * 60_000
+    ) {
+      const hour = (at - Date.parse('2027-07-04T00:00:00Z')) / 3_600_000
+      if (hour > 40 && hour < 50) continue
+      const celsius = hour > 0 && hour < 6 ? 34 : 24.5
+      rows.push(
+        `${new Date(at + 3_600_000).toISOString().slice(0, 19).replace('T', ' ')};${((celsius * 9) / 5 + 32).toFixed(1).replace('.', ',')}`,
+      )
+    }
+    rows.push('2027-07-0')
+    await choose(page, 'Probe', 'probe of H2')
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'spare.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\r\n')) })
+    await expect(page.getByText(/Read as °F: the heading says so/)).toBeVisible()
+    await expect(page.getByText('the line is cut short')).toBeVisible()
+    await expect(page.getByText(/Silent for 10\.\d h/)).toBeVisible()
+    await page.getByRole('button', { name: /^Join \d+ readings/ }).click()
+    await expect(page.getByRole('heading', { name: /^Incubator/ })).toBeVisible()
+    await page.getByRole('list', { name: 'Next to hatch' }).getByRole('link', { name: /K01/ }).click()
+    await expect(page.getByText(/Since it was set: mean/)).toBeVisible()
+    await page.locator('article').getByRole('button', { name: 'reasons' }).click()
+    await expect(page.getByRole('dialog')).toContainText('780 degree-days above 15.0 °C')
+    await expect(page.getByRole('dialog')).toContainText('where the width comes from')
+    await page.keyboard.press('Escape')
+  })
+
+  await test.step('eggs hatch into tagged young with a tub each; taken back and done again', async () => {
+    await advance(page, 8)
+    await page.getByRole('button', { name: 'Some have hatched' }).click()
+    const form = page.getByRole('form', { name: 'Hatching' })
+    await expect(form.getByRole('checkbox')).toHaveCount(3)
+    await form.getByRole('textbox', { name: 'tag of egg 1' }).fill('K01')
+    await form.getByRole('button', { name: '3 hatched' }).click()
+    await expect(form).toContainText('K01 is in the book already')
+    await form.getByRole('textbox', { name: 'tag of egg 1' }).fill('K11')
+    await form.getByRole('textbox', { name: 'tag of egg 2' }).fill('K12')
+    await form.getByRole('textbox', { name: 'tag of egg 3' }).fill('K13')
+    await form.getByRole('textbox', { name: 'weight of egg 1' }).fill('7,2')
+    await form.getByRole('button', { name: '3 hatched' }).click()
+    await expect(page.getByRole('heading', { name: 'Every egg has its end' })).toBeVisible()
+    await page.keyboard.press('Control+z')
+    await expect(page.getByRole('button', { name: 'egg 1, set' })).toBeVisible()
+    await page.getByRole('button', { name: 'Some have hatched' }).click()
+    for (const [egg, tag] of [
+      [1, 'K11'],
+      [2, 'K12'],
+      [3, 'K13'],
+    ] as const)
+      await form.getByRole('textbox', { name: `tag of egg ${egg}` }).fill(tag)
+    await form.getByRole('button', { name: '3 hatched' }).click()
+    await expect(page.getByText(/3\/3 of the fertile hatched/)).toBeVisible()
+  })
+
+  await test.step('raise one: shed, meals taken and refused, weight; its gates say what is missing', async () => {
+    await openRoom(page, 'Rearing')
+    await page.getByRole('button', { name: /^K11, Fresh hatchling/ }).click()
+    const sheet = page.getByRole('dialog')
+    await expect(sheet).toContainText('Missing: the shed, found whole')
+    await page.keyboard.press('s')
+    await expect(sheet).toContainText('Starter → Established')
+    await page.keyboard.press('a')
+    await expect(sheet).toContainText('2 more taken; a refusal starts the row again')
+    await page.keyboard.press('r')
+    await expect(sheet).toContainText('3 more taken')
+    await page.keyboard.press('Control+z')
+    await expect(sheet).toContainText('2 more taken')
+    await page.keyboard.press('a')
+    await page.keyboard.press('w')
+    await sheet.getByRole('textbox', { name: /^Weight/ }).fill('13.5')
+    await sheet.getByRole('textbox', { name: /^Weight/ }).press('Enter')
+    await expect(sheet).toContainText('weighed 13.5 g')
+    await expect(sheet).toContainText(/Missing: age/)
+    await page.keyboard.press('Escape')
+  })
+
+  await test.step('when all gates hold it is listed, sold, and its sheet printed', async () => {
+    await advance(page, 7)
+    await page.getByRole('button', { name: /^K11/ }).click()
+    const sheet = page.getByRole('dialog')
+    for (let i = 0; i < 3; i++) {
+      await page.keyboard.press('a')
+      await expect(sheet).toContainText(`${i + 3} at least 5`)
+    }
+    await page.keyboard.press('s')
+    await page.keyboard.press('x')
+    await sheet.getByRole('button', { name: 'Write it' }).click()
+    await expect(sheet).toContainText('All gates hold')
+    await sheet.getByRole('link', { name: 'List or sell it' }).click()
+    await page.getByRole('button', { name: 'list K11' }).click()
+    await page.getByRole('button', { name: 'List it' }).click()
+    await expect(page.getByRole('button', { name: 'list K11' })).toBeHidden()
+    await page.getByRole('button', { name: 'sell K11' }).click()
+    await page.getByRole('textbox', { name: 'Buyer' }).fill('Philomena of the ferry')
+    await page.getByRole('button', { name: 'Sold' }).click()
+    await expect(page.getByText(/handed over .* to Philomena of the ferry/)).toBeVisible()
+    await expect(page.getByText('5 taken of 5 offered')).toBeVisible()
+    await expect(page.getByText('dam K01, sire K02, clutch K01-27a')).toBeVisible()
+  })
+
+  await test.step('the ribbon shows the season; an older entry is struck out and stays readable', async () => {
+    await page.getByRole('button', { name: 'Back' }).click()
+    const ribbon = page.getByRole('img', { name: 'Season ribbon' })
+    await expect(ribbon.getByText('Lamplight corn')).toBeVisible()
+    await expect(ribbon.locator('title', { hasText: /Lamplight corn: rearing .*K12/ })).toHaveCount(1)
+    await find(page, 'K02')
+    await page.getByRole('button', { name: 'strike out: ate' }).last().click()
+    await page.getByRole('textbox', { name: 'Why' }).fill('that was another tub')
+    await page.getByRole('button', { name: 'Strike it out' }).click()
+    await expect(page.locator('li.struck')).toContainText('that was another tub')
+    await expect(page.getByText('2 meals in a row')).toBeVisible()
+  })
+
+  await test.step('the plug is pulled on all of it, and everything is found again', async () => {
+    book.process.kill('SIGKILL')
+    await new Promise((resolve) => book.process.once('exit', resolve))
+    book = await startBook(folder)
+    expect(book.said()).toContain('An earlier start was cut off')
+    await page.goto(book.url)
+    await expect(page.getByRole('heading', { name: /animals/ })).toBeVisible()
+    await find(page, 'K11')
+    await expect(page.locator('article')).toContainText('sold')
+    await find(page, 'K02')
+    await expect(page.getByText('2 meals in a row')).toBeVisible()
+    await expect(page.locator('li.struck')).toContainText('that was another tub')
+    await openRoom(page, 'Animals')
+    await page
+      .getByRole('link', { name: 'K12', exact: true })
+      .or(card(page, 'K12'))
+      .first()
+      .waitFor({ state: 'attached' })
+      .catch(() => undefined)
+    await find(page, 'K12')
+    await expect(page.locator('article')).toContainText('dam K01')
+  })
+
+  expect(
+    complaints.filter((c) => !c.includes('net::ERR') && !c.includes('422') && !c.includes('409')),
+  ).toEqual([])
+})

@@ -1,0 +1,79 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { createServer } from 'node:net'
+import { expect, type Page } from '@playwright/test'
+
+export interface RunningBook {
+  url: string
+  process: ChildProcess
+  said(): string
+}
+
+export const freshFolder = () => mkdtempSync(join(tmpdir(), 'hatch-book-e2e-'))
+export const forget = (folder: string) => rmSync(folder, { recursive: true, force: true })
+
+function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const server = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as { port: number }
+      server.close(() => resolve(port))
+    })
+  })
+}
+
+/** Starts the program as a keeper does, on a data folder of its own, and waits for its address. */
+export async function startBook(folder: string, ...args: string[]): Promise<RunningBook> {
+  const port = await freePort()
+  const child = spawn(process.execPath, ['tools/start.mjs', '--port', String(port), ...args], {
+    env: { ...process.env, HATCH_BOOK_DATA: folder },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  })
+  let said = ''
+  const heard = new Promise<void>((resolve, reject) => {
+    const listen = (part: Buffer) => {
+      said += part.toString()
+      if (said.includes('Hatch Book is open at')) resolve()
+    }
+    child.stdout.on('data', listen)
+    child.stderr.on('data', listen)
+    child.on('exit', (code) => reject(new Error(`the program ended with ${code}:\n${said}`)))
+  })
+  await heard
+  return { url: `http://127.0.0.1:${port}`, process: child, said: () => said }
+}
+
+/** Closes it as Ctrl+C does. */
+export async function closeBook({ process: child }: RunningBook): Promise<void> {
+  if (child.exitCode !== null) return
+  const ended = new Promise((resolve) => child.once('exit', resolve))
+  child.kill('SIGINT')
+  await ended
+}
+
+/** Collects what the browser complains of; a view is only good when it says nothing. */
+export function listenForComplaints(page: Page): string[] {
+  const complaints: string[] = []
+  page.on('console', (message) => {
+    if (message.type() === 'error' || message.type() === 'warning') complaints.push(message.text())
+  })
+  page.on('pageerror', (error) => complaints.push(error.message))
+  return complaints
+}
+
+export async function signIn(page: Page, url: string): Promise<void> {
+  await page.goto(url)
+  await page.getByRole('button', { name: 'Open the book' }).click()
+  await expect(page.getByRole('heading', { name: /animals/ })).toBeVisible()
+}
+
+/** Chooses from a list of the parts library, by what one reads. */
+export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
+  await page.getByRole('combobox', { name: label }).click()
+  await page.locator('.ant-select-item-option').filter({ hasText: option }).first().click()
+}
+
+export async function openRoom(page: Page, name: string): Promise<void> {
+  await page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name, exact: true }).click()
+}

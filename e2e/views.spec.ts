@@ -1,0 +1,176 @@
+import { readFileSync } from 'node:fs'
+import { expect, test } from '@playwright/test'
+import {
+  closeBook,
+  forget,
+  freshFolder,
+  listenForComplaints,
+  openRoom,
+  signIn,
+  startBook,
+  type RunningBook,
+} from './support'
+
+let book: RunningBook
+let folder: string
+test.beforeAll(async () => {
+  test.setTimeout(240_000)
+  folder = freshFolder()
+  book = await startBook(folder)
+})
+test.afterAll(async () => {
+  await closeBook(book)
+  forget(folder)
+})
+
+const VIEWS = [
+  '/animals',
+  '/animals?view=cards',
+  '/animals/new',
+  '/animals/import',
+  '/weigh-in',
+  '/readiness',
+  '/pairing',
+  '/incubation',
+  '/incubation/new',
+  '/incubation/log',
+  '/rearing',
+  '/leaving',
+  '/log',
+  '/book',
+]
+
+for (const light of ['light', 'dusk', 'lamp'] as const)
+  test(`every view works in ${light}: nothing complains, nothing serious for a screen reader`, async ({
+    page,
+  }) => {
+    const complaints = listenForComplaints(page)
+    await page.addInitScript(
+      (l) =>
+        localStorage.setItem(
+          'hatch-book-light',
+          JSON.stringify({ state: { light: l, before: 'light' }, version: 0 }),
+        ),
+      light,
+    )
+    await signIn(page, book.url)
+    const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
+    const findings: string[] = []
+    for (const view of VIEWS) {
+      await page.goto(`${book.url}${view}`)
+      await expect(page.locator('main h1, main article, main h3').first()).toBeVisible()
+      await page.waitForLoadState('networkidle').catch(() => undefined)
+      // The policy allows no inline script; the browser's own door does.
+      await page.evaluate(axe)
+      const results = await page.evaluate(async () => {
+        const run = (
+          window as unknown as {
+            axe: {
+              run(
+                options: object,
+              ): Promise<{
+                violations: {
+                  id: string
+                  impact: string
+                  nodes: { html: string; failureSummary?: string }[]
+                }[]
+              }>
+            }
+          }
+        ).axe
+        return (await run.run({ resultTypes: ['violations'] })).violations
+      })
+      for (const v of results.filter((r) => r.impact === 'serious' || r.impact === 'critical'))
+        findings.push(
+          `${view}: ${v.id} ${v.nodes.length}x ${v.nodes[0]!.html.slice(0, 160)} ${v.nodes[0]!.failureSummary?.slice(0, 260)}`,
+        )
+    }
+    expect(findings).toEqual([])
+    expect(complaints).toEqual([])
+  })
+
+test('the first route stays under 300 kB of JavaScript, and a room brings its own when it is entered', async ({
+  page,
+}) => {
+  let bytes = 0
+  page.on('response', (response) => {
+    if (response.url().endsWith('.js'))
+      void response
+        .request()
+        .sizes()
+        .then((s) => (bytes += s.responseBodySize))
+  })
+  await signIn(page, book.url)
+  await page.waitForLoadState('load')
+  expect(bytes).toBeGreaterThan(50_000)
+  expect(bytes).toBeLessThan(300_000)
+  const before = bytes
+  await openRoom(page, 'Rearing')
+  await expect(page.getByRole('heading', { name: /The ladder/ })).toBeVisible()
+  await expect.poll(() => bytes).toBeGreaterThan(before)
+})
+
+test('one key brings the red lamp and takes it away', async ({ page }) => {
+  await signIn(page, book.url)
+  const paper = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor)
+  await page.keyboard.press('l')
+  expect(await paper()).toBe('rgb(10, 0, 0)')
+  await page.keyboard.press('l')
+  expect(await paper()).toBe('rgb(228, 234, 227)')
+})
+
+test('the ribbon filters the page below to the line that is picked, and the address says so', async ({
+  page,
+}) => {
+  await signIn(page, book.url)
+  await page
+    .getByRole('img', { name: 'Season ribbon' })
+    .getByRole('button', { name: 'Marram hognose' })
+    .click()
+  await expect(page.getByRole('heading', { name: /of Marram hognose/ })).toBeVisible()
+  await expect(page).toHaveURL(/line=Marram/)
+  await page.goBack()
+  await expect(page.getByRole('heading', { name: /^\d+ animals$/ })).toBeVisible()
+})
+
+test('on a phone the tub is worked with a thumb, and nothing runs off the side', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await signIn(page, book.url)
+  for (const view of ['/weigh-in', '/rearing', '/pairing', '/animals?view=cards']) {
+    await page.goto(`${book.url}${view}`)
+    await expect(page.locator('main h1').first()).toBeVisible()
+    expect([view, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([view, 390])
+  }
+  await page.goto(`${book.url}/rearing`)
+  await page
+    .getByRole('button', { name: /, Starter/ })
+    .last()
+    .click()
+  const ate = page.getByRole('dialog').getByRole('button', { name: 'ate', exact: false }).first()
+  expect((await ate.boundingBox())!.height).toBeGreaterThanOrEqual(44)
+  await ate.click()
+  await expect(
+    page
+      .getByRole('dialog')
+      .getByText(/^.* ate$/)
+      .first(),
+  ).toBeVisible()
+})
+
+test('a helper sees no decisions to take, a viewer nothing to write', async ({ page }) => {
+  for (const [email, decides, writes] of [
+    ['wren', false, true],
+    ['isolde', false, false],
+  ] as const) {
+    await page.goto(`${book.url}/sign-in`)
+    await page.getByLabel('Address').fill(`${email}@lantern-quay.example`)
+    await page.getByRole('button', { name: 'Open the book' }).click()
+    await expect(page.getByRole('heading', { name: /animals/ })).toBeVisible()
+    await expect(page.getByRole('button', { name: 'New animal' })).toHaveCount(decides ? 1 : 0)
+    await page.goto(`${book.url}/pairing`)
+    await expect(page.getByRole('button', { name: /attacked/ })).toHaveCount(writes ? 1 : 0)
+    await openRoom(page, 'Book')
+    await page.getByRole('button', { name: 'Sign out' }).click()
+    await expect(page.getByRole('button', { name: 'Open the book' })).toBeVisible()
+  }
+})

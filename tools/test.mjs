@@ -1,0 +1,49 @@
+#!/usr/bin/env node
+/* Everything that must hold, from a fresh clone: style, types, arrows between rooms, units, and the built application. */
+import { existsSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { say } from './console.mjs'
+import { buildWeb, installFromDebian, installPackages } from './packages.mjs'
+import { findPostgres } from './postgres.mjs'
+import { ROOT, run } from './run.mjs'
+
+const CHROMIUM = '/usr/bin/chromium'
+const results = { passed: 0, failed: 0 }
+const count = (name, passed, failed) => {
+  results.passed += passed
+  results.failed += failed
+  say(`${name}: ${passed} passed, ${failed} failed\n`)
+}
+
+await installPackages()
+await findPostgres()
+if (!existsSync(CHROMIUM)) await installFromDebian(['chromium'], 'Chromium, to drive the built application')
+await buildWeb()
+
+const REPORTS = join(ROOT, 'test-results')
+rmSync(REPORTS, { recursive: true, force: true })
+
+for (const [name, script] of [
+  ['Style', 'lint'],
+  ['Types', 'types'],
+  ['Arrows between rooms', 'rules'],
+]) {
+  say(`${name} …`)
+  const { code } = await run('npm', ['run', '--silent', script])
+  count(name, code === 0 ? 1 : 0, code === 0 ? 0 : 1)
+}
+
+say('Units, the server against a real database …')
+const unitReport = join(REPORTS, 'jest.json')
+await run('npm', ['run', '--silent', 'unit', '--', '--json', `--outputFile=${unitReport}`])
+const units = existsSync(unitReport) ? JSON.parse(readFileSync(unitReport, 'utf8')) : null
+count('Units', units?.numPassedTests ?? 0, units ? units.numFailedTests + units.numRuntimeErrorTestSuites : 1)
+
+say('The built application in Chromium …')
+await run('npx', ['playwright', 'test'])
+const storyReport = join(REPORTS, 'playwright.json')
+const stories = existsSync(storyReport) ? JSON.parse(readFileSync(storyReport, 'utf8')).stats : null
+count('Stories', stories?.expected ?? 0, stories ? stories.unexpected + stories.flaky : 1)
+
+say(`${results.passed} passed, ${results.failed} failed`)
+process.exit(results.failed === 0 && results.passed > 0 ? 0 : 1)
