@@ -8,6 +8,7 @@ export default defineConfig({
   workers: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/playwright.json' }]],
   use: {
+    actionTimeout: 15_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: chromium,

@@ -69,9 +69,15 @@ export async function signIn(page: Page, url: string): Promise<void> {
 }
 
 /** Chooses from a list of the parts library, by what one reads. */
-export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
-  await page.getByRole('combobox', { name: label }).click()
-  await page.locator('.ant-select-item-option').filter({ hasText: option }).first().click()
+export async function choose(page: Page, label: string, option: string): Promise<void> {
+  await page.getByRole('combobox', { name: label, exact: true }).click()
+  // Long lists draw only what is in sight: typing narrows those that can be searched, and does nothing to the others.
+  await page.keyboard.type(option)
+  await page
+    .locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option')
+    .filter({ hasText: option })
+    .first()
+    .click()
 }
 
 export async function openRoom(page: Page, name: string): Promise<void> {

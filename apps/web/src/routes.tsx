@@ -1,4 +1,4 @@
-import { createBrowserRouter, redirect } from 'react-router'
+import { Navigate, createBrowserRouter } from 'react-router'
 import { Shell } from './shell/Shell'
 import { Trouble } from './shell/Trouble'
 
@@ -22,7 +22,7 @@ export const router = createBrowserRouter([
     errorElement: <Trouble />,
     HydrateFallback: () => null,
     children: [
-      { index: true, loader: () => redirect('/animals') },
+      { index: true, element: <Navigate to="/animals" replace /> },
       {
         path: 'animals',
         lazy: async () => ({ Component: (await import('./animals/AnimalsPage')).AnimalsPage }),

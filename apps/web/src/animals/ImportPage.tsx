@@ -85,7 +85,7 @@ export function ImportPage() {
             The first line holds headings. Tag and species are wanted, the rest may be missing: sex, hatched,
             dam, sire, place, weight g, line, purpose, origin, note.
           </p>
-          <pre className="fig scroll-x" style={{ fontSize: 12 }}>
+          <pre tabIndex={0} className="fig scroll-x" style={{ fontSize: 12 }}>
             {EXAMPLE}
           </pre>
           <p>

@@ -90,7 +90,6 @@ function YoungCard({
       className={`card small-card ${flag ? 'trouble' : leaving.opens ? 'now' : ''}`}
       style={{ font: 'inherit', textAlign: 'left', cursor: 'pointer', padding: '8px 10px', width: '100%' }}
       onClick={onOpen}
-      aria-label={`${animal.tag}, ${animal.stage}${flag ? `, ${flag}` : ''}`}
     >
       <span className="between">
         <span className="tag" style={{ fontSize: 17 }}>

@@ -16,7 +16,13 @@ export function Lights({ children }: { children: ReactNode }) {
   return (
     <ConfigProvider
       theme={{
-        algorithm: light === 'light' ? theme.defaultAlgorithm : theme.darkAlgorithm,
+        // The dark algorithm dims what it is given; our colours are already chosen for the dark.
+        algorithm: (seed, map) => ({
+          ...(light === 'light' ? theme.defaultAlgorithm : theme.darkAlgorithm)(seed, map),
+          colorPrimary: c.moss,
+          colorError: c.clay,
+          colorLink: c.moss,
+        }),
         token: {
           colorPrimary: c.moss,
           colorLink: c.moss,

@@ -56,10 +56,10 @@ export function Ribbon() {
   const x = (day: Day) => NAMES + ((dayNumber(day) - dayNumber(from)) / DAYS) * (width - NAMES)
   const height = TOP + Math.max(1, data.lanes.length) * LANE + 3
   return (
-    <div className="ribbon" ref={box} aria-label="The season round today">
+    <div className="ribbon" ref={box}>
       <svg
         height={height}
-        role="img"
+        role="group"
         aria-label="Season ribbon"
         onPointerDown={(e) => {
           drag.current = { x: e.clientX, shift, moved: false }
