@@ -1,7 +1,6 @@
 import { newId, type ClutchPage } from '@hatch-book/contract'
-import { instantOfDay } from '@hatch-book/core'
 import { App, Button, DatePicker, Input, InputNumber, Select } from 'antd'
-import dayjs, { type Dayjs } from 'dayjs'
+import type { Dayjs } from 'dayjs'
 import { useState, type FormEvent } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import type { RefusedError } from '../shell/api'
@@ -9,6 +8,7 @@ import { api, refreshBook } from '../shell/api'
 import { rememberWritten } from '../shell/log'
 import { useAnimals, useClutches, usePairings, usePlaces, useProtocols } from '../shell/queries'
 import { useSession } from '../shell/session'
+import { fromWallClock, toWallClock } from '../shell/wallClock'
 import { EggGrid, type FoundEgg } from './EggGrid'
 
 /** A clutch as it is found: when, whose, how many, each as it looks, into which box and by which method. */
@@ -24,7 +24,7 @@ export function ClutchFormPage() {
   const navigate = useNavigate()
   const [pairingId, setPairing] = useState<string | null>(params.get('pairing'))
   const [damId, setDam] = useState<string | null>(null)
-  const [found, setFound] = useState<Dayjs>(() => dayjs(now))
+  const [found, setFound] = useState<Dayjs>(() => toWallClock(now, book.zone))
   const [hours, setHours] = useState(12)
   const [method, setMethod] = useState<string | null>(null)
   const [boxId, setBox] = useState<string | null>(null)
@@ -66,10 +66,7 @@ export function ClutchFormPage() {
     )
   const save = async (event: FormEvent) => {
     event.preventDefault()
-    const foundAt = Math.min(
-      Date.parse(now),
-      instantOfDay(found.format('YYYY-MM-DD'), book.zone, found.hour()) + found.minute() * 60_000,
-    )
+    const foundAt = Date.parse(fromWallClock(found, book.zone, now))
     const iso = (at: number) => new Date(at).toISOString()
     const id = newId()
     const entryId = newId()
@@ -147,7 +144,7 @@ export function ClutchFormPage() {
                 format="D MMM YYYY HH:mm"
                 value={found}
                 onChange={(d: Dayjs | null) => d && setFound(d)}
-                maxDate={dayjs(now)}
+                maxDate={toWallClock(now, book.zone)}
                 allowClear={false}
               />
               {error?.says('foundAt') && <span className="says">{error.says('foundAt')}</span>}
@@ -195,7 +192,7 @@ export function ClutchFormPage() {
                     name="method"
                     checked={chosenMethod === m.name}
                     onChange={() => setMethod(m.name)}
-                    style={{ accentColor: 'var(--moss)' }}
+                    style={{ accentColor: 'var(--moss)', width: 15, height: 15, margin: '4px 0 0' }}
                   />
                   <span>
                     <strong>{m.name}</strong>

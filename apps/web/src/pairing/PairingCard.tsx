@@ -1,7 +1,6 @@
 import type { EntryKind, PairingView } from '@hatch-book/contract'
-import { instantOfDay } from '@hatch-book/core'
 import { Button, DatePicker, InputNumber } from 'antd'
-import dayjs, { type Dayjs } from 'dayjs'
+import type { Dayjs } from 'dayjs'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { EntryList } from '../parts/Entries'
@@ -10,6 +9,7 @@ import { ReasonList, ReasonsSheet } from '../parts/Reasons'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
+import { fromWallClock, toWallClock } from '../shell/wallClock'
 
 /** One pairing: what is next, the keys for what was seen, the dates that follow. */
 export function PairingCard({ pairing: p }: { pairing: PairingView }) {
@@ -95,14 +95,7 @@ function WhatWasSeen({ pairing: p, active }: { pairing: PairingView; active: boo
   const [day, setDay] = useState<Dayjs | null>(null)
   const [minutes, setMinutes] = useState<number | null>(null)
   const together = p.state === 'together'
-  const at = day
-    ? new Date(
-        Math.min(
-          Date.parse(now),
-          instantOfDay(day.format('YYYY-MM-DD'), book.zone, day.hour()) + day.minute() * 60_000,
-        ),
-      ).toISOString()
-    : now
+  const at = day ? fromWallClock(day, book.zone, now) : now
   const see = (kind: EntryKind, says: string, payload = {}) =>
     void write(
       [{ kind, subject: { type: 'pairing', id: p.id }, at, payload }],
@@ -120,7 +113,7 @@ function WhatWasSeen({ pairing: p, active }: { pairing: PairingView; active: boo
           placeholder="just now"
           value={day}
           onChange={setDay}
-          maxDate={dayjs(now)}
+          maxDate={toWallClock(now, book.zone)}
         />
         {together && (
           <>

@@ -74,7 +74,14 @@ export function WeighInPage() {
               <li key={a.id} className={a.id === animal?.id ? 'picked' : ''} style={{ padding: '6px 12px' }}>
                 <button
                   className="plain between"
-                  style={{ textDecoration: 'none', display: 'flex', color: 'inherit', width: '100%' }}
+                  style={{
+                    textDecoration: 'none',
+                    display: 'flex',
+                    justifyContent: 'space-between',
+                    alignItems: 'baseline',
+                    color: 'inherit',
+                    width: '100%',
+                  }}
                   onClick={() => setPickedId(a.id)}
                 >
                   <span>

@@ -71,6 +71,8 @@ export function temperatureAt(segment: Segment, at: Instant): number {
 /** Cuts a piece where it crosses any of the given temperatures, so that each part lies on one side of all of them. */
 export function splitAt(segment: Segment, temperatures: readonly number[]): Segment[] {
   const { from, to, startC, endC } = segment
+  // Most pieces cross nothing: a log of a season has hundreds of thousands of them.
+  if (!temperatures.some((t) => (t - startC) * (t - endC) < 0)) return [segment]
   const cuts = temperatures
     .filter((t) => (t - startC) * (t - endC) < 0)
     .map((t) => ({ at: from + ((t - startC) / (endC - startC)) * (to - from), celsius: t }))
