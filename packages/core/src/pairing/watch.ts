@@ -95,13 +95,13 @@ function whatIsNext(
       on: addDays(lastMove!, Math.max(1, Math.round(pairing.hoursTogether.typical / 24))),
     }
   }
+  if (watch.eggs && on >= addDays(watch.eggs.from, -14))
+    return { says: 'look for eggs', on: laterDay(on, watch.eggs.from) }
   const ignored = events.filter((e) => e.kind === 'ignored').length
   if (watch.locks >= pairing.stopAfterLocks || (watch.eggs && watch.meetings >= pairing.meetings.most))
     return { says: 'leave her be and look for eggs', on: watch.eggs!.from }
   if (watch.locks === 0 && ignored >= pairing.stopAfterRefusals)
     return { says: `ignored ${ignored} times: wait for her next shed, or try another partner`, on: null }
-  if (watch.eggs && on >= addDays(watch.eggs.from, -14))
-    return { says: 'look for eggs', on: laterDay(on, watch.eggs.from) }
   return { says: 'put them together again', on: addDays(lastMove!, pairing.daysBetween.typical) }
 }
 
