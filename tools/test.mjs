@@ -1,6 +1,6 @@
 #!/usr/bin/env node
 /* Everything that must hold, from a fresh clone: style, types, arrows between rooms, units, and the built application. */
-import { existsSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { say } from './console.mjs'
 import { buildWeb, installFromDebian, installPackages } from './packages.mjs'
@@ -22,6 +22,7 @@ await buildWeb()
 
 const REPORTS = join(ROOT, 'test-results')
 rmSync(REPORTS, { recursive: true, force: true })
+mkdirSync(REPORTS)
 
 for (const [name, script] of [
   ['Style', 'lint'],

@@ -53,9 +53,16 @@ export function readCsv(text: string): { rows: CsvRow[]; delimiter: string } {
     skipEmptyLines: true,
     step: ({ data, meta }) => {
       delimiter = meta.delimiter
+      const readTo = (end: number) => {
+        for (; read < end; read++)
+          if (text[read] === '\n' || (text[read] === '\r' && text[read + 1] !== '\n')) line++
+      }
+      // Empty lines before a row are passed over without a word; they count as lines all the same.
+      let start = read
+      while (text[start] === '\n' || text[start] === '\r') start++
+      readTo(start)
       if (data.some((cell) => cell.trim() !== '')) rows.push({ line, cells: data })
-      for (; read < meta.cursor; read++)
-        if (text[read] === '\n' || (text[read] === '\r' && text[read + 1] !== '\n')) line++
+      readTo(meta.cursor)
     },
   })
   return { rows, delimiter }
