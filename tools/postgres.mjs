@@ -180,7 +180,7 @@ export async function startPostgres(folder, { quick = false } = {}) {
         if (server.exitCode === null) server.kill('SIGINT')
         await ended
       }
-      return { url, stop, pid: server.pid }
+      return { url, stop, ended }
     }
     if (server.exitCode === null) server.kill('SIGINT')
     await ended

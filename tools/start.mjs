@@ -81,7 +81,7 @@ const server = spawn(process.execPath, ['--import', 'tsx', 'apps/server/src/main
     DATABASE_URL: appUrl.toString(),
     PORT: chosen.port,
     DEMO: chosen.empty ? 'no' : 'yes',
-    ...(chosen.day ? { DEMO_DAY: chosen.day } : {}),
+    ...(chosen.day ? { DEMO_DAY: chosen.day, DEMO_DAY_ASKED: 'yes' } : {}),
   },
 })
 server.on('message', ({ listening }) => {
@@ -114,6 +114,12 @@ server.on('exit', (code) => {
     say('The server ended unexpectedly; nothing that was answered is lost. Start it again.')
     void stop(code || 1)
   }
+})
+
+void postgres?.ended.then(() => {
+  if (stopping) return
+  say('The database ended unexpectedly; nothing that was answered is lost. Start it again.')
+  void stop(1)
 })
 
 function keptPassword(file) {

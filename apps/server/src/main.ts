@@ -50,7 +50,8 @@ if (demo) {
     )
     for (const { step, says } of refused.slice(0, 5))
       console.log(`  refused: ${step.act} on ${new Date(step.at).toISOString().slice(0, 10)}: ${says}`)
-  }
+  } else if (process.env.DEMO_DAY_ASKED)
+    console.log('The demo book is there already and keeps its day; --fresh grows it anew on another.')
   await pool.end()
 }
 await app.listen({ port: Number(PORT), host: HOST })
