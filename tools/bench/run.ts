@@ -1,5 +1,5 @@
 import {
-  assessReadiness,
+  judgeReadiness,
   cornSnake,
   developmentOver,
   forecastHatch,
@@ -88,6 +88,6 @@ const facts: BreederFacts = {
   ...{ openProblems: [], presence: 'here', resting: false, lastClutch: null },
 }
 const ms = median(() => {
-  for (let i = 0; i < 10_000; i++) assessReadiness(facts, cornSnake, '2027-05-27')
+  for (let i = 0; i < 10_000; i++) judgeReadiness(facts, cornSnake, '2027-05-27')
 })
 console.log(`readiness of 10000 animals: ${ms.toFixed(0)} ms`)

@@ -1,4 +1,5 @@
 import {
+  ageInterval,
   ageOn,
   ageReaches,
   foldStanding,
@@ -16,6 +17,16 @@ describe('age', () => {
     expect(hatchSpan('2024-02', 'month')).toEqual({ from: '2024-02-01', to: '2024-02-29' })
     expect(hatchSpan('2025', 'year')).toEqual({ from: '2025-01-01', to: '2025-12-31' })
     expect(hatchSpan('2025-09-03', 'about', 30)).toEqual({ from: '2025-08-04', to: '2025-10-03' })
+  })
+
+  test('an age is an interval as wide as the hatch date is uncertain', () => {
+    expect(ageInterval({ date: '2025', precision: 'year' }, '2026-05-20')).toEqual({ least: 140, most: 504 })
+    expect(ageInterval({ date: '2026-05-01', precision: 'day' }, '2026-05-20')).toEqual({ least: 19, most: 19 })
+    expect(ageInterval({ date: '2026-05-10', precision: 'about', widthDays: 20 }, '2026-05-20')).toEqual({
+      least: 0,
+      most: 30,
+    })
+    expect(() => ageInterval({ date: '2026-13', precision: 'month' }, '2026-05-20')).toThrow(RangeError)
   })
 
   test('a rule on an uncertain age holds, fails, or holds perhaps', () => {

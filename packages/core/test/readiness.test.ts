@@ -1,5 +1,5 @@
 import {
-  assessReadiness,
+  judgeReadiness,
   cornSnake,
   gompertzAge,
   gompertzWeight,
@@ -26,7 +26,7 @@ const fit: BreederFacts = {
   resting: false,
   lastClutch: null,
 }
-const judge = (change: Partial<BreederFacts>) => assessReadiness({ ...fit, ...change }, cornSnake, TODAY)
+const judge = (change: Partial<BreederFacts>) => judgeReadiness({ ...fit, ...change }, cornSnake, TODAY)
 const ruleOf = (change: Partial<BreederFacts>, rule: string) =>
   judge(change).reasons.find((r) => r.rule === rule)!
 

@@ -1,7 +1,7 @@
 import type { AnimalRow, ReadinessView } from '@hatch-book/contract'
 import {
   ageOn,
-  assessReadiness,
+  judgeReadiness,
   dayOfInstant,
   leavingGate,
   overruleStands,
@@ -91,7 +91,7 @@ export function judgeAnimal(
 ): JudgedAnimal {
   const { animal, standing, protocol } = record
   const facts = breederFacts(record, surroundings, zone)
-  const assessed = assessReadiness(facts, protocol, today)
+  const assessed = judgeReadiness(facts, protocol, today)
   const overrules = (surroundings.overrules.get(animal.id) ?? []).filter((o) => overruleStands(o, today))
   const pick = (about: string) => {
     const found = overrules.find((o) => o.about === about)

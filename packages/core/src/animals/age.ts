@@ -58,3 +58,16 @@ export function reachesAge(hatched: DaySpan, days: number): DaySpan {
 export function middleDay(span: DaySpan): Day {
   return dayFromNumber((dayNumber(span.from) + dayNumber(span.to)) / 2)
 }
+
+/**
+ * The age on a day of an animal whose hatch date is known so well and no better, in days.
+ * @param hatched the date as far as it is known; `widthDays` on either side of it for 'about'
+ * @throws RangeError when the date does not fit its precision or the width is negative
+ * @example ageInterval({ date: '2025', precision: 'year' }, '2026-05-20') // { least: 140, most: 504 }
+ */
+export function ageInterval(
+  hatched: { date: string; precision: HatchPrecision; widthDays?: number | undefined },
+  on: Day,
+): AgeInterval {
+  return ageOn(hatchSpan(hatched.date, hatched.precision, hatched.widthDays), on)
+}

@@ -52,7 +52,7 @@ const GRAVITY = { fails: 0, unknown: 1, perhaps: 2, trial: 3, holds: 4 } as cons
  * is short but within the bold school's figure, or uncertain, means a trial with its stop rule. A missing condition
  * score alone asks for a look and does not hold an animal back for the season.
  */
-export function assessReadiness(facts: BreederFacts, protocol: Protocol, on: Day): Readiness {
+export function judgeReadiness(facts: BreederFacts, protocol: Protocol, on: Day): Readiness {
   const thresholds = protocol.readiness[facts.sex === 'male' ? 'male' : 'female']
   const reasons = RULES.map((rule) => rule(facts, protocol, thresholds, on)).sort(
     (a, b) => GRAVITY[a.standing] - GRAVITY[b.standing],

@@ -1,15 +1,6 @@
 import { addDays, type Day, type DaySpan } from '../calendar'
 import { ageOn } from '../animals'
-
-/** Gompertz growth of a species and sex: W(t) = A exp(-exp(-k (t - Ti))), t in days from hatching, W in grams. */
-export interface GrowthCurve {
-  /** Weight that growth tends to, g. */
-  A: number
-  /** Rate, per day. */
-  k: number
-  /** Day of fastest growth. */
-  Ti: number
-}
+import { gompertzAge, gompertzWeight, type GrowthCurve } from './models'
 
 /**
  * Spread of growth between siblings (coefficient of variation). The date interval of a projection covers 90 per cent
@@ -17,17 +8,6 @@ export interface GrowthCurve {
  */
 const GROWTH_SPREAD = 0.15
 const Z90 = 1.6448536269514722
-
-/** Weight in grams at an age in days (Gompertz 1825, in Winsor's 1932 form). */
-export function gompertzWeight(curve: GrowthCurve, ageDays: number): number {
-  return curve.A * Math.exp(-Math.exp(-curve.k * (ageDays - curve.Ti)))
-}
-
-/** Age in days at which the curve passes a weight, or null when it never does. */
-export function gompertzAge(curve: GrowthCurve, grams: number): number | null {
-  if (!(grams > 0) || grams >= curve.A) return null
-  return curve.Ti - Math.log(-Math.log(grams / curve.A)) / curve.k
-}
 
 /**
  * When an animal is expected to reach a weight, or null for 'not reached'.

@@ -1,1 +1,8 @@
+export * from './fit'
 export * from './growth'
+export { invert, leastSquares, solve } from './leastSquares'
+export * from './lines'
+export * from './models'
+export * from './project'
+export * from './robust'
+export * from './steady'

@@ -1,0 +1,153 @@
+import { SIBLING_SPREAD, fitGrowth, type GrowthFit, type GrowthPrior, type WeightAtAge } from './fit'
+import { curveWeight, type GrowthCurve } from './models'
+import { medianOf, robustSpread } from './robust'
+
+/** One animal of a collection whose growth is to be fitted. */
+export interface GrowingAnimal {
+  id: string
+  /** Those who share a curve: a line and a sex. */
+  group: string
+  /** What the species grows like, for those of a group nobody knows yet. */
+  species: GrowthCurve
+  points: readonly WeightAtAge[]
+}
+
+export interface CollectionFit {
+  fits: Map<string, GrowthFit>
+  /** The curve of each group and how its animals spread round it, as the fits borrow from it. */
+  groups: Map<string, GrowthPrior & { animals: number }>
+}
+
+/** So many animals does the species' curve count for in a group's. */
+const SPECIES_COUNTS = 2
+/** An animal speaks for its line once its curve rests on so many weighings. */
+const ENOUGH_POINTS = 6
+const LEAST_SPREAD = { A: 0.05, k: 0.05, Ti: 0.04 } as const
+
+/** Animals of one line are not bound as tightly as siblings by a curve of the whole species. */
+export function speciesPrior(curve: GrowthCurve): GrowthPrior {
+  return {
+    curve,
+    spread: { A: 1.5 * SIBLING_SPREAD.A, k: 1.5 * SIBLING_SPREAD.k, Ti: 1.5 * SIBLING_SPREAD.Ti },
+  }
+}
+
+/**
+ * Fits every animal of a collection, those with few weights leaning on their line (two passes of empirical Bayes): first
+ * each against its species, then each against what the well-known animals of its own group showed.
+ * @param report told the share that is done, 0 to 1; whoever calls may stop the work by throwing in it
+ */
+export function fitCollection(
+  animals: readonly GrowingAnimal[],
+  report: (done: number) => void = () => undefined,
+): CollectionFit {
+  const first = new Map<string, GrowthFit>()
+  const steps = 2 * animals.length
+  let done = 0
+  const step = () => {
+    if (++done % 25 === 0 || done === steps) report(done / steps)
+  }
+  for (const animal of animals) {
+    const fit = fitGrowth(animal.points, { prior: speciesPrior(animal.species) })
+    if (fit) first.set(animal.id, fit)
+    step()
+  }
+  const groups = groupPriors(animals, first)
+  const fits = new Map<string, GrowthFit>()
+  for (const animal of animals) {
+    const fit = fitGrowth(animal.points, { prior: groups.get(animal.group)! })
+    if (fit) fits.set(animal.id, fit)
+    step()
+  }
+  return { fits, groups }
+}
+
+function groupPriors(
+  animals: readonly GrowingAnimal[],
+  fits: ReadonlyMap<string, GrowthFit>,
+): CollectionFit['groups'] {
+  const byGroup = new Map<string, GrowingAnimal[]>()
+  for (const animal of animals) byGroup.set(animal.group, [...(byGroup.get(animal.group) ?? []), animal])
+  return new Map(
+    [...byGroup].map(([group, members]) => {
+      const known = members.flatMap((m) => {
+        const fit = fits.get(m.id)
+        return fit && fit.counted >= ENOUGH_POINTS ? [fit.curve] : []
+      })
+      return [group, { ...pooled(known, members[0]!.species), animals: known.length }]
+    }),
+  )
+}
+
+function pooled(known: readonly GrowthCurve[], species: GrowthCurve): GrowthPrior {
+  const start = speciesPrior(species)
+  if (known.length === 0) return start
+  const share = known.length / (known.length + SPECIES_COUNTS)
+  const towards = (own: number, general: number) => share * own + (1 - share) * general
+  const logs = (pick: (c: GrowthCurve) => number) => known.map((c) => Math.log(pick(c)))
+  const own = {
+    A: medianOf(logs((c) => c.A)),
+    k: medianOf(logs((c) => c.k)),
+    Ti: medianOf(known.map((c) => c.Ti)),
+  }
+  const spread = (values: readonly number[], centre: number, least: number, usual: number) =>
+    Math.max(
+      least,
+      Math.sqrt(towards(known.length > 2 ? robustSpread(values, centre) ** 2 : usual ** 2, usual ** 2)),
+    )
+  const Ti = towards(own.Ti, species.Ti)
+  return {
+    curve: {
+      A: Math.exp(towards(own.A, Math.log(species.A))),
+      k: Math.exp(towards(own.k, Math.log(species.k))),
+      Ti,
+    },
+    spread: {
+      A: spread(
+        logs((c) => c.A),
+        own.A,
+        LEAST_SPREAD.A,
+        SIBLING_SPREAD.A,
+      ),
+      k: spread(
+        logs((c) => c.k),
+        own.k,
+        LEAST_SPREAD.k,
+        SIBLING_SPREAD.k,
+      ),
+      Ti: spread(
+        known.map((c) => c.Ti / Math.max(1, Math.abs(Ti))),
+        own.Ti / Math.max(1, Math.abs(Ti)),
+        LEAST_SPREAD.Ti,
+        SIBLING_SPREAD.Ti,
+      ),
+    },
+  }
+}
+
+/** Middle and 90 per cent interval of what animals weigh at one age by their own curves. */
+export interface WeightsAtAge {
+  animals: number
+  middle: number
+  least: number
+  most: number
+}
+
+/** Compares lines or seasons at one age: only animals whose weighings reach it count. Null when there are none. */
+export function weightsAtAge(
+  fits: readonly { fit: GrowthFit; lastAgeDays: number }[],
+  ageDays: number,
+): WeightsAtAge | null {
+  const grams = fits
+    .filter((f) => f.lastAgeDays >= ageDays)
+    .map((f) => curveWeight(f.fit.curve, ageDays))
+    .sort((a, b) => a - b)
+  if (grams.length === 0) return null
+  const at = (share: number) => {
+    const place = share * (grams.length - 1)
+    const low = Math.floor(place)
+    const rest = place - low
+    return grams[low]! * (1 - rest) + grams[Math.min(low + 1, grams.length - 1)]! * rest
+  }
+  return { animals: grams.length, middle: at(0.5), least: at(0.05), most: at(0.95) }
+}
