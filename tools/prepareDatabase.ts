@@ -1,4 +1,5 @@
 import pg from 'pg'
+import { supplyStartingProtocols } from '../apps/server/src/books/startingProtocols'
 import { migrateDatabase } from '../apps/server/src/db/migrate'
 import { SEED, demoIdentity } from '../demo/src'
 
@@ -7,9 +8,9 @@ const { OWNER_DATABASE_URL, APP_PASSWORD } = process.env
 if (!OWNER_DATABASE_URL || !APP_PASSWORD) throw new Error('OWNER_DATABASE_URL and APP_PASSWORD are wanted')
 await migrateDatabase(OWNER_DATABASE_URL, APP_PASSWORD)
 
+const client = new pg.Client({ connectionString: OWNER_DATABASE_URL })
+await client.connect()
 if (process.argv.includes('--fresh')) {
-  const client = new pg.Client({ connectionString: OWNER_DATABASE_URL })
-  await client.connect()
   const { bookId } = demoIdentity(SEED)
   const { rows } = await client.query<{ table_name: string }>(
     "select table_name from information_schema.columns where table_schema = 'public' and column_name = 'book_id'",
@@ -20,5 +21,7 @@ if (process.argv.includes('--fresh')) {
   for (const { table_name } of rows)
     await client.query(`delete from ${client.escapeIdentifier(table_name)} where book_id = $1`, [bookId])
   await client.query('commit')
-  await client.end()
 }
+const supplied = await supplyStartingProtocols(client)
+if (supplied > 0) console.log(`${supplied} protocols were added to the books that lacked them`)
+await client.end()

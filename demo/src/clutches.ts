@@ -1,6 +1,7 @@
 import {
   MS_PER_DAY,
   addDays,
+  incubationOf,
   instantOfDay,
   joinReadings,
   whenDeveloped,
@@ -42,7 +43,8 @@ export function layClutch(
   luck: Chance,
   nursery: Nursery,
 ): DemoStep[] {
-  const { incubation, code } = dam.protocol
+  const { code } = dam.protocol
+  const incubation = incubationOf(dam.protocol)
   const foundAt = instantOfDay(laid, ZONE, 8) + luck.whole(0, 60) * 60_000
   const laidFrom = instantOfDay(addDays(laid, -1), ZONE, 20)
   const trulyLaid = laidFrom + luck.next() * (foundAt - laidFrom)

@@ -32,7 +32,7 @@ const log = (count: number): Reading[] =>
     celsius: 28 + Math.sin(i),
   }))
 const inputs = (readings: Reading[]) => ({
-  curve: cornSnake.incubation,
+  curve: cornSnake.incubation!,
   eggSpreadDays: 1.5,
   clutchSpread: 0.03,
   laid: { from: LAID, to: LAID },
@@ -56,7 +56,7 @@ for (const count of [1_500, 15_000, 150_000]) {
 const readings = log(15_000)
 const exact = median(
   () =>
-    void developmentOver(cornSnake.incubation, joinReadings(readings, LAID, LAID + 60 * 24 * HOUR, 28, 3)),
+    void developmentOver(cornSnake.incubation!, joinReadings(readings, LAID, LAID + 60 * 24 * HOUR, 28, 3)),
 )
 const stepped = median(() => {
   let done = 0

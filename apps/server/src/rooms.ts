@@ -1,4 +1,4 @@
-import { animalRoutes, importRoutes } from './animals'
+import { animalRoutes, collectionRoutes, importRoutes, keepsakeRoutes } from './animals'
 import { bookRoutes } from './books'
 import { climateRoutes } from './climate'
 import { demoRoutes } from './demo'
@@ -10,6 +10,8 @@ import { protocolRoutes } from './protocols'
 import { rearingRoutes } from './rearing'
 import { salesRoutes } from './sales'
 import { seasonRoutes } from './season'
+import { readinessRoutes } from './readiness'
+import { growthRoutes, scaleRoutes } from './weighing'
 import type { BookRoutes } from './shell/app'
 
 /** The rooms of the server; a new one adds its line. */
@@ -18,8 +20,13 @@ export const rooms: readonly BookRoutes[] = [
   protocolRoutes,
   placeRoutes,
   animalRoutes,
+  collectionRoutes,
+  keepsakeRoutes,
   importRoutes,
   entryRoutes,
+  scaleRoutes,
+  growthRoutes,
+  readinessRoutes,
   pairingRoutes,
   incubationRoutes,
   climateRoutes,

@@ -21,7 +21,10 @@ describe('age', () => {
 
   test('an age is an interval as wide as the hatch date is uncertain', () => {
     expect(ageInterval({ date: '2025', precision: 'year' }, '2026-05-20')).toEqual({ least: 140, most: 504 })
-    expect(ageInterval({ date: '2026-05-01', precision: 'day' }, '2026-05-20')).toEqual({ least: 19, most: 19 })
+    expect(ageInterval({ date: '2026-05-01', precision: 'day' }, '2026-05-20')).toEqual({
+      least: 19,
+      most: 19,
+    })
     expect(ageInterval({ date: '2026-05-10', precision: 'about', widthDays: 20 }, '2026-05-20')).toEqual({
       least: 0,
       most: 30,

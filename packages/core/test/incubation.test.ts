@@ -22,7 +22,7 @@ import {
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
 const LAID = Date.parse('2026-04-20T06:00:00Z')
-const rules = cornSnake.incubation
+const rules = cornSnake.incubation!
 
 /** A seeded stream of numbers in [0, 1). */
 function random(seed: number) {

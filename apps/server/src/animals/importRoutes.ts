@@ -8,13 +8,14 @@ import {
   newId,
   type ImportRow,
 } from '@hatch-book/contract'
-import { foldStanding, type AnimalEntry, type Protocol } from '@hatch-book/core'
+import { foldStanding, type AnimalEntry } from '@hatch-book/core'
 import { desc, eq } from 'drizzle-orm'
 import * as v from 'valibot'
 import { inBook, insertMany, tables, type Transaction } from '../db/connect'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { decodeText } from '../shell/decode'
+import { loadShelf } from '../protocols/store'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { readAnimalList, type KnownBook, type ReadAnimal, type ReadList } from './importList'
@@ -45,14 +46,11 @@ async function readUpload(tx: Transaction, body: unknown): Promise<{ list: ReadL
 }
 
 async function knownBook(tx: Transaction): Promise<KnownBook> {
-  const protocols = await tx.select().from(tables.protocol)
-  const records = await loadRecords(tx)
+  const shelf = await loadShelf(tx)
+  const protocols = shelf.rows.map((p) => shelf.document(p.id)).filter((p) => p.keptAs !== 'colonies')
+  const records = await loadRecords(tx, undefined, shelf)
   return {
-    species: protocols.map((p) => ({
-      code: p.code,
-      species: p.species,
-      latin: (p.document as Protocol).latin,
-    })),
+    species: protocols.map(({ code, species, latin }) => ({ code, species, latin })),
     animals: new Map(
       records.map((r) => [
         r.animal.tag.toLowerCase(),

@@ -1,4 +1,8 @@
+export { loadWeights, pointsOf } from './growth'
+export { collectionRoutes } from './collectionRoutes'
 export { importRoutes } from './importRoutes'
+export { keepsakeRoutes } from './keepsakes'
 export { hatchedSpan, judgeAnimal, type JudgedAnimal } from './judge'
 export { loadPlaceNames, loadRecords, loadSurroundings, withIds, type AnimalRecord } from './records'
 export { addAnimal, animalRoutes, judgeAnimals, judgeOne } from './routes'
+export { verdictsUnder } from './verdicts'

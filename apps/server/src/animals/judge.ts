@@ -6,10 +6,12 @@ import {
   leavingGate,
   overruleStands,
   stageOf,
+  type AnimalStanding,
   type BreederFacts,
   type Day,
   type DaySpan,
   type Gate,
+  type GrowthFit,
   type Reason,
   type RearingFacts,
   type StageStanding,
@@ -19,6 +21,7 @@ import type { AnimalRecord, Surroundings } from './records'
 /** An animal with everything that is computed of it for one day. */
 export interface JudgedAnimal {
   record: AnimalRecord
+  facts: BreederFacts
   readiness: ReadinessView
   stage: StageStanding
   leaving: Gate
@@ -30,13 +33,20 @@ export function hatchedSpan({ animal }: AnimalRecord): DaySpan | null {
   return animal.hatchedFrom && animal.hatchedTo ? { from: animal.hatchedFrom, to: animal.hatchedTo } : null
 }
 
-export function breederFacts(record: AnimalRecord, surroundings: Surroundings, zone: string): BreederFacts {
+export function breederFacts(
+  record: AnimalRecord,
+  surroundings: Surroundings,
+  zone: string,
+  growth: GrowthFit | null = null,
+): BreederFacts {
   const { standing } = record
   const day = (at: number | null) => (at === null ? null : dayOfInstant(at, zone))
   return {
     sex: standing.sex,
     sexCertainty: standing.sexCertainty,
     hatched: hatchedSpan(record),
+    adultSince: day(standing.adultAt),
+    growth,
     weight: standing.weight && {
       grams: standing.weight.grams,
       on: day(standing.weight.at)!,
@@ -74,6 +84,12 @@ function rearingFacts(
   }
 }
 
+/** A trait as keepers say it: what shows by its name, what is carried as such, what is not sure with a question mark. */
+function traitInWords({ trait, carries, certainty }: AnimalStanding['traits'][number]): string {
+  const named = carries === 'carries' ? `carries ${trait}` : trait
+  return certainty >= SURE_TRAIT ? named : `${named}?`
+}
+const SURE_TRAIT = 0.95
 const SHOWN_RULES = 2
 
 function inShort(reasons: readonly Reason[]): string {
@@ -88,9 +104,10 @@ export function judgeAnimal(
   surroundings: Surroundings,
   zone: string,
   today: Day,
+  growth: GrowthFit | null = null,
 ): JudgedAnimal {
   const { animal, standing, protocol } = record
-  const facts = breederFacts(record, surroundings, zone)
+  const facts = breederFacts(record, surroundings, zone, growth)
   const assessed = judgeReadiness(facts, protocol, today)
   const overrules = (surroundings.overrules.get(animal.id) ?? []).filter((o) => overruleStands(o, today))
   const pick = (about: string) => {
@@ -114,6 +131,7 @@ export function judgeAnimal(
   const breeder = animal.purpose === 'breeder'
   return {
     record,
+    facts,
     readiness: { ...assessed, overruled },
     stage,
     leaving: leavingGate(growing, protocol, today),
@@ -123,6 +141,7 @@ export function judgeAnimal(
       version: animal.version,
       tag: animal.tag,
       species: protocol.species,
+      bodyPlan: protocol.bodyPlan,
       line: animal.line,
       sex: standing.sex,
       sexCertainty: standing.sexCertainty,
@@ -145,6 +164,11 @@ export function judgeAnimal(
       verdictExpected: breeder ? assessed.expected : null,
       verdictBecause: overruled ? `overruled: ${overruled.reason}` : inShort(assessed.reasons),
       openProblems: standing.openProblems,
+      traits: standing.traits.filter((t) => t.carries !== 'without').map(traitInWords),
+      lastTakenOn: facts.lastTakenOn,
+      inShed: standing.inShedSince !== null,
+      quarantineUntil: standing.quarantineUntil,
+      condition: standing.condition?.score ?? null,
     },
   }
 }

@@ -10,6 +10,7 @@ import {
 import { and, eq, inArray, sql, type SQL } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import { standsSql } from '../entries'
+import { loadShelf, type ProtocolShelf } from '../protocols/store'
 
 export type AnimalStored = typeof tables.animal.$inferSelect
 
@@ -20,19 +21,23 @@ export interface AnimalRecord {
   protocol: Protocol
 }
 
-export async function loadRecords(tx: Transaction, where?: SQL): Promise<AnimalRecord[]> {
-  const { animal, animalStanding, protocol } = tables
+export async function loadRecords(
+  tx: Transaction,
+  where?: SQL,
+  shelf?: ProtocolShelf,
+): Promise<AnimalRecord[]> {
+  const { animal, animalStanding } = tables
+  const protocols = shelf ?? (await loadShelf(tx))
   const rows = await tx
-    .select({ animal, standing: animalStanding.standing, document: protocol.document })
+    .select({ animal, standing: animalStanding.standing })
     .from(animal)
-    .innerJoin(protocol, eq(protocol.id, animal.protocolId))
     .leftJoin(animalStanding, eq(animalStanding.id, animal.id))
     .where(and(eq(animal.withdrawn, false), where))
     .orderBy(animal.tag)
   return rows.map((row) => ({
     animal: row.animal,
     standing: row.standing ?? BLANK_STANDING,
-    protocol: row.document as Protocol,
+    protocol: protocols.of(row.animal),
   }))
 }
 

@@ -1,13 +1,15 @@
 import { AnimalChange, AnimalDraft, AnimalList, AnimalPage, AnimalRow, Id, newId } from '@hatch-book/contract'
-import { hatchSpan, type DaySpan, type Protocol } from '@hatch-book/core'
+import { hatchSpan, type DaySpan } from '@hatch-book/core'
 import { and, eq } from 'drizzle-orm'
 import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { entryOf, refresh, writeEntries } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { loadShelf } from '../protocols/store'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
+import { growthOfTheLight } from './growth'
 import { judgeAnimal, type JudgedAnimal } from './judge'
 import { animalPage } from './page'
 import { checkParents } from './parents'
@@ -23,7 +25,10 @@ export async function judgeAnimals(
 ): Promise<JudgedAnimal[]> {
   const records = await loadRecords(tx, ids && withIds(ids))
   const surroundings = await loadSurroundings(tx, actor.book.zone, ids)
-  return records.map((record) => judgeAnimal(record, surroundings, actor.book.zone, actor.today))
+  const growth = await growthOfTheLight(tx, records, actor.book.zone)
+  return records.map((record) =>
+    judgeAnimal(record, surroundings, actor.book.zone, actor.today, growth.get(record.animal.id) ?? null),
+  )
 }
 
 export async function judgeOne(tx: Transaction, actor: Actor, id: string): Promise<JudgedAnimal> {
@@ -45,13 +50,17 @@ function hatchedOf(fact: v.InferOutput<typeof AnimalChange>['hatched']): DaySpan
 
 /** Adds an animal and the entries that say what is known of it on arrival. */
 export async function addAnimal(tx: Transaction, actor: Actor, draft: AnimalDraft): Promise<void> {
-  const [protocol] = await tx.select().from(tables.protocol).where(eq(tables.protocol.id, draft.protocolId))
-  if (!protocol)
+  const shelf = await loadShelf(tx)
+  if (!shelf.rows.some((p) => p.id === draft.protocolId))
     throw new BookError('invalid', 'No protocol of that species is in the book.', [
       { field: 'protocolId', says: 'choose a species' },
     ])
   const hatched = hatchedOf(draft.hatched)
-  const { species } = protocol.document as Protocol
+  const { species, keptAs } = shelf.document(draft.protocolId)
+  if (keptAs === 'colonies')
+    throw new BookError('invalid', `A ${species} is kept in colonies, not by name.`, [
+      { field: 'protocolId', says: 'choose a species that is kept by name' },
+    ])
   await checkParents(tx, { id: draft.id, tag: draft.tag, species, hatched }, draft)
   const { id, tag, protocolId, line, damId, sireId, purpose, origin, note } = draft
   await tx.insert(tables.animal).values({

@@ -1,5 +1,5 @@
 import { newId } from '@hatch-book/contract'
-import { startingProtocols } from '@hatch-book/core'
+import { startingDocuments } from '@hatch-book/core'
 import { hash } from '@node-rs/argon2'
 import { tables, type Transaction } from '../db/connect'
 
@@ -27,7 +27,7 @@ export async function createBook(
     .insert(tables.member)
     .values({ bookId, id: memberId, name: owner.name, email: owner.email, passwordHash, role: 'owner' })
   await tx.insert(tables.protocol).values(
-    startingProtocols.map((document) => ({
+    startingDocuments.map((document) => ({
       bookId,
       id: protocolId(document.code),
       code: document.code,

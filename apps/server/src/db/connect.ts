@@ -3,8 +3,9 @@ import { sql } from 'drizzle-orm'
 import pg from 'pg'
 import * as books from './schema/books'
 import * as breeding from './schema/breeding'
+import * as keeping from './schema/keeping'
 
-export const tables = { ...books, ...breeding }
+export const tables = { ...books, ...breeding, ...keeping }
 export type Database = NodePgDatabase<typeof tables>
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 

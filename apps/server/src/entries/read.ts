@@ -1,6 +1,7 @@
 import type { Entry, EntryKind } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
+import { subjectsWithMerged } from './standing'
 
 interface EntryRow extends Record<string, unknown> {
   id: string
@@ -29,6 +30,7 @@ export async function readEntries(
     limit = 60,
   }: { subjectIds?: readonly string[] | undefined; before?: string | undefined; limit?: number | undefined },
 ): Promise<Entry[]> {
+  const ids = subjectIds && (await subjectsWithMerged(tx, subjectIds)).ids
   const { rows } = await tx.execute<EntryRow>(sql`
     select e.id, e.kind, e.subject_type, e.subject_id, e.at, e.precision, e.recorded_at, e.strikes, m.name as by,
       -- People speak of the third egg, not of its identifier.
@@ -46,7 +48,7 @@ export async function readEntries(
     left join clutch c on e.subject_type = 'clutch' and c.id = e.subject_id
     left join egg eg on e.kind = 'egg fate' and eg.id = (e.payload->>'eggId')::uuid
     left join place p on e.subject_type = 'place' and p.id = e.subject_id
-    where ${subjectIds ? sql`e.subject_id = any(${sql.param(subjectIds)}::uuid[])` : sql`true`}
+    where ${ids ? sql`e.subject_id = any(${sql.param(ids)}::uuid[])` : sql`true`}
       and ${before ? sql`e.at < ${before}::timestamptz` : sql`true`}
     order by e.at desc, e.id desc limit ${Math.min(limit, MOST)}`)
   return rows.map((row) => ({

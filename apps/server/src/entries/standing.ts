@@ -13,6 +13,24 @@ interface StoredEntry extends Record<string, unknown> {
   payload: Record<string, unknown>
 }
 
+/**
+ * The subjects whose entries count for some animals: their own, and those of the records merged into them.
+ * @returns all of them, and for each the one it counts for
+ */
+export async function subjectsWithMerged(
+  tx: Transaction,
+  subjectIds: readonly string[],
+): Promise<{ ids: string[]; canonical(id: string): string }> {
+  const { rows } = await tx.execute<{ id: string; into: string }>(
+    sql`select id, merged_into_id as into from animal where merged_into_id = any(${sql.param(subjectIds)}::uuid[])`,
+  )
+  const into = new Map(rows.map((r) => [r.id, r.into]))
+  return {
+    ids: [...new Set([...subjectIds, ...into.keys()])],
+    canonical: (id) => into.get(id) ?? id,
+  }
+}
+
 /** The standing entries of some subjects, oldest first. */
 export async function standingEntries(
   tx: Transaction,
@@ -20,11 +38,12 @@ export async function standingEntries(
 ): Promise<Map<string, StoredEntry[]>> {
   const bySubject = new Map<string, StoredEntry[]>(subjectIds.map((id) => [id, []]))
   if (subjectIds.length === 0) return bySubject
+  const { ids, canonical } = await subjectsWithMerged(tx, subjectIds)
   const { rows } = await tx.execute<StoredEntry>(
     sql`select e.id, e.kind, e.subject_id, e.at, e.payload from entry e
-        where e.subject_id = any(${sql.param(subjectIds)}::uuid[]) and ${standsSql} order by e.at, e.id`,
+        where e.subject_id = any(${sql.param(ids)}::uuid[]) and ${standsSql} order by e.at, e.id`,
   )
-  for (const row of rows) bySubject.get(row.subject_id)!.push({ ...row, at: new Date(row.at) })
+  for (const row of rows) bySubject.get(canonical(row.subject_id))!.push({ ...row, at: new Date(row.at) })
   return bySubject
 }
 

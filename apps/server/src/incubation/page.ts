@@ -1,5 +1,6 @@
 import type { ClutchPage, ExcursionView } from '@hatch-book/contract'
 import {
+  incubationOf,
   MS_PER_DAY,
   MS_PER_HOUR,
   addDays,
@@ -20,7 +21,7 @@ const CHART_POINTS = 400
 /** A clutch's own page: what its temperatures were, what they did, and how the forecast is made. */
 export async function clutchPage(tx: Transaction, actor: Actor, study: ClutchStudy): Promise<ClutchPage> {
   const { clutch, protocol, readings, setPointC, inputs, forecast, view } = study
-  const { incubation } = protocol
+  const incubation = incubationOf(protocol)
   const found = clutch.foundAt.getTime()
   const until = Math.max(found + MS_PER_HOUR, inputs.now)
   const had = joinReadings(readings, found, until, setPointC, incubation.gapHours)
@@ -60,7 +61,7 @@ function series(
   const middle = (inputs.laid.from + inputs.laid.to) / 2
   const end = forecast ? Math.max(until, forecast.window.to + MARGIN / 4) : until
   const segments = joinReadings(readings, middle, end, setPointC, inputs.gapHours)
-  const points = developmentCurve(protocol.incubation, segments)
+  const points = developmentCurve(incubationOf(protocol), segments)
   const step = Math.max(MS_PER_HOUR, (end - middle) / CHART_POINTS)
   const out: ClutchPage['series'] = []
   let segment = 0

@@ -95,7 +95,11 @@ async function setClutch(
     throw new BookError('invalid', 'Eggs are set in a box.', [
       { field: 'boxId', says: 'choose a box in an incubator' },
     ])
-  const { incubation } = dam.record.protocol as Protocol
+  const { incubation, species } = dam.record.protocol
+  if (!incubation)
+    throw new BookError('invalid', `No eggs are set of a ${species}: its young are born.`, [
+      { field: 'damId', says: 'bears live young' },
+    ])
   if (!incubation.methods.some((m) => m.name === draft.method))
     throw new BookError('invalid', `The protocol knows no method '${draft.method}'.`, [
       { field: 'method', says: 'choose a method' },

@@ -1,5 +1,6 @@
 import type { ClutchView, ForecastView } from '@hatch-book/contract'
 import {
+  incubationOf,
   MS_PER_DAY,
   MS_PER_HOUR,
   clutchRates,
@@ -13,6 +14,7 @@ import {
 import { eq, inArray } from 'drizzle-orm'
 import { readReadings } from '../climate'
 import { tables, type Transaction } from '../db/connect'
+import { loadShelf } from '../protocols/store'
 import type { Actor } from '../shell/actor'
 
 export type ClutchRow = typeof tables.clutch.$inferSelect
@@ -40,7 +42,7 @@ export async function studyClutches(
   clutches: readonly ClutchRow[],
 ): Promise<ClutchStudy[]> {
   if (clutches.length === 0) return []
-  const { animal, egg, place, probe, protocol } = tables
+  const { animal, egg, place, probe } = tables
   const eggs = await tx
     .select()
     .from(egg)
@@ -54,16 +56,16 @@ export async function studyClutches(
   const places = new Map((await tx.select().from(place)).map((p) => [p.id, p]))
   const probes = new Map((await tx.select().from(probe)).map((p) => [p.placeId, p.id]))
   const dams = await tx
-    .select({ animal, document: protocol.document })
+    .select()
     .from(animal)
-    .innerJoin(protocol, eq(protocol.id, animal.protocolId))
     .where(
       inArray(
         animal.id,
         clutches.map((c) => c.damId),
       ),
     )
-  const byDam = new Map(dams.map((d) => [d.animal.id, d]))
+  const byDam = new Map(dams.map((d) => [d.id, d]))
+  const shelf = await loadShelf(tx)
   const relatives = [...clutches.flatMap((c) => c.sireId ?? []), ...eggs.flatMap((e) => e.animalId ?? [])]
   const named =
     relatives.length > 0
@@ -73,16 +75,17 @@ export async function studyClutches(
   const studies: ClutchStudy[] = []
   for (const clutch of clutches) {
     const dam = byDam.get(clutch.damId)!
-    const rules = dam.document as Protocol
+    const protocol = shelf.of(dam)
+    const rules = incubationOf(protocol)
     const own = eggs.filter((e) => e.clutchId === clutch.id)
     const incubator = heldIn(places, clutch.boxId)
     const probeId = incubator ? (probes.get(incubator.id) ?? null) : null
-    const setPointC = incubator?.setPointC ?? rules.incubation.setPointC
+    const setPointC = incubator?.setPointC ?? rules.setPointC
     const settled = own.every((e) => ['infertile', 'dead', 'hatched'].includes(e.fate))
     const until = settled
       ? Math.max(...own.map((e) => e.fateAt?.getTime() ?? clutch.foundAt.getTime()))
       : actor.now
-    const margin = rules.incubation.gapHours * MS_PER_HOUR
+    const margin = rules.gapHours * MS_PER_HOUR
     const readings = probeId
       ? await readReadings(
           tx,
@@ -92,13 +95,13 @@ export async function studyClutches(
         )
       : []
     const inputs: HatchInputs = {
-      curve: rules.incubation,
-      eggSpreadDays: rules.incubation.eggSpreadDays,
-      clutchSpread: rules.incubation.clutchSpread,
+      curve: rules,
+      eggSpreadDays: rules.eggSpreadDays,
+      clutchSpread: rules.clutchSpread,
       laid: { from: clutch.laidFrom.getTime(), to: clutch.laidTo.getTime() },
       readings,
       setPointC,
-      gapHours: rules.incubation.gapHours,
+      gapHours: rules.gapHours,
       now: until,
       futureSpreadC: FUTURE_SPREAD_C,
       hatchedAt: own.flatMap((e) => (e.fate === 'hatched' && e.fateAt ? [e.fateAt.getTime()] : [])),
@@ -110,10 +113,10 @@ export async function studyClutches(
     const view: ClutchView = {
       id: clutch.id,
       name: clutch.name,
-      dam: { id: dam.animal.id, tag: dam.animal.tag },
+      dam: { id: dam.id, tag: dam.tag },
       sire: clutch.sireId ? { id: clutch.sireId, tag: tags.get(clutch.sireId) ?? '?' } : null,
-      species: rules.species,
-      line: dam.animal.line,
+      species: protocol.species,
+      line: dam.line,
       foundOn: dayOfInstant(clutch.foundAt.getTime(), actor.book.zone),
       laid: { from: clutch.laidFrom.toISOString(), to: clutch.laidTo.toISOString() },
       method: clutch.method,
@@ -131,7 +134,7 @@ export async function studyClutches(
       hatchRate: rates.hatch,
       forecast: forecast && forecastView(forecast, actor.book.zone),
     }
-    studies.push({ clutch, eggs: own, protocol: rules, setPointC, readings, inputs, forecast, view })
+    studies.push({ clutch, eggs: own, protocol, setPointC, readings, inputs, forecast, view })
   }
   return studies
 }

@@ -5,6 +5,7 @@ import { newId, type Role } from '@hatch-book/contract'
 import { and, eq, gt } from 'drizzle-orm'
 import type { FastifyInstance, FastifyReply } from 'fastify'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
+import { scaleOfToken, type Bridge } from './bridge'
 import { BookError } from './problems'
 import { may, type Permission } from './permissions'
 
@@ -23,6 +24,8 @@ export interface Actor {
 declare module 'fastify' {
   interface FastifyRequest {
     actorOrNull: Actor | null
+    /** The scale whose bridge speaks, on the routes of bridges. */
+    bridgeOrNull: Bridge | null
   }
   interface FastifyInstance {
     /** Every route of the book with the permission it asks for. */
@@ -113,6 +116,7 @@ async function readSession(db: Database, cookie: string | undefined): Promise<Ac
 /** Knows the actor of every request and lets in only whom the route's permission lets in. */
 export function checkPermissions(app: FastifyInstance, db: Database): void {
   app.decorateRequest('actorOrNull', null)
+  app.decorateRequest('bridgeOrNull', null)
   app.decorate('permissions', [])
   app.addHook('onRoute', ({ url, method, config }) => {
     if (!url.startsWith('/api')) return
@@ -123,6 +127,11 @@ export function checkPermissions(app: FastifyInstance, db: Database): void {
   app.addHook('onRequest', async (request) => {
     const permission = request.routeOptions.config.permission
     if (!permission) return
+    if (permission === 'speak as a scale') {
+      request.bridgeOrNull = await scaleOfToken(db, request.headers.authorization)
+      if (!request.bridgeOrNull) throw new BookError('not-signed-in', 'This is not the token of a scale.')
+      return
+    }
     request.actorOrNull = await readSession(db, request.cookies[COOKIE])
     const role = request.actorOrNull?.member.role ?? 'nobody'
     if (may(role, permission)) return
@@ -130,6 +139,12 @@ export function checkPermissions(app: FastifyInstance, db: Database): void {
       ? new BookError('not-signed-in')
       : new BookError('not-allowed', `A ${role} may not do this.`)
   })
+}
+
+/** The bridge of a request behind the permission of scales. */
+export function bridgeOf(request: { bridgeOrNull: Bridge | null }): Bridge {
+  if (!request.bridgeOrNull) throw new BookError('not-signed-in')
+  return request.bridgeOrNull
 }
 
 /** The actor of a request behind a permission. */

@@ -1,20 +1,77 @@
 import { sql } from 'drizzle-orm'
-import type { FastifyInstance } from 'fastify'
+import type { FastifyInstance, FastifyReply } from 'fastify'
 import pg from 'pg'
-import type { Transaction } from '../db/connect'
+import type { Database, Transaction } from '../db/connect'
 import { actorOf } from './actor'
 
-const CHANNEL = 'book_changed'
+const CHANNEL = 'live'
+const BEAT_MS = 25_000
+/** PostgreSQL refuses longer notices. */
+const LONGEST_NOTICE = 7900
 
-/** Tells every device of the book, on every server, that something changed; sent when the transaction commits. */
-export async function announce(tx: Transaction, bookId: string): Promise<void> {
-  await tx.execute(sql`select pg_notify(${CHANNEL}, ${bookId})`)
+type Tell = (data: string) => void
+
+declare module 'fastify' {
+  interface FastifyInstance {
+    live: LiveTopics
+  }
 }
 
-/** Server-sent events: one line per change of the book, fed by the database, so that they cross servers. */
+const bookTopic = (bookId: string) => `book:${bookId}`
+
+/** Sends data to whoever listens to a topic, on every server; from a transaction when that commits. */
+export async function publish(via: Transaction | Database, topic: string, data: string): Promise<void> {
+  const notice = `${topic}\n${data}`
+  if (notice.length > LONGEST_NOTICE) throw new RangeError(`a notice of ${notice.length} letters is too long`)
+  await via.execute(sql`select pg_notify(${CHANNEL}, ${notice})`)
+}
+
+/** Tells every device of the book that something changed. */
+export const announce = (tx: Transaction, bookId: string) => publish(tx, bookTopic(bookId), 'changed')
+
+/** Who listens to what on this server, fed by the database's notices. */
+export class LiveTopics {
+  private readonly listeners = new Map<string, Set<Tell>>()
+  private readonly streams = new Set<NodeJS.WritableStream>()
+
+  hear(notice: string): void {
+    const cut = notice.indexOf('\n')
+    this.listeners.get(notice.slice(0, cut))?.forEach((tell) => tell(notice.slice(cut + 1)))
+  }
+
+  /** Answers a request with a stream of server-sent events, one for each notice of its topic. */
+  stream(reply: FastifyReply, topic: string, first?: string): void {
+    reply.hijack()
+    const stream = reply.raw
+    stream.writeHead(200, {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store',
+      'x-accel-buffering': 'no',
+    })
+    stream.write('retry: 3000\n\n')
+    const tell: Tell = (data) => stream.write(`data: ${data}\n\n`)
+    if (first !== undefined) tell(first)
+    const all = this.listeners.get(topic) ?? new Set()
+    this.listeners.set(topic, all.add(tell))
+    this.streams.add(stream)
+    const beat = setInterval(() => stream.write(': still here\n\n'), BEAT_MS)
+    stream.on('close', () => {
+      clearInterval(beat)
+      all.delete(tell)
+      if (all.size === 0) this.listeners.delete(topic)
+      this.streams.delete(stream)
+    })
+  }
+
+  end(): void {
+    this.streams.forEach((stream) => stream.end())
+  }
+}
+
+/** Listens to the database's notices and serves the book's own changes as server-sent events. */
 export async function serveLiveChanges(app: FastifyInstance, url: string): Promise<void> {
-  const listeners = new Map<string, Set<() => void>>()
-  const streams = new Set<NodeJS.WritableStream>()
+  const live = new LiveTopics()
+  app.decorate('live', live)
   let client: pg.Client | null = null
   let closing = false
 
@@ -24,7 +81,7 @@ export async function serveLiveChanges(app: FastifyInstance, url: string): Promi
     next.on('end', () => {
       if (!closing) setTimeout(() => void listen().catch(() => undefined), 1000).unref()
     })
-    next.on('notification', ({ payload }) => listeners.get(payload ?? '')?.forEach((tell) => tell()))
+    next.on('notification', ({ payload }) => live.hear(payload ?? ''))
     await next.connect()
     await next.query(`listen ${CHANNEL}`)
     client = next
@@ -33,24 +90,10 @@ export async function serveLiveChanges(app: FastifyInstance, url: string): Promi
   await listen()
   app.addHook('preClose', async () => {
     closing = true
-    streams.forEach((stream) => stream.end())
+    live.end()
     await client?.end()
   })
   app.get('/api/live', { config: { permission: 'read the book' } }, (request, reply) => {
-    const { bookId } = actorOf(request)
-    reply.hijack()
-    const stream = reply.raw
-    stream.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store' })
-    stream.write('retry: 3000\n\n')
-    const tell = () => stream.write('data: changed\n\n')
-    const all = listeners.get(bookId) ?? new Set()
-    listeners.set(bookId, all.add(tell))
-    streams.add(stream)
-    const beat = setInterval(() => stream.write(': still here\n\n'), 25_000)
-    stream.on('close', () => {
-      clearInterval(beat)
-      all.delete(tell)
-      streams.delete(stream)
-    })
+    live.stream(reply, bookTopic(actorOf(request).bookId))
   })
 }

@@ -7,10 +7,11 @@ export const PERMISSIONS = {
   'write in the log': ['owner', 'keeper', 'helper'],
   'decide and plan': ['owner', 'keeper'],
   'run the book': ['owner'],
-} as const satisfies Record<string, readonly (Role | 'nobody')[]>
+  'speak as a scale': ['scale'],
+} as const satisfies Record<string, readonly (Role | 'nobody' | 'scale')[]>
 
 export type Permission = keyof typeof PERMISSIONS
 
-export function may(role: Role | 'nobody', permission: Permission): boolean {
+export function may(role: Role | 'nobody' | 'scale', permission: Permission): boolean {
   return (PERMISSIONS[permission] as readonly string[]).includes(role)
 }

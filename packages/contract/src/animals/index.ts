@@ -1,6 +1,19 @@
+import { BODY_PLANS } from '@hatch-book/core'
 import * as v from 'valibot'
-import { DaySchema, DaySpanSchema, Grams, Id, Note, ReasonSchema, Reference, Version } from '../common'
+import {
+  DaySchema,
+  DaySpanSchema,
+  Grams,
+  Id,
+  InstantSchema,
+  Line,
+  Note,
+  ReasonSchema,
+  Reference,
+  Version,
+} from '../common'
 import { EntrySchema } from '../entries'
+import { OffFoodView } from '../readiness/offFood'
 
 export const PURPOSES = ['breeder', 'holdback', 'growing on', 'for sale', 'pet only'] as const
 export const Tag = v.pipe(
@@ -81,6 +94,7 @@ export const AnimalRow = v.object({
   version: Version,
   tag: v.string(),
   species: v.string(),
+  bodyPlan: v.picklist(BODY_PLANS),
   line: v.string(),
   sex: SexWord,
   sexCertainty: v.number(),
@@ -103,6 +117,12 @@ export const AnimalRow = v.object({
   /** The rules that stand against it, worst first, in a few words. */
   verdictBecause: v.string(),
   openProblems: v.array(v.string()),
+  /** Traits as keepers say them, carried and unsure ones marked so. */
+  traits: v.array(v.string()),
+  lastTakenOn: v.nullable(DaySchema),
+  inShed: v.boolean(),
+  quarantineUntil: v.nullable(DaySchema),
+  condition: v.nullable(v.number()),
 })
 export type AnimalRow = v.InferOutput<typeof AnimalRow>
 export const AnimalList = v.object({ animals: v.array(AnimalRow) })
@@ -116,18 +136,69 @@ export const StageView = v.object({
   climate: v.string(),
   feed: v.string(),
 })
+export const PHOTO_VIEWS = ['above', 'side', 'other'] as const
+export const PhotoQuery = v.object({ view: v.optional(v.picklist(PHOTO_VIEWS), 'above') })
+export const PhotoView = v.object({
+  id: Id,
+  view: v.picklist(PHOTO_VIEWS),
+  at: InstantSchema,
+  width: v.number(),
+  height: v.number(),
+})
+export type PhotoView = v.InferOutput<typeof PhotoView>
+export const PaperQuery = v.object({ name: Line(160) })
+export const PaperView = v.object({
+  id: Id,
+  name: v.string(),
+  type: v.string(),
+  size: v.number(),
+  at: InstantSchema,
+  by: v.string(),
+})
+export type PaperView = v.InferOutput<typeof PaperView>
+
+const Ids = v.pipe(v.array(Id), v.minLength(1, 'choose at least one animal'), v.maxLength(10_000))
+export const PurposeChange = v.object({ ids: Ids, purpose: v.picklist(PURPOSES) })
+export const AnimalsChanged = v.object({ changed: v.number() })
+export const MergeDraft = v.object({ otherId: Id })
+
 export const AnimalPage = v.object({
   animal: AnimalRow,
   protocolId: Id,
   origin: v.string(),
   note: v.string(),
   readiness: ReadinessSchema,
+  /** The editions of the protocol it is judged by; empty for starting figures. */
+  edition: v.string(),
   stage: StageView,
   leaving: GateSchema,
   leavingOverruled: v.nullable(OverruleSchema),
   weights: v.array(v.object({ at: v.string(), grams: v.number(), context: v.string() })),
-  growth: v.array(v.object({ day: DaySchema, grams: v.number() })),
-  wantedGrams: v.number(),
+  /** The animal's own curve; null where too little is known to draw one. */
+  growth: v.nullable(
+    v.object({
+      model: v.picklist(['gompertz', 'logistic', 'log-linear']),
+      noise: v.number(),
+      counted: v.number(),
+      curve: v.array(v.object({ day: DaySchema, grams: v.number(), least: v.number(), most: v.number() })),
+      outliers: v.array(v.object({ at: v.string(), why: v.string(), off: v.number() })),
+      reaches: v.nullable(v.object({ likely: DaySchema, from: DaySchema, to: v.nullable(DaySchema) })),
+      percentile: v.nullable(v.object({ percent: v.number(), siblings: v.number() })),
+    }),
+  ),
+  wantedGrams: v.nullable(v.number()),
+  offFood: v.nullable(OffFoodView),
+  traits: v.array(
+    v.object({
+      trait: v.string(),
+      carries: v.picklist(['shows', 'carries', 'without']),
+      certainty: v.number(),
+    }),
+  ),
+  photos: v.array(PhotoView),
+  papers: v.array(PaperView),
+  /** Records that were merged into this one. */
+  merged: v.array(Reference),
   entries: v.array(EntrySchema),
   young: v.array(Reference),
   cautions: v.string(),

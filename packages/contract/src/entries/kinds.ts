@@ -1,4 +1,4 @@
-import { EGG_FATES } from '@hatch-book/core'
+import { EGG_FATES, FEMALE_SIGNS } from '@hatch-book/core'
 import * as v from 'valibot'
 import { Celsius, DaySchema, Grams, Id, Line, Note, Price, Share } from '../common'
 
@@ -57,6 +57,36 @@ export const ENTRY_KINDS = {
       about: v.picklist(['readiness', 'leaving']),
       verdict: v.picklist(['ready', 'trial', 'not this season', 'may leave']),
       reason: Line(400),
+    }),
+  },
+  moulted: {
+    subject: 'animal',
+    payload: v.object({ stage: v.optional(Line(40)), adult: v.optional(v.boolean(), false), ...remark }),
+  },
+  trait: {
+    subject: 'animal',
+    payload: v.object({
+      trait: Line(60),
+      carries: v.picklist(['shows', 'carries', 'without'], 'a trait shows, is carried, or is not there'),
+      certainty: v.optional(Share, 1),
+      ...remark,
+    }),
+  },
+  'looked at': {
+    subject: 'animal',
+    payload: v.object({
+      sign: v.picklist(FEMALE_SIGNS, 'this is not one of the signs to look for'),
+      seen: v.boolean(),
+      ...remark,
+    }),
+  },
+  merged: {
+    subject: 'animal',
+    payload: v.object({
+      mergedId: Id,
+      tag: v.string(),
+      /** What was moved over, so that it can be put back. */
+      moved: v.record(v.string(), v.array(Id)),
     }),
   },
   noted: { subject: 'animal', payload: v.object({ text: Line(4000) }) },

@@ -1,11 +1,17 @@
+import { BODY_PLANS, CONFIDENCES, FIGURE_UNITS, KEPT_AS, MOST_WORDS, SCOPES } from '@hatch-book/core'
 import * as v from 'valibot'
-import { Id } from '../common'
+import { Id, InstantSchema, Note } from '../common'
 
 export const ProtocolSummary = v.object({
   id: Id,
   code: v.string(),
   species: v.string(),
   latin: v.string(),
+  keptAs: v.picklist(KEPT_AS),
+  bodyPlan: v.picklist(BODY_PLANS),
+  young: v.string(),
+  edition: v.number(),
+  animals: v.number(),
   methods: v.array(
     v.object({ name: v.string(), argument: v.string(), waterPerMedium: v.nullable(v.number()) }),
   ),
@@ -13,3 +19,104 @@ export const ProtocolSummary = v.object({
 })
 export type ProtocolSummary = v.InferOutput<typeof ProtocolSummary>
 export const ProtocolList = v.object({ protocols: v.array(ProtocolSummary) })
+
+const Value = v.union([
+  v.number('write it in figures'),
+  v.pipe(v.string(), v.trim(), v.maxLength(MOST_WORDS)),
+])
+const Bound = v.nullable(v.number('write it in figures'))
+
+export const FigureSchema = v.object({
+  label: v.pipe(v.string(), v.minLength(1), v.maxLength(160)),
+  unit: v.picklist(FIGURE_UNITS, 'this unit is not known'),
+  value: Value,
+  low: Bound,
+  high: Bound,
+  confidence: v.picklist(CONFIDENCES, 'confidence is high, medium or low'),
+})
+
+/** A protocol as a file: what is given away and brought in. See docs/protocol-file.md. */
+export const ProtocolDocumentSchema = v.object({
+  format: v.literal('hatch-book protocol', 'this is not a protocol file'),
+  formatVersion: v.literal(1, 'this file is of a later version than this program'),
+  code: v.pipe(v.string(), v.regex(/^[A-Z][A-Z0-9]{1,7}$/, 'a code is two to eight capitals or figures')),
+  species: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(80)),
+  latin: v.pipe(v.string(), v.trim(), v.maxLength(80)),
+  bodyPlan: v.picklist(BODY_PLANS, `a body plan is one of ${BODY_PLANS.join(', ')}`),
+  keptAs: v.picklist(KEPT_AS, `kept as is one of ${KEPT_AS.join(', ')}`),
+  young: v.pipe(v.string(), v.maxLength(80)),
+  figures: v.record(v.pipe(v.string(), v.maxLength(80)), FigureSchema),
+})
+
+export const ProtocolSettingsSchema = v.object({
+  schools: v.record(v.string(), v.string()),
+  figures: v.record(
+    v.string(),
+    v.object({ value: Value, low: v.optional(Bound, null), high: v.optional(Bound, null) }),
+  ),
+})
+
+export const ProtocolScopeQuery = v.object({
+  scope: v.optional(v.picklist(SCOPES), 'species'),
+  of: v.optional(v.pipe(v.string(), v.maxLength(80)), ''),
+})
+
+export const EditionView = v.object({
+  scope: v.picklist(SCOPES),
+  of: v.string(),
+  number: v.number(),
+  reason: v.string(),
+  at: InstantSchema,
+  by: v.string(),
+  /** What it set, so that it can be looked at and set again. */
+  settings: ProtocolSettingsSchema,
+  broughtIn: v.boolean(),
+})
+export type EditionView = v.InferOutput<typeof EditionView>
+
+/** A protocol as one level of it is edited: what it starts from, what this level sets, and what comes of both. */
+export const ProtocolPage = v.object({
+  id: Id,
+  document: ProtocolDocumentSchema,
+  scope: v.picklist(SCOPES),
+  of: v.string(),
+  /** Of an animal its tag, of a line its name. */
+  ofName: v.string(),
+  /** The number of the edition in force on this level; 0 where nothing was ever set. */
+  edition: v.number(),
+  settings: ProtocolSettingsSchema,
+  /** The figures without this level, and with it. */
+  before: v.record(v.string(), FigureSchema),
+  figures: v.record(v.string(), FigureSchema),
+  sources: v.record(v.string(), v.string()),
+  editions: v.array(EditionView),
+  lines: v.array(v.string()),
+})
+export type ProtocolPage = v.InferOutput<typeof ProtocolPage>
+
+export const EditionDraft = v.object({
+  scope: v.picklist(SCOPES),
+  of: v.optional(v.pipe(v.string(), v.maxLength(80)), ''),
+  /** The edition it was made from: a later one refuses it. */
+  basedOn: v.pipe(v.number(), v.integer(), v.minValue(0)),
+  settings: ProtocolSettingsSchema,
+  reason: v.optional(Note, ''),
+})
+export type EditionDraft = v.InferOutput<typeof EditionDraft>
+
+export const VerdictChange = v.object({
+  id: Id,
+  tag: v.string(),
+  from: v.string(),
+  to: v.string(),
+  because: v.string(),
+})
+export type VerdictChange = v.InferOutput<typeof VerdictChange>
+export const VerdictChanges = v.object({ judged: v.number(), changes: v.array(VerdictChange) })
+export type VerdictChanges = v.InferOutput<typeof VerdictChanges>
+export const ProtocolBroughtIn = v.object({
+  id: Id,
+  species: v.string(),
+  added: v.boolean(),
+  changed: v.number(),
+})

@@ -3,6 +3,9 @@ import type { Instant } from '../calendar'
 export type Sex = 'female' | 'male' | 'unknown'
 export type WeightContext = 'empty' | 'fed' | 'gravid' | 'in shed' | 'not said'
 
+/** How an animal has a trait: to be seen, unseen but carried, or not at all. */
+export type Carries = 'shows' | 'carries' | 'without'
+
 /** What can happen to one animal, as the log tells it. */
 export type AnimalEvent =
   | { kind: 'weighed'; payload: { grams: number; context: WeightContext; condition?: number | undefined } }
@@ -28,6 +31,9 @@ export type AnimalEvent =
   | { kind: 'died'; payload: { cause?: string | undefined } }
   | { kind: 'overruled'; payload: { verdict: string; reason: string; about: 'readiness' | 'leaving' } }
   | { kind: 'noted'; payload: { text: string } }
+  | { kind: 'moulted'; payload: { adult: boolean } }
+  | { kind: 'trait'; payload: { trait: string; carries: Carries; certainty: number } }
+  | { kind: 'looked at'; payload: { sign: string; seen: boolean } }
   | { kind: 'rest began'; payload: object }
   | { kind: 'warmed'; payload: object }
 
@@ -54,6 +60,9 @@ export interface AnimalStanding {
   sexCertainty: number
   placeId: string | null
   weight: WeightReading | null
+  /** How many weighings stand, and what they add up to, in grams: together they tell whether any of them changed. */
+  weighings: number
+  weighedGrams: number
   /** Heaviest empty weight so far, in grams: losses are counted from it. */
   heaviestGrams: number | null
   condition: { score: number; at: Instant } | null
@@ -71,6 +80,12 @@ export interface AnimalStanding {
   price: number | null
   restingSince: Instant | null
   warmedAt: Instant | null
+  /** The moult that made an insect adult. */
+  adultAt: Instant | null
+  /** Traits in the order in which they were first said of it, each as last said. */
+  traits: { trait: string; carries: Carries; certainty: number }[]
+  /** Signs that somebody looked for, each as last seen or not seen. */
+  signs: Record<string, { seen: boolean; at: Instant }>
 }
 
 export const BLANK_STANDING: AnimalStanding = Object.freeze({
@@ -78,6 +93,8 @@ export const BLANK_STANDING: AnimalStanding = Object.freeze({
   sexCertainty: 0,
   placeId: null,
   weight: null,
+  weighings: 0,
+  weighedGrams: 0,
   heaviestGrams: null,
   condition: null,
   mealsInARow: 0,
@@ -94,6 +111,9 @@ export const BLANK_STANDING: AnimalStanding = Object.freeze({
   price: null,
   restingSince: null,
   warmedAt: null,
+  adultAt: null,
+  traits: [],
+  signs: {},
 })
 
 /**
@@ -115,6 +135,8 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
       return {
         ...now,
         weight: { grams, at, context },
+        weighings: now.weighings + 1,
+        weighedGrams: Math.round((now.weighedGrams + grams) * 100) / 100,
         heaviestGrams: counts ? Math.max(now.heaviestGrams ?? 0, grams) : now.heaviestGrams,
         condition: condition === undefined ? now.condition : { score: condition, at },
       }
@@ -169,6 +191,19 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
       return { ...now, restingSince: at, warmedAt: null }
     case 'warmed':
       return { ...now, restingSince: null, warmedAt: at }
+    case 'moulted':
+      return entry.payload.adult ? { ...now, adultAt: at } : now
+    case 'trait': {
+      const { trait, carries, certainty } = entry.payload
+      const others = now.traits.filter((t) => t.trait !== trait)
+      const place = now.traits.findIndex((t) => t.trait === trait)
+      return {
+        ...now,
+        traits: others.toSpliced(place < 0 ? others.length : place, 0, { trait, carries, certainty }),
+      }
+    }
+    case 'looked at':
+      return { ...now, signs: { ...now.signs, [entry.payload.sign]: { seen: entry.payload.seen, at } } }
     default:
       return now
   }

@@ -1,5 +1,5 @@
 import { addDays, earlierDay, laterDay, type Day, type DaySpan } from '../calendar'
-import type { Protocol, Range } from '../protocols'
+import { originOf, type Protocol, type Range } from '../protocols'
 import { reason, type Reason } from '../reasons'
 
 export type PairingEventKind = 'introduced' | 'courted' | 'locked' | 'separated' | 'attacked' | 'ignored'
@@ -55,14 +55,15 @@ export function watchPairing(
   const last = inOrder.findLast((e) => e.kind === 'introduced' || e.kind === 'separated')
   const together = last?.kind === 'introduced'
   const lockSpan: DaySpan | null = locks.length > 0 ? { from: locks[0]!.on, to: locks.at(-1)!.on } : null
-  const shed = lockSpan ? windowAfter(lockSpan, rules.lockToShed) : null
+  const shed = lockSpan && rules.lockToShed ? windowAfter(lockSpan, rules.lockToShed) : null
   const shedSeen =
     shed && femaleShedOn && femaleShedOn >= shed.from && femaleShedOn <= shed.to ? femaleShedOn : null
-  const eggs = shedSeen
-    ? windowAfter({ from: shedSeen, to: shedSeen }, rules.shedToLaying)
-    : lockSpan
-      ? windowAfter(lockSpan, rules.lockToLaying)
-      : null
+  const eggs =
+    shedSeen && rules.shedToLaying
+      ? windowAfter({ from: shedSeen, to: shedSeen }, rules.shedToLaying)
+      : lockSpan
+        ? windowAfter(lockSpan, rules.lockToLaying)
+        : null
   const state = clutchFoundOn ? 'laid' : last === undefined ? 'planned' : together ? 'together' : 'apart'
   const watch = {
     state,
@@ -105,13 +106,9 @@ function whatIsNext(
   return { says: 'put them together again', on: addDays(lastMove!, pairing.daysBetween.typical) }
 }
 
-function eggReason(
-  lock: DaySpan,
-  shedSeen: Day | null,
-  eggs: DayWindow,
-  { pairing, origin }: Protocol,
-): Reason {
-  const days = shedSeen ? pairing.shedToLaying : pairing.lockToLaying
+function eggReason(lock: DaySpan, shedSeen: Day | null, eggs: DayWindow, protocol: Protocol): Reason {
+  const { pairing } = protocol
+  const days = shedSeen && pairing.shedToLaying ? pairing.shedToLaying : pairing.lockToLaying
   const cause = shedSeen
     ? `pre-lay shed on ${shedSeen}`
     : lock.from === lock.to
@@ -124,10 +121,12 @@ function eggReason(
     wanted: { value: days.typical, unit: 'd' },
     bound: 'is',
     note: `${cause}; ${days.least} to ${days.most} days after`,
-    origin,
+    origin: originOf(protocol, 'pairing.lockToLaying', 'pairing.shedToLaying'),
     change: shedSeen
       ? 'eggs found'
-      : `a shed after ${addDays(lock.from, pairing.lockToShed.least)} narrows it; so do the signs: ${pairing.signs}`,
+      : pairing.lockToShed
+        ? `a shed after ${addDays(lock.from, pairing.lockToShed.least)} narrows it; so do the signs: ${pairing.signs}`
+        : `the signs narrow it: ${pairing.signs}`,
     expected: { from: eggs.from, to: eggs.to },
   })
 }

@@ -1,8 +1,7 @@
-import { cornSnake, westernHognose } from './snakes'
-import type { Protocol } from './types'
-
+export * from './compile'
+export * from './document'
+export * from './layers'
+export * from './limits'
+export * from './schools'
+export * from './starting'
 export * from './types'
-export { cornSnake, westernHognose }
-
-/** The protocols a new book starts with. */
-export const startingProtocols: readonly Protocol[] = [cornSnake, westernHognose]

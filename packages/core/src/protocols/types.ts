@@ -1,4 +1,5 @@
 import type { GrowthCurve } from '../weighing'
+import type { BodyPlan, ProtocolDocument } from './document'
 
 /** A figure with the range keepers use. */
 export interface Range {
@@ -13,7 +14,8 @@ export interface Range {
  */
 export interface ReadinessThresholds {
   ageDays: { wanted: number; least: number }
-  grams: { wanted: number; least: number }
+  /** Null where weight says nothing, as of an insect. */
+  grams: { wanted: number; least: number } | null
   condition: { from: number; to: number; never: number }
   /** Share of the weight before the last clutch that must be back. */
   regained: number
@@ -26,6 +28,8 @@ export interface ReadinessThresholds {
 export interface ReadinessRules {
   female: ReadinessThresholds
   male: ReadinessThresholds
+  /** What age is counted from: insects are adult from the last moult. */
+  ageFrom: 'hatching' | 'last moult'
   /** Probability from which a sex counts as sure. */
   sexCertainty: number
   /** Meals in a row that show an animal feeds regularly. */
@@ -44,8 +48,9 @@ export interface PairingRules {
   meetings: Range
   stopAfterLocks: number
   stopAfterRefusals: number
-  lockToShed: Range
-  shedToLaying: Range
+  /** Null where no shed foretells the laying. */
+  lockToShed: Range | null
+  shedToLaying: Range | null
   lockToLaying: Range
   signs: string
   caution: string
@@ -94,6 +99,11 @@ export type Evidence =
   | { kind: 'no open problem' }
   | { kind: 'out of quarantine' }
   | { kind: 'readiness' }
+  | {
+      kind: 'usual time'
+      days: number
+      /** What somebody would have to see. */ words: string
+    }
 
 export interface Stage {
   name: string
@@ -104,17 +114,23 @@ export interface Stage {
   gate: Evidence[]
 }
 
-/** Everything the program assumes of a species until a keeper says otherwise. */
+/** Everything the calculations assume of a species, line or animal: compiled from a document and what was set over it. */
 export interface Protocol {
   /** Stable code, such as `CS`. */
   code: string
   species: string
   latin: string
+  bodyPlan: BodyPlan
+  keptAs: Exclude<ProtocolDocument['keptAs'], 'colonies'>
+  young: string
   /** Who says so, shown with every verdict. */
   origin: string
+  /** Who set a figure otherwise than it started, by its key. */
+  sources: Readonly<Record<string, string>>
   readiness: ReadinessRules
   pairing: PairingRules
-  incubation: IncubationRules
+  /** Null where young are born. */
+  incubation: IncubationRules | null
   growth: { female: GrowthCurve; male: GrowthCurve }
   quarantineDays: number
   stages: Stage[]

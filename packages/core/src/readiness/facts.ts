@@ -1,12 +1,17 @@
 import type { Sex, WeightContext } from '../animals'
 import type { Day, DaySpan } from '../calendar'
+import type { GrowthFit } from '../weighing'
 
 /** What is known of an animal on the day its readiness is judged. */
 export interface BreederFacts {
   sex: Sex
   sexCertainty: number
   hatched: DaySpan | null
+  /** The day of the moult that made an insect adult. */
+  adultSince?: Day | null | undefined
   weight: { grams: number; on: Day; context: WeightContext } | null
+  /** The animal's own fitted growth, where it was fitted: projections then follow it and not the species' curve. */
+  growth?: GrowthFit | null | undefined
   condition: { score: number; on: Day } | null
   mealsInARow: number
   refusalsInARow: number

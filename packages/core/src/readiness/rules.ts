@@ -1,8 +1,8 @@
 import { ageOn, ageReaches, reachesAge } from '../animals'
-import { addDays, daysBetween, type Day, type DaySpan } from '../calendar'
-import type { Protocol, Range, ReadinessThresholds } from '../protocols'
+import { addDays, daysBetween, laterDay, type Day, type DaySpan } from '../calendar'
+import { originOf, type Protocol, type Range, type ReadinessThresholds } from '../protocols'
 import { reason, type Reason, type RuleStanding } from '../reasons'
-import { projectWeight } from '../weighing'
+import { projectGrowth, projectWeight } from '../weighing'
 import type { BreederFacts } from './facts'
 
 /** One rule of readiness: facts, thresholds and a day in; a reason out. */
@@ -14,14 +14,33 @@ export type ReadinessRule = (
 ) => Reason
 
 const AFTER_SHED_DAYS = 10
+/** Where a projection has no latest day, it is shown to this long after the likely one. */
+const OPEN_END_DAYS = 365
 
-export const ageRule: ReadinessRule = ({ hatched }, { origin }, { ageDays }, on) => {
-  const base = { rule: 'age', says: 'age', origin, wanted: { value: ageDays.wanted, unit: 'd' as const } }
-  if (!hatched)
-    return reason({ ...base, standing: 'unknown', change: 'record a hatch date, an estimate will do' })
-  const age = ageOn(hatched, on)
+const sexOf = ({ sex }: BreederFacts) => (sex === 'male' ? 'male' : 'female')
+/** The origin of a rule: the protocol, and whoever set a figure of this sex otherwise. */
+const madeBy = (protocol: Protocol, facts: BreederFacts, ...figures: string[]) =>
+  originOf(protocol, ...figures.map((f) => `readiness.${sexOf(facts)}.${f}`))
+
+/** What age is counted from: the hatching, or of an insect the moult that made it adult. */
+function grownFrom({ hatched, adultSince }: BreederFacts, { readiness }: Protocol) {
+  if (readiness.ageFrom === 'hatching') return { since: hatched, says: 'age', from: 'hatched' }
+  const since = adultSince ? { from: adultSince, to: adultSince } : null
+  return { since, says: 'days since the last moult', from: 'adult' }
+}
+
+export const ageRule: ReadinessRule = (facts, protocol, { ageDays }, on) => {
+  const { since, says, from } = grownFrom(facts, protocol)
+  const origin = madeBy(protocol, facts, 'ageDays.cautious', 'ageDays.bold')
+  const base = { rule: 'age', says, origin, wanted: { value: ageDays.wanted, unit: 'd' as const } }
+  if (!since)
+    return reason({
+      ...base,
+      standing: 'unknown',
+      change: from === 'adult' ? 'log its last moult' : 'record a hatch date, an estimate will do',
+    })
+  const age = ageOn(since, on)
   const have = { value: Math.round((age.least + age.most) / 2), unit: 'd' as const }
-  const exact = age.least === age.most
   const full = ageReaches(age, ageDays.wanted)
   const bold = ageReaches(age, ageDays.least)
   const standing: RuleStanding =
@@ -31,22 +50,23 @@ export const ageRule: ReadinessRule = ({ hatched }, { origin }, { ageDays }, on)
     standing,
     have,
     margin: age.least - ageDays.wanted,
-    note: exact ? `hatched ${hatched.from}` : `hatched between ${hatched.from} and ${hatched.to}`,
+    note: since.from === since.to ? `${from} ${since.from}` : `${from} between ${since.from} and ${since.to}`,
     change: standing === 'holds' ? '' : 'time',
-    expected: standing === 'holds' ? null : reachesAge(hatched, ageDays.wanted),
+    expected: standing === 'holds' ? null : reachesAge(since, ageDays.wanted),
   })
 }
 
-export const oldAgeRule: ReadinessRule = ({ hatched }, { origin }, { oldestDays }, on) => {
+export const oldAgeRule: ReadinessRule = (facts, protocol, { oldestDays }, on) => {
+  const { since } = grownFrom(facts, protocol)
   const base = {
     rule: 'old age',
     says: 'age for breeding',
-    origin,
+    origin: originOf(protocol, 'readiness.oldestDays'),
     bound: 'at most' as const,
     wanted: { value: oldestDays, unit: 'd' as const },
   }
-  if (!hatched) return reason({ ...base, standing: 'holds', note: 'hatch date not known' })
-  const age = ageOn(hatched, on)
+  if (!since) return reason({ ...base, standing: 'holds', note: 'hatch date not known' })
+  const age = ageOn(since, on)
   return reason({
     ...base,
     // An old animal may still breed: the bold pair her while the cautious do not.
@@ -58,13 +78,11 @@ export const oldAgeRule: ReadinessRule = ({ hatched }, { origin }, { oldestDays 
 }
 
 export const weightRule: ReadinessRule = (facts, protocol, { grams }, on) => {
-  const { weight, sex, hatched } = facts
-  const base = {
-    rule: 'weight',
-    says: 'weight, gut empty',
-    origin: protocol.origin,
-    wanted: { value: grams.wanted, unit: 'g' as const },
-  }
+  const { weight } = facts
+  const origin = madeBy(protocol, facts, 'grams.cautious', 'grams.bold')
+  const about = { rule: 'weight', says: 'weight, gut empty', origin }
+  if (!grams) return reason({ ...about, standing: 'holds', note: `not asked of a ${protocol.species}` })
+  const base = { ...about, wanted: { value: grams.wanted, unit: 'g' as const } }
   if (!weight) return reason({ ...base, standing: 'unknown', change: 'put it on the scale' })
   const have = { value: weight.grams, unit: 'g' as const }
   const margin = weight.grams - grams.wanted
@@ -99,8 +117,7 @@ export const weightRule: ReadinessRule = (facts, protocol, { grams }, on) => {
       note,
       change: 'weigh it again with an empty gut',
     })
-  const curve = protocol.growth[sex === 'male' ? 'male' : 'female']
-  const expected = standing === 'holds' ? null : projectWeight(curve, weight, hatched, grams.wanted)
+  const expected = standing === 'holds' ? null : weightExpected(facts, protocol, grams.wanted, on)
   return reason({
     ...base,
     standing,
@@ -113,7 +130,19 @@ export const weightRule: ReadinessRule = (facts, protocol, { grams }, on) => {
   })
 }
 
-export const conditionRule: ReadinessRule = ({ condition }, { origin }, { condition: wanted }) => {
+/** When the wanted weight is reached: by the animal's own curve, or with too few weights by its species'. */
+function weightExpected(facts: BreederFacts, protocol: Protocol, grams: number, on: Day): DaySpan | null {
+  const { growth, hatched, weight } = facts
+  const own = growth && hatched ? projectGrowth(growth, hatched, grams) : null
+  if (!own || !hatched) return projectWeight(protocol.growth[sexOf(facts)], weight!, hatched, grams)
+  // The scale says it is not there yet, whatever the curve says: today is the earliest.
+  const from = laterDay(on, own.from)
+  return { from, to: laterDay(from, own.to ?? addDays(own.likely, OPEN_END_DAYS)) }
+}
+
+export const conditionRule: ReadinessRule = (facts, protocol, { condition: wanted }) => {
+  const { condition } = facts
+  const origin = madeBy(protocol, facts, 'condition')
   const base = {
     rule: 'condition',
     says: 'body condition',
@@ -146,11 +175,12 @@ export const conditionRule: ReadinessRule = ({ condition }, { origin }, { condit
   })
 }
 
-export const sexRule: ReadinessRule = ({ sex, sexCertainty }, { origin, readiness }) =>
-  reason({
+export const sexRule: ReadinessRule = ({ sex, sexCertainty }, protocol) => {
+  const { readiness } = protocol
+  return reason({
     rule: 'sex',
     says: 'sex is sure',
-    origin,
+    origin: originOf(protocol, 'readiness.sexCertainty'),
     standing: sex === 'unknown' ? 'unknown' : sexCertainty >= readiness.sexCertainty ? 'holds' : 'perhaps',
     have: { value: sex === 'unknown' ? 0 : sexCertainty, unit: 'share' },
     wanted: { value: readiness.sexCertainty, unit: 'share' },
@@ -158,8 +188,11 @@ export const sexRule: ReadinessRule = ({ sex, sexCertainty }, { origin, readines
     note: sex === 'unknown' ? 'not sexed' : `read as ${sex}`,
     change: sex !== 'unknown' && sexCertainty >= readiness.sexCertainty ? '' : 'sex it again',
   })
+}
 
-export const feedingRule: ReadinessRule = (facts, { origin, readiness, stages }, _wanted, on) => {
+export const feedingRule: ReadinessRule = (facts, protocol, _wanted, on) => {
+  const { readiness, stages } = protocol
+  const origin = originOf(protocol, 'readiness.mealsInARow', 'readiness.stop.refusals')
   const { mealsInARow, refusalsInARow, lastTakenOn, resting } = facts
   const holds = mealsInARow >= readiness.mealsInARow
   const standing: RuleStanding = holds
@@ -237,7 +270,9 @@ export const healthRule: ReadinessRule = ({ openProblems }, { origin }) =>
     change: openProblems.length === 0 ? '' : 'settle it first; a vet decides when in doubt',
   })
 
-export const restedRule: ReadinessRule = ({ lastClutch, weight }, { origin }, { restDays, regained }, on) => {
+export const restedRule: ReadinessRule = (facts, protocol, { restDays, regained }, on) => {
+  const { lastClutch, weight } = facts
+  const origin = madeBy(protocol, facts, 'restDays', 'regained')
   const base = {
     rule: 'rested',
     says: 'rested since the last clutch',

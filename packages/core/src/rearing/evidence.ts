@@ -107,6 +107,24 @@ export function weighEvidence(
         expected: held ? { from: until, to: until } : null,
       })
     }
+    case 'usual time': {
+      // Nobody logs it; after the usual time it is taken as done, unless the animal is watched more closely.
+      const { days, words } = evidence
+      const base = { rule: 'usual time', says: words, origin, wanted: { value: days, unit: 'd' as const } }
+      if (!facts.hatched)
+        return reason({ ...base, standing: 'unknown', change: 'record a hatch date, an estimate will do' })
+      const age = ageOn(facts.hatched, on)
+      const standing = ageReaches(age, days)
+      return reason({
+        ...base,
+        standing,
+        have: { value: age.least, unit: 'd' },
+        margin: age.least - days,
+        note: 'taken as done after the usual time',
+        change: standing === 'holds' ? '' : 'time',
+        expected: standing === 'holds' ? null : reachesAge(facts.hatched, days),
+      })
+    }
     case 'readiness':
       return reason({
         rule: 'readiness',

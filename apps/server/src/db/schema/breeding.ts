@@ -43,9 +43,13 @@ export const animal = pgTable(
     note: text('note').notNull().default(''),
     /** Taken back with the entry that made it, such as a hatching struck out. */
     withdrawn: boolean('withdrawn').notNull().default(false),
+    /** The record of the same animal that this one was merged into; its log counts there. */
+    mergedIntoId: uuid('merged_into_id'),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.mergedIntoId], foreignColumns: [t.bookId, t.id] }),
+    index('animal_merged_into').on(t.bookId, t.mergedIntoId),
     foreignKey({ columns: [t.bookId, t.protocolId], foreignColumns: [protocol.bookId, protocol.id] }),
     foreignKey({ columns: [t.bookId, t.damId], foreignColumns: [t.bookId, t.id] }),
     foreignKey({ columns: [t.bookId, t.sireId], foreignColumns: [t.bookId, t.id] }),

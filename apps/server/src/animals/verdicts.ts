@@ -1,0 +1,86 @@
+import type { PastVerdict, VerdictChanges } from '@hatch-book/contract'
+import {
+  dayOfInstant,
+  foldStanding,
+  judgeReadiness,
+  type AnimalEntry,
+  type AnimalStanding,
+} from '@hatch-book/core'
+import { and, eq } from 'drizzle-orm'
+import { tables, type Transaction } from '../db/connect'
+import { standingEntries } from '../entries'
+import { loadShelf, type ProtocolShelf } from '../protocols/store'
+import type { Actor } from '../shell/actor'
+import { growthOfTheLight } from './growth'
+import { breederFacts, judgeAnimal } from './judge'
+import { loadRecords, loadSurroundings, withIds } from './records'
+
+/** Which verdicts of today differ between two states of the protocols. */
+export async function verdictsUnder(
+  tx: Transaction,
+  actor: Actor,
+  protocolId: string,
+  before: ProtocolShelf,
+  after: ProtocolShelf,
+): Promise<VerdictChanges> {
+  const where = and(eq(tables.animal.protocolId, protocolId), eq(tables.animal.purpose, 'breeder'))
+  const surroundings = await loadSurroundings(tx, actor.book.zone)
+  const judge = async (shelf: ProtocolShelf) => {
+    const records = await loadRecords(tx, where, shelf)
+    const growth = await growthOfTheLight(tx, records, actor.book.zone)
+    return records.map((r) =>
+      judgeAnimal(r, surroundings, actor.book.zone, actor.today, growth.get(r.animal.id) ?? null),
+    )
+  }
+  const old = (await judge(before)).filter((j) => j.row.verdict !== null)
+  const now = new Map((await judge(after)).map((j) => [j.row.id, j.row]))
+  const changes = old.flatMap(({ row }) => {
+    const next = now.get(row.id)!
+    return next.verdict === row.verdict
+      ? []
+      : [{ id: row.id, tag: row.tag, from: row.verdict!, to: next.verdict!, because: next.verdictBecause }]
+  })
+  return { judged: old.length, changes }
+}
+
+const MOST_VERDICTS = 24
+
+/**
+ * An animal's verdicts through time: on each day it was weighed, by what the log said then and by the edition of its protocol
+ * that was in force.
+ */
+export async function pastVerdicts(tx: Transaction, actor: Actor, animalId: string): Promise<PastVerdict[]> {
+  const [record] = await loadRecords(tx, withIds([animalId]))
+  if (!record) return []
+  const { zone } = actor.book
+  const log = (await standingEntries(tx, [animalId])).get(animalId)!
+  const entries = log.map(
+    ({ id, kind, at, payload }) => ({ id, kind, payload, at: at.getTime() }) as AnimalEntry,
+  )
+  const surroundings = await loadSurroundings(tx, zone, [animalId])
+  const weighings = entries.filter((e) => e.kind === 'weighed').slice(-MOST_VERDICTS)
+  const shelves = new Map<string, ProtocolShelf>()
+  const verdicts: PastVerdict[] = []
+  for (const { at } of weighings) {
+    const day = dayOfInstant(at, zone)
+    const shelf = shelves.get(day) ?? (await loadShelf(tx, new Date(at)))
+    shelves.set(day, shelf)
+    const standing: AnimalStanding = foldStanding(entries.filter((e) => e.at <= at))
+    const protocol = shelf.of(record.animal)
+    const facts = breederFacts({ ...record, protocol, standing }, surroundings, zone)
+    // A clutch found later was not known then.
+    const lastClutch = facts.lastClutch && facts.lastClutch.foundOn <= day ? facts.lastClutch : null
+    const { verdict, reasons } = judgeReadiness({ ...facts, lastClutch }, protocol, day)
+    verdicts.push({
+      on: day,
+      verdict,
+      because: reasons
+        .filter((r) => r.standing !== 'holds')
+        .slice(0, 2)
+        .map((r) => r.note || r.says)
+        .join('; '),
+      edition: shelf.resolved(record.animal).edition || 'starting figures',
+    })
+  }
+  return verdicts.reverse()
+}

@@ -1,0 +1,176 @@
+import type { EditionDraft, ProtocolPage } from '@hatch-book/contract'
+import { newId } from '@hatch-book/contract'
+import {
+  MissingFigureError,
+  compileProtocol,
+  figureFault,
+  questionsOf,
+  resolveProtocol,
+  type ProtocolDocument,
+  type ProtocolScope,
+} from '@hatch-book/core'
+import { and, desc, eq } from 'drizzle-orm'
+import { tables, type Transaction } from '../db/connect'
+import type { Actor } from '../shell/actor'
+import { BookError } from '../shell/problems'
+import { loadShelf, type ProtocolBearer, type ProtocolShelf } from './store'
+
+const { animal, member, protocolEdition } = tables
+
+/** Whom a level is for: the species' own bearer, one of the line, or the animal itself. */
+async function bearerOf(
+  tx: Transaction,
+  protocolId: string,
+  scope: ProtocolScope,
+  of: string,
+): Promise<ProtocolBearer> {
+  if (scope !== 'animal') return { id: '', tag: '', line: scope === 'line' ? of : '', protocolId }
+  const [row] = await tx
+    .select({ id: animal.id, tag: animal.tag, line: animal.line, protocolId: animal.protocolId })
+    .from(animal)
+    .where(and(eq(animal.protocolId, protocolId), eq(animal.id, of as never)))
+  if (!row)
+    throw new BookError('not-found', 'No animal of this species has that identifier.', [
+      { field: 'of', says: 'choose an animal' },
+    ])
+  return row
+}
+
+/** A protocol as one level of it is edited. */
+export async function protocolPage(
+  tx: Transaction,
+  protocolId: string,
+  scope: ProtocolScope,
+  of: string,
+): Promise<ProtocolPage> {
+  const shelf = await loadShelf(tx)
+  const document = shelf.document(protocolId)
+  if (scope === 'line' && of === '')
+    throw new BookError('invalid', 'Say which line.', [{ field: 'of', says: 'choose a line' }])
+  const bearer = await bearerOf(tx, protocolId, scope, of)
+  const layers = shelf.layers(bearer)
+  const wider = layers.filter((l) => l.scope !== scope)
+  const inForce = shelf.edition(protocolId, scope, scope === 'species' ? '' : of)
+  const { figures, sources } = resolveProtocol(document, layers)
+  const rows = await tx
+    .select({ edition: protocolEdition, by: member.name })
+    .from(protocolEdition)
+    .innerJoin(member, eq(member.id, protocolEdition.memberId))
+    .where(eq(protocolEdition.protocolId, protocolId))
+    .orderBy(desc(protocolEdition.at), desc(protocolEdition.number))
+  const named = await tx
+    .select({ id: animal.id, tag: animal.tag, line: animal.line })
+    .from(animal)
+    .where(and(eq(animal.protocolId, protocolId), eq(animal.withdrawn, false)))
+  const tags = new Map(named.map((a) => [a.id, a.tag]))
+  return {
+    id: protocolId,
+    document,
+    scope,
+    of: scope === 'species' ? '' : of,
+    ofName: scope === 'animal' ? bearer.tag : of,
+    edition: inForce?.number ?? 0,
+    settings: inForce?.settings ?? { schools: {}, figures: {} },
+    before: resolveProtocol(document, wider).figures,
+    figures,
+    sources,
+    editions: rows.map(({ edition, by }) => ({
+      scope: edition.scope,
+      of: edition.scope === 'animal' ? (tags.get(edition.scopeOf) ?? '?') : edition.scopeOf,
+      number: edition.number,
+      reason: edition.reason,
+      at: edition.at.toISOString(),
+      by,
+      settings: edition.settings,
+      broughtIn: edition.document !== null,
+    })),
+    lines: [...new Set(named.map((a) => a.line).filter((line) => line !== ''))].sort(),
+  }
+}
+
+/** Checks what a level sets, figure by figure, and that the calculations can still be made of it. */
+export function checkSettings(
+  shelf: ProtocolShelf,
+  protocolId: string,
+  { settings, scope, of }: Pick<EditionDraft, 'settings' | 'scope' | 'of'>,
+): void {
+  const document = shelf.document(protocolId)
+  const faults: { field: string; says: string }[] = []
+  for (const [key, setting] of Object.entries(settings.figures)) {
+    const figure = document.figures[key]
+    const says = figure ? figureFault(figure, setting) : 'this protocol has no such figure'
+    if (says) faults.push({ field: key, says })
+  }
+  const questions = questionsOf(document.code)
+  for (const [code, letter] of Object.entries(settings.schools))
+    if (!questions.find((q) => q.code === code)?.schools.some((s) => s.letter === letter))
+      faults.push({ field: code, says: 'no such school is known' })
+  if (faults.length === 0) {
+    const { figures } = resolveProtocol(document, [{ scope, of, edition: 0, by: '', settings }])
+    for (const sex of ['female', 'male'])
+      for (const what of ['ageDays', 'grams']) {
+        const key = `readiness.${sex}.${what}`
+        const [bold, cautious] = [figures[`${key}.bold`], figures[`${key}.cautious`]]
+        if (bold && cautious && bold.value > cautious.value)
+          faults.push({
+            field: settings.figures[`${key}.bold`] ? `${key}.bold` : `${key}.cautious`,
+            says: `${cautious.label}: the bold figure is not above the cautious one`,
+          })
+      }
+    refuseIncomplete({ ...document, figures })
+  }
+  if (faults.length > 0) throw new BookError('invalid', faults.map((f) => f.says).join('; '), faults)
+}
+
+export function refuseIncomplete(document: ProtocolDocument): void {
+  try {
+    compileProtocol(document)
+  } catch (error) {
+    if (!(error instanceof MissingFigureError)) throw error
+    throw new BookError('invalid', `The figure ${error.key} is missing: the calculations need it.`, [
+      { field: error.key, says: 'wanted' },
+    ])
+  }
+}
+
+/** Writes an edition of one level; refuses it when somebody wrote a later one meanwhile. */
+export async function writeEdition(
+  tx: Transaction,
+  actor: Actor,
+  protocolId: string,
+  draft: EditionDraft,
+  document: ProtocolDocument | null = null,
+): Promise<void> {
+  const { scope, settings, reason, basedOn } = draft
+  const scopeOf = scope === 'species' ? '' : draft.of
+  await bearerOf(tx, protocolId, scope, draft.of)
+  // The protocol's row is held, so that two editions are numbered one after the other.
+  await tx
+    .select({ id: tables.protocol.id })
+    .from(tables.protocol)
+    .where(eq(tables.protocol.id, protocolId))
+    .for('update')
+  const shelf = await loadShelf(tx)
+  const inForce = shelf.edition(protocolId, scope, scopeOf)
+  if ((inForce?.number ?? 0) !== basedOn)
+    throw new BookError(
+      'stale',
+      `Edition ${inForce?.number ?? 0} was written by ${inForce?.by ?? 'somebody'} since you opened this. Yours is kept here; look at theirs first.`,
+      undefined,
+      inForce?.settings,
+    )
+  if (!document) checkSettings(shelf, protocolId, draft)
+  await tx.insert(protocolEdition).values({
+    bookId: actor.bookId,
+    id: newId(),
+    protocolId,
+    scope,
+    scopeOf,
+    number: basedOn + 1,
+    settings,
+    document,
+    reason,
+    at: new Date(actor.now),
+    memberId: actor.member.id,
+  })
+}

@@ -1,0 +1,135 @@
+import {
+  NO_SETTINGS,
+  protocolUnder,
+  resolveProtocol,
+  type Protocol,
+  type ProtocolDocument,
+  type ProtocolLayer,
+  type ProtocolScope,
+  type ProtocolSettings,
+  type ResolvedProtocol,
+} from '@hatch-book/core'
+import { sql } from 'drizzle-orm'
+import { tables, type Transaction } from '../db/connect'
+import { BookError } from '../shell/problems'
+
+export interface EditionInForce {
+  protocolId: string
+  scope: ProtocolScope
+  scopeOf: string
+  number: number
+  settings: ProtocolSettings
+  document: ProtocolDocument | null
+  by: string
+}
+
+/** Whom a protocol is asked for. */
+export interface ProtocolBearer {
+  id: string
+  tag: string
+  line: string
+  protocolId: string
+}
+
+/** The protocols of a book as they were in force at a time: each laid together once, however many animals ask. */
+export class ProtocolShelf {
+  private readonly compiled = new Map<string, Protocol>()
+  private readonly byProtocol = new Map<string, EditionInForce[]>()
+
+  constructor(
+    readonly rows: readonly (typeof tables.protocol.$inferSelect)[],
+    readonly editions: readonly EditionInForce[],
+  ) {
+    for (const edition of editions)
+      this.byProtocol.set(edition.protocolId, [...(this.byProtocol.get(edition.protocolId) ?? []), edition])
+  }
+
+  /** The same shelf with one level set otherwise: for 'what would change'. */
+  with(trial: EditionInForce): ProtocolShelf {
+    const others = this.editions.filter(
+      (e) => e.protocolId !== trial.protocolId || e.scope !== trial.scope || e.scopeOf !== trial.scopeOf,
+    )
+    return new ProtocolShelf(this.rows, [...others, trial])
+  }
+
+  document(protocolId: string): ProtocolDocument {
+    const row = this.rows.find((r) => r.id === protocolId)
+    if (!row) throw new BookError('not-found', 'This protocol is not in the book.')
+    const broughtIn = this.edition(protocolId, 'species', '')?.document
+    return broughtIn ?? (row.document as ProtocolDocument)
+  }
+
+  edition(protocolId: string, scope: ProtocolScope, scopeOf: string): EditionInForce | undefined {
+    return this.byProtocol.get(protocolId)?.find((e) => e.scope === scope && e.scopeOf === scopeOf)
+  }
+
+  layers({ id, tag, line, protocolId }: ProtocolBearer): ProtocolLayer[] {
+    return (this.byProtocol.get(protocolId) ?? [])
+      .filter(({ scope, scopeOf }) => scope === 'species' || scopeOf === (scope === 'line' ? line : id))
+      .filter(({ settings }) => settings !== NO_SETTINGS)
+      .map(({ scope, scopeOf, number, settings, by }) => ({
+        scope,
+        of: scope === 'animal' ? tag : scopeOf,
+        edition: number,
+        by,
+        settings,
+      }))
+  }
+
+  resolved(bearer: ProtocolBearer): ResolvedProtocol {
+    return resolveProtocol(this.document(bearer.protocolId), this.layers(bearer))
+  }
+
+  /** What an animal is judged by. */
+  of(bearer: ProtocolBearer): Protocol {
+    return this.find(this.keyOf(bearer), bearer)
+  }
+
+  /** Animals with one key are judged alike. */
+  keyOf({ id, line, protocolId }: ProtocolBearer): string {
+    const own = this.edition(protocolId, 'animal', id) ? id : ''
+    return `${protocolId}|${this.edition(protocolId, 'line', line) ? line : ''}|${own}`
+  }
+
+  private find(key: string, bearer: ProtocolBearer): Protocol {
+    const known = this.compiled.get(key)
+    if (known) return known
+    const protocol = protocolUnder(this.document(bearer.protocolId), this.layers(bearer))
+    if (!protocol) throw new BookError('invalid', 'A colony has no animals by name.')
+    this.compiled.set(key, protocol)
+    return protocol
+  }
+}
+
+/** Takes the protocols from the shelf as they were in force at a time; now, when none is given. */
+export async function loadShelf(tx: Transaction, asOf?: Date): Promise<ProtocolShelf> {
+  const rows = await tx.select().from(tables.protocol).orderBy(tables.protocol.species)
+  const { rows: editions } = await tx.execute<{
+    protocol_id: string
+    scope: ProtocolScope
+    scope_of: string
+    number: number
+    settings: ProtocolSettings
+    document: ProtocolDocument | null
+    by: string
+  }>(sql`
+    select distinct on (e.protocol_id, e.scope, e.scope_of) e.protocol_id, e.scope, e.scope_of, e.number, e.settings, m.name as by,
+      -- A document that was brought in stays in force until the next one.
+      (select d.document from protocol_edition d where d.protocol_id = e.protocol_id and d.scope = 'species'
+        and e.scope = 'species' and d.document is not null and d.number <= e.number order by d.number desc limit 1) as document
+    from protocol_edition e join member m on m.id = e.member_id
+    where ${asOf ? sql`e.at <= ${asOf.toISOString()}::timestamptz` : sql`true`}
+    order by e.protocol_id, e.scope, e.scope_of, e.number desc`)
+  return new ProtocolShelf(
+    rows,
+    editions.map((e) => ({
+      protocolId: e.protocol_id,
+      scope: e.scope,
+      scopeOf: e.scope_of,
+      number: e.number,
+      settings: e.settings,
+      document: e.document,
+      by: e.by,
+    })),
+  )
+}

@@ -1,0 +1,55 @@
+import { GrowingList, type GrowingRow } from '@hatch-book/contract'
+import { middleDay, type GrowthCurve, type WeightContext } from '@hatch-book/core'
+import { loadRecords, loadWeights, hatchedSpan, pointsOf } from '../animals'
+import { inBook } from '../db/connect'
+import { actorOf } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+
+/** Contexts as figures, so that three hundred thousand weights travel light. */
+const CONTEXT_MARK: Record<WeightContext, number> = {
+  empty: 0,
+  'not said': 0,
+  fed: 1,
+  gravid: 2,
+  'in shed': 3,
+}
+const round = (x: number) => Math.round(x * 100) / 100
+
+export const growthRoutes: BookRoutes = (app, { db }) => {
+  app.get(
+    '/api/growth',
+    { config: { permission: 'read the book' }, schema: { response: { 200: GrowingList } } },
+    (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, async (tx) => {
+        const records = (await loadRecords(tx)).filter((r) => hatchedSpan(r) !== null)
+        const weights = await loadWeights(
+          tx,
+          records.map((r) => r.animal.id),
+        )
+        const curves: Record<string, { female: GrowthCurve; male: GrowthCurve }> = {}
+        const animals = records.flatMap((record): GrowingRow[] => {
+          const { animal, standing, protocol } = record
+          const own = weights.get(animal.id)!
+          if (own.length === 0) return []
+          curves[protocol.species] ??= protocol.growth
+          const hatched = hatchedSpan(record)!
+          const { grams } = protocol.readiness[standing.sex === 'male' ? 'male' : 'female']
+          return [
+            {
+              ...{ id: animal.id, tag: animal.tag, species: protocol.species, line: animal.line },
+              ...{ sex: standing.sex, season: middleDay(hatched).slice(0, 4), hatched },
+              ...{ clutchId: animal.clutchId, wantedGrams: grams?.wanted ?? null },
+              weights: pointsOf(own, hatched, actor.book.zone).map((p) => [
+                round(p.ageDays),
+                p.grams,
+                CONTEXT_MARK[p.context!],
+              ]),
+            },
+          ]
+        })
+        return { animals, curves }
+      })
+    },
+  )
+}

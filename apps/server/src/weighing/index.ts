@@ -1,0 +1,3 @@
+export { growthRoutes } from './growthRoutes'
+export { scaleRoutes } from './scaleRoutes'
+export { issueScale } from './scales'

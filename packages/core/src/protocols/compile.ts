@@ -1,0 +1,210 @@
+import type { Evidence, IncubationRules, PairingRules, Protocol, Range, ReadinessRules, Stage } from './types'
+import type { ProtocolDocument, ProtocolFigure } from './document'
+
+/** A protocol that lacks a figure the calculations need. */
+export class MissingFigureError extends Error {
+  constructor(
+    readonly code: string,
+    readonly key: string,
+  ) {
+    super(`the protocol ${code} lacks the figure ${key}`)
+  }
+}
+
+type Figures = Readonly<Record<string, ProtocolFigure>>
+
+/** Reads a document's figures by their keys. */
+class Sheet {
+  constructor(
+    private readonly code: string,
+    private readonly figures: Figures,
+  ) {}
+  has(key: string): boolean {
+    return key in this.figures
+  }
+  number(key: string): number {
+    const value = this.figures[key]?.value
+    if (typeof value !== 'number') throw new MissingFigureError(this.code, key)
+    return value
+  }
+  numberOr<T>(key: string, otherwise: T): number | T {
+    return this.has(key) ? this.number(key) : otherwise
+  }
+  words(key: string, otherwise = ''): string {
+    const value = this.figures[key]?.value
+    return value === undefined ? otherwise : String(value)
+  }
+  range(key: string): Range {
+    const { low, high } = this.figures[key] ?? {}
+    const typical = this.number(key)
+    return { typical, least: low ?? typical, most: high ?? typical }
+  }
+  rangeOrNull(key: string): Range | null {
+    return this.has(key) ? this.range(key) : null
+  }
+  /** Numbers 1, 2, … for which `prefix.n.name` stands. */
+  numbered(prefix: string): string[] {
+    const found: string[] = []
+    for (let n = 1; this.has(`${prefix}.${n}.name`); n++) found.push(`${prefix}.${n}`)
+    return found
+  }
+}
+
+/**
+ * Compiles what the calculations read from a document's figures.
+ * @param sources who set a figure otherwise than it started, by its key; shown with every verdict that rests on it
+ * @throws MissingFigureError when a figure is missing that the way of keeping cannot do without
+ * @returns null for a colony: nobody in it is judged by name
+ */
+export function compileProtocol(
+  document: ProtocolDocument,
+  sources: Readonly<Record<string, string>> = {},
+  edition = '',
+): Protocol | null {
+  if (document.keptAs === 'colonies') return null
+  const sheet = new Sheet(document.code, document.figures)
+  const name = document.species[0]!.toUpperCase() + document.species.slice(1)
+  return {
+    code: document.code,
+    species: document.species,
+    latin: document.latin,
+    bodyPlan: document.bodyPlan,
+    keptAs: document.keptAs,
+    young: document.young,
+    origin: `${name} protocol${edition ? `, ${edition}` : ': starting figures'}`,
+    sources,
+    readiness: readinessOf(sheet),
+    pairing: pairingOf(sheet),
+    incubation: incubationOf(sheet),
+    growth: { female: curveOf(sheet, 'female'), male: curveOf(sheet, 'male') },
+    quarantineDays: sheet.number('quarantine.days'),
+    stages: stagesOf(sheet),
+    leaving: leavingOf(sheet),
+    price: sheet.rangeOrNull('leaving.price') ?? { typical: 0, least: 0, most: 0 },
+    cautions: sheet.words('cautions.words'),
+  }
+}
+
+const curveOf = (sheet: Sheet, sex: string) => ({
+  A: sheet.number(`growth.${sex}.A`),
+  k: sheet.number(`growth.${sex}.k`),
+  Ti: sheet.number(`growth.${sex}.Ti`),
+})
+
+function readinessOf(sheet: Sheet): ReadinessRules {
+  const of = (sex: 'female' | 'male') => {
+    const { least, most } = sheet.range(`readiness.${sex}.condition`)
+    const both = (what: string) => ({
+      wanted: sheet.number(`readiness.${sex}.${what}.cautious`),
+      least: sheet.number(`readiness.${sex}.${what}.bold`),
+    })
+    return {
+      ageDays: both('ageDays'),
+      grams: sheet.has(`readiness.${sex}.grams.cautious`) ? both('grams') : null,
+      condition: { from: least, to: most, never: sheet.number('readiness.conditionNever') },
+      regained: sheet.numberOr(`readiness.${sex}.regained`, 0.9),
+      oldestDays: sheet.number('readiness.oldestDays'),
+      restDays: sheet.numberOr(`readiness.${sex}.restDays`, 0),
+    }
+  }
+  return {
+    female: of('female'),
+    male: of('male'),
+    ageFrom: sheet.words('readiness.ageFrom') === 'last moult' ? 'last moult' : 'hatching',
+    sexCertainty: sheet.number('readiness.sexCertainty'),
+    mealsInARow: sheet.number('readiness.mealsInARow'),
+    weightGoodForDays: sheet.number('readiness.weightGoodForDays'),
+    stop: { refusals: sheet.number('readiness.stop.refusals'), loss: sheet.number('readiness.stop.loss') },
+  }
+}
+
+function pairingOf(sheet: Sheet): PairingRules {
+  return {
+    manner: sheet.words('pairing.manner'),
+    hoursTogether: sheet.range('pairing.hoursTogether'),
+    daysBetween: sheet.range('pairing.daysBetween'),
+    meetings: sheet.range('pairing.meetings'),
+    stopAfterLocks: sheet.number('pairing.stopAfterLocks'),
+    stopAfterRefusals: sheet.number('pairing.stopAfterRefusals'),
+    lockToShed: sheet.rangeOrNull('pairing.lockToShed'),
+    shedToLaying: sheet.rangeOrNull('pairing.shedToLaying'),
+    lockToLaying: sheet.range('pairing.lockToLaying'),
+    signs: sheet.words('laying.signs'),
+    caution: sheet.words('pairing.caution'),
+  }
+}
+
+/** Null where young are born, not hatched from eggs that somebody sets. */
+function incubationOf(sheet: Sheet): IncubationRules | null {
+  if (!sheet.has('incubation.method.1.name') || !sheet.has('thermal.1.degreeDays')) return null
+  return {
+    methods: sheet.numbered('incubation.method').map((p) => ({
+      name: sheet.words(`${p}.name`),
+      argument: sheet.words(`${p}.argument`),
+      waterPerMedium: sheet.numberOr(`${p}.water`, null),
+    })),
+    thresholdC: sheet.number('thermal.1.thresholdC'),
+    degreeDays: sheet.number('thermal.1.degreeDays'),
+    capC: sheet.number('incubation.capC'),
+    eggSpreadDays: sheet.number('thermal.1.spreadDays'),
+    clutchSpread: sheet.number('incubation.clutchSpread'),
+    setPointC: sheet.number('incubation.setPointC'),
+    warnC: { low: sheet.number('incubation.warnLowC'), high: sheet.number('incubation.warnHighC') },
+    lethalC: {
+      low: sheet.number('incubation.lethalLowC'),
+      high: sheet.number('incubation.lethalHighC'),
+      hours: sheet.number('incubation.lethalHours'),
+    },
+    gapHours: sheet.number('incubation.gapHours'),
+    hatchRate: sheet.range('incubation.hatchRate'),
+    pipToOutDays: sheet.range('incubation.pipToOutDays'),
+  }
+}
+
+function stagesOf(sheet: Sheet): Stage[] {
+  let usually = 0
+  return sheet.numbered('stage').map((p) => {
+    const days = sheet.range(`${p}.days`)
+    usually += days.typical
+    const feed = sheet.words(`${p}.feed`)
+    return {
+      name: sheet.words(`${p}.name`),
+      days,
+      housing: sheet.words(`${p}.housing`),
+      climate: sheet.words(`${p}.climate`),
+      feed: sheet.has(`${p}.everyDays`) ? { prey: feed, everyDays: sheet.range(`${p}.everyDays`) } : null,
+      gate: gateOf(sheet, `${p}.gate`, usually),
+    }
+  })
+}
+
+function gateOf(sheet: Sheet, p: string, usually: number): Evidence[] {
+  const gate: Evidence[] = []
+  if (sheet.has(`${p}.sheds`)) gate.push({ kind: 'whole sheds', count: sheet.number(`${p}.sheds`) })
+  if (sheet.has(`${p}.meals`)) gate.push({ kind: 'meals in a row', count: sheet.number(`${p}.meals`) })
+  if (sheet.has(`${p}.grams`)) gate.push({ kind: 'weight', grams: sheet.number(`${p}.grams`) })
+  for (const sex of ['Male', 'Female'] as const)
+    if (sheet.has(`${p}.grams${sex}`))
+      gate.push({
+        kind: 'weight',
+        grams: sheet.number(`${p}.grams${sex}`),
+        sex: sex === 'Male' ? 'male' : 'female',
+      })
+  if (sheet.has(`${p}.readiness`)) gate.push({ kind: 'readiness' })
+  // What the log cannot show is taken as done after the usual time.
+  if (gate.length === 0 && sheet.has(`${p}.words`))
+    gate.push({ kind: 'usual time', days: Math.round(usually), words: sheet.words(`${p}.words`) })
+  return gate
+}
+
+function leavingOf(sheet: Sheet): Evidence[] {
+  const wanted: Evidence[] = []
+  if (sheet.has('leaving.ageDays')) wanted.push({ kind: 'age', days: sheet.number('leaving.ageDays') })
+  if (sheet.has('leaving.meals'))
+    wanted.push({ kind: 'meals in a row', count: sheet.number('leaving.meals'), now: true })
+  if (sheet.has('leaving.grams')) wanted.push({ kind: 'weight', grams: sheet.number('leaving.grams') })
+  if (sheet.has('leaving.sheds')) wanted.push({ kind: 'whole sheds', count: sheet.number('leaving.sheds') })
+  if (sheet.has('leaving.sexCertainty'))
+    wanted.push({ kind: 'sex sure', certainty: sheet.number('leaving.sexCertainty') })
+  return [...wanted, { kind: 'no open problem' }, { kind: 'out of quarantine' }]
+}
