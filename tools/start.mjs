@@ -84,7 +84,16 @@ const server = spawn(process.execPath, ['--import', 'tsx', 'apps/server/src/main
     ...(chosen.day ? { DEMO_DAY: chosen.day, DEMO_DAY_ASKED: 'yes' } : {}),
   },
 })
-server.on('message', ({ listening }) => {
+let devices = null
+server.on('message', ({ listening, scaleToken }) => {
+  // The demo's scale stands beside the server as a real one would, and speaks to it the same way.
+  if (scaleToken)
+    devices = spawn(process.execPath, ['--import', 'tsx', 'apps/devices/src/main.ts'], {
+      cwd: ROOT,
+      detached: true,
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+      env: { ...process.env, BOOK_URL: listening, SCALE_TOKEN: scaleToken },
+    })
   say(`\nHatch Book is open at ${listening}`)
   say(
     chosen.empty
@@ -98,6 +107,7 @@ let stopping = false
 async function stop(code) {
   if (stopping) return
   stopping = true
+  devices?.kill('SIGTERM')
   if (server.exitCode === null) {
     const ended = new Promise((resolve) => server.once('exit', resolve))
     server.kill('SIGTERM')

@@ -36,6 +36,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./animals/AnimalFormPage')).AnimalFormPage }),
       },
       {
+        path: 'animals/cards',
+        lazy: async () => ({ Component: (await import('./animals/CardsPage')).CardsPage }),
+      },
+      {
         path: 'animals/:id',
         lazy: async () => ({ Component: (await import('./animals/AnimalPage')).AnimalPage }),
       },
@@ -46,6 +50,18 @@ export const router = createBrowserRouter([
       {
         path: 'weigh-in',
         lazy: async () => ({ Component: (await import('./weighing/WeighInPage')).WeighInPage }),
+      },
+      {
+        path: 'growth',
+        lazy: async () => ({ Component: (await import('./weighing/GrowthPage')).GrowthPage }),
+      },
+      {
+        path: 'protocols',
+        lazy: async () => ({ Component: (await import('./protocols/ProtocolsPage')).ProtocolsPage }),
+      },
+      {
+        path: 'protocols/:id',
+        lazy: async () => ({ Component: (await import('./protocols/ProtocolPage')).ProtocolPage }),
       },
       {
         path: 'readiness',

@@ -1,12 +1,12 @@
 import {
   ageOn,
   dayOfInstant,
+  MOST_SPEAKERS,
   fitGrowth,
+  linePrior,
   speciesPrior,
-  type Day,
   type DaySpan,
   type GrowthFit,
-  type Protocol,
   type WeightAtAge,
   type WeightContext,
 } from '@hatch-book/core'
@@ -14,7 +14,7 @@ import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
 import { standsSql, subjectsWithMerged } from '../entries'
 import { hatchedSpan } from './judge'
-import type { AnimalRecord } from './records'
+import { loadRecords, withIds, type AnimalRecord } from './records'
 
 export interface StoredWeight {
   at: number
@@ -47,69 +47,113 @@ export function pointsOf(weights: readonly StoredWeight[], hatched: DaySpan, zon
   })
 }
 
-/** An animal's own growth, leaning on its species where its weights are few; null without a hatch date or a weight. */
-export function growthOf(
-  record: AnimalRecord,
-  weights: readonly StoredWeight[],
-  zone: string,
-): { fit: GrowthFit; points: WeightAtAge[] } | null {
-  const hatched = hatchedSpan(record)
-  if (!hatched || weights.length === 0) return null
-  const points = pointsOf(weights, hatched, zone)
-  const fit = fitGrowth(points, { prior: speciesPrior(curveFor(record)) })
-  return fit && { fit, points }
-}
-
+/** Those who share a curve, and borrow from it: one line (or the species, without lines) and one sex. */
+const groupOf = ({ animal, standing }: AnimalRecord) =>
+  `${animal.bookId}|${animal.protocolId}|${animal.line}|${standing.sex}`
+const keyOf = ({ animal }: AnimalRecord) => `${animal.bookId}|${animal.id}`
 const curveFor = ({ protocol, standing }: AnimalRecord) =>
   protocol.growth[standing.sex === 'male' ? 'male' : 'female']
 
-const KEPT_FITS = 20_000
-const fits = new Map<string, { stamp: string; fit: GrowthFit | null }>()
+export interface Grown {
+  fit: GrowthFit
+  points: WeightAtAge[]
+}
 
-/** What a fit rests on: it is made anew when any of it changes. */
+const KEPT_FITS = 20_000
+/** First fits, each animal against its species: made anew only when what they rest on changes. */
+const firstFits = new Map<string, { stamp: string; grown: Grown | null }>()
+
 function stampOf({ animal, standing, protocol }: AnimalRecord): string {
   return [
-    animal.hatchedFrom,
-    animal.hatchedTo,
-    standing.sex,
-    standing.weight?.at,
-    standing.weighings,
-    standing.weighedGrams,
-    protocol.origin,
+    ...[animal.hatchedFrom, animal.hatchedTo, standing.sex, protocol.origin],
+    ...[standing.weight?.at, standing.weighings, standing.weighedGrams],
   ].join('|')
 }
 
-/**
- * Growth of the animals whose weight does not suffice yet, whose date is therefore asked for. Fits are remembered by what they
- * rest on, so that a list of ten thousand fits only what changed.
- */
-export async function growthOfTheLight(
+async function fitFirst(
   tx: Transaction,
   records: readonly AnimalRecord[],
   zone: string,
-): Promise<Map<string, GrowthFit>> {
-  const light = records.filter((r) => isLight(r.protocol, r) && hatchedSpan(r) !== null)
-  const keyOf = (r: AnimalRecord) => `${r.animal.bookId}|${r.animal.id}`
-  const stale = light.filter((r) => fits.get(keyOf(r))?.stamp !== stampOf(r))
+): Promise<Map<string, Grown>> {
+  const stale = records.filter((r) => firstFits.get(keyOf(r))?.stamp !== stampOf(r))
   const weights = await loadWeights(
     tx,
     stale.map((r) => r.animal.id),
   )
   for (const record of stale) {
-    if (fits.size >= KEPT_FITS) fits.delete(fits.keys().next().value!)
-    const grown = growthOf(record, weights.get(record.animal.id)!, zone)
-    fits.set(keyOf(record), { stamp: stampOf(record), fit: grown?.fit ?? null })
+    const hatched = hatchedSpan(record)
+    const own = weights.get(record.animal.id)!
+    const points = hatched ? pointsOf(own, hatched, zone) : []
+    const fit = fitGrowth(points, { prior: speciesPrior(curveFor(record)) })
+    if (firstFits.size >= KEPT_FITS) firstFits.delete(firstFits.keys().next().value!)
+    firstFits.set(keyOf(record), { stamp: stampOf(record), grown: fit && { fit, points } })
   }
   return new Map(
-    light.flatMap((r) => {
-      const fit = fits.get(keyOf(r))?.fit
-      return fit ? [[r.animal.id, fit] as const] : []
+    records.flatMap((r) => {
+      const grown = firstFits.get(keyOf(r))?.grown
+      return grown ? [[r.animal.id, grown] as const] : []
     }),
   )
 }
 
-function isLight({ readiness }: Protocol, { animal, standing }: AnimalRecord): boolean {
-  const { grams } = readiness[standing.sex === 'male' ? 'male' : 'female']
+/** The well-known animals of the lines of some others, who speak for them: as many of each as count. */
+async function speakersFor(tx: Transaction, records: readonly AnimalRecord[]): Promise<AnimalRecord[]> {
+  const pairs = JSON.stringify([
+    ...new Map(
+      records.map(({ animal: a }) => [`${a.protocolId}|${a.line}`, { p: a.protocolId, l: a.line }]),
+    ).values(),
+  ])
+  const { rows } = await tx.execute<{ id: string }>(sql`
+    select id from (
+      select a.id, row_number() over (partition by a.protocol_id, a.line, s.standing->>'sex'
+        order by (s.standing->>'weighings')::int desc, a.id) as place
+      from animal a join animal_standing s on s.id = a.id
+      join json_to_recordset(${pairs}::json) as g(p uuid, l text) on g.p = a.protocol_id and g.l = a.line
+      where not a.withdrawn and a.hatched_from is not null and (s.standing->>'weighings')::int > 0) ranked
+    where place <= ${MOST_SPEAKERS}`)
+  return loadRecords(tx, withIds(rows.map((r) => r.id)))
+}
+
+/**
+ * The growth of some animals, each on its own curve, those with few weights leaning on their line.
+ * @returns by the animal's id; without a hatch date or a weight an animal has none
+ */
+export async function growthOf(
+  tx: Transaction,
+  records: readonly AnimalRecord[],
+  zone: string,
+): Promise<Map<string, Grown>> {
+  const known = records.filter((r) => hatchedSpan(r) !== null && r.standing.weight !== null)
+  if (known.length === 0) return new Map()
+  const speakers = await speakersFor(tx, known)
+  const first = await fitFirst(tx, [...known, ...speakers], zone)
+  const spoken = new Map<string, GrowthFit[]>()
+  for (const speaker of speakers) {
+    const grown = first.get(speaker.animal.id)
+    if (grown) spoken.set(groupOf(speaker), [...(spoken.get(groupOf(speaker)) ?? []), grown.fit])
+  }
+  return new Map(
+    known.flatMap((record) => {
+      const grown = first.get(record.animal.id)
+      if (!grown) return []
+      const prior = linePrior(spoken.get(groupOf(record)) ?? [], curveFor(record))
+      const fit = fitGrowth(grown.points, { prior })
+      return fit ? [[record.animal.id, { fit, points: grown.points }] as const] : []
+    }),
+  )
+}
+
+/** Growth of the animals whose weight does not suffice yet, whose date is therefore asked for. */
+export async function growthOfTheLight(
+  tx: Transaction,
+  records: readonly AnimalRecord[],
+  zone: string,
+): Promise<Map<string, Grown>> {
+  return growthOf(tx, records.filter(isLight), zone)
+}
+
+function isLight({ animal, standing, protocol }: AnimalRecord): boolean {
+  const { grams } = protocol.readiness[standing.sex === 'male' ? 'male' : 'female']
   return (
     animal.purpose === 'breeder' &&
     grams !== null &&
@@ -117,5 +161,3 @@ function isLight({ readiness }: Protocol, { animal, standing }: AnimalRecord): b
     standing.weight.grams < grams.wanted
   )
 }
-
-export type FittedDay = { day: Day; grams: number; least: number; most: number }

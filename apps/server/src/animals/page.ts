@@ -124,7 +124,7 @@ async function growthView(
   wantedGrams: number | null,
 ): Promise<AnimalPage['growth']> {
   const hatched = hatchedSpan(record)
-  const grown = growthOf(record, weights, actor.book.zone)
+  const grown = (await growthOf(tx, [record], actor.book.zone)).get(record.animal.id)
   if (!hatched || !grown) return null
   const { fit, points } = grown
   const born = dayNumber(middleDay(hatched))
@@ -163,14 +163,8 @@ async function percentileOf(
     tx,
     and(eq(tables.animal.clutchId, animal.clutchId), sql`${tables.animal.id} <> ${animal.id}`),
   )
-  const weights = await loadWeights(
-    tx,
-    mates.map((m) => m.animal.id),
-  )
-  const grams = mates.flatMap((mate) => {
-    const grown = growthOf(mate, weights.get(mate.animal.id)!, actor.book.zone)
-    return grown ? [curveWeight(grown.fit.curve, ageDays)] : []
-  })
+  const grown = await growthOf(tx, mates, actor.book.zone)
+  const grams = [...grown.values()].map((g) => curveWeight(g.fit.curve, ageDays))
   const percent = siblingPercentile(curveWeight(fit.curve, ageDays), grams)
   return percent === null ? null : { percent, siblings: grams.length }
 }

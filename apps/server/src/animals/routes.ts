@@ -27,7 +27,13 @@ export async function judgeAnimals(
   const surroundings = await loadSurroundings(tx, actor.book.zone, ids)
   const growth = await growthOfTheLight(tx, records, actor.book.zone)
   return records.map((record) =>
-    judgeAnimal(record, surroundings, actor.book.zone, actor.today, growth.get(record.animal.id) ?? null),
+    judgeAnimal(
+      record,
+      surroundings,
+      actor.book.zone,
+      actor.today,
+      growth.get(record.animal.id)?.fit ?? null,
+    ),
   )
 }
 

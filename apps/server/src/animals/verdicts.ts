@@ -29,7 +29,7 @@ export async function verdictsUnder(
     const records = await loadRecords(tx, where, shelf)
     const growth = await growthOfTheLight(tx, records, actor.book.zone)
     return records.map((r) =>
-      judgeAnimal(r, surroundings, actor.book.zone, actor.today, growth.get(r.animal.id) ?? null),
+      judgeAnimal(r, surroundings, actor.book.zone, actor.today, growth.get(r.animal.id)?.fit ?? null),
     )
   }
   const old = (await judge(before)).filter((j) => j.row.verdict !== null)

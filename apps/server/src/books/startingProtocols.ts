@@ -14,7 +14,7 @@ export async function supplyStartingProtocols(owner: pg.Client): Promise<number>
     for (const document of startingDocuments) {
       const { rowCount } = await owner.query(
         `insert into protocol (book_id, id, code, species, document) values ($1, $2, $3, $4, $5)
-         on conflict (book_id, code) do update set document = excluded.document where not protocol.document ? 'format'`,
+         on conflict (book_id, code) do update set document = excluded.document where protocol.document->>'format' is null`,
         [bookId, newId(), document.code, document.species, document],
       )
       supplied += rowCount ?? 0

@@ -6,16 +6,18 @@ import {
   LAST_DAY,
   MEMBERS,
   PASSWORD,
+  SEED,
   ZONE,
   demoIdentity,
   demoTimeline,
   type DemoStep,
 } from '@hatch-book/demo'
 import { createBook } from '../books'
-import { inBook, type Database } from '../db/connect'
+import { inBook, tables, type Database } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookApp, BookRoutes } from '../shell/app'
 import { BookError } from '../shell/problems'
+import { issueScale } from '../weighing'
 import { playSteps, setDay, stepsBetween, type Played } from './play'
 
 export const DEMO_SIGN_IN = { email: MEMBERS[0].email, password: PASSWORD }
@@ -64,6 +66,17 @@ export async function seedDemo(
     steps.filter((s) => s.act === 'readings'),
   )
   return { ...played, bookId }
+}
+
+/** The bench scale of the demo: its stand-in gets a new token at each start. Null when the demo book is not there. */
+export async function demoScale(db: Database): Promise<string | null> {
+  const { bookId } = demoIdentity(SEED)
+  return inBook(db, bookId, async (tx) => {
+    const [book] = await tx.select({ id: tables.book.id }).from(tables.book)
+    if (!book) return null
+    const { token } = await issueScale(tx, bookId, { name: 'Bench scale', capacityGrams: 5000 })
+    return token
+  })
 }
 
 export const demoRoutes: BookRoutes = (app, { db }) => {

@@ -1,5 +1,5 @@
 import { ClutchDraft, ClutchList, ClutchPage, HatchDraft, Hatched, Id, newId } from '@hatch-book/contract'
-import { dayOfInstant, type Protocol } from '@hatch-book/core'
+import { dayOfInstant } from '@hatch-book/core'
 import { and, eq, inArray } from 'drizzle-orm'
 import * as v from 'valibot'
 import { judgeOne } from '../animals'

@@ -11,7 +11,7 @@ import {
   type Protocol,
   type Reading,
 } from '@hatch-book/core'
-import { eq, inArray } from 'drizzle-orm'
+import { inArray } from 'drizzle-orm'
 import { readReadings } from '../climate'
 import { tables, type Transaction } from '../db/connect'
 import { loadShelf } from '../protocols/store'

@@ -103,7 +103,10 @@ export class ProtocolShelf {
 
 /** Takes the protocols from the shelf as they were in force at a time; now, when none is given. */
 export async function loadShelf(tx: Transaction, asOf?: Date): Promise<ProtocolShelf> {
-  const rows = await tx.select().from(tables.protocol).orderBy(tables.protocol.species)
+  const rows = await tx
+    .select()
+    .from(tables.protocol)
+    .orderBy(sql`lower(${tables.protocol.species})`)
   const { rows: editions } = await tx.execute<{
     protocol_id: string
     scope: ProtocolScope

@@ -5,6 +5,12 @@ import { Link, useParams } from 'react-router'
 import { describeAnimal, useAge } from '../parts/AnimalCard'
 import { EntryList } from '../parts/Entries'
 import { QuickLog } from '../parts/QuickLog'
+import { AnimalActs } from './AnimalActs'
+import { OffFood } from './OffFood'
+import { Papers } from './Papers'
+import { PastVerdicts } from './PastVerdicts'
+import { Photos } from './Photos'
+import { Traits } from './Traits'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { ReasonList, ReasonsSheet } from '../parts/Reasons'
 import { Strokes } from '../parts/Strokes'
@@ -12,7 +18,7 @@ import { Verdict } from '../parts/Verdict'
 import { useFigures } from '../shell/figures'
 import { useKeys } from '../shell/keys'
 import { useAnimal } from '../shell/queries'
-import { useMay } from '../shell/session'
+import { useMay, useSession } from '../shell/session'
 
 const GrowthChart = lazy(() => import('./GrowthChart'))
 
@@ -50,6 +56,10 @@ function AnimalView({ page }: { page: Page }) {
               </Suspense>
             </div>
           )}
+          <Traits page={page} />
+          <Photos page={page} />
+          <Papers page={page} />
+          {animal.purpose === 'breeder' && <PastVerdicts animalId={animal.id} />}
           <p className="small quiet" style={{ marginTop: 14 }}>
             {page.cautions}
           </p>
@@ -60,7 +70,8 @@ function AnimalView({ page }: { page: Page }) {
               <QuickLog animal={animal} active={open === null} />
             </div>
           )}
-          <h2>Log</h2>
+          {page.offFood && <OffFood animalId={animal.id} tag={animal.tag} advice={page.offFood} />}
+          <h2 style={{ marginTop: page.offFood ? 16 : 0 }}>Log</h2>
           <EntryList entries={page.entries} most={40} />
         </div>
       </div>
@@ -85,6 +96,7 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
   const figures = useFigures()
   const ageOf = useAge()
   const may = useMay()
+  const { today } = useSession()
   return (
     <article className={`card ${animal.openProblems.length > 0 ? 'trouble' : ''}`}>
       <div className="top">
@@ -113,6 +125,12 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
         )}
         {animal.refusalsInARow > 0 && <span className="bad">Refused {animal.refusalsInARow} in a row. </span>}
       </p>
+      {animal.quarantineUntil && animal.quarantineUntil > today && (
+        <p className="warm">In quarantine until {figures.day(animal.quarantineUntil)}</p>
+      )}
+      {page.merged.length > 0 && (
+        <p className="small quiet">Also written down as {page.merged.map((m) => m.tag).join(', ')}</p>
+      )}
       {animal.openProblems.length > 0 && (
         <p className="bad">Open problem: {animal.openProblems.join(', ')}</p>
       )}
@@ -197,6 +215,8 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
       <div className="row no-print" style={{ marginTop: 10 }}>
         {may.decide && <Link to={`/animals/${animal.id}/edit`}>change what is known</Link>}
         <Link to={`/leaving/${animal.id}/hand-over`}>hand-over sheet</Link>
+        <Link to={`/animals/cards?ids=${animal.id}`}>card</Link>
+        {may.decide && <AnimalActs page={page} />}
       </div>
     </article>
   )

@@ -4,7 +4,10 @@ import { Download } from 'lucide-react'
 import { useMemo } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { AnimalCard } from '../parts/AnimalCard'
-import { AnimalTable, ColumnChooser, byTag } from './AnimalTable'
+import { AnimalTable, ColumnChooser } from './AnimalTable'
+import { BulkActs } from './BulkActs'
+import { COLUMNS, byTag } from './columns'
+import { GROUPINGS, useTable, type Grouping } from './tableStore'
 import { useFigures, type Figures } from '../shell/figures'
 import { useAnimals, useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
@@ -19,6 +22,7 @@ export function AnimalsPage() {
   const may = useMay()
   const figures = useFigures()
   const navigate = useNavigate()
+  const { grouping, group, hidden } = useTable()
   const word = (params.get('find') ?? '').toLowerCase()
   const presence = params.get('presence') ?? 'here'
   const species = params.get('species')
@@ -45,7 +49,9 @@ export function AnimalsPage() {
           (!species || a.species === species) &&
           fits(a) &&
           (word === '' ||
-            `${a.tag} ${a.line} ${a.place?.name ?? ''} ${a.stage} ${a.purpose}`.toLowerCase().includes(word)),
+            `${a.tag} ${a.line} ${a.place?.name ?? ''} ${a.stage} ${a.purpose} ${a.traits.join(' ')}`
+              .toLowerCase()
+              .includes(word)),
       ),
     [all, presence, species, word, fits],
   )
@@ -59,39 +65,10 @@ export function AnimalsPage() {
           {line && <span className="quiet"> of {line}</span>}
         </h1>
         <div className="side">
-          <Input
-            aria-label="Filter animals"
-            placeholder="tag, line, place"
-            style={{ width: 160 }}
-            value={params.get('find') ?? ''}
-            onChange={(e) => set('find', e.target.value)}
-            allowClear
-          />
-          <select
-            className="native"
-            aria-label="Species"
-            value={species ?? ''}
-            onChange={(e) => set('species', e.target.value)}
+          <Button
+            icon={<Download size={16} aria-hidden />}
+            onClick={() => void saveCsv(shown, figures, view === 'table' ? hidden : [])}
           >
-            <option value="">every species</option>
-            {[...new Set(all.map((a) => a.species))].map((s) => (
-              <option key={s}>{s}</option>
-            ))}
-          </select>
-          <Segmented
-            aria-label="Presence"
-            value={presence}
-            onChange={(p) => set('presence', p === 'here' ? null : p)}
-            options={['here', 'gone', 'all']}
-          />
-          <Segmented
-            aria-label="View"
-            value={view}
-            onChange={(v) => set('view', v === 'table' ? null : v)}
-            options={['table', 'cards']}
-          />
-          {view === 'table' && <ColumnChooser />}
-          <Button icon={<Download size={16} aria-hidden />} onClick={() => void saveCsv(shown, figures)}>
             CSV
           </Button>
           {may.decide && (
@@ -104,6 +81,55 @@ export function AnimalsPage() {
           )}
         </div>
       </div>
+      <div className="row filters no-print">
+        <Input
+          aria-label="Filter animals"
+          placeholder="tag, trait, line, place"
+          style={{ width: 178 }}
+          value={params.get('find') ?? ''}
+          onChange={(e) => set('find', e.target.value)}
+          allowClear
+        />
+        <select
+          className="native"
+          aria-label="Species"
+          value={species ?? ''}
+          onChange={(e) => set('species', e.target.value)}
+        >
+          <option value="">every species</option>
+          {[...new Set(all.map((a) => a.species))].map((s) => (
+            <option key={s}>{s}</option>
+          ))}
+        </select>
+        <Segmented
+          aria-label="Presence"
+          value={presence}
+          onChange={(p) => set('presence', p === 'here' ? null : p)}
+          options={['here', 'gone', 'all']}
+        />
+        <Segmented
+          aria-label="View"
+          value={view}
+          onChange={(v) => set('view', v === 'table' ? null : v)}
+          options={['table', 'cards']}
+        />
+        {view === 'table' && (
+          <select
+            className="native"
+            aria-label="Grouped by"
+            value={grouping}
+            onChange={(e) => group(e.target.value as Grouping)}
+          >
+            {GROUPINGS.map((g) => (
+              <option key={g} value={g}>
+                {g === 'nothing' ? 'not grouped' : `by ${g}`}
+              </option>
+            ))}
+          </select>
+        )}
+        {view === 'table' && <ColumnChooser />}
+      </div>
+      <BulkActs animals={shown} />
       {shown.length === 0 ? (
         <p className="empty">No animal fits these filters.</p>
       ) : view === 'cards' ? (
@@ -120,39 +146,37 @@ export function AnimalsPage() {
           )}
         </>
       ) : (
-        <AnimalTable animals={shown} />
+        <AnimalTable animals={shown} selectable={may.write} />
       )}
     </section>
   )
 }
 
-async function saveCsv(rows: readonly AnimalRow[], figures: Figures): Promise<void> {
+/** What each column says in a file, under which headings. */
+const IN_FILE: Record<string, (a: AnimalRow) => Record<string, string | number>> = {
+  tag: (a) => ({ tag: neutraliseFormula(a.tag) }),
+  species: (a) => ({ species: a.species }),
+  line: (a) => ({ line: neutraliseFormula(a.line) }),
+  sex: (a) => ({ sex: a.sex }),
+  traits: (a) => ({ traits: neutraliseFormula(a.traits.join(', ')) }),
+  age: (a) => ({ 'hatched from': a.hatched?.from ?? '', 'hatched to': a.hatched?.to ?? '' }),
+  weight: (a) => ({ 'weight g': a.grams ?? '', 'weighed on': a.weighedOn ?? '' }),
+  place: (a) => ({ place: neutraliseFormula(a.place?.name ?? ''), presence: a.presence }),
+  stage: (a) => ({ stage: a.stage }),
+  'to breed': (a) => ({ 'to breed': a.verdict ?? '', purpose: a.purpose }),
+  dam: (a) => ({ dam: neutraliseFormula(a.dam?.tag ?? '') }),
+  sire: (a) => ({ sire: neutraliseFormula(a.sire?.tag ?? '') }),
+}
+
+/** Saves what is shown: these rows, and the columns that are not hidden. */
+async function saveCsv(
+  rows: readonly AnimalRow[],
+  figures: Figures,
+  hidden: readonly string[],
+): Promise<void> {
   const { default: Papa } = await import('papaparse')
-  const text = Papa.unparse(
-    rows.map((a) => ({
-      ...{
-        tag: neutraliseFormula(a.tag),
-        species: a.species,
-        line: neutraliseFormula(a.line),
-        sex: a.sex,
-        'hatched from': a.hatched?.from ?? '',
-        'hatched to': a.hatched?.to ?? '',
-      },
-      ...{
-        dam: neutraliseFormula(a.dam?.tag ?? ''),
-        sire: neutraliseFormula(a.sire?.tag ?? ''),
-        place: neutraliseFormula(a.place?.name ?? ''),
-        purpose: a.purpose,
-        presence: a.presence,
-      },
-      ...{
-        'weight g': a.grams ?? '',
-        'weighed on': a.weighedOn ?? '',
-        stage: a.stage,
-        'to breed': a.verdict ?? '',
-      },
-    })),
-  )
+  const columns = COLUMNS.filter((c) => !hidden.includes(c.key)).map((c) => IN_FILE[c.key]!)
+  const text = Papa.unparse(rows.map((a) => Object.assign({}, ...columns.map((of) => of(a))) as object))
   const url = URL.createObjectURL(new Blob(['\ufeff', text], { type: 'text/csv' }))
   const link = Object.assign(document.createElement('a'), {
     href: url,

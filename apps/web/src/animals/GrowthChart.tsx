@@ -1,6 +1,7 @@
 import type { AnimalPage } from '@hatch-book/contract'
-import { dayNumber, dayFromNumber } from '@hatch-book/core'
+import { dayFromNumber, dayNumber } from '@hatch-book/core'
 import {
+  Area,
   CartesianGrid,
   ComposedChart,
   Line,
@@ -14,16 +15,36 @@ import {
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 
-/** Weights as points, the species curve through the last of them, and the weight wanted of a breeder. */
+interface Point {
+  x: number
+  at: string
+  grams: number
+  context: string
+  aside: string | null
+}
+
+/** Weights as points, the animal's own curve with its band, and the weight wanted of a breeder. */
 export default function GrowthChart({ page }: { page: AnimalPage }) {
   const figures = useFigures()
   const { today } = useSession()
   const at = (iso: string) => Date.parse(iso) / 86_400_000
-  const points = page.weights.map((w) => ({ x: at(w.at), grams: w.grams, context: w.context }))
-  const curve = page.growth.map((g) => ({ x: dayNumber(g.day), curve: g.grams }))
+  const aside = new Map(page.growth?.outliers.map((o) => [o.at, o.why]))
+  const points: Point[] = page.weights.map((w) => ({
+    x: at(w.at),
+    at: w.at,
+    grams: w.grams,
+    context: w.context,
+    aside: aside.get(w.at) ?? null,
+  }))
+  const curve = (page.growth?.curve ?? []).map((g) => ({
+    x: dayNumber(g.day),
+    curve: g.grams,
+    band: [g.least, g.most] as [number, number],
+  }))
+  const breeder = page.animal.purpose === 'breeder' && page.wantedGrams !== null
   const most =
     Math.max(
-      page.wantedGrams * (page.animal.purpose === 'breeder' ? 1.05 : 0),
+      breeder ? page.wantedGrams! * 1.05 : 0,
       ...points.map((p) => p.grams),
       ...curve.map((c) => c.curve),
     ) * 1.05
@@ -32,12 +53,13 @@ export default function GrowthChart({ page }: { page: AnimalPage }) {
   return (
     <figure className="chart" style={{ margin: 0 }}>
       <ResponsiveContainer width="100%" height={230}>
-        <ComposedChart margin={{ top: 6, right: 12, bottom: 0, left: 0 }}>
+        <ComposedChart margin={{ top: 6, right: 12, bottom: 0, left: 0 }} accessibilityLayer={false}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />
           <XAxis
             dataKey="x"
             type="number"
             domain={[from, to]}
+            allowDataOverflow
             tickFormatter={(x: number) => figures.day(dayFromNumber(x))}
             stroke="var(--ink2)"
             tick={{ fontSize: 12, fill: 'var(--ink2)' }}
@@ -45,6 +67,7 @@ export default function GrowthChart({ page }: { page: AnimalPage }) {
           />
           <YAxis
             domain={[0, most]}
+            allowDataOverflow
             tickFormatter={(g: number) => figures.grams(g)}
             stroke="var(--ink2)"
             tick={{ fontSize: 12, fill: 'var(--ink2)' }}
@@ -59,14 +82,22 @@ export default function GrowthChart({ page }: { page: AnimalPage }) {
               color: 'var(--ink)',
             }}
             labelFormatter={(x) => figures.day(dayFromNumber(Number(x)))}
-            formatter={(value, name) => [
-              figures.grams(Number(value)),
-              name === 'curve' ? 'curve' : 'weighed',
-            ]}
+            formatter={(value, name) =>
+              Array.isArray(value)
+                ? [`${figures.grams(Number(value[0]))} to ${figures.grams(Number(value[1]))}`, 'band']
+                : [figures.grams(Number(value)), name === 'curve' ? 'curve' : 'weighed']
+            }
           />
-          {page.animal.purpose === 'breeder' && (
-            <ReferenceLine y={page.wantedGrams} stroke="var(--clay)" strokeDasharray="5 4" />
-          )}
+          <Area
+            data={curve}
+            dataKey="band"
+            stroke="none"
+            fill="var(--moss)"
+            fillOpacity={0.18}
+            isAnimationActive={false}
+            activeDot={false}
+          />
+          {breeder && <ReferenceLine y={page.wantedGrams!} stroke="var(--clay)" strokeDasharray="5 4" />}
           <ReferenceLine x={dayNumber(today)} stroke="var(--clay)" />
           <Line
             data={curve}
@@ -74,53 +105,94 @@ export default function GrowthChart({ page }: { page: AnimalPage }) {
             stroke="var(--moss)"
             strokeWidth={2}
             dot={false}
+            activeDot={false}
             isAnimationActive={false}
           />
-          <Scatter
-            data={points}
-            dataKey="grams"
-            fill="var(--ink)"
-            isAnimationActive={false}
-            shape={(p: { cx?: number; cy?: number; payload?: { context: string } }) => (
-              <circle
-                cx={p.cx}
-                cy={p.cy}
-                r={2.8}
-                fill={p.payload?.context === 'gravid' ? 'var(--sheet)' : 'var(--ink)'}
-                stroke="var(--ink)"
-              />
-            )}
-          />
+          <Scatter data={points} dataKey="grams" isAnimationActive={false} shape={Mark} />
         </ComposedChart>
       </ResponsiveContainer>
       <figcaption>
         <span>● weighed</span>
-        <span>○ gravid</span>
-        <span>
-          <i className="swatch" style={{ color: 'var(--moss)' }} />
-          growth curve of the species, through the last weight
-        </span>
-        {page.animal.purpose === 'breeder' && (
+        <span>○ gravid or fed: counted little or not</span>
+        {points.some((p) => p.aside === 'off the curve') && <span>✕ off the curve: set aside</span>}
+        {page.growth && (
+          <span>
+            <i className="swatch" style={{ color: 'var(--moss)' }} />
+            its own {page.growth.model} curve, with the band that holds it nine times in ten
+          </span>
+        )}
+        {breeder && (
           <span>
             <i className="swatch dash" style={{ color: 'var(--clay)' }} />
             breeding weight {figures.grams(page.wantedGrams)}
           </span>
         )}
       </figcaption>
+      <GrowthInWords page={page} />
       <details className="small">
         <summary>as a table</summary>
         <table className="plain-table">
           <tbody>
-            {[...page.weights].reverse().map((w) => (
-              <tr key={w.at}>
-                <td>{figures.instant(w.at)}</td>
-                <td className="fig">{figures.grams(w.grams)}</td>
-                <td>{w.context}</td>
+            {[...points].reverse().map((p) => (
+              <tr key={p.at}>
+                <td>{figures.instant(p.at)}</td>
+                <td className="fig">{figures.grams(p.grams)}</td>
+                <td>{p.context}</td>
+                <td>{p.aside === 'off the curve' ? 'off the curve, set aside' : ''}</td>
               </tr>
             ))}
           </tbody>
         </table>
       </details>
     </figure>
+  )
+}
+
+function Mark({ cx = 0, cy = 0, payload }: { cx?: number; cy?: number; payload?: Point }) {
+  if (payload?.aside === 'off the curve')
+    return (
+      <path
+        d={`M${cx - 4},${cy - 4}L${cx + 4},${cy + 4}M${cx + 4},${cy - 4}L${cx - 4},${cy + 4}`}
+        stroke="var(--clay)"
+        strokeWidth={2}
+      />
+    )
+  return (
+    <circle
+      cx={cx}
+      cy={cy}
+      r={2.8}
+      fill={payload?.aside ? 'var(--sheet)' : 'var(--ink)'}
+      stroke="var(--ink)"
+    />
+  )
+}
+
+/** What the curve says: where it is going, among whom it stands, what was set aside. */
+function GrowthInWords({ page }: { page: AnimalPage }) {
+  const figures = useFigures()
+  const { growth, wantedGrams, animal } = page
+  if (!growth)
+    return (
+      <p className="small quiet" style={{ marginTop: 6 }}>
+        No curve yet: it needs a hatch date (an estimate will do) and a weight.
+      </p>
+    )
+  const light = wantedGrams !== null && (animal.grams ?? 0) < wantedGrams
+  return (
+    <p className="small" style={{ marginTop: 6 }}>
+      Weighings scatter by {(growth.noise * 100).toFixed(1)} % round the curve.{' '}
+      {light &&
+        (growth.reaches
+          ? `It reaches ${figures.grams(wantedGrams)} about ${figures.day(growth.reaches.likely)}, ${
+              growth.reaches.to
+                ? `between ${figures.day(growth.reaches.from)} and ${figures.day(growth.reaches.to)}`
+                : `from ${figures.day(growth.reaches.from)} on, with no latest day`
+            }. `
+          : `On its own curve it does not reach ${figures.grams(wantedGrams)}. `)}
+      {growth.percentile &&
+        `Heavier than ${Math.round(growth.percentile.percent)} % of its ${growth.percentile.siblings} clutch mates at one age. `}
+      {growth.counted < 6 && 'With few weighings it leans on its species.'}
+    </p>
   )
 }

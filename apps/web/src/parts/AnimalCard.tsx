@@ -1,5 +1,5 @@
 import type { AnimalRow } from '@hatch-book/contract'
-import type { ReactNode } from 'react'
+import { useCallback, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { Verdict } from './Verdict'
@@ -14,11 +14,14 @@ export function describeAnimal(a: AnimalRow): string {
 
 export function useAge(): (a: Pick<AnimalRow, 'hatched' | 'ageDays' | 'hatchFact'>) => string {
   const figures = useFigures()
-  return ({ ageDays, hatchFact }) => {
-    if (!ageDays) return 'age not known'
-    const middle = (ageDays.least + ageDays.most) / 2
-    return `${hatchFact?.precision === 'about' || hatchFact?.precision === 'year' ? 'about ' : ''}${figures.days(middle)}`
-  }
+  return useCallback(
+    ({ ageDays, hatchFact }) => {
+      if (!ageDays) return 'age not known'
+      const middle = (ageDays.least + ageDays.most) / 2
+      return `${hatchFact?.precision === 'about' || hatchFact?.precision === 'year' ? 'about ' : ''}${figures.days(middle)}`
+    },
+    [figures],
+  )
 }
 
 /** The index card of an animal: tag and place, where it stands, what comes next. */

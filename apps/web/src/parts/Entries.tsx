@@ -30,6 +30,14 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
       return `sold to ${p.buyer} for ${p.price}${note}`
     case 'overruled':
       return `overruled: ${p.verdict} – ${p.reason}`
+    case 'trait':
+      return `${p.carries === 'without' ? 'does not carry' : p.carries} ${p.trait}${Number(p.certainty) < 1 ? `, ${Math.round(Number(p.certainty) * 100)} % sure` : ''}${note}`
+    case 'looked at':
+      return `looked at: ${p.sign}, ${p.seen ? 'seen' : 'not seen'}${note}`
+    case 'moulted':
+      return `moulted${p.adult ? ', adult now' : p.stage ? ` to ${p.stage}` : ''}${note}`
+    case 'merged':
+      return `the record ${p.tag} counts here`
     case 'noted':
       return p.text!
     case 'locked':

@@ -1,23 +1,13 @@
-import { CONDITION_SCORES, words, type AnimalRow } from '@hatch-book/contract'
+import { words, type AnimalRow } from '@hatch-book/contract'
+import { CONDITION_SCORES, conditionInWords, type WeightContext } from '@hatch-book/core'
 import { Button, Input, Segmented } from 'antd'
 import { useState } from 'react'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 
-const CONTEXTS = ['empty', 'fed', 'gravid', 'in shed', 'not said']
-/** What each score looks like on a snake. */
-const CONDITION_WORDS: Record<number, string> = {
-  1: 'spine and ribs stand out',
-  1.5: 'spine sharp',
-  2: 'ridge of the spine shows',
-  2.5: 'ridge just felt',
-  3: 'rounded triangle',
-  3.5: 'nearly round',
-  4: 'round, soft rolls',
-  4.5: 'rolls at rest',
-  5: 'rolls and a groove along the back',
-}
-const SURPRISE = 0.25
+const CONTEXTS: WeightContext[] = ['empty', 'fed', 'gravid', 'in shed', 'not said']
+/** A change larger than this share is looked at twice. */
+export const SURPRISE = 0.25
 
 /** A weight typed in, with its context and a condition score in words. Enter saves. */
 export function WeightForm({
@@ -27,14 +17,14 @@ export function WeightForm({
   withCondition = animal.purpose === 'breeder',
 }: {
   animal: AnimalRow
-  onDone(grams: number): void
+  onDone(grams: number, context: WeightContext, condition: number | null): void
   onCancel?(): void
   withCondition?: boolean
 }) {
   const figures = useFigures()
   const { write } = useLog()
   const [typed, setTyped] = useState('')
-  const [context, setContext] = useState('empty')
+  const [context, setContext] = useState<WeightContext>('empty')
   const [condition, setCondition] = useState<number | null>(null)
   const [says, setSays] = useState('')
   const number = Number(typed.trim().replace(',', '.'))
@@ -60,7 +50,7 @@ export function WeightForm({
     ) {
       setTyped('')
       setCondition(null)
-      onDone(grams)
+      onDone(payload.grams, context, condition)
     }
   }
   return (
@@ -111,7 +101,7 @@ export function WeightForm({
             onChange={(s) => setCondition(Number(s))}
           />
           <span className="small quiet">
-            {condition === null ? 'not scored' : CONDITION_WORDS[condition]}
+            {condition === null ? 'not scored' : conditionInWords(animal.bodyPlan, condition)}
           </span>
         </div>
       )}

@@ -1,6 +1,6 @@
 import type { AnimalRow } from '@hatch-book/contract'
 import type { ReadinessVerdict } from '@hatch-book/core'
-import { Segmented } from 'antd'
+import { Button, Segmented } from 'antd'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { describeAnimal } from '../parts/AnimalCard'
@@ -8,7 +8,11 @@ import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { withDays } from '../parts/Reasons'
 import { Verdict } from '../parts/Verdict'
 import { useFigures } from '../shell/figures'
-import { useAnimals, useLineFilter } from '../shell/queries'
+import { useAnimals, useLineFilter, usePairings } from '../shell/queries'
+import { WhatIf } from './WhatIf'
+
+/** More cards than this nobody reads. */
+const MOST_SHOWN = 60
 
 const VERDICTS: readonly { verdict: ReadinessVerdict; says: string }[] = [
   { verdict: 'ready', says: 'May be paired now.' },
@@ -22,6 +26,7 @@ export function ReadinessPage() {
   const { line, fits } = useLineFilter()
   const [params, setParams] = useSearchParams()
   const [openId, setOpenId] = useState<string | null>(null)
+  const [asking, setAsking] = useState(false)
   if (!data) return null
   const sex = params.get('sex') ?? 'both'
   const breeders = data.filter((a) => a.verdict !== null && fits(a) && (sex === 'both' || a.sex === sex))
@@ -29,17 +34,24 @@ export function ReadinessPage() {
     <section className="page">
       <div className="head">
         <h1>Who may breed{line && <span className="quiet">: {line}</span>}</h1>
-        <Segmented
-          aria-label="Sex"
-          value={sex}
-          options={['both', 'female', 'male']}
-          onChange={(s) => {
-            const next = new URLSearchParams(params)
-            next.set('sex', s)
-            setParams(next, { replace: true })
-          }}
-        />
+        <div className="side">
+          <Button onClick={() => setAsking(!asking)} aria-expanded={asking}>
+            What if
+          </Button>
+          <Segmented
+            aria-label="Sex"
+            value={sex}
+            options={['both', 'female', 'male']}
+            onChange={(s) => {
+              const next = new URLSearchParams(params)
+              next.set('sex', s)
+              setParams(next, { replace: true })
+            }}
+          />
+        </div>
       </div>
+      <Trials />
+      {asking && <WhatIf animals={breeders} />}
       {breeders.length === 0 && (
         <p className="empty">
           No animal here is kept as a breeder. Set the purpose of one on <Link to="/animals">its page</Link>.
@@ -48,7 +60,9 @@ export function ReadinessPage() {
       <div className="columns" style={{ gridTemplateColumns: 'repeat(3, minmax(0, 1fr))' }}>
         {breeders.length > 0 &&
           VERDICTS.map(({ verdict, says }) => {
-            const group = breeders.filter((a) => a.verdict === verdict)
+            const group = breeders
+              .filter((a) => a.verdict === verdict)
+              .sort((a, b) => (a.verdictExpected?.from ?? '9').localeCompare(b.verdictExpected?.from ?? '9'))
             return (
               <div key={verdict}>
                 <div
@@ -61,9 +75,15 @@ export function ReadinessPage() {
                 </div>
                 <p className="small quiet">{says}</p>
                 <div style={{ display: 'grid', gap: 10 }}>
-                  {group.map((a) => (
+                  {group.slice(0, MOST_SHOWN).map((a) => (
                     <Candidate key={a.id} animal={a} onOpen={() => setOpenId(a.id)} />
                   ))}
+                  {group.length > MOST_SHOWN && (
+                    <p className="small quiet">
+                      The {MOST_SHOWN} that turn soonest are shown, of {group.length}; the{' '}
+                      <Link to="/animals?view=table">table</Link> has them all.
+                    </p>
+                  )}
                 </div>
               </div>
             )
@@ -72,6 +92,18 @@ export function ReadinessPage() {
       <ReadinessSheet animalId={openId} onClose={() => setOpenId(null)} />
     </section>
   )
+}
+
+/** Trials whose stop rule has spoken. */
+function Trials() {
+  const { data } = usePairings()
+  const must = (data ?? []).filter((p) => p.mustStop)
+  return must.map((p) => (
+    <p key={p.id} className="note" role="alert">
+      <strong>Take {p.female.tag} out:</strong> the trial with {p.male.tag} must stop, she {p.mustStop}.{' '}
+      <Link to={`/pairing/${p.id}`}>the pairing</Link>
+    </p>
+  ))
 }
 
 function Candidate({ animal: a, onOpen }: { animal: AnimalRow; onOpen(): void }) {

@@ -13,11 +13,13 @@ import { useFigures } from './figures'
 const ROOMS = [
   ['/animals', 'Animals'],
   ['/weigh-in', 'Weigh-in'],
+  ['/growth', 'Growth'],
   ['/readiness', 'Readiness'],
   ['/pairing', 'Pairing'],
   ['/incubation', 'Incubation'],
   ['/rearing', 'Rearing'],
   ['/leaving', 'Leaving'],
+  ['/protocols', 'Protocols'],
   ['/log', 'Log'],
   ['/book', 'Book'],
 ] as const

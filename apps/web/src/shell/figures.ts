@@ -8,6 +8,8 @@ const GRAMS_PER_OUNCE = 28.349523125
 /** Writes figures in the book's units and days the short way; the year only where it is not this one. */
 export interface Figures {
   grams(value: number | null): string
+  /** A scale's figure in the book's unit, without the unit; a dash when it shows none. */
+  scale(value: number | null): string
   celsius(value: number | null, digits?: number): string
   /** A difference of temperatures has no zero point. */
   degrees(value: number): string
@@ -48,6 +50,12 @@ export function figuresOf(
   }
   const grams = (value: number | null) =>
     value === null ? '–' : ounces ? `${(value / GRAMS_PER_OUNCE).toFixed(2)} oz` : `${trim(value)} g`
+  const scale = (value: number | null) => {
+    if (value === null || !Number.isFinite(value)) return '–'
+    const shown = ounces ? value / GRAMS_PER_OUNCE : value
+    const text = Math.abs(shown).toFixed(ounces || Math.abs(shown) < 20 ? 2 : 1)
+    return shown < 0 && Number(text) !== 0 ? `−${text}` : text
+  }
   const celsius = (value: number | null, digits = 1) =>
     value === null
       ? '–'
@@ -56,6 +64,7 @@ export function figuresOf(
         : `${value.toFixed(digits)} °C`
   return {
     grams,
+    scale,
     celsius,
     degrees: (value) => (fahrenheit ? `${((value * 9) / 5).toFixed(1)} °F` : `${value.toFixed(1)} °C`),
     day,

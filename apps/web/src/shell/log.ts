@@ -94,13 +94,17 @@ export function useLog() {
   }, [notification, strike])
 
   const write = useCallback(
-    async (items: ToWrite[], says: string): Promise<boolean> => {
+    async (
+      items: ToWrite[],
+      says: string,
+      { quiet = false, device = 'web' }: { quiet?: boolean; device?: string } = {},
+    ): Promise<boolean> => {
       const entries: EntryInput[] = items.map(({ kind, subject, payload = {}, at = now }) => ({
         id: newId(),
         kind,
         subject,
         at,
-        device: 'web',
+        device,
         payload,
       }))
       try {
@@ -110,16 +114,18 @@ export function useLog() {
         return false
       }
       useUndoStore.getState().push({ entries, says })
-      notification.success({
-        title: says,
-        key: 'written',
-        duration: 5,
-        description: createElement(
-          'button',
-          { className: 'plain', onClick: () => void undo() },
-          'take back (Ctrl+Z)',
-        ),
-      })
+      // Where a view shows what was written itself, a note over it would only be in the way.
+      if (!quiet)
+        notification.success({
+          title: says,
+          key: 'written',
+          duration: 5,
+          description: createElement(
+            'button',
+            { className: 'plain', onClick: () => void undo() },
+            'take back (Ctrl+Z)',
+          ),
+        })
       await refreshBook()
       return true
     },

@@ -9,6 +9,7 @@ import type {
   Place,
   Probe,
   ProtocolSummary,
+  ScaleView,
 } from '@hatch-book/contract'
 import { useQuery } from '@tanstack/react-query'
 import { useSearchParams } from 'react-router'
@@ -59,6 +60,11 @@ export const useProtocols = () =>
     queryKey: ['protocols'],
     queryFn: () => api.get<{ protocols: ProtocolSummary[] }>('/api/protocols').then((r) => r.protocols),
     staleTime: Infinity,
+  })
+export const useScales = () =>
+  useQuery({
+    queryKey: ['scales'],
+    queryFn: () => api.get<{ scales: ScaleView[] }>('/api/scales').then((r) => r.scales),
   })
 export const useEntries = (limit: number) =>
   useQuery({

@@ -1,32 +1,48 @@
-import type { AnimalRow } from '@hatch-book/contract'
-import { Input, Segmented } from 'antd'
+import type { AnimalRow, ScaleView } from '@hatch-book/contract'
+import { Button, Input, Segmented } from 'antd'
 import { useMemo, useState } from 'react'
+import { create } from 'zustand'
+import { persist } from 'zustand/middleware'
 import { describeAnimal, useAge } from '../parts/AnimalCard'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { Verdict } from '../parts/Verdict'
 import { WeightForm } from '../parts/WeightForm'
 import { useFigures } from '../shell/figures'
-import { useAnimals, useLineFilter } from '../shell/queries'
+import { useLog } from '../shell/log'
+import { useAnimals, useLineFilter, useScales } from '../shell/queries'
 import { useMay } from '../shell/session'
+import { OnTheScale } from './OnTheScale'
+import { SittingSummary } from './SittingSummary'
+import type { Weighed } from './weighed'
 
-interface Weighed {
-  animal: AnimalRow
-  grams: number
-}
+const BY_TYPING = 'by typing'
+/** Which scale one weighs with; remembered on the device. */
+const useSource = create<{ source: string | null; set(source: string): void }>()(
+  persist((set) => ({ source: null, set: (source) => set({ source }) }), { name: 'hatch-book-scale' }),
+)
 
 /** One animal after the other on the scale: those not weighed for longest come first. */
 export function WeighInPage() {
   const { data } = useAnimals()
+  const { data: scales } = useScales()
   const may = useMay()
   const { fits } = useLineFilter()
+  const { source, set: setSource } = useSource()
   const [who, setWho] = useState('breeders')
   const [word, setWord] = useState('')
   const [pickedId, setPickedId] = useState<string | null>(null)
-  const [done, setDone] = useState<Weighed[]>([])
+  const [weighed, setWeighed] = useState<Weighed[]>([])
+  const [skipped, setSkipped] = useState<string[]>([])
   const [reasonsOf, setReasonsOf] = useState<string | null>(null)
-  const figures = useFigures()
+  const [finished, setFinished] = useState(false)
+  const [says, setSays] = useState('')
+  // What was taken back, here or on another device, is not done: the animal waits again.
+  const done = useMemo(() => {
+    const grams = new Map((data ?? []).map((a) => [a.id, a.grams]))
+    return weighed.filter((w) => grams.get(w.animal.id) === w.grams)
+  }, [data, weighed])
   const queue = useMemo(() => {
-    const weighed = new Set(done.map((d) => d.animal.id))
+    const settled = new Set([...done.map((d) => d.animal.id), ...skipped])
     return (data ?? [])
       .filter(
         (a) =>
@@ -36,134 +52,151 @@ export function WeighInPage() {
       )
       .filter(
         (a) =>
-          !weighed.has(a.id) && (word === '' || a.tag.toLowerCase().startsWith(word.trim().toLowerCase())),
+          !settled.has(a.id) && (word === '' || a.tag.toLowerCase().startsWith(word.trim().toLowerCase())),
       )
       .sort((a, b) => (a.weighedOn ?? '').localeCompare(b.weighedOn ?? ''))
-  }, [data, done, fits, who, word])
-  const animal = (data ?? []).find((a) => a.id === pickedId) ?? queue[0]
-  if (!data) return null
+  }, [data, done, skipped, fits, who, word])
+  if (!data || !scales) return null
+  const animal = data.find((a) => a.id === pickedId) ?? queue[0]
+  const scale = source === BY_TYPING ? undefined : (scales.find((s) => s.name === source) ?? scales[0])
+  const settle = (next: Weighed) => {
+    setWeighed((d) => [...d.filter((w) => w.animal.id !== next.animal.id), next])
+    setPickedId(null)
+    setSays('')
+  }
+  const pick = (tag: string) => {
+    const found = data.find((a) => a.tag.toLowerCase() === tag.trim().toLowerCase())
+    setSays(found ? '' : `No animal has the tag '${tag.trim()}'.`)
+    if (found) setPickedId(found.id)
+  }
   return (
     <section className="page">
       <div className="head">
         <h1>Weigh-in</h1>
         <div className="side">
-          <Segmented aria-label="Who" value={who} onChange={setWho} options={['breeders', 'young', 'all']} />
-        </div>
-      </div>
-      <div className="columns" style={{ gridTemplateColumns: '250px minmax(0, 1fr) 290px' }}>
-        <div>
-          <Input
-            aria-label="Tag to weigh"
-            placeholder="tag"
-            value={word}
-            onChange={(e) => setWord(e.target.value)}
-            onKeyDown={(e) => {
-              if (e.key === 'Enter' && queue[0]) {
-                setPickedId(queue[0].id)
-                setWord('')
-              }
-            }}
-            allowClear
-          />
-          <ul
-            className="lines"
-            style={{ maxHeight: 480, overflowY: 'auto' }}
-            aria-label="Waiting to be weighed"
-          >
-            {queue.slice(0, 200).map((a) => (
-              <li key={a.id} className={a.id === animal?.id ? 'picked' : ''} style={{ padding: '6px 12px' }}>
-                <button
-                  className="plain between"
-                  style={{
-                    textDecoration: 'none',
-                    display: 'flex',
-                    justifyContent: 'space-between',
-                    alignItems: 'baseline',
-                    color: 'inherit',
-                    width: '100%',
-                  }}
-                  onClick={() => setPickedId(a.id)}
-                >
-                  <span>
-                    <span className="tag">{a.tag}</span> <span className="small quiet">{a.place?.name}</span>
-                  </span>
-                  <span className="small quiet">{a.weighedOn ? figures.day(a.weighedOn) : 'never'}</span>
-                </button>
-              </li>
-            ))}
-          </ul>
-          {queue.length === 0 && (
-            <p className="quiet">
-              {data.length === 0 ? 'No animal is in the book yet.' : 'Nobody waits for the scale.'}
-            </p>
-          )}
-        </div>
-        <div className="first-on-phone">
-          {animal && may.write && (
-            <OnTheScale
-              key={animal.id}
-              animal={animal}
-              onDone={(grams) => settle(animal, grams)}
-              onReasons={() => setReasonsOf(animal.id)}
+          {scales.length > 0 && (
+            <Segmented
+              aria-label="Scale"
+              value={scale?.name ?? BY_TYPING}
+              onChange={setSource}
+              options={[...scales.map((s) => s.name), BY_TYPING]}
             />
           )}
-          {!may.write && <p className="note">A viewer looks on; weighing is for helpers and keepers.</p>}
-        </div>
-        <div>
-          <h2>Weighed in this session</h2>
-          {done.length === 0 && <p className="quiet">Each animal slides here with what changed.</p>}
-          <ul className="lines">
-            {[...done].reverse().map(({ animal: before, grams }) => {
-              const now = data.find((a) => a.id === before.id)
-              return (
-                <li key={before.id}>
-                  <div className="between">
-                    <span className="tag">{before.tag}</span>
-                    <span className="fig">
-                      {figures.grams(grams)}{' '}
-                      <span className={before.grams && grams < before.grams ? 'bad' : 'good'}>
-                        {before.grams
-                          ? `${grams >= before.grams ? '+' : '−'}${figures.grams(Math.abs(grams - before.grams))}`
-                          : ''}
-                      </span>
-                    </span>
-                  </div>
-                  {now?.verdict && (
-                    <div className="between small">
-                      <span>
-                        <Verdict verdict={now.verdict} />
-                        {before.verdict && before.verdict !== now.verdict && (
-                          <span className="quiet"> was {before.verdict}</span>
-                        )}
-                      </span>
-                      <button className="plain" onClick={() => setReasonsOf(before.id)}>
-                        reasons
-                      </button>
-                    </div>
-                  )}
-                </li>
-              )
-            })}
-          </ul>
+          <Segmented aria-label="Who" value={who} onChange={setWho} options={['breeders', 'young', 'all']} />
+          <Button disabled={done.length === 0} onClick={() => setFinished(!finished)}>
+            {finished ? 'Weigh on' : 'What changed'}
+          </Button>
         </div>
       </div>
+      {finished ? (
+        <SittingSummary done={done} animals={data} onReasons={setReasonsOf} />
+      ) : (
+        <div className="columns weigh-in">
+          <Waiting
+            queue={queue}
+            picked={animal}
+            word={word}
+            onWord={setWord}
+            onPick={setPickedId}
+            none={data.length === 0 ? 'No animal is in the book yet.' : 'Nobody waits for the scale.'}
+          />
+          <div className="first-on-phone">
+            {says && (
+              <p className="note" role="alert">
+                {says}
+              </p>
+            )}
+            {animal && may.write && (
+              <Weighing
+                animal={animal}
+                scale={scale}
+                active={reasonsOf === null}
+                onDone={settle}
+                onCode={pick}
+                onSkip={() => {
+                  setSkipped((s) => [...s, animal.id])
+                  setPickedId(null)
+                }}
+                onReasons={() => setReasonsOf(animal.id)}
+              />
+            )}
+            {!may.write && <p className="note">A viewer looks on; weighing is for helpers and keepers.</p>}
+            {!animal && done.length > 0 && (
+              <SittingSummary done={done} animals={data} onReasons={setReasonsOf} />
+            )}
+          </div>
+          <WeighedSoFar done={done} animals={data} onReasons={setReasonsOf} />
+        </div>
+      )}
       <ReadinessSheet animalId={reasonsOf} onClose={() => setReasonsOf(null)} />
     </section>
   )
-
-  function settle(before: AnimalRow, grams: number) {
-    setDone((d) => [...d.filter((w) => w.animal.id !== before.id), { animal: before, grams }])
-    setPickedId(null)
-  }
 }
 
-function OnTheScale({
+function Waiting({
+  queue,
+  picked,
+  word,
+  onWord,
+  onPick,
+  none,
+}: {
+  queue: readonly AnimalRow[]
+  picked: AnimalRow | undefined
+  word: string
+  onWord(word: string): void
+  onPick(id: string): void
+  none: string
+}) {
+  const figures = useFigures()
+  return (
+    <div>
+      <Input
+        aria-label="Tag to weigh"
+        placeholder="tag, typed or scanned"
+        value={word}
+        onChange={(e) => onWord(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter' && queue[0]) {
+            onPick(queue[0].id)
+            onWord('')
+            e.currentTarget.blur()
+          }
+        }}
+        allowClear
+      />
+      <ul className="lines" style={{ maxHeight: 480, overflowY: 'auto' }} aria-label="Waiting to be weighed">
+        {queue.slice(0, 200).map((a) => (
+          <li key={a.id} className={a.id === picked?.id ? 'picked' : ''} style={{ padding: '6px 12px' }}>
+            <button className="plain wide" onClick={() => onPick(a.id)}>
+              <span>
+                <span className="tag">{a.tag}</span> <span className="small quiet">{a.place?.name}</span>
+              </span>
+              <span className="small quiet">{a.weighedOn ? figures.day(a.weighedOn) : 'never'}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {queue.length === 0 && <p className="quiet">{none}</p>}
+    </div>
+  )
+}
+
+function Weighing({
   animal,
+  scale,
+  active,
   onDone,
+  onCode,
+  onSkip,
   onReasons,
 }: {
   animal: AnimalRow
-  onDone(grams: number): void
+  scale: ScaleView | undefined
+  active: boolean
+  onDone(weighed: Weighed): void
+  onCode(code: string): void
+  onSkip(): void
   onReasons(): void
 }) {
   const ageOf = useAge()
@@ -187,7 +220,79 @@ function OnTheScale({
           </span>
         )}
       </div>
-      <WeightForm animal={animal} onDone={onDone} />
+      {scale ? (
+        <OnTheScale
+          animal={animal}
+          scale={scale}
+          active={active}
+          onDone={onDone}
+          onCode={onCode}
+          onSkip={onSkip}
+        />
+      ) : (
+        <WeightForm
+          key={animal.id}
+          animal={animal}
+          onDone={(grams, context, condition) => onDone({ animal, grams, context, condition })}
+        />
+      )}
     </article>
+  )
+}
+
+function WeighedSoFar({
+  done,
+  animals,
+  onReasons,
+}: {
+  done: readonly Weighed[]
+  animals: readonly AnimalRow[]
+  onReasons(id: string): void
+}) {
+  const figures = useFigures()
+  const { undo } = useLog()
+  return (
+    <div>
+      <h2>Weighed in this sitting{done.length > 0 && <span className="fig"> {done.length}</span>}</h2>
+      {done.length === 0 && <p className="quiet">Each animal slides here with what changed.</p>}
+      {done.length > 0 && (
+        <button className="plain small" onClick={() => void undo()}>
+          take back the last (Ctrl+Z)
+        </button>
+      )}
+      <ul className="lines" style={{ maxHeight: 520, overflowY: 'auto' }}>
+        {[...done].reverse().map(({ animal: before, grams }) => {
+          const now = animals.find((a) => a.id === before.id)
+          return (
+            <li key={before.id}>
+              <div className="between">
+                <span className="tag">{before.tag}</span>
+                <span className="fig">
+                  {figures.grams(grams)}{' '}
+                  <span className={before.grams && grams < before.grams ? 'bad' : 'good'}>
+                    {before.grams
+                      ? `${grams >= before.grams ? '+' : '−'}${figures.grams(Math.abs(grams - before.grams))}`
+                      : ''}
+                  </span>
+                </span>
+              </div>
+              {now?.verdict && (
+                <div className="between small">
+                  <span>
+                    <Verdict verdict={now.verdict} />
+                    {before.verdict && before.verdict !== now.verdict && (
+                      <span className="quiet"> was {before.verdict}</span>
+                    )}
+                  </span>
+                  <button className="plain" onClick={() => onReasons(before.id)}>
+                    reasons
+                  </button>
+                </div>
+              )}
+            </li>
+          )
+        })}
+      </ul>
+    </div>
   )
 }

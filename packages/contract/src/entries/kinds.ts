@@ -1,8 +1,7 @@
-import { EGG_FATES, FEMALE_SIGNS } from '@hatch-book/core'
+import { CONDITION_SCORES, EGG_FATES, FEMALE_SIGNS } from '@hatch-book/core'
 import * as v from 'valibot'
 import { Celsius, DaySchema, Grams, Id, Line, Note, Price, Share } from '../common'
 
-export const CONDITION_SCORES = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5] as const
 const Condition = v.picklist(CONDITION_SCORES, 'a condition score runs from 1 to 5 in half steps')
 const Context = v.picklist(['empty', 'fed', 'gravid', 'in shed', 'not said'])
 const remark = { note: v.optional(Note) }

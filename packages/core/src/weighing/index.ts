@@ -1,3 +1,4 @@
+export * from './condition'
 export * from './fit'
 export * from './growth'
 export { invert, leastSquares, solve } from './leastSquares'

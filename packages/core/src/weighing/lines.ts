@@ -21,7 +21,9 @@ export interface CollectionFit {
 /** So many animals does the species' curve count for in a group's. */
 const SPECIES_COUNTS = 2
 /** An animal speaks for its line once its curve rests on so many weighings. */
-const ENOUGH_POINTS = 6
+export const ENOUGH_POINTS = 6
+/** So many animals speak for a line at the most: those weighed most often. */
+export const MOST_SPEAKERS = 60
 const LEAST_SPREAD = { A: 0.05, k: 0.05, Ti: 0.04 } as const
 
 /** Animals of one line are not bound as tightly as siblings by a curve of the whole species. */
@@ -70,13 +72,26 @@ function groupPriors(
   for (const animal of animals) byGroup.set(animal.group, [...(byGroup.get(animal.group) ?? []), animal])
   return new Map(
     [...byGroup].map(([group, members]) => {
-      const known = members.flatMap((m) => {
-        const fit = fits.get(m.id)
-        return fit && fit.counted >= ENOUGH_POINTS ? [fit.curve] : []
-      })
-      return [group, { ...pooled(known, members[0]!.species), animals: known.length }]
+      const speakers = [...members]
+        .sort((a, b) => b.points.length - a.points.length || (a.id < b.id ? -1 : 1))
+        .slice(0, MOST_SPEAKERS)
+      const known = speakers.flatMap((m) => fits.get(m.id) ?? [])
+      return [group, linePrior(known, members[0]!.species)]
     }),
   )
+}
+
+/**
+ * What is expected of an animal of a line: the middle of the curves of those who are well known, drawn to the species' curve
+ * while they are few.
+ * @param fits of the line's animals of one sex, each fitted against the species
+ */
+export function linePrior(
+  fits: readonly Pick<GrowthFit, 'curve' | 'counted'>[],
+  species: GrowthCurve,
+): GrowthPrior & { animals: number } {
+  const known = fits.filter((f) => f.counted >= ENOUGH_POINTS).map((f) => f.curve)
+  return { ...pooled(known, species), animals: known.length }
 }
 
 function pooled(known: readonly GrowthCurve[], species: GrowthCurve): GrowthPrior {

@@ -5,6 +5,7 @@ import {
   foreignKey,
   index,
   integer,
+  json,
   jsonb,
   pgTable,
   primaryKey,
@@ -77,7 +78,8 @@ export const protocol = pgTable(
     version: integer('version').notNull().default(1),
     code: text('code').notNull(),
     species: text('species').notNull(),
-    document: jsonb('document').notNull(),
+    /** As json, which keeps the figures in the order in which they are read. */
+    document: json('document').notNull(),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),

@@ -4,6 +4,7 @@ import {
   foreignKey,
   index,
   integer,
+  json,
   jsonb,
   pgTable,
   primaryKey,
@@ -34,7 +35,7 @@ export const protocolEdition = pgTable(
     number: integer('number').notNull(),
     settings: jsonb('settings').$type<ProtocolSettings>().notNull(),
     /** The document that was brought in with this edition of the species, if one was. */
-    document: jsonb('document').$type<ProtocolDocument>(),
+    document: json('document').$type<ProtocolDocument>(),
     reason: text('reason').notNull().default(''),
     at: instant('at').notNull(),
     memberId: uuid('member_id').notNull(),

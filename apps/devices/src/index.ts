@@ -1,0 +1,2 @@
+export { SimulatedScale, temperOf, type Temper } from './simulatedScale'
+export { runBridge } from './bridge'

@@ -1,0 +1,79 @@
+import type { AnimalRow } from '@hatch-book/contract'
+import { Button } from 'antd'
+import { qrcode } from 'bwip-js/browser'
+import { useEffect, useRef } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import { describeAnimal, useAge } from '../parts/AnimalCard'
+import { useFigures } from '../shell/figures'
+import { useAnimals } from '../shell/queries'
+import { usePicked } from './tableStore'
+
+/** Cards to print: tag, place, what it is, and a code that a scanner at the scale reads as its tag. */
+export function CardsPage() {
+  const { data } = useAnimals()
+  const [params] = useSearchParams()
+  const { picked } = usePicked()
+  if (!data) return null
+  const ids = new Set(params.get('picked') ? picked : (params.get('ids') ?? '').split(','))
+  const animals = data.filter((a) => ids.has(a.id))
+  return (
+    <section className="page">
+      <div className="head no-print">
+        <h1>
+          {animals.length} {animals.length === 1 ? 'card' : 'cards'}
+        </h1>
+        <Button type="primary" disabled={animals.length === 0} onClick={() => window.print()}>
+          Print
+        </Button>
+      </div>
+      {animals.length === 0 && (
+        <p className="empty">
+          Tick the animals whose cards you want in the <Link to="/animals">table</Link>, then print cards.
+        </p>
+      )}
+      <div className="print-cards">
+        {animals.map((a) => (
+          <PrintedCard key={a.id} animal={a} />
+        ))}
+      </div>
+    </section>
+  )
+}
+
+function PrintedCard({ animal }: { animal: AnimalRow }) {
+  const figures = useFigures()
+  const ageOf = useAge()
+  const code = useRef<HTMLCanvasElement>(null)
+  useEffect(() => {
+    if (code.current)
+      qrcode(code.current, {
+        bcid: 'qrcode',
+        text: animal.tag,
+        scale: 3,
+        barcolor: '000000',
+        backgroundcolor: 'ffffff',
+        paddingwidth: 2,
+        paddingheight: 2,
+      })
+  }, [animal.tag])
+  return (
+    <article>
+      <canvas ref={code} aria-label={`code of ${animal.tag}`} />
+      <div>
+        <div className="tag">{animal.tag}</div>
+        <div>{describeAnimal(animal)}</div>
+        <div>
+          {animal.hatched ? `hatched ${figures.span(animal.hatched)}` : ageOf(animal)}
+          {animal.line && ` · ${animal.line}`}
+        </div>
+        {animal.traits.length > 0 && <div>{animal.traits.join(', ')}</div>}
+        <div>
+          {animal.dam || animal.sire
+            ? `${animal.dam?.tag ?? '?'} × ${animal.sire?.tag ?? '?'}`
+            : 'parents not known'}
+          {animal.place && ` · ${animal.place.name}`}
+        </div>
+      </div>
+    </article>
+  )
+}

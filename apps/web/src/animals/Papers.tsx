@@ -1,0 +1,73 @@
+import type { AnimalPage } from '@hatch-book/contract'
+import { Button, Upload } from 'antd'
+import { useState } from 'react'
+import { RefusedError, api, refreshBook } from '../shell/api'
+import { useFigures } from '../shell/figures'
+import { useMay } from '../shell/session'
+
+const size = (bytes: number) =>
+  bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`
+
+/** Permits, bills, a vet's letters: kept beside the animal. */
+export function Papers({ page }: { page: AnimalPage }) {
+  const figures = useFigures()
+  const may = useMay()
+  const [says, setSays] = useState('')
+  const act = async (work: Promise<unknown>, otherwise: string) => {
+    setSays('')
+    try {
+      await work
+      await refreshBook()
+    } catch (error) {
+      setSays(error instanceof RefusedError ? error.problem.detail : otherwise)
+    }
+  }
+  return (
+    <section className="card" style={{ marginTop: 16 }}>
+      <h2>Papers</h2>
+      {page.papers.length === 0 && <p className="quiet">No permit, bill or letter is kept here.</p>}
+      <ul className="lines">
+        {page.papers.map((p) => (
+          <li key={p.id} className="between">
+            <a href={`/api/papers/${p.id}`}>{p.name}</a>
+            <span className="small quiet">
+              {size(p.size)}, {figures.day(p.at.slice(0, 10))}, {p.by}
+              {may.decide && (
+                <>
+                  {' · '}
+                  <button
+                    className="plain"
+                    onClick={() => void act(api.send('DELETE', `/api/papers/${p.id}`), 'Not removed.')}
+                  >
+                    remove
+                  </button>
+                </>
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {may.decide && (
+        <Upload
+          accept=".pdf,.txt,image/png,image/jpeg"
+          showUploadList={false}
+          beforeUpload={(file) => {
+            const name = encodeURIComponent(file.name.slice(0, 160))
+            void act(
+              api.upload(`/api/animals/${page.animal.id}/papers?name=${name}`, file),
+              'The paper was not kept.',
+            )
+            return false
+          }}
+        >
+          <Button style={{ marginTop: 8 }}>Keep a paper here</Button>
+        </Upload>
+      )}
+      {says && (
+        <p className="says" role="alert">
+          {says}
+        </p>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,217 @@
+import type { ProtocolFigure } from '@hatch-book/core'
+import { useState } from 'react'
+import { useFigures } from '../shell/figures'
+import { UNIT_FACTOR, UNIT_WORDS, figureInWords } from './units'
+
+/** From here on days are also said in months or years. */
+const LONG_DAYS = 120
+
+/** One part of a protocol: each figure with its range, unit, confidence, and who said so. */
+export function FigureTable({
+  keys,
+  figures,
+  before,
+  sources,
+  faults,
+  editable,
+  onSet,
+}: {
+  keys: readonly string[]
+  figures: Record<string, ProtocolFigure>
+  before: Record<string, ProtocolFigure>
+  sources: Record<string, string>
+  faults: Record<string, string>
+  editable: boolean
+  onSet(key: string, set: { value: number | string; low: number | null; high: number | null } | null): void
+}) {
+  const days = useFigures()
+  return (
+    <table className="plain-table figures">
+      <thead>
+        <tr>
+          <th>figure</th>
+          <th>gone by</th>
+          <th>from</th>
+          <th>to</th>
+          <th>unit</th>
+          <th>agreed on</th>
+          <th>who says so</th>
+        </tr>
+      </thead>
+      <tbody>
+        {keys.map((key) => {
+          const figure = figures[key]!
+          const changed = sources[key] !== undefined
+          const set = (part: Partial<ProtocolFigure>) =>
+            onSet(key, { value: figure.value, low: figure.low, high: figure.high, ...part })
+          return (
+            <tr key={key} className={changed ? 'changed' : ''}>
+              <td>
+                <label htmlFor={key}>{figure.label}</label>
+              </td>
+              {figure.unit === 'words' ? (
+                <td colSpan={4}>
+                  <WordsField
+                    id={key}
+                    value={String(figure.value)}
+                    editable={editable}
+                    onSet={(value) => set({ value })}
+                  />
+                </td>
+              ) : (
+                <>
+                  <td>
+                    <NumberField
+                      id={key}
+                      label={figure.label}
+                      value={figure.value as number}
+                      factor={UNIT_FACTOR[figure.unit] ?? 1}
+                      editable={editable}
+                      onSet={(value) => value !== null && set({ value })}
+                    />
+                  </td>
+                  {(['low', 'high'] as const).map((bound) => (
+                    <td key={bound}>
+                      <NumberField
+                        id={`${key}-${bound}`}
+                        label={`${figure.label}, ${bound === 'low' ? 'least' : 'most'}`}
+                        value={figure[bound]}
+                        factor={UNIT_FACTOR[figure.unit] ?? 1}
+                        editable={editable && (figure.low !== null || before[key]?.low !== null)}
+                        onSet={(value) => set({ [bound]: value })}
+                      />
+                    </td>
+                  ))}
+                  <td className="small quiet nowrap">
+                    {UNIT_WORDS[figure.unit]}
+                    {figure.unit === 'd' && Math.abs(figure.value as number) >= LONG_DAYS && (
+                      <> ({days.days(figure.value as number)})</>
+                    )}
+                  </td>
+                </>
+              )}
+              <td className="small">
+                <Agreed confidence={figure.confidence} />
+              </td>
+              <td className="small">
+                {changed ? (
+                  <>
+                    {sources[key]}{' '}
+                    {editable && (
+                      <button className="plain" onClick={() => onSet(key, null)}>
+                        as it was ({shortly(before[key]!)})
+                      </button>
+                    )}
+                  </>
+                ) : (
+                  <span className="quiet">starting figure</span>
+                )}
+                {faults[key] && (
+                  <div className="says" role="alert">
+                    {faults[key]}
+                  </div>
+                )}
+              </td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
+  )
+}
+
+const shortly = ({ value, unit }: ProtocolFigure) => figureInWords(value, unit).slice(0, 24)
+
+function Agreed({ confidence }: { confidence: ProtocolFigure['confidence'] }) {
+  const count = { high: 3, medium: 2, low: 1 }[confidence]
+  const words = { high: 'widely', medium: 'commonly', low: 'thinly' }[confidence]
+  return (
+    <span className="nowrap" title={`${words} agreed on`}>
+      <span aria-hidden>
+        {'●'.repeat(count)}
+        {'○'.repeat(3 - count)}
+      </span>{' '}
+      {words}
+    </span>
+  )
+}
+
+/** A figure typed freely; it is taken over when the field is left, so that a half-typed one breaks nothing. */
+function NumberField({
+  id,
+  label,
+  value,
+  factor,
+  editable,
+  onSet,
+}: {
+  id: string
+  label: string
+  value: number | null
+  factor: number
+  editable: boolean
+  onSet(value: number | null): void
+}) {
+  const [typed, setTyped] = useState<string | null>(null)
+  const [wrong, setWrong] = useState(false)
+  const shown = value === null ? '' : String(Number((value * factor).toPrecision(12)))
+  if (!editable) return <span className="fig">{shown}</span>
+  const leave = () => {
+    if (typed === null) return
+    const text = typed.trim().replace(',', '.')
+    const number = Number((Number(text) / factor).toPrecision(12))
+    if (text === '') onSet(null)
+    else if (!Number.isFinite(number)) return setWrong(true)
+    else if (number !== value) onSet(number)
+    setWrong(false)
+    setTyped(null)
+  }
+  return (
+    <>
+      <input
+        id={id}
+        className="native fig"
+        aria-label={label}
+        inputMode="decimal"
+        value={typed ?? shown}
+        aria-invalid={wrong}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={leave}
+        onKeyDown={(e) => e.key === 'Enter' && leave()}
+      />
+      {wrong && (
+        <span className="says" role="alert">
+          in figures
+        </span>
+      )}
+    </>
+  )
+}
+
+function WordsField({
+  id,
+  value,
+  editable,
+  onSet,
+}: {
+  id: string
+  value: string
+  editable: boolean
+  onSet(value: string): void
+}) {
+  const [typed, setTyped] = useState<string | null>(null)
+  if (!editable) return <span>{value}</span>
+  return (
+    <textarea
+      id={id}
+      className="native"
+      rows={Math.min(5, Math.max(1, Math.ceil(value.length / 70)))}
+      value={typed ?? value}
+      onChange={(e) => setTyped(e.target.value)}
+      onBlur={() => {
+        if (typed !== null && typed.trim() !== value) onSet(typed.trim())
+        setTyped(null)
+      }}
+    />
+  )
+}

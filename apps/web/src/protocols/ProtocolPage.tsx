@@ -1,0 +1,248 @@
+import type { ProtocolPage as Page, VerdictChanges } from '@hatch-book/contract'
+import { SECTIONS, questionsOf, type ProtocolScope, type ProtocolSettings } from '@hatch-book/core'
+import { useQuery } from '@tanstack/react-query'
+import { Segmented, Select } from 'antd'
+import { useState } from 'react'
+import { Link, useParams, useSearchParams } from 'react-router'
+import { api } from '../shell/api'
+import { useFigures } from '../shell/figures'
+import { useAnimals } from '../shell/queries'
+import { useMay } from '../shell/session'
+import { differs, faultsOf, figuresUnder, keysOf, withFigure, withSchool } from './draft'
+import { FigureTable } from './FigureTable'
+import { Changes, SaveBar } from './SaveBar'
+import { Schools } from './Schools'
+
+/** A species' protocol, for all of it, one line or one animal. What is edited stands in the address. */
+export function ProtocolPage() {
+  const { id } = useParams()
+  const [params] = useSearchParams()
+  const scope = (params.get('scope') ?? 'species') as ProtocolScope
+  const of = params.get('of') ?? ''
+  const waiting = scope !== 'species' && of === ''
+  const { data, error } = useQuery({
+    queryKey: ['protocol', id, waiting ? 'species' : scope, waiting ? '' : of],
+    queryFn: () =>
+      api.get<Page>(`/api/protocols/${id}?${new URLSearchParams(waiting ? {} : { scope, of }).toString()}`),
+  })
+  if (error)
+    return (
+      <section className="page">
+        <h1>Not in the book</h1>
+        <p>
+          {error.message} <Link to="/protocols">All protocols</Link>
+        </p>
+      </section>
+    )
+  return data ? <Editor key={`${data.id} ${data.scope} ${data.of}`} page={data} asked={scope} /> : null
+}
+
+function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
+  const may = useMay()
+  const [params, setParams] = useSearchParams()
+  const [draft, setDraft] = useState<ProtocolSettings | null>(null)
+  const [saved, setSaved] = useState<VerdictChanges | null>(null)
+  const settings = draft ?? page.settings
+  const { figures, sources } = figuresUnder(page, settings)
+  const faults = faultsOf(page, settings)
+  const hasSchools = questionsOf(page.document.code).length > 0
+  const parts = [
+    ...(hasSchools ? [['schools', 'Schools'] as const] : []),
+    ...SECTIONS.filter(([prefix]) => keysOf(figures, prefix).length > 0),
+    ['editions', 'Editions'] as const,
+  ]
+  const part = params.get('part') ?? 'readiness'
+  const shown = parts.some(([p]) => p === part) ? part : parts[0]![0]
+  // Another level has to be chosen first: until then what is shown is the species, and it is not edited by mistake.
+  const editable = may.decide && asked === page.scope
+  const change = (next: ProtocolSettings) => {
+    setSaved(null)
+    setDraft(differs(next, page.settings) ? next : null)
+  }
+  return (
+    <section className="page">
+      <div className="head">
+        <div>
+          <h1>
+            {page.document.species}{' '}
+            <span className="quiet" style={{ fontWeight: 400 }}>
+              <i>{page.document.latin}</i>
+            </span>
+          </h1>
+        </div>
+        <div className="side">
+          <Scope page={page} asked={asked} />
+          <a href={`/api/protocols/${page.id}/file`} download>
+            save as a file
+          </a>
+        </div>
+      </div>
+      {draft && (
+        <SaveBar
+          page={page}
+          draft={draft}
+          blocked={Object.keys(faults).length > 0}
+          onDiscard={() => setDraft(null)}
+          onSaved={(changes) => {
+            setDraft(null)
+            setSaved(changes)
+          }}
+        />
+      )}
+      {saved && (
+        <div className="card">
+          <Changes changes={saved} />
+        </div>
+      )}
+      <div className="columns" style={{ gridTemplateColumns: '190px minmax(0, 1fr)', marginTop: 14 }}>
+        <nav className="parts" aria-label="Parts of the protocol">
+          {parts.map(([prefix, title]) => {
+            const touched = Object.keys(sources).filter((k) => k.startsWith(`${prefix}.`)).length
+            return (
+              <button
+                key={prefix}
+                type="button"
+                className={shown === prefix ? 'here' : ''}
+                aria-current={shown === prefix}
+                onClick={() =>
+                  setParams(
+                    (before) => {
+                      const next = new URLSearchParams(before)
+                      next.set('part', prefix)
+                      return next
+                    },
+                    { replace: true },
+                  )
+                }
+              >
+                {title}
+                {touched > 0 && <span className="fig"> {touched}</span>}
+              </button>
+            )
+          })}
+        </nav>
+        <div>
+          {asked !== page.scope && (
+            <p className="note">Choose the {asked} above; what is shown here is the species.</p>
+          )}
+          {shown === 'schools' ? (
+            <Schools
+              code={page.document.code}
+              before={page.before}
+              settings={settings}
+              editable={editable}
+              onChoose={(question, letter) => change(withSchool(settings, question, letter))}
+            />
+          ) : shown === 'editions' ? (
+            <Editions page={page} editable={editable} onTake={change} />
+          ) : (
+            <FigureTable
+              keys={keysOf(figures, shown)}
+              figures={figures}
+              before={page.before}
+              sources={{ ...page.sources, ...sources }}
+              faults={faults}
+              editable={editable}
+              onSet={(key, set) => change(withFigure(settings, key, set))}
+            />
+          )}
+          <p className="small quiet" style={{ marginTop: 14 }}>
+            Starting figures are general husbandry knowledge, not veterinary advice and not law. Temperatures
+            and weights are kept in °C and g, so that a file means the same everywhere.
+          </p>
+        </div>
+      </div>
+    </section>
+  )
+}
+
+/** For whom it is edited: the closer level counts before the wider. */
+function Scope({ page, asked }: { page: Page; asked: ProtocolScope }) {
+  const [params, setParams] = useSearchParams()
+  const { data } = useAnimals()
+  const go = (scope: ProtocolScope, of: string) => {
+    const next = new URLSearchParams(params)
+    next.set('scope', scope)
+    next.set('of', of)
+    setParams(next)
+  }
+  const choices =
+    asked === 'line'
+      ? page.lines.map((line) => ({ value: line, label: line }))
+      : (data ?? [])
+          .filter((a) => a.species === page.document.species)
+          .map((a) => ({ value: a.id, label: `${a.tag} ${a.line}` }))
+  return (
+    <>
+      <Segmented
+        aria-label="For"
+        value={asked}
+        options={[
+          { value: 'species', label: 'the species' },
+          { value: 'line', label: 'one line' },
+          { value: 'animal', label: 'one animal' },
+        ]}
+        onChange={(scope) => go(scope as ProtocolScope, '')}
+      />
+      {asked !== 'species' && (
+        <Select
+          aria-label={`Which ${asked}`}
+          placeholder={`which ${asked}`}
+          showSearch
+          optionFilterProp="label"
+          style={{ width: 190 }}
+          value={page.scope === asked ? page.of : null}
+          options={choices}
+          onChange={(of: string) => go(asked, of)}
+        />
+      )}
+    </>
+  )
+}
+
+/** What was in force before: by whom, when, why; any of it can be set again. */
+function Editions({
+  page,
+  editable,
+  onTake,
+}: {
+  page: Page
+  editable: boolean
+  onTake(settings: ProtocolSettings): void
+}) {
+  const figures = useFigures()
+  if (page.editions.length === 0)
+    return <p className="quiet">Nothing was ever changed: these are the starting figures.</p>
+  return (
+    <ul className="lines">
+      {page.editions.map((e) => (
+        <li key={`${e.scope} ${e.of} ${e.number}`}>
+          <div className="between">
+            <span>
+              <strong>
+                {e.scope === 'species' ? 'the species' : `${e.scope} ${e.of}`}, edition {e.number}
+              </strong>
+              {e.reason && <>: {e.reason}</>}
+            </span>
+            <span className="small quiet">
+              {figures.instant(e.at)}, {e.by}
+            </span>
+          </div>
+          <div className="small quiet">
+            {e.broughtIn && 'a file was brought in; '}
+            {Object.keys(e.settings.figures).length} figures and {Object.keys(e.settings.schools).length}{' '}
+            schools set
+            {editable && e.scope === page.scope && (e.scope === 'species' || e.of === page.ofName) && (
+              <>
+                {' '}
+                <button className="plain" onClick={() => onTake(e.settings)}>
+                  set it so again
+                </button>
+              </>
+            )}
+          </div>
+        </li>
+      ))}
+    </ul>
+  )
+}

@@ -1,0 +1,55 @@
+import type { ProtocolPage } from '@hatch-book/contract'
+import {
+  figureFault,
+  resolveProtocol,
+  sectionOf,
+  type FigureSetting,
+  type ProtocolFigure,
+  type ProtocolSettings,
+} from '@hatch-book/core'
+
+/** What the figures come to with a draft of this level laid over the wider ones. */
+export function figuresUnder(
+  page: ProtocolPage,
+  settings: ProtocolSettings,
+): { figures: Record<string, ProtocolFigure>; sources: Record<string, string> } {
+  const { figures, sources } = resolveProtocol({ ...page.document, figures: page.before }, [
+    { scope: page.scope, of: page.ofName, edition: page.edition, by: 'you', settings },
+  ])
+  return { figures, sources }
+}
+
+/** Whether a draft differs from what is in force. */
+export const differs = (a: ProtocolSettings, b: ProtocolSettings) => JSON.stringify(a) !== JSON.stringify(b)
+
+export function withFigure(
+  settings: ProtocolSettings,
+  key: string,
+  set: FigureSetting | null,
+): ProtocolSettings {
+  const { [key]: _, ...others } = settings.figures
+  return { ...settings, figures: set ? { ...others, [key]: set } : others }
+}
+
+export function withSchool(
+  settings: ProtocolSettings,
+  question: string,
+  letter: string | null,
+): ProtocolSettings {
+  const { [question]: _, ...others } = settings.schools
+  return { ...settings, schools: letter ? { ...others, [question]: letter } : others }
+}
+
+/** Faults of a draft by the key of their figure. */
+export function faultsOf(page: ProtocolPage, settings: ProtocolSettings): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(settings.figures).flatMap(([key, set]) => {
+      const figure = page.document.figures[key]
+      const says = figure ? figureFault(figure, set) : null
+      return says ? [[key, says]] : []
+    }),
+  )
+}
+
+export const keysOf = (figures: Record<string, ProtocolFigure>, section: string) =>
+  Object.keys(figures).filter((key) => sectionOf(key) === section)

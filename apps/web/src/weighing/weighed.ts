@@ -1,0 +1,51 @@
+import type { AnimalRow } from '@hatch-book/contract'
+import type { WeightContext } from '@hatch-book/core'
+import { daysBetween } from '@hatch-book/core'
+
+/** One animal's weighing in this sitting: how it stood before, and what the scale said. */
+export interface Weighed {
+  animal: AnimalRow
+  grams: number
+  context: WeightContext
+  condition: number | null
+}
+
+/** A meal is in the gut for some days. */
+const FED_DAYS = 3
+
+/** What the log says of its belly: a keeper who knows better says so with a key. */
+export function likelyContext(animal: AnimalRow, today: string): WeightContext {
+  if (animal.inShed) return 'in shed'
+  if (animal.lastTakenOn && daysBetween(animal.lastTakenOn, today) <= FED_DAYS) return 'fed'
+  return 'empty'
+}
+
+export const changeOf = ({ animal, grams }: Weighed) => (animal.grams ? grams / animal.grams - 1 : null)
+
+/** Losses worth a second look: a tenth of the loss that starts to worry is noise of gut and scale. */
+export const WORRYING_LOSS = 0.05
+
+export interface Sitting {
+  lost: Weighed[]
+  crossed: { weighed: Weighed; now: AnimalRow }[]
+  gained: number
+  weighed: number
+}
+
+/** What a sitting at the scale has shown. */
+export function summariseSitting(done: readonly Weighed[], now: readonly AnimalRow[]): Sitting {
+  const byId = new Map(now.map((a) => [a.id, a]))
+  return {
+    weighed: done.length,
+    gained: done.filter((w) => (changeOf(w) ?? 0) > 0).length,
+    lost: done
+      .filter((w) => (changeOf(w) ?? 0) <= -WORRYING_LOSS)
+      .sort((a, b) => changeOf(a)! - changeOf(b)!),
+    crossed: done.flatMap((weighed) => {
+      const after = byId.get(weighed.animal.id)
+      return after && (after.verdict !== weighed.animal.verdict || after.stage !== weighed.animal.stage)
+        ? [{ weighed, now: after }]
+        : []
+    }),
+  }
+}
