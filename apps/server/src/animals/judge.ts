@@ -24,7 +24,8 @@ export interface JudgedAnimal {
   facts: BreederFacts
   readiness: ReadinessView
   stage: StageStanding
-  leaving: Gate
+  /** Worked out when asked for: of most animals in a list nobody asks. */
+  readonly leaving: Gate
   leavingOverruled: { verdict: string; reason: string; on: Day; by: string; entryId: string } | null
   row: AnimalRow
 }
@@ -134,7 +135,9 @@ export function judgeAnimal(
     facts,
     readiness: { ...assessed, overruled },
     stage,
-    leaving: leavingGate(growing, protocol, today),
+    get leaving() {
+      return leavingGate(growing, protocol, today)
+    },
     leavingOverruled: pick('leaving'),
     row: {
       id: animal.id,

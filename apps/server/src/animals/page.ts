@@ -124,7 +124,7 @@ async function growthView(
   wantedGrams: number | null,
 ): Promise<AnimalPage['growth']> {
   const hatched = hatchedSpan(record)
-  const grown = (await growthOf(tx, [record], actor.book.zone)).get(record.animal.id)
+  const grown = (await growthOf(tx, [record], actor.book.zone, actor.today)).get(record.animal.id)
   if (!hatched || !grown) return null
   const { fit, points } = grown
   const born = dayNumber(middleDay(hatched))
@@ -163,7 +163,7 @@ async function percentileOf(
     tx,
     and(eq(tables.animal.clutchId, animal.clutchId), sql`${tables.animal.id} <> ${animal.id}`),
   )
-  const grown = await growthOf(tx, mates, actor.book.zone)
+  const grown = await growthOf(tx, mates, actor.book.zone, actor.today)
   const grams = [...grown.values()].map((g) => curveWeight(g.fit.curve, ageDays))
   const percent = siblingPercentile(curveWeight(fit.curve, ageDays), grams)
   return percent === null ? null : { percent, siblings: grams.length }

@@ -27,7 +27,7 @@ export async function verdictsUnder(
   const surroundings = await loadSurroundings(tx, actor.book.zone)
   const judge = async (shelf: ProtocolShelf) => {
     const records = await loadRecords(tx, where, shelf)
-    const growth = await growthOfTheLight(tx, records, actor.book.zone)
+    const growth = await growthOfTheLight(tx, records, actor.book.zone, actor.today)
     return records.map((r) =>
       judgeAnimal(r, surroundings, actor.book.zone, actor.today, growth.get(r.animal.id)?.fit ?? null),
     )

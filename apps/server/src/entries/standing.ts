@@ -47,12 +47,21 @@ export async function standingEntries(
   return bySubject
 }
 
+/** The animals that some records count for: those merged into another count there. */
+async function countedAs(tx: Transaction, animalIds: readonly string[]): Promise<string[]> {
+  const { rows } = await tx.execute<{ id: string }>(
+    sql`select distinct coalesce(merged_into_id, id) as id from animal where id = any(${sql.param(animalIds)}::uuid[])`,
+  )
+  return rows.map((r) => r.id)
+}
+
 /** Folds the logs of some animals again and keeps the result, in the transaction that changed them. */
 export async function refreshStandings(
   tx: Transaction,
   bookId: string,
-  animalIds: readonly string[],
+  recordIds: readonly string[],
 ): Promise<void> {
+  const animalIds = await countedAs(tx, recordIds)
   const logs = await standingEntries(tx, animalIds)
   const rows = animalIds.map((id) => {
     const log = logs

@@ -21,12 +21,17 @@ export function readProtocolFile(body: unknown): ProtocolDocument {
   } catch (error) {
     throw new BookError('file-unreadable', `This is not a JSON file: ${(error as Error).message}.`)
   }
+  if ((json as { format?: unknown } | null)?.format !== 'hatch-book protocol')
+    throw new BookError(
+      'file-unreadable',
+      'This is a JSON file, but not a protocol: it names no such format.',
+    )
   const read = v.safeParse(ProtocolDocumentSchema, json)
   const faults = read.success
     ? documentFaults(read.output.figures).map((says) => ({ field: says.split(':')[0]!, says }))
     : read.issues.map((issue) => {
         const field = v.getDotPath(issue) ?? ''
-        return { field, says: `${field}: ${issue.message}` }
+        return { field, says: `${field}: ${issue.input === undefined ? 'is missing' : issue.message}` }
       })
   if (!read.success || faults.length > 0)
     throw new BookError(

@@ -52,6 +52,11 @@ export class ProtocolShelf {
     return new ProtocolShelf(this.rows, [...others, trial])
   }
 
+  /** Changes with every edition. */
+  get stamp(): string {
+    return this.editions.map((e) => `${e.protocolId}${e.scope}${e.scopeOf}${e.number}`).join()
+  }
+
   document(protocolId: string): ProtocolDocument {
     const row = this.rows.find((r) => r.id === protocolId)
     if (!row) throw new BookError('not-found', 'This protocol is not in the book.')

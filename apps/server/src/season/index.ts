@@ -27,7 +27,8 @@ async function season(tx: Transaction, actor: Actor) {
   const { today, book } = actor
   const from = addDays(today, -DAYS_BACK)
   const to = addDays(today, DAYS_AHEAD)
-  const animals = await judgeAnimals(tx, actor)
+  const named = await namedAnimals(tx)
+  const animals = await judgeAnimals(tx, actor, await youngIds(tx, from))
   const pairings = await viewPairings(tx, actor, await tx.select().from(tables.pairing))
   const clutches = await studyClutches(
     tx,
@@ -37,12 +38,12 @@ async function season(tx: Transaction, actor: Actor) {
     ),
   )
   const phases = [
-    ...(await restPhases(tx, actor, animals)),
+    ...(await restPhases(tx, actor, named)),
     ...pairingPhases(pairings, today),
     ...clutchPhases(clutches, today),
     ...rearingPhases(animals, from, today),
   ]
-  const lines = new Map(animals.map(({ row }) => [laneOf(row.species, row.line), row.species]))
+  const lines = new Map(named.map((a) => [laneOf(a.species, a.line), a.species]))
   const lanes = [...lines].map(([line, species]) => ({
     line,
     species,
@@ -73,18 +74,40 @@ async function season(tx: Transaction, actor: Actor) {
   }
 }
 
+interface NamedAnimal extends Record<string, unknown> {
+  id: string
+  tag: string
+  line: string
+  species: string
+}
+
+async function namedAnimals(tx: Transaction): Promise<NamedAnimal[]> {
+  const { rows } = await tx.execute<NamedAnimal>(
+    sql`select a.id, a.tag, a.line, p.species from animal a join protocol p on p.id = a.protocol_id where not a.withdrawn`,
+  )
+  return rows
+}
+
+/** Young that hatched since a day: the only animals whose gates the ribbon asks about. */
+async function youngIds(tx: Transaction, since: Day): Promise<string[]> {
+  const { rows } = await tx.execute<{ id: string }>(
+    sql`select id from animal where not withdrawn and purpose <> 'breeder' and hatched_to >= ${since}`,
+  )
+  return rows.map((r) => r.id)
+}
+
 type LanePhase = Phase & { lane: string }
 const laneOf = (species: string, line: string) => line || species
 
 async function restPhases(
   tx: Transaction,
   actor: Actor,
-  animals: readonly JudgedAnimal[],
+  animals: readonly NamedAnimal[],
 ): Promise<LanePhase[]> {
   const { rows } = await tx.execute<{ subject_id: string; kind: string; at: Date }>(
     sql`select e.subject_id, e.kind, e.at from entry e where e.kind in ('rest began', 'warmed') and ${standsSql} order by e.at`,
   )
-  const byAnimal = new Map(animals.map(({ row }) => [row.id, row]))
+  const byAnimal = new Map(animals.map((a) => [a.id, a]))
   const began = new Map<string, Day>()
   const phases: LanePhase[] = []
   const add = (id: string, name: 'rest' | 'warming', from: Day, to: Day) => {

@@ -14,6 +14,7 @@ import { judgeOne } from '../animals'
 import { inBook, tables } from '../db/connect'
 import { actorOf, bridgeOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { forgetTokens } from '../shell/bridge'
 import { publish } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { bridgeTopic, issueScale, scaleTopic, scaleView } from './scales'
@@ -56,6 +57,7 @@ export const scaleRoutes: BookRoutes = (app, { db }) => {
       const { bookId } = actorOf(request)
       const { id } = await mustBeOurs(bookId, request.params.id)
       await inBook(db, bookId, (tx) => tx.delete(scale).where(eq(scale.id, id)))
+      forgetTokens(id)
       return { ok: true as const }
     },
   )

@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import { newId, type ScaleView } from '@hatch-book/contract'
 import { tables, type Transaction } from '../db/connect'
-import { secretHash } from '../shell/bridge'
+import { forgetTokens, secretHash } from '../shell/bridge'
 
 const { scale } = tables
 
@@ -29,5 +29,6 @@ export async function issueScale(
       set: { secretHash: secretHash(secret), capacityGrams },
     })
     .returning()
+  forgetTokens(row!.id)
   return { scale: scaleView(row!), token: `${bookId}.${row!.id}.${secret}` }
 }

@@ -9,6 +9,8 @@ import { useFigures } from './figures'
 const DAYS = 425
 const NAMES = 128
 const LANE = 21
+/** More lines than this are scrolled. */
+const MOST_LANES = 6
 const TOP = 20
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 /** Each phase its own row in the lane, colour and pattern: how high it stands and how thick it is. */
@@ -57,49 +59,52 @@ export function Ribbon() {
   const height = TOP + Math.max(1, data.lanes.length) * LANE + 3
   return (
     <div className="ribbon" ref={box}>
-      <svg
-        height={height}
-        role="group"
-        aria-label="Season ribbon"
-        onPointerDown={(e) => {
-          drag.current = { x: e.clientX, shift, moved: false }
-        }}
-        onPointerMove={(e) => {
-          if (!drag.current) return
-          const days = Math.round(((drag.current.x - e.clientX) / (width - NAMES)) * DAYS)
-          if (Math.abs(days) > 2) drag.current.moved = true
-          if (drag.current.moved) setShift(Math.max(-180, Math.min(180, drag.current.shift + days)))
-        }}
-        onPointerUp={() => setTimeout(() => (drag.current = null))}
-        onPointerLeave={() => (drag.current = null)}
-      >
-        <Patterns />
-        <Calendar from={from} x={x} height={height} />
-        {data.lanes.map((lane, i) => (
-          <Lane
-            key={lane.line}
-            lane={lane}
-            y={TOP + i * LANE}
-            x={x}
-            width={width}
-            dragged={() => drag.current?.moved ?? false}
+      {/* Many lines scroll in their own strip: the page below keeps its room. */}
+      <div className="lanes" style={{ maxHeight: TOP + MOST_LANES * LANE + 3 }}>
+        <svg
+          height={height}
+          role="group"
+          aria-label="Season ribbon"
+          onPointerDown={(e) => {
+            drag.current = { x: e.clientX, shift, moved: false }
+          }}
+          onPointerMove={(e) => {
+            if (!drag.current) return
+            const days = Math.round(((drag.current.x - e.clientX) / (width - NAMES)) * DAYS)
+            if (Math.abs(days) > 2) drag.current.moved = true
+            if (drag.current.moved) setShift(Math.max(-180, Math.min(180, drag.current.shift + days)))
+          }}
+          onPointerUp={() => setTimeout(() => (drag.current = null))}
+          onPointerLeave={() => (drag.current = null)}
+        >
+          <Patterns />
+          <Calendar from={from} x={x} height={height} />
+          {data.lanes.map((lane, i) => (
+            <Lane
+              key={lane.line}
+              lane={lane}
+              y={TOP + i * LANE}
+              x={x}
+              width={width}
+              dragged={() => drag.current?.moved ?? false}
+            />
+          ))}
+          {data.lanes.length === 0 && (
+            <text x={NAMES} y={TOP + 15}>
+              The season draws itself here once animals rest, pair or lay.
+            </text>
+          )}
+          <line
+            x1={x(data.today)}
+            x2={x(data.today)}
+            y1={4}
+            y2={height}
+            stroke="var(--clay)"
+            strokeWidth={1.6}
           />
-        ))}
-        {data.lanes.length === 0 && (
-          <text x={NAMES} y={TOP + 15}>
-            The season draws itself here once animals rest, pair or lay.
-          </text>
-        )}
-        <line
-          x1={x(data.today)}
-          x2={x(data.today)}
-          y1={4}
-          y2={height}
-          stroke="var(--clay)"
-          strokeWidth={1.6}
-        />
-        <path d={`M${x(data.today) - 4.5} 2h9l-4.500 7z`} fill="var(--clay)" />
-      </svg>
+          <path d={`M${x(data.today) - 4.5} 2h9l-4.500 7z`} fill="var(--clay)" />
+        </svg>
+      </div>
       <Legend shift={shift} onToday={() => setShift(0)} />
     </div>
   )

@@ -126,7 +126,8 @@ export function useLog() {
             'take back (Ctrl+Z)',
           ),
         })
-      await refreshBook()
+      const refreshed = refreshBook()
+      if (!quiet) await refreshed
       return true
     },
     [now, notification, refused, undo],

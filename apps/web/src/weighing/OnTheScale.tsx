@@ -63,7 +63,7 @@ export function OnTheScale({
         { quiet: true, device: scale.name },
       )
     )
-      onDone({ animal, grams, context, condition: score })
+      onDone({ animal, grams, context, condition: score, at: Date.now() })
   }
   useWedge(
     onCode,

@@ -23,7 +23,7 @@ const useSource = create<{ source: string | null; set(source: string): void }>()
 
 /** One animal after the other on the scale: those not weighed for longest come first. */
 export function WeighInPage() {
-  const { data } = useAnimals()
+  const { data, dataUpdatedAt } = useAnimals()
   const { data: scales } = useScales()
   const may = useMay()
   const { fits } = useLineFilter()
@@ -39,8 +39,8 @@ export function WeighInPage() {
   // What was taken back, here or on another device, is not done: the animal waits again.
   const done = useMemo(() => {
     const grams = new Map((data ?? []).map((a) => [a.id, a.grams]))
-    return weighed.filter((w) => grams.get(w.animal.id) === w.grams)
-  }, [data, weighed])
+    return weighed.filter((w) => w.at > dataUpdatedAt || grams.get(w.animal.id) === w.grams)
+  }, [data, dataUpdatedAt, weighed])
   const queue = useMemo(() => {
     const settled = new Set([...done.map((d) => d.animal.id), ...skipped])
     return (data ?? [])
@@ -233,7 +233,9 @@ function Weighing({
         <WeightForm
           key={animal.id}
           animal={animal}
-          onDone={(grams, context, condition) => onDone({ animal, grams, context, condition })}
+          onDone={(grams, context, condition) =>
+            onDone({ animal, grams, context, condition, at: Date.now() })
+          }
         />
       )}
     </article>

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react'
 
 /** A scanner that plays a keyboard types a letter every few milliseconds; no hand does. */
-const FASTEST_HAND_MS = 35
+const FASTEST_HAND_MS = 80
 const SHORTEST_CODE = 2
 
 const typing = (target: EventTarget | null) =>

@@ -8,6 +8,8 @@ export interface Weighed {
   grams: number
   context: WeightContext
   condition: number | null
+  /** When it was written, by this device's clock: what was read before knows nothing of it. */
+  at: number
 }
 
 /** A meal is in the gut for some days. */

@@ -63,6 +63,8 @@ export interface AnimalStanding {
   /** How many weighings stand, and what they add up to, in grams: together they tell whether any of them changed. */
   weighings: number
   weighedGrams: number
+  /** How many overrulings stand. */
+  overrules: number
   /** Heaviest empty weight so far, in grams: losses are counted from it. */
   heaviestGrams: number | null
   condition: { score: number; at: Instant } | null
@@ -94,6 +96,7 @@ export const BLANK_STANDING: AnimalStanding = Object.freeze({
   placeId: null,
   weight: null,
   weighings: 0,
+  overrules: 0,
   weighedGrams: 0,
   heaviestGrams: null,
   condition: null,
@@ -191,6 +194,8 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
       return { ...now, restingSince: at, warmedAt: null }
     case 'warmed':
       return { ...now, restingSince: null, warmedAt: at }
+    case 'overruled':
+      return { ...now, overrules: now.overrules + 1 }
     case 'moulted':
       return entry.payload.adult ? { ...now, adultAt: at } : now
     case 'trait': {

@@ -156,6 +156,7 @@ export const entry = pgTable(
     uniqueIndex('entry_struck_once').on(t.bookId, t.strikes),
     index('entry_of_subject').on(t.bookId, t.subjectId, t.at),
     index('entry_by_time').on(t.bookId, t.at),
+    index('entry_by_kind').on(t.bookId, t.kind, t.subjectId, t.at),
     bookOnly(),
   ],
 ).enableRLS()

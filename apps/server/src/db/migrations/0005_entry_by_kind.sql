@@ -1,0 +1,1 @@
+CREATE INDEX "entry_by_kind" ON "entry" USING btree ("book_id","kind","subject_id","at");

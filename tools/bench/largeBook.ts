@@ -1,0 +1,94 @@
+import { newId } from '../../packages/contract/src'
+import {
+  cornSnake,
+  dayFromNumber,
+  dayNumber,
+  foldStanding,
+  gompertzWeight,
+  westernHognose,
+  type AnimalEntry,
+} from '../../packages/core/src'
+import { chance } from '../../demo/src/random'
+import { createBook } from '../../apps/server/src/books'
+import { inBook, insertMany, type Database } from '../../apps/server/src/db/connect'
+
+export const LARGE_DAY = '2027-05-27'
+export const LARGE_SIGN_IN = { email: 'owner@large.example', password: 'a long password' }
+const SPECIES = [cornSnake, westernHognose]
+
+export interface LargeBook {
+  animals: number
+  weightsEach: number
+}
+
+/** Fills a book with grown and growing animals of twenty lines, each with its tub, sex, weights and meals. */
+export async function fillLargeBook(db: Database, { animals, weightsEach }: LargeBook): Promise<string> {
+  const bookId = newId()
+  const luck = chance(11)
+  const protocolIds = new Map<string, string>()
+  const today = dayNumber(LARGE_DAY)
+  await inBook(db, bookId, async (tx) => {
+    const memberId = await createBook(tx, {
+      bookId,
+      name: 'Large',
+      zone: 'UTC',
+      owner: { name: 'Owner', ...LARGE_SIGN_IN },
+      demo: { day: LARGE_DAY, seed: 1 },
+      protocolId: (code) => protocolIds.set(code, newId()).get(code)!,
+    })
+    const tubs = Array.from({ length: animals }, (_, i) => ({
+      book_id: bookId,
+      id: newId(),
+      kind: 'tub',
+      name: `T${i}`,
+    }))
+    await insertMany(tx, 'place', tubs)
+    const rows: Record<string, unknown>[] = []
+    const standings: Record<string, unknown>[] = []
+    let entries: Record<string, unknown>[] = []
+    for (let i = 0; i < animals; i++) {
+      const protocol = SPECIES[i % 2]!
+      const sex = i % 3 === 0 ? 'male' : 'female'
+      const id = newId()
+      const age = luck.whole(120, 2400)
+      const hatched = dayFromNumber(today - age)
+      const stretch = Math.exp(luck.normal(0, 0.12))
+      const log: AnimalEntry[] = []
+      const say = (kind: AnimalEntry['kind'], daysAgo: number, payload: object) =>
+        log.push({ id: newId(), kind, at: (today - daysAgo) * 86_400_000, payload } as AnimalEntry)
+      say('sexed', age - 10, { sex, certainty: 0.98, method: 'probed' })
+      say('moved', age - 10, { placeId: tubs[i]!.id })
+      for (let w = 0; w < weightsEach; w++) {
+        const daysAgo = Math.round(((weightsEach - 1 - w) * (age - 5)) / weightsEach) + 3
+        const grams = stretch * gompertzWeight(protocol.growth[sex], age - daysAgo) * luck.normal(1, 0.02)
+        say('weighed', daysAgo, { grams: Math.round(grams * 10) / 10 + 0.1, context: 'empty', condition: 3 })
+      }
+      for (let m = 0; m < 5; m++)
+        say('meal', 3 + 8 * m, { outcome: luck.happens(0.93) ? 'taken' : 'refused', prey: 'mouse' })
+      rows.push({
+        ...{ book_id: bookId, id, version: 1, tag: `A${i}`, protocol_id: protocolIds.get(protocol.code) },
+        ...{ line: `Line ${i % 20}`, hatch_fact: { date: hatched, precision: 'day', widthDays: 0 } },
+        ...{ hatched_from: hatched, hatched_to: hatched, purpose: age > 500 ? 'breeder' : 'growing on' },
+        ...{ origin: '', note: '', withdrawn: false },
+      })
+      standings.push({ book_id: bookId, id, standing: foldStanding(log) })
+      for (const e of log)
+        entries.push({
+          ...{ book_id: bookId, id: e.id, kind: e.kind, subject_type: 'animal', subject_id: id },
+          ...{
+            at: new Date(e.at).toISOString(),
+            precision: 'minute',
+            recorded_at: new Date(e.at).toISOString(),
+          },
+          ...{ member_id: memberId, device: '', payload: e.payload, strikes: null },
+        })
+      if (entries.length > 40_000 || i === animals - 1) {
+        await insertMany(tx, 'animal', rows.splice(0))
+        await insertMany(tx, 'animal_standing', standings.splice(0))
+        await insertMany(tx, 'entry', entries)
+        entries = []
+      }
+    }
+  })
+  return bookId
+}
