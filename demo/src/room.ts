@@ -44,6 +44,9 @@ export interface Founder {
   dam?: string
   sire?: string
   origin: string
+  /** Traits that it shows, and those it may carry with how sure the room is. */
+  shows?: string[]
+  carries?: [trait: string, certainty: number][]
 }
 
 const corn = (line: string) => ({ protocol: cornSnake, line })
@@ -63,6 +66,8 @@ export const FOUNDERS: readonly Founder[] = [
     stretch: 1.02,
     tub: 'A1',
     origin: 'hatched here',
+    shows: ['amelanistic'],
+    carries: [['anerythristic', 1]],
   },
   {
     tag: 'C09',
@@ -73,6 +78,10 @@ export const FOUNDERS: readonly Founder[] = [
     stretch: 0.97,
     tub: 'A2',
     origin: 'swapped with a neighbour',
+    carries: [
+      ['amelanistic', 1],
+      ['anerythristic', 0.5],
+    ],
   },
   {
     tag: 'C11',
@@ -83,6 +92,7 @@ export const FOUNDERS: readonly Founder[] = [
     stretch: 1.0,
     tub: 'A3',
     origin: 'hatched here',
+    carries: [['amelanistic', 1]],
   },
   {
     tag: 'C15',
@@ -95,6 +105,10 @@ export const FOUNDERS: readonly Founder[] = [
     dam: 'C11',
     sire: 'C02',
     origin: 'hatched here',
+    carries: [
+      ['amelanistic', 1],
+      ['anerythristic', 0.5],
+    ],
   },
   {
     tag: 'C23',
@@ -105,6 +119,7 @@ export const FOUNDERS: readonly Founder[] = [
     stretch: 1.06,
     tub: 'A5',
     origin: 'hatched here',
+    shows: ['hypomelanistic'],
   },
   {
     tag: 'C17',
@@ -115,6 +130,8 @@ export const FOUNDERS: readonly Founder[] = [
     stretch: 1.05,
     tub: 'A6',
     origin: 'a market, parents unknown',
+    shows: ['anerythristic'],
+    carries: [['motley', 0.5]],
   },
   {
     tag: 'C28',
@@ -125,6 +142,7 @@ export const FOUNDERS: readonly Founder[] = [
     stretch: 0.99,
     tub: 'A7',
     origin: 'a market, parents unknown',
+    carries: [['motley', 0.67]],
   },
   {
     tag: 'C31',
@@ -145,6 +163,7 @@ export const FOUNDERS: readonly Founder[] = [
     stretch: 1.03,
     tub: 'A9',
     origin: 'hatched here',
+    shows: ['motley'],
   },
   {
     tag: 'C37',
@@ -167,6 +186,7 @@ export const FOUNDERS: readonly Founder[] = [
     stretch: 1.04,
     tub: 'B1',
     origin: 'hatched here',
+    carries: [['axanthic', 1]],
   },
   {
     tag: 'H07',
@@ -187,6 +207,7 @@ export const FOUNDERS: readonly Founder[] = [
     stretch: 1.0,
     tub: 'B3',
     origin: 'swapped with a neighbour',
+    shows: ['axanthic'],
   },
   {
     tag: 'H10',
@@ -197,6 +218,7 @@ export const FOUNDERS: readonly Founder[] = [
     stretch: 0.98,
     tub: 'B4',
     origin: 'a market, parents unknown',
+    carries: [['axanthic', 0.67]],
   },
   {
     tag: 'H12',

@@ -20,6 +20,7 @@ type Act =
   | { act: 'pairing'; body: v.InferInput<typeof PairingDraft> }
   | { act: 'clutch'; body: v.InferInput<typeof ClutchDraft> }
   | { act: 'hatch'; clutchId: string; body: v.InferInput<typeof HatchDraft> }
+  | { act: 'photo'; animalId: string; view: 'above' | 'side'; /** As it was drawn. */ svg: string }
   | { act: 'readings'; probeId: string; readings: Reading[] }
 
 /** One thing that happens in the room, as the request that a keeper's device would send. */

@@ -15,6 +15,7 @@ import {
   type Founder,
 } from './room'
 import { PAIRINGS, type PlannedPairing } from './pairings'
+import { sketchSnake } from './sketch'
 import type { DemoStep } from './steps'
 
 const START = instantOfDay(FIRST_DAY, ZONE, 8)
@@ -165,7 +166,26 @@ function arrive(
     },
     say(animal, FIRST_DAY, 8.5, 'sexed', { sex: founder.sex, certainty: 0.98, method: 'probed' }, 'owner'),
     say(animal, FIRST_DAY, 8.6, 'moved', { placeId: places.get(founder.tub)! }, 'owner'),
+    ...(founder.shows ?? []).map((trait) =>
+      say(animal, FIRST_DAY, 8.7, 'trait', { trait, carries: 'shows', certainty: 1 }, 'owner'),
+    ),
+    ...(founder.carries ?? []).map(([trait, certainty]) =>
+      say(animal, FIRST_DAY, 8.7, 'trait', { trait, carries: 'carries', certainty }, 'owner'),
+    ),
+    ...portraits(founder, animal),
   ]
+}
+
+/** Grown animals sit for two sketches on the first day. */
+function portraits(founder: Founder, animal: LivingAnimal): DemoStep[] {
+  const luck = animal.luck.branch('portrait')
+  return (['above', 'side'] as const).map((view) => ({
+    at: START,
+    act: 'photo',
+    animalId: animal.id,
+    view,
+    svg: sketchSnake(founder.shows ?? [], view, luck),
+  }))
 }
 
 /** What goes wrong on purpose, so that the program has something to say. */

@@ -1,5 +1,8 @@
 import {
+  fitCollection,
+  gompertzWeight,
   judgeReadiness,
+  steadyWeight,
   cornSnake,
   developmentOver,
   forecastHatch,
@@ -91,3 +94,40 @@ const ms = median(() => {
   for (let i = 0; i < 10_000; i++) judgeReadiness(facts, cornSnake, '2027-05-27')
 })
 console.log(`readiness of 10000 animals: ${ms.toFixed(0)} ms`)
+
+const flock = Array.from({ length: 1000 }, (_, a) => ({
+  id: `a${a}`,
+  group: `line ${a % 10}`,
+  species: cornSnake.growth.female,
+  points: Array.from({ length: 30 }, (__, i) => ({
+    ageDays: 30 + i * 25,
+    grams:
+      (0.9 + (a % 21) / 100) *
+      gompertzWeight(cornSnake.growth.female, 30 + i * 25) *
+      (1 + 0.02 * Math.sin(a * 7 + i * 3)),
+  })),
+}))
+const fitting = performance.now()
+fitCollection(flock)
+console.log(
+  `growth of 1000 animals of 30 weights each: ${((performance.now() - fitting) / 1000).toFixed(1)} s (wanted under 5)`,
+)
+
+// Put on after a second, wriggles for three, then rests; read again with every fifth of a second as in the browser.
+const samples = Array.from({ length: 200 }, (_, i) => {
+  const second = i / 20
+  const on = second < 1 ? 0 : 84
+  const restless = second < 4 ? 0.12 * Math.sin(11 * second) : 0
+  return { atMs: i * 50, grams: on * (1 + restless) + 0.2 * Math.sin(i * 12.9898) }
+})
+let readAt = NaN
+let slowest = 0
+for (let count = 4; count <= samples.length && Number.isNaN(readAt); count += 4) {
+  const start = performance.now()
+  const read = steadyWeight(samples.slice(0, count))
+  slowest = Math.max(slowest, performance.now() - start)
+  if (read.steady) readAt = samples[count - 1]!.atMs
+}
+console.log(
+  `steady weight ${((readAt - 4000) / 1000).toFixed(1)} s after the animal went quiet (wanted within 3); one look takes ${slowest.toFixed(0)} ms`,
+)

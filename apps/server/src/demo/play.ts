@@ -2,6 +2,7 @@ import { dayOfInstant, instantOfDay, type Day } from '@hatch-book/core'
 import { MEMBERS, ZONE, type Author, type DemoStep } from '@hatch-book/demo'
 import { eq, inArray } from 'drizzle-orm'
 import type { LightMyRequestResponse } from 'fastify'
+import sharp from 'sharp'
 import { inBook, tables, type Database } from '../db/connect'
 import { COOKIE, createSession } from '../shell/actor'
 import type { BookApp } from '../shell/app'
@@ -44,7 +45,7 @@ export async function playSteps(
     author: Author,
     method: 'POST',
     url: string,
-    payload: object | string,
+    payload: object | string | Buffer,
     type = 'application/json',
   ) => app.inject({ method, url, headers: { 'content-type': type, cookie: cookies.get(author)! }, payload })
   const judge = (step: DemoStep, reply: LightMyRequestResponse) => {
@@ -93,6 +94,13 @@ export async function playSteps(
       else if (waiting.length >= MOST_ENTRIES) await flush()
       continue
     }
+    if (step.act === 'photo') {
+      await goTo(dayOfInstant(step.at, ZONE))
+      const url = `/api/animals/${step.animalId}/photos?view=${step.view}`
+      const picture = await sharp(Buffer.from(step.svg)).png().toBuffer()
+      judge(step, await send('owner', 'POST', url, picture, 'application/octet-stream'))
+      continue
+    }
     if (step.act === 'pairing') await flush([step.body.femaleId, step.body.maleId])
     if (step.act === 'clutch') await flush([step.body.damId])
     await goTo(dayOfInstant(step.at, ZONE))
@@ -137,7 +145,7 @@ async function openSessions(
   })
 }
 
-function pathOf(step: Exclude<DemoStep, { act: 'entry' | 'readings' }>): string {
+function pathOf(step: Exclude<DemoStep, { act: 'entry' | 'readings' | 'photo' }>): string {
   switch (step.act) {
     case 'member':
       return '/api/members'

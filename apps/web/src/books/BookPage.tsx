@@ -4,10 +4,10 @@ import { App, Button, Input, Segmented, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import type { RefusedError } from '../shell/api'
 import { api, refreshBook } from '../shell/api'
-import { useProtocols } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
+import { Scales } from './Scales'
 
-/** The book itself: its units, its members, what it assumes of each species. */
+/** The book itself: its units, its members, its scales. */
 export function BookPage() {
   const { member } = useSession()
   return (
@@ -34,7 +34,7 @@ export function BookPage() {
         <Settings />
         <Members />
       </div>
-      <Protocols />
+      <Scales />
     </section>
   )
 }
@@ -187,29 +187,6 @@ function Members() {
           <Button htmlType="submit">Add</Button>
         </form>
       )}
-    </div>
-  )
-}
-
-function Protocols() {
-  const { data } = useProtocols()
-  return (
-    <div style={{ marginTop: 20 }}>
-      <h2>Species in this book</h2>
-      <div className="cards">
-        {data?.map((p) => (
-          <div className="card" key={p.id}>
-            <h3>{p.species}</h3>
-            <p className="quiet">{p.latin}</p>
-            {p.methods.map((m) => (
-              <p key={m.name} className="small">
-                <strong>{m.name}</strong>: {m.argument}{' '}
-                {m.waterPerMedium !== null && `Water ${m.waterPerMedium} by weight of the medium.`}
-              </p>
-            ))}
-          </div>
-        ))}
-      </div>
     </div>
   )
 }

@@ -1,0 +1,86 @@
+import { newId, type ScaleView } from '@hatch-book/contract'
+import { Button, Input } from 'antd'
+import { useState, type FormEvent } from 'react'
+import { RefusedError, api, refreshBook } from '../shell/api'
+import { useScales } from '../shell/queries'
+import { useMay } from '../shell/session'
+
+/** The scales that speak to the book, each through a bridge with a token of its own. */
+export function Scales() {
+  const { data } = useScales()
+  const may = useMay()
+  const [name, setName] = useState('')
+  const [capacity, setCapacity] = useState('5000')
+  const [token, setToken] = useState<{ name: string; token: string } | null>(null)
+  const [says, setSays] = useState('')
+  const add = async (event: FormEvent) => {
+    event.preventDefault()
+    setSays('')
+    try {
+      const capacityGrams = Number(capacity.trim())
+      const done = await api.send<{ scale: ScaleView; token: string }>('POST', '/api/scales', {
+        id: newId(),
+        name: name.trim(),
+        capacityGrams: Number.isFinite(capacityGrams) ? capacityGrams : null,
+      })
+      setToken({ name: done.scale.name, token: done.token })
+      setName('')
+      await refreshBook()
+    } catch (error) {
+      setSays(error instanceof RefusedError ? error.problem.detail : 'Not added.')
+    }
+  }
+  return (
+    <section style={{ marginTop: 22 }}>
+      <h2>Scales</h2>
+      {data?.length === 0 && <p className="quiet">No scale speaks to this book; weights are typed.</p>}
+      <ul className="lines">
+        {(data ?? []).map((s) => (
+          <li key={s.id} className="between">
+            <span>
+              {s.name} <span className="small quiet">bears {s.capacityGrams} g</span>
+            </span>
+            {may.run && (
+              <button
+                className="plain"
+                onClick={() => void api.send('DELETE', `/api/scales/${s.id}`).then(refreshBook)}
+              >
+                remove
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {token && (
+        <p className="note">
+          The token of {token.name}, shown this once: <code className="fig">{token.token}</code>. Give it to
+          the scale’s bridge.
+        </p>
+      )}
+      {may.run && (
+        <form className="row" style={{ gap: 8, marginTop: 10 }} onSubmit={(e) => void add(e)}>
+          <Input
+            aria-label="Name of the scale"
+            placeholder="name of the scale"
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+            style={{ width: 190 }}
+          />
+          <Input
+            aria-label="What it bears, g"
+            value={capacity}
+            suffix="g"
+            onChange={(e) => setCapacity(e.target.value)}
+            style={{ width: 110 }}
+          />
+          <Button htmlType="submit">Add a scale</Button>
+        </form>
+      )}
+      {says && (
+        <p className="says" role="alert">
+          {says}
+        </p>
+      )}
+    </section>
+  )
+}
