@@ -58,7 +58,21 @@ for (const light of ['light', 'dusk', 'lamp'] as const)
     await signIn(page, book.url)
     const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
     const findings: string[] = []
-    for (const view of VIEWS) {
+    const [protocol, animal] = await page.evaluate(async () => {
+      const get = async (path: string) =>
+        (await (await fetch(path)).json()) as Record<string, { id: string; code?: string; tag?: string }[]>
+      return [
+        (await get('/api/protocols')).protocols!.find((p) => p.code === 'CS')!.id,
+        (await get('/api/animals')).animals!.find((a) => a.tag === 'C31')!.id,
+      ]
+    })
+    const single = [
+      `/protocols/${protocol}`,
+      `/protocols/${protocol}?part=schools`,
+      `/animals/${animal}`,
+      `/animals/cards?ids=${animal}`,
+    ]
+    for (const view of [...VIEWS, ...single]) {
       await page.goto(`${book.url}${view}`)
       await expect(page.locator('main h1, main article, main h3').first()).toBeVisible()
       // The policy allows no inline script; the browser's own door does.

@@ -50,6 +50,8 @@ export async function buildWeb() {
     'warn',
   ])
   if (code !== 0) giveUp('The application could not be built.')
+  const squeezed = await run(process.execPath, ['tools/squeeze.mjs'])
+  if (squeezed.code !== 0) giveUp('The application could not be made small.')
   stamp('web', wanted)
 }
 

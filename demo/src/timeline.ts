@@ -146,6 +146,8 @@ function arrive(
 ): DemoStep[] {
   const animal = animals.get(founder.tag)!
   const { tag, line, hatched, origin } = founder
+  // What is said of its traits draws from a luck of its own, so that its life stays what it was.
+  const described = { ...animal, luck: animal.luck.branch('traits') }
   return [
     {
       at: START,
@@ -167,10 +169,10 @@ function arrive(
     say(animal, FIRST_DAY, 8.5, 'sexed', { sex: founder.sex, certainty: 0.98, method: 'probed' }, 'owner'),
     say(animal, FIRST_DAY, 8.6, 'moved', { placeId: places.get(founder.tub)! }, 'owner'),
     ...(founder.shows ?? []).map((trait) =>
-      say(animal, FIRST_DAY, 8.7, 'trait', { trait, carries: 'shows', certainty: 1 }, 'owner'),
+      say(described, FIRST_DAY, 8.7, 'trait', { trait, carries: 'shows', certainty: 1 }, 'owner'),
     ),
     ...(founder.carries ?? []).map(([trait, certainty]) =>
-      say(animal, FIRST_DAY, 8.7, 'trait', { trait, carries: 'carries', certainty }, 'owner'),
+      say(described, FIRST_DAY, 8.7, 'trait', { trait, carries: 'carries', certainty }, 'owner'),
     ),
     ...portraits(founder, animal),
   ]

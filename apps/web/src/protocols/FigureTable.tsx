@@ -104,7 +104,7 @@ export function FigureTable({
                     )}
                   </>
                 ) : (
-                  <span className="quiet">starting figure</span>
+                  <span className="quiet nowrap">starting figure</span>
                 )}
                 {faults[key] && (
                   <div className="says" role="alert">

@@ -42,7 +42,11 @@ export function GrowthPage() {
       {progress !== null && (
         <div className="row" style={{ gap: 14, maxWidth: 520 }} role="status">
           <span className="nowrap">Fitting {data.animals.length} animals</span>
-          <Progress percent={Math.round(progress * 100)} size="small" />
+          <Progress
+            percent={Math.round(progress * 100)}
+            size="small"
+            aria-label="share of the animals that is fitted"
+          />
           <Button size="small" onClick={stop}>
             Stop
           </Button>
