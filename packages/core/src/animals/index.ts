@@ -1,3 +1,4 @@
 export * from './age'
+export * from './bodyPlan'
 export * from './lineage'
 export * from './standing'

@@ -1,3 +1,5 @@
+import type { BodyPlan } from '../animals'
+
 /** What a figure of a protocol is measured in; `words` are text. */
 export const FIGURE_UNITS = [
   'words',
@@ -19,10 +21,6 @@ export type FigureUnit = (typeof FIGURE_UNITS)[number]
 
 export const CONFIDENCES = ['high', 'medium', 'low'] as const
 export type Confidence = (typeof CONFIDENCES)[number]
-
-/** The figures of a kind of body: what a condition score is read from. */
-export const BODY_PLANS = ['snake', 'lizard', 'chelonian', 'frog', 'salamander', 'arthropod'] as const
-export type BodyPlan = (typeof BODY_PLANS)[number]
 
 /** How a species is kept: each animal by name, in cohorts that are counted, or as a colony that feeds the others. */
 export const KEPT_AS = ['animals', 'cohorts', 'colonies'] as const

@@ -1,5 +1,6 @@
+import type { BodyPlan } from '../animals'
 import type { GrowthCurve } from '../weighing'
-import type { BodyPlan, ProtocolDocument } from './document'
+import type { ProtocolDocument } from './document'
 
 /** A figure with the range keepers use. */
 export interface Range {

@@ -1,4 +1,4 @@
-import type { BodyPlan } from '../protocols'
+import type { BodyPlan } from '../animals'
 
 export const CONDITION_SCORES = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5] as const
 export type ConditionScore = (typeof CONDITION_SCORES)[number]
