@@ -1,4 +1,4 @@
-import { foldStanding, type AnimalEntry } from '@hatch-book/core'
+import { comesAfter, foldOnto, foldStanding, type AnimalEntry, type AnimalStanding } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { insertMany, type Transaction } from '../db/connect'
 
@@ -78,6 +78,34 @@ export async function refreshStandings(
         from json_to_recordset(${JSON.stringify(rows)}::json) as r(id uuid, standing jsonb)
         where s.id = r.id and s.standing is distinct from r.standing`,
   )
+}
+
+/**
+ * Folds new entries onto where their animals stand, without reading their logs again.
+ * @returns the animals whose logs have to be read all the same: they had no standing yet, or an entry lies before others
+ */
+export async function appendToStandings(
+  tx: Transaction,
+  byAnimal: ReadonlyMap<string, readonly AnimalEntry[]>,
+): Promise<string[]> {
+  const { rows } = await tx.execute<{ id: string; standing: AnimalStanding }>(
+    sql`select s.id, s.standing from animal_standing s join animal a on a.id = s.id
+        where s.id = any(${sql.param([...byAnimal.keys()])}::uuid[]) and a.merged_into_id is null`,
+  )
+  const appended = rows.flatMap(({ id, standing }) => {
+    const entries = byAnimal.get(id)!
+    // One folded by an earlier version does not know how far it goes.
+    const fits = standing.foldedTo != null && entries.every((e) => comesAfter(standing, e))
+    return fits ? [{ id, standing: foldOnto(standing, entries) }] : []
+  })
+  if (appended.length > 0)
+    await tx.execute(
+      sql`update animal_standing s set standing = r.standing
+          from json_to_recordset(${JSON.stringify(appended)}::json) as r(id uuid, standing jsonb)
+          where s.id = r.id and s.standing is distinct from r.standing`,
+    )
+  const done = new Set(appended.map((a) => a.id))
+  return [...byAnimal.keys()].filter((id) => !done.has(id))
 }
 
 /** The fate of each egg of some clutches: the one it was set with, or the last that was seen. */

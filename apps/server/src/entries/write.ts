@@ -1,11 +1,11 @@
 import type { EntryDraft, EntryKind, PayloadOf, SubjectType } from '@hatch-book/contract'
-import { MS_PER_DAY, dayOfInstant } from '@hatch-book/core'
+import { MS_PER_DAY, dayOfInstant, type AnimalEntry } from '@hatch-book/core'
 import { and, eq, inArray, sql } from 'drizzle-orm'
 import { insertMany, tables, type Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
-import { refreshEggFates, refreshStandings } from './standing'
+import { appendToStandings, refreshEggFates, refreshStandings } from './standing'
 
 const EARLIEST = Date.parse('1990-01-01T00:00:00Z')
 /** What only those who decide may write; helpers write what they saw. */
@@ -62,13 +62,29 @@ export async function writeEntries(
   )
   // After the insertion, so that what a device sends together is judged together; a refusal takes all of it back.
   for (const draft of fresh) await guards.get(draft.kind)?.(tx, actor, draft)
-  await refresh(
-    tx,
-    actor.bookId,
-    fresh.map((d) => d.subject),
-  )
+  await refresh(tx, actor.bookId, [
+    ...fresh.map((d) => d.subject).filter((s) => s.type !== 'animal'),
+    ...(await foldedAnew(tx, fresh)).map((id) => ({ type: 'animal' as const, id })),
+  ])
   if (fresh.length > 0) await announce(tx, actor.bookId)
   return { written: fresh.map((d) => d.id), known: [...known] }
+}
+
+/** Folds what can be folded onto what stands; the animals that are left have to be folded from their logs. */
+async function foldedAnew(tx: Transaction, fresh: readonly EntryDraft[]): Promise<string[]> {
+  const ofAnimals = fresh.filter((d) => d.subject.type === 'animal')
+  const struck = new Set(ofAnimals.filter((d) => d.kind === 'struck').map((d) => d.subject.id))
+  const byAnimal = new Map<string, AnimalEntry[]>()
+  for (const { id, kind, subject, at, payload } of ofAnimals) {
+    if (struck.has(subject.id) || kind === 'merged') struck.add(subject.id)
+    else
+      byAnimal.set(subject.id, [
+        ...(byAnimal.get(subject.id) ?? []),
+        { id, kind, payload, at: Date.parse(at) } as AnimalEntry,
+      ])
+  }
+  for (const id of struck) byAnimal.delete(id)
+  return [...struck, ...(byAnimal.size > 0 ? await appendToStandings(tx, byAnimal) : [])]
 }
 
 export async function refresh(

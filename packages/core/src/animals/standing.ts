@@ -55,6 +55,8 @@ export interface Meal {
 
 /** Where an animal stands, computed from its log and nothing else. */
 export interface AnimalStanding {
+  /** The last entry that was folded in: later ones can be folded onto it. */
+  foldedTo: { at: Instant; id: string } | null
   sex: Sex
   /** Probability that `sex` is right, 0 to 1. */
   sexCertainty: number
@@ -91,6 +93,7 @@ export interface AnimalStanding {
 }
 
 export const BLANK_STANDING: AnimalStanding = Object.freeze({
+  foldedTo: null,
   sex: 'unknown',
   sexCertainty: 0,
   placeId: null,
@@ -125,8 +128,18 @@ export const BLANK_STANDING: AnimalStanding = Object.freeze({
  *   folds them alike.
  */
 export function foldStanding(entries: readonly AnimalEntry[]): AnimalStanding {
+  return foldOnto(BLANK_STANDING, entries)
+}
+
+/** Whether an entry comes after everything that was folded, so that it can be folded onto it. */
+export function comesAfter({ foldedTo }: AnimalStanding, { at, id }: { at: Instant; id: string }): boolean {
+  return foldedTo === null || at > foldedTo.at || (at === foldedTo.at && id > foldedTo.id)
+}
+
+/** Folds entries that all come after those folded before; the whole log folded at once gives the same. */
+export function foldOnto(standing: AnimalStanding, entries: readonly AnimalEntry[]): AnimalStanding {
   const inOrder = [...entries].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))
-  return inOrder.reduce(step, BLANK_STANDING)
+  return inOrder.reduce((now, e) => ({ ...step(now, e), foldedTo: { at: e.at, id: e.id } }), standing)
 }
 
 function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
