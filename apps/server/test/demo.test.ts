@@ -53,4 +53,4 @@ test('the demo day shows everything at once, nothing of it refused, and goes on 
   expect(advanced.json()).toMatchObject({ today: addDays(DEFAULT_DEMO_DAY, 1), refused: 0 })
   const [book] = await inBook(server.db, bookId, (tx) => tx.select().from(tables.book))
   expect(book!.demoDay).toBe(addDays(DEFAULT_DEMO_DAY, 1))
-})
+}, 180_000)

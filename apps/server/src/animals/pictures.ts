@@ -31,7 +31,7 @@ export async function readPicture(body: unknown): Promise<Picture> {
     open()
       .rotate()
       .resize({ width: px, height: px, fit: 'inside', withoutEnlargement: true })
-      .jpeg({ quality: 82, mozjpeg: true })
+      .jpeg({ quality: 82 })
       .toBuffer({ resolveWithObject: true })
   try {
     const large = await size(LARGE_PX)
