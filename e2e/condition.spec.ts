@@ -6,6 +6,7 @@ import {
   freshFolder,
   listenForComplaints,
   openRoom,
+  scan,
   signIn,
   startBook,
   type RunningBook,
@@ -310,11 +311,15 @@ test('ten breeders go over the live scale with one key each', async ({ page }) =
   }
   // Scanned like a keyboard that types faster than a hand: the animal comes up at once, out of its turn.
   await page.getByRole('button', { name: 'Weigh on' }).click()
-  await page.evaluate((code) => {
-    for (const key of [...code, 'Enter'])
-      window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
-  }, weighed[3]!)
+  await scan(page, weighed[3]!)
   await expect(card).toHaveText(weighed[3]!)
+  // A code with an L in it is a code; an L alone is still the lamp.
+  await scan(page, 'L7')
+  await expect(page.getByRole('alert').filter({ hasText: "No animal has the tag 'L7'" })).toBeVisible()
+  await expect(page.locator('html')).toHaveAttribute('data-light', 'light')
+  await page.keyboard.press('l')
+  await expect(page.locator('html')).toHaveAttribute('data-light', 'lamp')
+  await page.keyboard.press('l')
   await page.keyboard.press('Control+z')
   await expect(page.getByText(/Weighed in this sitting\s*9/)).toBeVisible()
   expect(unexpected(complaints)).toEqual([])

@@ -83,3 +83,11 @@ export async function choose(page: Page, label: string, option: string): Promise
 export async function openRoom(page: Page, name: string): Promise<void> {
   await page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name, exact: true }).click()
 }
+
+/** A code read by a scanner that plays a keyboard: its letters and Enter, faster than a hand types. */
+export async function scan(page: Page, code: string): Promise<void> {
+  await page.evaluate((letters) => {
+    for (const key of [...letters, 'Enter'])
+      window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
+  }, code)
+}

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react'
 
-/** A scanner that plays a keyboard types a letter every few milliseconds; no hand does. */
+/** A scanner that plays a keyboard types a letter every few milliseconds; a hand hardly two within this time. */
 const FASTEST_HAND_MS = 80
 const SHORTEST_CODE = 2
 
@@ -9,7 +9,8 @@ const typing = (target: EventTarget | null) =>
 
 /**
  * Tells keys pressed by a hand from codes typed by a scanner: letters that come faster than a hand can type, closed by Enter,
- * are a code; a single one is a key. Rests while somebody types into a field.
+ * are a code; a single one is a key. Letters are held back until that is known, so that a code with an L in it puts no lamp on;
+ * a key that this view has no use for goes on to the others. Rests while somebody types into a field.
  */
 export function useWedge(
   onCode: (code: string) => void,
@@ -24,19 +25,28 @@ export function useWedge(
     if (!active) return
     let typed = ''
     let timer: ReturnType<typeof setTimeout> | undefined
+    const passedOn = new WeakSet<Event>()
     const settle = () => {
       const keys = typed
       typed = ''
-      for (const key of keys) latest.current.onKey(key)
+      for (const key of keys) {
+        if (latest.current.onKey(key)) continue
+        const again = new KeyboardEvent('keydown', { key, bubbles: true })
+        passedOn.add(again)
+        window.dispatchEvent(again)
+      }
     }
     const onKeyDown = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target)) return
+      if (passedOn.has(event) || event.ctrlKey || event.metaKey || event.altKey || typing(event.target))
+        return
       if (event.key === 'Enter' && typed.length >= SHORTEST_CODE) {
         event.preventDefault()
         clearTimeout(timer)
         latest.current.onCode(typed)
         typed = ''
       } else if (event.key.length === 1 && event.key !== ' ') {
+        event.preventDefault()
+        event.stopImmediatePropagation()
         typed += event.key
         clearTimeout(timer)
         timer = setTimeout(settle, FASTEST_HAND_MS)
@@ -46,10 +56,10 @@ export function useWedge(
         if (latest.current.onKey(event.key)) event.preventDefault()
       }
     }
-    window.addEventListener('keydown', onKeyDown)
+    window.addEventListener('keydown', onKeyDown, { capture: true })
     return () => {
       clearTimeout(timer)
-      window.removeEventListener('keydown', onKeyDown)
+      window.removeEventListener('keydown', onKeyDown, { capture: true })
     }
   }, [active])
 }

@@ -24,7 +24,7 @@ export function likelyContext(animal: AnimalRow, today: string): WeightContext {
 
 export const changeOf = ({ animal, grams }: Weighed) => (animal.grams ? grams / animal.grams - 1 : null)
 
-/** Losses worth a second look: a tenth of the loss that starts to worry is noise of gut and scale. */
+/** A loss worth a second look, as a share: gut and scale alone scatter by less. */
 export const WORRYING_LOSS = 0.05
 
 export interface Sitting {
