@@ -91,3 +91,15 @@ export async function scan(page: Page, code: string): Promise<void> {
       window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
   }, code)
 }
+
+/** An animal as the list gives it. */
+interface Listed {
+  id: string
+  tag: string
+  grams: number
+  verdict: string | null
+  presence: string
+}
+export const animalsOf = (page: Page): Promise<Listed[]> =>
+  page.evaluate(async () => ((await (await fetch('/api/animals')).json()) as { animals: never[] }).animals)
+export const idOf = async (page: Page, tag: string) => (await animalsOf(page)).find((a) => a.tag === tag)!.id
