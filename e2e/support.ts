@@ -88,7 +88,7 @@ export async function openRoom(page: Page, name: string): Promise<void> {
 export async function scan(page: Page, code: string): Promise<void> {
   await page.evaluate((letters) => {
     for (const key of [...letters, 'Enter'])
-      window.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
+      document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }))
   }, code)
 }
 

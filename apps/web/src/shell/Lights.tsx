@@ -58,7 +58,9 @@ export function Lights({ children }: { children: ReactNode }) {
           controlHeight: 36,
           boxShadow: 'none',
           boxShadowSecondary: `0 2px 10px ${light === 'light' ? 'rgb(20 33 28 / 18%)' : 'rgb(0 0 0 / 60%)'}`,
-          motion: light !== 'lamp',
+          // Nothing moves in any light: were it only so under the lamp, the parts library would build the page anew at each
+          // change of light, and what was being done on it would be gone.
+          motion: false,
         },
         components: {
           Table: {
