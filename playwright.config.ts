@@ -5,6 +5,8 @@ const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
 export default defineConfig({
   testDir: 'e2e',
   timeout: 120_000,
+  // A machine with two busy cores answers late; a view that is wrong stays wrong.
+  expect: { timeout: 12_000 },
   workers: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/playwright.json' }]],
   use: {
