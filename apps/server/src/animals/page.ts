@@ -83,6 +83,7 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
     entries: await readEntries(tx, { subjectIds: [animal.id], limit: 200 }),
     young,
     cautions: protocol.cautions,
+    quarantineDays: protocol.quarantineDays,
     price: protocol.price,
   }
 }

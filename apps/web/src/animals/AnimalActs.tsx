@@ -10,8 +10,6 @@ import { useAnimals } from '../shell/queries'
 import { useSession } from '../shell/session'
 import dayjs from 'dayjs'
 
-const USUAL_QUARANTINE_DAYS = 90
-
 /** What is decided of one animal now and then: quarantine, and that two records are of one animal. */
 export function AnimalActs({ page }: { page: AnimalPage }) {
   const [open, setOpen] = useState<'quarantine' | 'merge' | null>(null)
@@ -43,7 +41,7 @@ function QuarantineForm({ page, onDone }: { page: AnimalPage; onDone(): void }) 
   const { write } = useLog()
   const { animal } = page
   const held = animal.quarantineUntil !== null && animal.quarantineUntil > today
-  const [until, setUntil] = useState(held ? animal.quarantineUntil! : addDays(today, USUAL_QUARANTINE_DAYS))
+  const [until, setUntil] = useState(held ? animal.quarantineUntil! : addDays(today, page.quarantineDays))
   const save = async (day: string, says: string) => {
     const done = await write(
       [{ kind: 'quarantined', subject: { type: 'animal', id: animal.id }, payload: { until: day } }],

@@ -202,6 +202,8 @@ export const AnimalPage = v.object({
   entries: v.array(EntrySchema),
   young: v.array(Reference),
   cautions: v.string(),
+  /** How long its protocol keeps a new or ailing animal apart. */
+  quarantineDays: v.number(),
   price: v.object({ typical: v.number(), least: v.number(), most: v.number() }),
 })
 export type AnimalPage = v.InferOutput<typeof AnimalPage>
