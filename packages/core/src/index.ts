@@ -1,4 +1,5 @@
 export * from './animals'
+export * from './brumation'
 export * from './calendar'
 export * from './climate'
 export * from './incubation'

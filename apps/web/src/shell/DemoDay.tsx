@@ -22,6 +22,7 @@ export function DemoDay({ may }: { may: boolean }) {
       })
       await refreshBook()
       notification.info({
+        key: 'demo day',
         title: `It is ${figures.day(next)}`,
         description: `${happened} things happened in the room${refused > 0 ? `; ${refused} did not, because of what you wrote` : ''}.`,
       })

@@ -87,7 +87,8 @@ export function Lights({ children }: { children: ReactNode }) {
         },
       }}
     >
-      <App notification={{ placement: 'bottomRight' }}>{children}</App>
+      {/* In the middle, clear of the buttons of a sheet at the side; a pointer that happens to rest there holds nothing up. */}
+      <App notification={{ placement: 'bottom', pauseOnHover: false, maxCount: 2 }}>{children}</App>
     </ConfigProvider>
   )
 }

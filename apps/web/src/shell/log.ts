@@ -69,7 +69,7 @@ export function useLog() {
       }))
       try {
         await api.send('POST', '/api/entries', { entries })
-        notification.info({ title: says, duration: 4 })
+        notification.info({ title: says, key: 'written', duration: 4 })
         await refreshBook()
         return true
       } catch (error) {
@@ -83,7 +83,7 @@ export function useLog() {
   const undo = useCallback(async () => {
     const last = useUndoStore.getState().pop()
     if (!last) {
-      notification.info({ title: 'Nothing to take back on this device', duration: 3 })
+      notification.info({ title: 'Nothing to take back on this device', key: 'written', duration: 3 })
       return
     }
     // The last written goes first: later entries may rest on earlier ones.

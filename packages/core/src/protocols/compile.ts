@@ -1,54 +1,7 @@
-import type { Evidence, IncubationRules, PairingRules, Protocol, Range, ReadinessRules, Stage } from './types'
-import type { ProtocolDocument, ProtocolFigure } from './document'
-
-/** A protocol that lacks a figure the calculations need. */
-export class MissingFigureError extends Error {
-  constructor(
-    readonly code: string,
-    readonly key: string,
-  ) {
-    super(`the protocol ${code} lacks the figure ${key}`)
-  }
-}
-
-type Figures = Readonly<Record<string, ProtocolFigure>>
-
-/** Reads a document's figures by their keys. */
-class Sheet {
-  constructor(
-    private readonly code: string,
-    private readonly figures: Figures,
-  ) {}
-  has(key: string): boolean {
-    return key in this.figures
-  }
-  number(key: string): number {
-    const value = this.figures[key]?.value
-    if (typeof value !== 'number') throw new MissingFigureError(this.code, key)
-    return value
-  }
-  numberOr<T>(key: string, otherwise: T): number | T {
-    return this.has(key) ? this.number(key) : otherwise
-  }
-  words(key: string, otherwise = ''): string {
-    const value = this.figures[key]?.value
-    return value === undefined ? otherwise : String(value)
-  }
-  range(key: string): Range {
-    const { low, high } = this.figures[key] ?? {}
-    const typical = this.number(key)
-    return { typical, least: low ?? typical, most: high ?? typical }
-  }
-  rangeOrNull(key: string): Range | null {
-    return this.has(key) ? this.range(key) : null
-  }
-  /** Numbers 1, 2, … for which `prefix.n.name` stands. */
-  numbered(prefix: string): string[] {
-    const found: string[] = []
-    for (let n = 1; this.has(`${prefix}.${n}.name`); n++) found.push(`${prefix}.${n}`)
-    return found
-  }
-}
+import type { Evidence, IncubationRules, PairingRules, Protocol, ReadinessRules, Stage } from './types'
+import type { ProtocolDocument } from './document'
+import { restOf } from './rest'
+import { Sheet } from './sheet'
 
 /**
  * Compiles what the calculations read from a document's figures.
@@ -74,6 +27,7 @@ export function compileProtocol(
     origin: `${name} protocol${edition ? `, ${edition}` : ': starting figures'}`,
     sources,
     readiness: readinessOf(sheet),
+    rest: restOf(sheet),
     pairing: pairingOf(sheet),
     incubation: incubationOf(sheet),
     growth: { female: curveOf(sheet, 'female'), male: curveOf(sheet, 'male') },

@@ -1,13 +1,8 @@
 import type { BodyPlan } from '../animals'
 import type { GrowthCurve } from '../weighing'
 import type { ProtocolDocument } from './document'
-
-/** A figure with the range keepers use. */
-export interface Range {
-  typical: number
-  least: number
-  most: number
-}
+import type { Range } from './range'
+import type { RestRules } from './rest'
 
 /**
  * What a breeder of one sex must show. `wanted` is the cautious school's figure, `least` the bold school's: between the
@@ -129,6 +124,8 @@ export interface Protocol {
   /** Who set a figure otherwise than it started, by its key. */
   sources: Readonly<Record<string, string>>
   readiness: ReadinessRules
+  /** Null where the species has no rest. */
+  rest: RestRules | null
   pairing: PairingRules
   /** Null where young are born. */
   incubation: IncubationRules | null
