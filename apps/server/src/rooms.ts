@@ -1,5 +1,6 @@
 import { animalRoutes, collectionRoutes, importRoutes, keepsakeRoutes } from './animals'
 import { bookRoutes } from './books'
+import { probeRoutes, restRoutes, unitRoutes, weatherRoutes } from './brumation'
 import { climateRoutes } from './climate'
 import { demoRoutes } from './demo'
 import { entryRoutes } from './entries/routes'
@@ -27,6 +28,10 @@ export const rooms: readonly BookRoutes[] = [
   scaleRoutes,
   growthRoutes,
   readinessRoutes,
+  restRoutes,
+  unitRoutes,
+  probeRoutes,
+  weatherRoutes,
   pairingRoutes,
   incubationRoutes,
   climateRoutes,

@@ -1,5 +1,6 @@
 export * from './animals'
 export * from './books'
+export * from './brumation'
 export * from './climate'
 export * from './common'
 export * from './entries'

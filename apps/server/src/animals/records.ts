@@ -50,7 +50,7 @@ export interface Surroundings {
   lastClutch: Map<string, { foundOn: Day; gramsBefore: number | null }>
   overrules: Map<
     string,
-    (Overrule & { about: 'readiness' | 'leaving'; entryId: string; verdict: ReadinessVerdict })[]
+    (Overrule & { about: 'readiness' | 'leaving' | 'rest'; entryId: string; verdict: ReadinessVerdict })[]
   >
 }
 
@@ -77,7 +77,7 @@ export async function loadSurroundings(
     subject_id: string
     at: Date
     by: string
-    payload: { about: 'readiness' | 'leaving'; verdict: ReadinessVerdict; reason: string }
+    payload: { about: 'readiness' | 'leaving' | 'rest'; verdict: ReadinessVerdict; reason: string }
   }>(sql`
     select e.id, e.subject_id, e.at, e.payload, m.name as by from entry e join member m on m.id = e.member_id
     where e.kind = 'overruled' ${of} and ${standsSql} order by e.at desc`)

@@ -1,20 +1,18 @@
-import { Id, LogDone, LogPreview, LogQuery, ProbeList } from '@hatch-book/contract'
+import { Id, LogDone, LogPreview, LogQuery, ProbeList, Series, SeriesQuery } from '@hatch-book/contract'
 import { MS_PER_DAY, MS_PER_HOUR } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
-import { v5 } from 'uuid'
 import * as v from 'valibot'
-import { inBook, insertMany, tables, type Transaction } from '../db/connect'
+import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { decodeText } from '../shell/decode'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { readLoggerFile, type LoggerFile } from './loggerFile'
+import { writeReadings } from './readings'
+import { readSeries } from './series'
 
-export { readReadings } from './readings'
-
-/** A reading is what one probe showed at one instant: the same log brought in twice makes the same ids. */
-const readingId = (probeId: string, at: number) => v5(String(at), probeId)
+export { readReadings, writeReadings } from './readings'
 
 const GAP_HOURS = 3
 const SHOWN_FAULTS = 200
@@ -86,7 +84,7 @@ export const climateRoutes: BookRoutes = (app, { db }) => {
           last_c: number | null
           readings: string
         }>(sql`
-        select p.id, p.name, p.place_id, l.at as last_at, l.celsius as last_c, (select count(*) from reading r where r.probe_id = p.id) as readings
+        select p.id, p.name, p.place_id, l.at as last_at, l.celsius as last_c, (select coalesce(sum(h.count), 0) from reading_hour h where h.probe_id = p.id) as readings
         from probe p left join lateral (select at, celsius from reading r where r.probe_id = p.id order by at desc limit 1) l on true order by p.name`),
       )
       return {
@@ -100,6 +98,27 @@ export const climateRoutes: BookRoutes = (app, { db }) => {
         })),
       }
     },
+  )
+
+  app.get(
+    '/api/probes/:id/series',
+    {
+      config: { permission: 'read the book' },
+      schema: { params: WithId, querystring: SeriesQuery, response: { 200: Series } },
+    },
+    (request) =>
+      inBook(db, actorOf(request).bookId, async (tx) => {
+        const { id } = request.params
+        const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.id, id))
+        if (!probe) throw new BookError('not-found', 'This probe is not in the book.')
+        const to = request.query.to ? Date.parse(request.query.to) : actorOf(request).now
+        return readSeries(
+          tx,
+          id,
+          request.query.from ? Date.parse(request.query.from) : to - 14 * MS_PER_DAY,
+          to,
+        )
+      }),
   )
 
   app.post(
@@ -139,16 +158,9 @@ export const climateRoutes: BookRoutes = (app, { db }) => {
       const { id: probeId } = request.params
       return inBook(db, actor.bookId, async (tx) => {
         const { log } = await readUpload(tx, actor, probeId, request.body, request.query)
-        const rows = log.readings.map((r) => ({
-          book_id: actor.bookId,
-          id: readingId(probeId, r.at),
-          probe_id: probeId,
-          at: new Date(r.at).toISOString(),
-          celsius: r.celsius,
-        }))
-        const written = await insertMany(tx, 'reading', rows)
+        const written = await writeReadings(tx, actor.bookId, probeId, log.readings)
         await announce(tx, actor.bookId)
-        return { written: written.length, known: rows.length - written.length, faulty: log.faults.length }
+        return { written, known: log.readings.length - written, faulty: log.faults.length }
       })
     },
   )

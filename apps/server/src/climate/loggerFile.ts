@@ -30,6 +30,9 @@ const FORMATS = [
   'd.M.yyyy H:mm:ss',
   'd.M.yyyy H:mm',
 ]
+/** A log of nights has days and no hours: the low of a day is that of its early morning. */
+const DAYS_ONLY = ['yyyy-MM-dd', 'yyyy/MM/dd', 'dd.MM.yyyy', 'd.M.yyyy']
+const MORNING = { hour: 6 }
 const DAY_FIRST = ['d/M/yyyy H:mm:ss', 'd/M/yyyy H:mm', 'd/M/yyyy h:mm:ss a', 'd/M/yyyy h:mm a']
 const MONTH_FIRST = ['M/d/yyyy H:mm:ss', 'M/d/yyyy H:mm', 'M/d/yyyy h:mm:ss a', 'M/d/yyyy h:mm a']
 
@@ -141,6 +144,10 @@ function readTime(
   if (/(z|[+-]\d{2}:?\d{2})$/i.test(text) && text.length > 16) {
     const at = DateTime.fromISO(text.replace(' ', 'T'), { setZone: true })
     return at.isValid ? { local: at, fixed: true } : null
+  }
+  for (const format of DAYS_ONLY) {
+    const day = DateTime.fromFormat(text, format, { zone, locale: 'en' })
+    if (day.isValid) return { local: day.set(MORNING), fixed: false }
   }
   const plain = text.replace('T', ' ').replace(/\.\d+$/, '')
   for (const format of formats) {

@@ -4,8 +4,9 @@ import pg from 'pg'
 import * as books from './schema/books'
 import * as breeding from './schema/breeding'
 import * as keeping from './schema/keeping'
+import * as resting from './schema/resting'
 
-export const tables = { ...books, ...breeding, ...keeping }
+export const tables = { ...books, ...breeding, ...keeping, ...resting }
 export type Database = NodePgDatabase<typeof tables>
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 

@@ -6,8 +6,10 @@ import type { BookRoutes } from '../shell/app'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 
+const isWatched = (kind: string) => ['incubator', 'unit', 'outdoors'].includes(kind)
+
 export const placeRoutes: BookRoutes = (app, { db }) => {
-  const { place, probe } = tables
+  const { place, probe, unit } = tables
   app.get(
     '/api/places',
     { config: { permission: 'read the book' }, schema: { response: { 200: PlaceList } } },
@@ -37,14 +39,17 @@ export const placeRoutes: BookRoutes = (app, { db }) => {
         ])
       await inBook(db, bookId, async (tx) => {
         await tx.insert(place).values({ bookId, ...draft })
+        if (draft.kind === 'unit')
+          await tx.insert(unit).values({ bookId, id: draft.id, make: draft.make, litres: draft.litres })
         // Whatever holds a temperature is watched by a probe, and logs are brought in to it.
-        if (draft.kind === 'incubator' || draft.kind === 'unit')
+        if (isWatched(draft.kind))
           await tx
             .insert(probe)
             .values({ bookId, id: draft.id, name: `probe of ${draft.name}`, placeId: draft.id })
         await announce(tx, bookId)
       })
-      return { ...draft, probeId: draft.kind === 'incubator' || draft.kind === 'unit' ? draft.id : null }
+      const { make: _, litres: __, ...plain } = draft
+      return { ...plain, probeId: isWatched(draft.kind) ? draft.id : null }
     },
   )
 }

@@ -5,7 +5,7 @@ import { newId, type Role } from '@hatch-book/contract'
 import { and, eq, gt } from 'drizzle-orm'
 import type { FastifyInstance, FastifyReply } from 'fastify'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
-import { scaleOfToken, type Bridge } from './bridge'
+import { deviceOfToken, type Bridge } from './bridge'
 import { BookError } from './problems'
 import { may, type Permission } from './permissions'
 
@@ -24,7 +24,7 @@ export interface Actor {
 declare module 'fastify' {
   interface FastifyRequest {
     actorOrNull: Actor | null
-    /** The scale whose bridge speaks, on the routes of bridges. */
+    /** The device that speaks, on the routes of devices. */
     bridgeOrNull: Bridge | null
   }
   interface FastifyInstance {
@@ -127,9 +127,14 @@ export function checkPermissions(app: FastifyInstance, db: Database): void {
   app.addHook('onRequest', async (request) => {
     const permission = request.routeOptions.config.permission
     if (!permission) return
-    if (permission === 'speak as a scale') {
-      request.bridgeOrNull = await scaleOfToken(db, request.headers.authorization)
-      if (!request.bridgeOrNull) throw new BookError('not-signed-in', 'This is not the token of a scale.')
+    if (permission === 'speak as a scale' || permission === 'speak as a probe') {
+      const device = await deviceOfToken(db, request.headers.authorization)
+      if (!device || !may(device.is, permission))
+        throw new BookError(
+          'not-signed-in',
+          `This is not the token of a ${permission.slice('speak as a '.length)}.`,
+        )
+      request.bridgeOrNull = device
       return
     }
     request.actorOrNull = await readSession(db, request.cookies[COOKIE])
@@ -141,7 +146,7 @@ export function checkPermissions(app: FastifyInstance, db: Database): void {
   })
 }
 
-/** The bridge of a request behind the permission of scales. */
+/** The device of a request behind a permission of devices. */
 export function bridgeOf(request: { bridgeOrNull: Bridge | null }): Bridge {
   if (!request.bridgeOrNull) throw new BookError('not-signed-in')
   return request.bridgeOrNull

@@ -1,11 +1,13 @@
-import { createHash, timingSafeEqual } from 'node:crypto'
+import { createHash, randomBytes, timingSafeEqual } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import { inBook, tables, type Database } from '../db/connect'
 
-/** A scale's bridge: it speaks for its scale and sees nothing of the book. */
+/** A device, or the bridge of one: it speaks for itself and sees nothing of the book. */
 export interface Bridge {
   bookId: string
-  scaleId: string
+  is: 'scale' | 'probe'
+  /** Of the scale or the probe. */
+  id: string
 }
 
 export const secretHash = (secret: string) => createHash('sha256').update(secret).digest('hex')
@@ -16,13 +18,19 @@ const REMEMBERED_MS = 10_000
 /** A bridge speaks five times a second: its token is looked up once in ten seconds. */
 const remembered = new Map<string, { bridge: Bridge; until: number }>()
 
-/** Forgets the tokens of a scale that was given a new one, or removed. */
-export function forgetTokens(scaleId: string): void {
-  for (const [token, { bridge }] of remembered) if (bridge.scaleId === scaleId) remembered.delete(token)
+/** Forgets the tokens of a device that was given a new one, or removed. */
+export function forgetTokens(deviceId: string): void {
+  for (const [token, { bridge }] of remembered) if (bridge.id === deviceId) remembered.delete(token)
 }
 
-/** The scale whose bridge speaks, by the token it sends; null for a wrong one. */
-export async function scaleOfToken(db: Database, authorization: string | undefined): Promise<Bridge | null> {
+/** A new secret for a device: the token that is shown once, and the hash that is kept. */
+export function newToken(bookId: string, deviceId: string): { token: string; secretHash: string } {
+  const secret = randomBytes(24).toString('base64url')
+  return { token: `${bookId}.${deviceId}.${secret}`, secretHash: secretHash(secret) }
+}
+
+/** The device that speaks, by the token it sends; null for a wrong one. */
+export async function deviceOfToken(db: Database, authorization: string | undefined): Promise<Bridge | null> {
   const known = remembered.get(authorization ?? '')
   if (known && known.until > Date.now()) return known.bridge
   const bridge = await lookUp(db, authorization)
@@ -32,13 +40,18 @@ export async function scaleOfToken(db: Database, authorization: string | undefin
 }
 
 async function lookUp(db: Database, authorization: string | undefined): Promise<Bridge | null> {
-  const [bookId, scaleId, secret] = (authorization ?? '').replace(/^Bearer /, '').split('.')
-  if (!bookId || !scaleId || !secret || !UUID.test(bookId) || !UUID.test(scaleId)) return null
-  const [row] = await inBook(db, bookId, (tx) =>
-    tx.select().from(tables.scale).where(eq(tables.scale.id, scaleId)),
-  )
-  if (!row) return null
+  const [bookId, id, secret] = (authorization ?? '').replace(/^Bearer /, '').split('.')
+  if (!bookId || !id || !secret || !UUID.test(bookId) || !UUID.test(id)) return null
+  const { scale, probe } = tables
+  return inBook(db, bookId, async (tx) => {
+    const [ofScale] = await tx.select({ hash: scale.secretHash }).from(scale).where(eq(scale.id, id))
+    if (ofScale) return isSecret(secret, ofScale.hash) ? { bookId, is: 'scale', id } : null
+    const [ofProbe] = await tx.select({ hash: probe.secretHash }).from(probe).where(eq(probe.id, id))
+    return ofProbe?.hash && isSecret(secret, ofProbe.hash) ? { bookId, is: 'probe', id } : null
+  })
+}
+
+function isSecret(secret: string, kept: string): boolean {
   const given = Buffer.from(secretHash(secret))
-  const kept = Buffer.from(row.secretHash)
-  return given.length === kept.length && timingSafeEqual(given, kept) ? { bookId, scaleId } : null
+  return given.length === kept.length && timingSafeEqual(given, Buffer.from(kept))
 }

@@ -8,10 +8,11 @@ export const PERMISSIONS = {
   'decide and plan': ['owner', 'keeper'],
   'run the book': ['owner'],
   'speak as a scale': ['scale'],
-} as const satisfies Record<string, readonly (Role | 'nobody' | 'scale')[]>
+  'speak as a probe': ['probe'],
+} as const satisfies Record<string, readonly (Role | 'nobody' | 'scale' | 'probe')[]>
 
 export type Permission = keyof typeof PERMISSIONS
 
-export function may(role: Role | 'nobody' | 'scale', permission: Permission): boolean {
+export function may(role: Role | 'nobody' | 'scale' | 'probe', permission: Permission): boolean {
   return (PERMISSIONS[permission] as readonly string[]).includes(role)
 }

@@ -97,13 +97,12 @@ export const scaleRoutes: BookRoutes = (app, { db }) => {
     '/api/bridge/samples',
     { config: { permission: 'speak as a scale' }, schema: { body: SampleBatch, response: { 200: Heard } } },
     async (request) => {
-      const { scaleId } = bridgeOf(request)
-      await publish(db, scaleTopic(scaleId), JSON.stringify(request.body.samples))
+      await publish(db, scaleTopic(bridgeOf(request).id), JSON.stringify(request.body.samples))
       return { heard: request.body.samples.length }
     },
   )
 
   app.get('/api/bridge/awaited', { config: { permission: 'speak as a scale' } }, (request, reply) => {
-    app.live.stream(reply as never, bridgeTopic(bridgeOf(request).scaleId))
+    app.live.stream(reply as never, bridgeTopic(bridgeOf(request).id))
   })
 }

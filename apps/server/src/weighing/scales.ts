@@ -1,7 +1,7 @@
-import { randomBytes } from 'node:crypto'
+import { eq } from 'drizzle-orm'
 import { newId, type ScaleView } from '@hatch-book/contract'
 import { tables, type Transaction } from '../db/connect'
-import { forgetTokens, secretHash } from '../shell/bridge'
+import { forgetTokens, newToken } from '../shell/bridge'
 
 const { scale } = tables
 
@@ -20,15 +20,14 @@ export async function issueScale(
   bookId: string,
   { id = newId(), name, capacityGrams }: { id?: string; name: string; capacityGrams: number },
 ): Promise<{ scale: ScaleView; token: string }> {
-  const secret = randomBytes(24).toString('base64url')
+  // A scale that is there under this name keeps its id.
+  const [there] = await tx.select({ id: scale.id }).from(scale).where(eq(scale.name, name))
+  const { token, secretHash } = newToken(bookId, there?.id ?? id)
   const [row] = await tx
     .insert(scale)
-    .values({ bookId, id, name, capacityGrams, secretHash: secretHash(secret) })
-    .onConflictDoUpdate({
-      target: [scale.bookId, scale.name],
-      set: { secretHash: secretHash(secret), capacityGrams },
-    })
+    .values({ bookId, id: there?.id ?? id, name, capacityGrams, secretHash })
+    .onConflictDoUpdate({ target: [scale.bookId, scale.name], set: { secretHash, capacityGrams } })
     .returning()
   forgetTokens(row!.id)
-  return { scale: scaleView(row!), token: `${bookId}.${row!.id}.${secret}` }
+  return { scale: scaleView(row!), token }
 }

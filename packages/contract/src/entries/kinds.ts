@@ -1,4 +1,4 @@
-import { CONDITION_SCORES, EGG_FATES, FEMALE_SIGNS } from '@hatch-book/core'
+import { CHECK_SIGNS, CONDITION_SCORES, EGG_FATES, FEMALE_SIGNS } from '@hatch-book/core'
 import * as v from 'valibot'
 import { Celsius, DaySchema, Grams, Id, Line, Note, Price, Share } from '../common'
 
@@ -44,8 +44,40 @@ export const ENTRY_KINDS = {
   'problem found': { subject: 'animal', payload: v.object({ problem: Line(120), ...remark }) },
   'problem over': { subject: 'animal', payload: v.object({ problem: Line(120), ...remark }) },
   quarantined: { subject: 'animal', payload: v.object({ until: DaySchema, ...remark }) },
-  'rest began': { subject: 'animal', payload: v.object({ ...remark }) },
-  warmed: { subject: 'animal', payload: v.object({ ...remark }) },
+  droppings: {
+    subject: 'animal',
+    payload: v.object({
+      /** Whether the gut was clear after them. */
+      clear: v.optional(v.boolean(), true),
+      ...remark,
+    }),
+  },
+  'rest began': {
+    subject: 'animal',
+    payload: v.object({
+      /** How it is kept in it, so that seasons can be compared by it later. */
+      bedding: v.optional(Line(60)),
+      unit: v.optional(Line(60)),
+      ...remark,
+    }),
+  },
+  'rest check': {
+    subject: 'animal',
+    payload: v.object({
+      /** What was not well; none for 'all well'. */
+      signs: v.array(v.picklist(CHECK_SIGNS, 'this is not one of the signs of a check')),
+      ...remark,
+    }),
+  },
+  warmed: {
+    subject: 'animal',
+    payload: v.object({
+      /** Woken before its time, and why. */
+      because: v.optional(Line(200)),
+      ...remark,
+    }),
+  },
+  watered: { subject: 'animal', payload: v.object({ ...remark }) },
   listed: { subject: 'animal', payload: v.object({ price: Price, ...remark }) },
   unlisted: { subject: 'animal', payload: v.object({ ...remark }) },
   sold: { subject: 'animal', payload: v.object({ buyer: Line(120), price: Price, ...remark }) },
@@ -53,8 +85,8 @@ export const ENTRY_KINDS = {
   overruled: {
     subject: 'animal',
     payload: v.object({
-      about: v.picklist(['readiness', 'leaving']),
-      verdict: v.picklist(['ready', 'trial', 'not this season', 'may leave']),
+      about: v.picklist(['readiness', 'leaving', 'rest']),
+      verdict: v.picklist(['ready', 'trial', 'not this season', 'may leave', 'may rest', 'held back']),
       reason: Line(400),
     }),
   },
@@ -110,10 +142,24 @@ export const ENTRY_KINDS = {
     payload: v.object({ eggId: Id, fate: v.picklist(EGG_FATES), animalId: v.optional(Id), ...remark }),
   },
   'set point': { subject: 'place', payload: v.object({ celsius: Celsius, ...remark }) },
+  'trial began': { subject: 'place', payload: v.object({ ...remark }) },
+  'trial ended': { subject: 'place', payload: v.object({ ...remark }) },
+  'batch went in': { subject: 'rest', payload: v.object({ ...remark }) },
+  'batch check': {
+    subject: 'rest',
+    payload: v.object({
+      signs: v.array(v.picklist(CHECK_SIGNS, 'this is not one of the signs of a check')),
+      /** Found dead and taken out. */
+      lost: v.optional(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1_000_000)), 0),
+      grams: v.optional(Grams),
+      ...remark,
+    }),
+  },
+  'batch came out': { subject: 'rest', payload: v.object({ ...remark }) },
   struck: { subject: 'any', payload: v.object({ reason: v.optional(Note, '') }) },
 } as const satisfies Record<string, { subject: SubjectType | 'any'; payload: v.GenericSchema }>
 
-export const SUBJECT_TYPES = ['animal', 'pairing', 'clutch', 'place'] as const
+export const SUBJECT_TYPES = ['animal', 'pairing', 'clutch', 'place', 'rest'] as const
 export type SubjectType = (typeof SUBJECT_TYPES)[number]
 export type EntryKind = keyof typeof ENTRY_KINDS
 export type PayloadOf<K extends EntryKind> = v.InferOutput<(typeof ENTRY_KINDS)[K]['payload']>

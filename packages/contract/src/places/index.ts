@@ -1,7 +1,8 @@
 import * as v from 'valibot'
 import { Celsius, Id, Line } from '../common'
 
-export const PLACE_KINDS = ['room', 'rack', 'shelf', 'tub', 'incubator', 'box', 'unit'] as const
+export const PLACE_KINDS = ['room', 'rack', 'shelf', 'tub', 'incubator', 'box', 'unit', 'outdoors'] as const
+export const UNIT_MAKES = ['fridge', 'cooler', 'room', 'shed', 'cupboard', 'frame'] as const
 export const PlaceSchema = v.object({
   id: Id,
   kind: v.picklist(PLACE_KINDS),
@@ -18,4 +19,7 @@ export const PlaceDraft = v.object({
   name: Line(60),
   parentId: v.optional(v.nullable(Id), null),
   setPointC: v.optional(v.nullable(Celsius), null),
+  /** Of a unit: what it is, and how much it holds. */
+  make: v.optional(v.picklist(UNIT_MAKES, 'choose what kind of unit it is'), 'fridge'),
+  litres: v.optional(v.nullable(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(1_000_000))), null),
 })

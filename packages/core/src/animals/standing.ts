@@ -29,13 +29,19 @@ export type AnimalEvent =
   | { kind: 'unlisted'; payload: object }
   | { kind: 'sold'; payload: { buyer: string; price: number } }
   | { kind: 'died'; payload: { cause?: string | undefined } }
-  | { kind: 'overruled'; payload: { verdict: string; reason: string; about: 'readiness' | 'leaving' } }
+  | {
+      kind: 'overruled'
+      payload: { verdict: string; reason: string; about: 'readiness' | 'leaving' | 'rest' }
+    }
   | { kind: 'noted'; payload: { text: string } }
   | { kind: 'moulted'; payload: { adult: boolean } }
   | { kind: 'trait'; payload: { trait: string; carries: Carries; certainty: number } }
   | { kind: 'looked at'; payload: { sign: string; seen: boolean } }
+  | { kind: 'droppings'; payload: { clear: boolean } }
   | { kind: 'rest began'; payload: object }
-  | { kind: 'warmed'; payload: object }
+  | { kind: 'rest check'; payload: { signs: string[] } }
+  | { kind: 'warmed'; payload: { because?: string | undefined } }
+  | { kind: 'watered'; payload: object }
 
 /** One line of the log about an animal. */
 export type AnimalEntry = AnimalEvent & { id: string; at: Instant }

@@ -52,9 +52,12 @@ export interface RestRequest {
     hatched: DaySpan | null
     /** The last meal that was taken, by the log. */
     lastTakenOn: Day | null
+    /** What has happened already: it stands, and the rest of the clock follows it. */
+    wentInOn?: Day | null | undefined
+    warmedOn?: Day | null | undefined
   }
   /** Edges set by hand; the others stay where the anchor puts them. */
-  moved?: Partial<Record<RestEdge, Day>>
+  moved?: { [E in RestEdge]?: Day | undefined }
   today: Day
   hemisphere?: Hemisphere
 }
@@ -89,6 +92,57 @@ function edgesAfter(stepDown: Day, holdDays: number, rules: RestRules, d: Durati
   }
 }
 
+/**
+ * Puts moved edges where they were put. The slope down goes along with its beginning, and what comes after the hold with the
+ * day of warming, unless they were moved themselves; the last meal stays, so that the fast is what changes.
+ */
+function follow(
+  edges: Record<RestEdge, Day>,
+  moved: NonNullable<RestRequest['moved']>,
+): Record<RestEdge, Day> {
+  const along = (edge: RestEdge, leader: RestEdge, led: Day) =>
+    moved[edge] ?? addDays(edges[edge], daysBetween(edges[leader], led))
+  const stepDown = moved['step down'] ?? edges['step down']
+  const stepUp = moved['step up'] ?? edges['step up']
+  const fullWarmth = along('full warmth', 'step up', stepUp)
+  return {
+    'last meal': moved['last meal'] ?? edges['last meal'],
+    'step down': stepDown,
+    hold: along('hold', 'step down', stepDown),
+    'step up': stepUp,
+    'full warmth': fullWarmth,
+    'first water': along('first water', 'full warmth', fullWarmth),
+    'first meal': along('first meal', 'full warmth', fullWarmth),
+    introductions: along('introductions', 'full warmth', fullWarmth),
+  }
+}
+
+/** Puts what has happened in the place of what was planned: the way down from the day it went in, the way up from its waking. */
+function whatHappened(
+  planned: Record<RestEdge, Day>,
+  wentInOn: Day,
+  warmedOn: Day | null,
+  { rules, subject, anchor, moved = {} }: RestRequest,
+  d: Durations,
+): Record<RestEdge, Day> {
+  const lastMeal = subject.lastTakenOn ?? planned['last meal']
+  const hold = moved.hold ?? addDays(wentInOn, d.down.typical)
+  const forward = anchor.kind !== 'pairing' && !moved['step up']
+  const begun = {
+    ...(forward ? edgesAfter(wentInOn, d.hold.typical, rules, d) : planned),
+    'last meal': earlierDay(lastMeal, wentInOn),
+    'step down': wentInOn,
+    hold,
+  }
+  if (!warmedOn) return begun
+  return {
+    ...edgesAfter(addDays(warmedOn, -d.down.typical - d.hold.typical), d.hold.typical, rules, d),
+    'last meal': begun['last meal'],
+    'step down': wentInOn,
+    hold: earlierDay(hold, warmedOn),
+  }
+}
+
 /** The first day on which an animal's gut can be empty, if it is fed no more. */
 function earliestStepDown({ subject, today }: RestRequest, fast: Range): Day {
   const fasted = subject.lastTakenOn ? addDays(subject.lastTakenOn, fast.typical) : today
@@ -114,8 +168,9 @@ export function planRest(request: RestRequest): RestClock {
   const consequences: Consequence[] = []
   let edges = edgesFrom(anchor, rules, d)
   const earliest = earliestStepDown(request, d.fast)
+  const { wentInOn, warmedOn } = subject
   const byHand = Object.keys(moved).length > 0
-  if (!byHand && edges['step down'] < earliest && edges['step up'] > today) {
+  if (!byHand && !wentInOn && edges['step down'] < earliest && edges['step up'] > today) {
     const short = daysBetween(edges['step down'], earliest)
     const hold = anchor.kind === 'pairing' ? Math.max(d.hold.least, d.hold.typical - short) : d.hold.typical
     edges = edgesAfter(earliest, hold, rules, d)
@@ -132,8 +187,15 @@ export function planRest(request: RestRequest): RestClock {
         says: `begins late: the hold is ${hold} days instead of ${d.hold.typical}, so that the pairing date stands`,
       })
   }
-  edges = { ...edges, ...moved }
+  edges = follow(edges, moved)
+  if (wentInOn) edges = whatHappened(edges, wentInOn, warmedOn ?? null, request, d)
   consequences.push(...judgeLengths(edges, rules, d, subject.lastTakenOn, byHand))
+  if (byHand && anchor.kind === 'pairing' && edges.introductions !== anchor.day)
+    consequences.push({
+      of: 'introductions',
+      severity: 'warn',
+      says: `the pairing moves from ${anchor.day} to ${edges.introductions}`,
+    })
   const middle = addDays(edges.hold, daysBetween(edges.hold, edges['step up']) / 2)
   if (rules.kind !== 'dry eggs' && !inColdHalf(middle, hemisphere))
     consequences.push({

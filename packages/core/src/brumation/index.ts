@@ -1,3 +1,4 @@
+export * from './batch'
 export * from './clock'
 export * from './course'
 export * from './cycle'

@@ -93,7 +93,9 @@ export const place = pgTable(
   'place',
   {
     ...identity(),
-    kind: text('kind').$type<'room' | 'rack' | 'shelf' | 'tub' | 'incubator' | 'box' | 'unit'>().notNull(),
+    kind: text('kind')
+      .$type<'room' | 'rack' | 'shelf' | 'tub' | 'incubator' | 'box' | 'unit' | 'outdoors'>()
+      .notNull(),
     name: text('name').notNull(),
     parentId: uuid('parent_id'),
     setPointC: real('set_point_c'),
@@ -109,7 +111,16 @@ export const place = pgTable(
 
 export const probe = pgTable(
   'probe',
-  { ...identity(), name: text('name').notNull(), placeId: uuid('place_id').notNull() },
+  {
+    ...identity(),
+    name: text('name').notNull(),
+    placeId: uuid('place_id').notNull(),
+    /** Set for a probe that speaks for itself; a log is brought in for the others. */
+    secretHash: text('secret_hash'),
+    /** How often it speaks, and when it last did, by the real clock. */
+    everySeconds: real('every_seconds'),
+    heardAt: instant('heard_at'),
+  },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
     foreignKey({ columns: [t.bookId, t.placeId], foreignColumns: [place.bookId, place.id] }),
@@ -139,7 +150,7 @@ export const entry = pgTable(
   {
     ...identity(),
     kind: text('kind').notNull(),
-    subjectType: text('subject_type').$type<'animal' | 'pairing' | 'clutch' | 'place'>().notNull(),
+    subjectType: text('subject_type').$type<'animal' | 'pairing' | 'clutch' | 'place' | 'rest'>().notNull(),
     subjectId: uuid('subject_id').notNull(),
     at: instant('at').notNull(),
     precision: text('precision').$type<'minute' | 'day'>().notNull(),

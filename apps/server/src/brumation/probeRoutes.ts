@@ -1,0 +1,264 @@
+import {
+  Heard,
+  Id,
+  MessageList,
+  Mischief,
+  Ok,
+  ProbeToken,
+  ReadingBatch,
+  type UnitOrder,
+} from '@hatch-book/contract'
+import { isSilent, type Instant } from '@hatch-book/core'
+import { desc, eq, isNull, sql } from 'drizzle-orm'
+import * as v from 'valibot'
+import { writeReadings } from '../climate'
+import { inBook, tables, type Database, type Transaction } from '../db/connect'
+import { actorOf, bookNow, bridgeOf } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { forgetTokens, newToken } from '../shell/bridge'
+import { announce, publish } from '../shell/live'
+import { BookError } from '../shell/problems'
+import { outboxTopic, watchReadings, watchSilence } from './alarms'
+
+const WithId = v.object({ id: Id })
+const LOOK_EVERY_MS = 2000
+
+export const unitTopic = (unitId: string) => `unit:${unitId}`
+export const orderTopic = (probeId: string) => `orders:${probeId}`
+
+/** Gives a probe a new token; it then speaks for itself. */
+export async function issueProbe(tx: Transaction, bookId: string, probeId: string): Promise<string> {
+  const { token, secretHash } = newToken(bookId, probeId)
+  await tx.update(tables.probe).set({ secretHash }).where(eq(tables.probe.id, probeId))
+  forgetTokens(probeId)
+  return token
+}
+
+interface Speaking {
+  bookId: string
+  everySeconds: number
+  heardAt: Instant
+}
+
+/** Probes that speak for themselves: see docs/probe-protocol.md. */
+export const probeRoutes: BookRoutes = (app, { db }) => {
+  const speaking = new Map<string, Speaking>()
+  watchForSilence(app, db, speaking)
+
+  app.post(
+    '/api/probes/:id/token',
+    {
+      config: { permission: 'run the book' },
+      schema: { params: WithId, response: { 200: ProbeToken } },
+    },
+    (request) => {
+      const { bookId } = actorOf(request)
+      return inBook(db, bookId, async (tx) => {
+        const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.id, request.params.id))
+        if (!probe) throw new BookError('not-found', 'This probe is not in the book.')
+        return { token: await issueProbe(tx, bookId, probe.id) }
+      })
+    },
+  )
+
+  app.post(
+    '/api/bridge/readings',
+    {
+      config: { permission: 'speak as a probe' },
+      schema: { body: ReadingBatch, response: { 200: Heard } },
+    },
+    (request) => {
+      const { bookId, id } = bridgeOf(request)
+      const { everySeconds, readings } = request.body
+      const now = Date.now()
+      const silentBefore = speaking.get(id)
+      speaking.set(id, { bookId, everySeconds, heardAt: now })
+      return inBook(db, bookId, async (tx) => {
+        const [probe] = await tx
+          .update(tables.probe)
+          .set({ everySeconds, heardAt: new Date(now) })
+          .where(eq(tables.probe.id, id))
+          .returning()
+        const at = await receivedAt(tx, id, now, silentBefore ? now - silentBefore.heardAt : 1000)
+        const stamped = readings
+          .map((r) => ({
+            at: Math.round(at - r.secondsAgo * 1000),
+            celsius: Math.round(r.celsius * 100) / 100,
+          }))
+          .sort((a, b) => a.at - b.at)
+        const heard = await writeReadings(tx, bookId, id, stamped)
+        await watchReadings(tx, bookId, probe!.placeId, at)
+        await watchSilence(tx, bookId, id, { heardAt: now, everySeconds, now })
+        const last = stamped.at(-1)!
+        await publish(
+          tx,
+          unitTopic(probe!.placeId),
+          JSON.stringify({ at: new Date(last.at).toISOString(), celsius: last.celsius }),
+        )
+        return { heard }
+      })
+    },
+  )
+
+  app.get('/api/bridge/orders', { config: { permission: 'speak as a probe' } }, async (request, reply) => {
+    const { bookId, id } = bridgeOf(request)
+    const first = await inBook(db, bookId, (tx) => orderFor(tx, id, 'all well'))
+    app.live.stream(reply as never, orderTopic(id), JSON.stringify(first))
+  })
+
+  app.get(
+    '/api/units/:id/stream',
+    { config: { permission: 'read the book' }, schema: { params: WithId } },
+    async (request, reply) => {
+      const { bookId } = actorOf(request)
+      const [unit] = await inBook(db, bookId, (tx) =>
+        tx.select().from(tables.unit).where(eq(tables.unit.id, request.params.id)),
+      )
+      if (!unit) throw new BookError('not-found', 'This unit is not in the book.')
+      app.live.stream(reply as never, unitTopic(unit.id))
+    },
+  )
+
+  /** What is done to the stand-in unit of the demo. */
+  app.post(
+    '/api/units/:id/mischief',
+    {
+      config: { permission: 'decide and plan' },
+      schema: { params: WithId, body: Mischief, response: { 200: Ok } },
+    },
+    (request) => {
+      const actor = actorOf(request)
+      if (!actor.book.demoDay) throw new BookError('not-a-demo')
+      return inBook(db, actor.bookId, async (tx) => {
+        const [probe] = await tx
+          .select()
+          .from(tables.probe)
+          .where(eq(tables.probe.placeId, request.params.id))
+        if (!probe) throw new BookError('not-found', 'This unit is not in the book.')
+        await publish(
+          tx,
+          orderTopic(probe.id),
+          JSON.stringify(await orderFor(tx, probe.id, request.body.does)),
+        )
+        return { ok: true as const }
+      })
+    },
+  )
+
+  outboxRoutes(app, db)
+}
+
+/** Messages: read by members, carried off by the outbox, which speaks as a probe does. */
+function outboxRoutes(app: Parameters<BookRoutes>[0], db: Database): void {
+  const { member, message } = tables
+  app.get(
+    '/api/messages',
+    { config: { permission: 'read the book' }, schema: { response: { 200: MessageList } } },
+    async (request) => {
+      const rows = await inBook(db, actorOf(request).bookId, (tx) =>
+        tx
+          .select({ message, to: member.name })
+          .from(message)
+          .innerJoin(member, eq(member.id, message.memberId))
+          .orderBy(desc(message.at), desc(message.id))
+          .limit(300),
+      )
+      return {
+        messages: rows.map(({ message: m, to }) => ({
+          ...{ id: m.id, to, subject: m.subject, body: m.body },
+          at: m.at.toISOString(),
+          takenAt: m.takenAt?.toISOString() ?? null,
+        })),
+      }
+    },
+  )
+  app.get('/api/bridge/outbox', { config: { permission: 'speak as a probe' } }, (request, reply) => {
+    app.live.stream(reply as never, outboxTopic(bridgeOf(request).bookId), 'waiting')
+  })
+  app.post(
+    '/api/bridge/outbox/taken',
+    { config: { permission: 'speak as a probe' }, schema: { response: { 200: Heard } } },
+    (request) => {
+      const { bookId } = bridgeOf(request)
+      return inBook(db, bookId, async (tx) => {
+        const taken = await tx
+          .update(message)
+          .set({ takenAt: new Date() })
+          .where(isNull(message.takenAt))
+          .returning({ id: message.id })
+        if (taken.length > 0) await announce(tx, bookId)
+        return { heard: taken.length }
+      })
+    },
+  )
+}
+
+async function orderFor(tx: Transaction, probeId: string, does: UnitOrder['does']): Promise<UnitOrder> {
+  const [row] = await tx
+    .select({ setPointC: tables.place.setPointC })
+    .from(tables.probe)
+    .innerJoin(tables.place, eq(tables.place.id, tables.probe.placeId))
+    .where(eq(tables.probe.id, probeId))
+  return { does, setPointC: row?.setPointC ?? 5 }
+}
+
+/** When a word of a probe was heard, by the book: the real time, or in the demo on from the last reading of its day. */
+async function receivedAt(
+  tx: Transaction,
+  probeId: string,
+  now: Instant,
+  sinceLast: number,
+): Promise<Instant> {
+  const [book] = await tx.select().from(tables.book)
+  if (!book?.demoDay) return now
+  const { rows } = await tx.execute<{ at: Date | null }>(
+    sql`select max(at) as at from reading where probe_id = ${probeId}`,
+  )
+  const last = rows[0]?.at ? new Date(rows[0].at).getTime() : 0
+  return Math.max(bookNow(book), last + Math.max(1, Math.min(sinceLast, 60_000)))
+}
+
+/** Looks every two seconds for probes that have fallen silent, those of before this server's start among them. */
+function watchForSilence(
+  app: Parameters<BookRoutes>[0],
+  db: Database,
+  speaking: Map<string, Speaking>,
+): void {
+  const raised = new Set<string>()
+  const load = async () => {
+    const { rows } = await db.execute<{
+      book_id: string
+      probe_id: string
+      every_seconds: number
+      heard_at: Date
+    }>(sql`select * from speaking_probes()`)
+    for (const r of rows)
+      if (!speaking.has(r.probe_id))
+        speaking.set(r.probe_id, {
+          bookId: r.book_id,
+          everySeconds: r.every_seconds,
+          // A server that was down heard nobody: each gets its time from now.
+          heardAt: Date.now(),
+        })
+  }
+  const look = async () => {
+    const now = Date.now()
+    for (const [probeId, { bookId, heardAt, everySeconds }] of speaking) {
+      if (!isSilent(heardAt, everySeconds, now)) raised.delete(probeId)
+      else if (!raised.has(probeId)) {
+        raised.add(probeId)
+        await inBook(db, bookId, (tx) => watchSilence(tx, bookId, probeId, { heardAt, everySeconds, now }))
+      }
+    }
+  }
+  let timer: ReturnType<typeof setInterval> | undefined
+  app.addHook('onReady', async () => {
+    await load()
+    timer = setInterval(() => void look().catch((error: unknown) => app.log.error(error)), LOOK_EVERY_MS)
+    timer.unref()
+  })
+  app.addHook('preClose', () => {
+    clearInterval(timer)
+    return Promise.resolve()
+  })
+}

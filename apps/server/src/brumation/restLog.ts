@@ -1,0 +1,131 @@
+import {
+  addDays,
+  dayOfInstant,
+  instantOfDay,
+  type CheckSign,
+  type Day,
+  type RestAnchor,
+  type RestLog,
+  type RestWeight,
+} from '@hatch-book/core'
+import { sql } from 'drizzle-orm'
+import type { Transaction } from '../db/connect'
+import { standsSql, subjectsWithMerged } from '../entries'
+
+/** What the log tells of one rest, with the weights and droppings that are judged. */
+export interface RestStory extends RestLog {
+  /** The last meal taken before it went in, or at all. */
+  lastTakenOn: Day | null
+  droppings: { on: Day; clear: boolean } | null
+  /** Empty weights of the window, in order. */
+  weights: RestWeight[]
+  checks: (RestLog['checks'][number] & { lost: number })[]
+}
+
+export interface LogLine extends Record<string, unknown> {
+  id: string
+  kind: string
+  subject_id: string
+  at: Date
+  payload: Record<string, unknown>
+}
+
+const KINDS = [
+  'weighed',
+  'meal',
+  'moved',
+  'droppings',
+  'rest began',
+  'rest check',
+  'warmed',
+  'watered',
+  'died',
+  'batch went in',
+  'batch check',
+  'batch came out',
+]
+
+/** The days in which a plan's rests lie: entries outside belong to another season. */
+export function windowOf({ kind, day }: RestAnchor): { from: Day; to: Day } {
+  return kind === 'pairing'
+    ? { from: addDays(day, -270), to: addDays(day, 90) }
+    : { from: addDays(day, -60), to: addDays(day, 300) }
+}
+
+/** Standing entries of some subjects that a rest is told by, in order, from a day on. */
+export async function readRestLines(
+  tx: Transaction,
+  subjectIds: readonly string[],
+  from: Day,
+  zone: string,
+): Promise<Map<string, LogLine[]>> {
+  const { ids, canonical } = await subjectsWithMerged(tx, subjectIds)
+  const { rows } = await tx.execute<LogLine>(sql`
+    select e.id, e.kind, e.subject_id, e.at, e.payload from entry e
+    where e.subject_id = any(${sql.param(ids)}::uuid[]) and e.kind = any(${sql.param(KINDS)}::text[])
+      and e.at >= ${new Date(instantOfDay(from, zone)).toISOString()}::timestamptz and ${standsSql} order by e.at, e.id`)
+  const bySubject = new Map<string, LogLine[]>()
+  for (const row of rows) {
+    const id = canonical(row.subject_id)
+    bySubject.set(id, [...(bySubject.get(id) ?? []), row])
+  }
+  return bySubject
+}
+
+/** Meetings of animals: whoever was introduced, and when last. */
+export async function introductionsSince(tx: Transaction, from: Day): Promise<Map<string, Date[]>> {
+  const { rows } = await tx.execute<{ female_id: string; male_id: string; at: Date }>(sql`
+    select p.female_id, p.male_id, e.at from entry e join pairing p on p.id = e.subject_id
+    where e.kind = 'introduced' and e.at >= ${from}::date and ${standsSql} order by e.at`)
+  const found = new Map<string, Date[]>()
+  for (const { female_id, male_id, at } of rows)
+    for (const id of [female_id, male_id]) found.set(id, [...(found.get(id) ?? []), new Date(at)])
+  return found
+}
+
+/** Tells one rest from its lines. */
+export function tellRest(
+  lines: readonly LogLine[],
+  introduced: readonly Date[],
+  to: Day,
+  zone: string,
+): RestStory {
+  const day = (line: { at: Date }) => dayOfInstant(new Date(line.at).getTime(), zone)
+  const own = lines.filter((l) => day(l) <= to)
+  const began = own.findLast((l) => l.kind === 'rest began' || l.kind === 'batch went in')
+  const after = began ? own.slice(own.indexOf(began) + 1) : []
+  const warmed = after.find((l) => l.kind === 'warmed' || l.kind === 'batch came out')
+  const inside = after.slice(0, warmed ? after.indexOf(warmed) : undefined)
+  const since = warmed ? after.slice(after.indexOf(warmed) + 1) : []
+  const taken = (l: LogLine) => l.kind === 'meal' && l.payload.outcome === 'taken'
+  const dayOrNull = (line: LogLine | undefined) => (line ? day(line) : null)
+  const before = began ? own.slice(0, own.indexOf(began)) : own
+  const dropped = before.findLast((l) => l.kind === 'droppings')
+  const warmedOn = dayOrNull(warmed)
+  const disturbing = inside.filter((l) => ['rest check', 'batch check', 'weighed', 'moved'].includes(l.kind))
+  return {
+    wentInOn: dayOrNull(began),
+    warmedOn,
+    wokenBecause: typeof warmed?.payload.because === 'string' ? warmed.payload.because : null,
+    diedOn: dayOrNull(own.find((l) => l.kind === 'died')),
+    checks: inside
+      .filter((l) => l.kind === 'rest check' || l.kind === 'batch check')
+      .map((l) => ({ on: day(l), signs: l.payload.signs as CheckSign[], lost: Number(l.payload.lost ?? 0) })),
+    disturbances: new Set(disturbing.map(day)).size,
+    watered: dayOrNull(since.find((l) => l.kind === 'watered')),
+    ateOn: dayOrNull(since.find(taken)),
+    introducedOn:
+      introduced
+        .map((at) => dayOfInstant(at.getTime(), zone))
+        .find((on) => warmedOn !== null && on >= warmedOn) ?? null,
+    lastTakenOn: dayOrNull(before.findLast(taken)),
+    droppings: dropped ? { on: day(dropped), clear: dropped.payload.clear !== false } : null,
+    weights: own
+      .filter((l) => {
+        const grams = l.payload.grams
+        const counts = l.payload.context !== 'gravid' && l.payload.context !== 'fed'
+        return (l.kind === 'weighed' && counts) || (l.kind === 'batch check' && typeof grams === 'number')
+      })
+      .map((l) => ({ on: day(l), grams: l.payload.grams as number })),
+  }
+}

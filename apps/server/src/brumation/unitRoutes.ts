@@ -1,0 +1,212 @@
+import {
+  AlarmList,
+  Id,
+  Ok,
+  UnitList,
+  UnitPage,
+  type Alarm,
+  type Proof,
+  type UnitRow,
+} from '@hatch-book/contract'
+import { MS_PER_DAY, proveUnit, type Instant, type RestRules } from '@hatch-book/core'
+import { eq, sql } from 'drizzle-orm'
+import * as v from 'valibot'
+import { readReadings } from '../climate'
+import { inBook, tables, type Transaction } from '../db/connect'
+import { standsSql } from '../entries'
+import { loadShelf } from '../protocols/store'
+import { actorOf, type Actor } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { announce } from '../shell/live'
+import { BookError } from '../shell/problems'
+import { readAlarms } from './alarms'
+import { loadSleepers, type Sleeper } from './sleepers'
+
+const WithId = v.object({ id: Id })
+const WATCH_DAYS = 14
+const ALARM_DAYS = 183
+/** Proofs are shown for the ways of resting nearest to the set point. */
+const MOST_PROOFS = 4
+
+interface Stored extends Record<string, unknown> {
+  id: string
+  name: string
+  make: UnitRow['make']
+  litres: number | null
+  set_point_c: number | null
+  probe_id: string | null
+  speaks: boolean
+  last_c: number | null
+  last_at: Date | null
+}
+interface PlaceLine extends Record<string, unknown> {
+  kind: 'trial began' | 'trial ended' | 'set point'
+  subject_id: string
+  at: Date
+  payload: { celsius?: number }
+}
+
+async function loadUnits(tx: Transaction, unitId?: string) {
+  const only = unitId ? sql`where u.id = ${unitId}` : sql``
+  const { rows } = await tx.execute<Stored>(sql`
+    select u.id, p.name, u.make, u.litres, p.set_point_c, b.id as probe_id,
+      b.secret_hash is not null and b.heard_at is not null as speaks, l.celsius as last_c, l.at as last_at
+    from unit u join place p on p.id = u.id left join probe b on b.place_id = u.id
+    left join lateral (select celsius, at from reading r where r.probe_id = b.id order by at desc limit 1) l on true
+    ${only} order by p.name`)
+  const lines = await tx.execute<PlaceLine>(sql`
+    select e.kind, e.subject_id, e.at, e.payload from entry e
+    where e.kind in ('trial began', 'trial ended', 'set point') and e.subject_type = 'place' and ${standsSql} order by e.at, e.id`)
+  return { rows, lines: lines.rows }
+}
+
+function trialOf(lines: readonly PlaceLine[], unitId: string): { from: Date; to: Date | null } | null {
+  const own = lines.filter((l) => l.subject_id === unitId)
+  const began = own.findLast((l) => l.kind === 'trial began')
+  if (!began) return null
+  const ended = own.slice(own.indexOf(began)).find((l) => l.kind === 'trial ended')
+  return { from: new Date(began.at), to: ended ? new Date(ended.at) : null }
+}
+
+function unitRow(row: Stored, lines: readonly PlaceLine[], sleepers: number, alarms: Alarm[]): UnitRow {
+  const trial = trialOf(lines, row.id)
+  return {
+    ...{ id: row.id, name: row.name, make: row.make, litres: row.litres, setPointC: row.set_point_c },
+    ...{ probeId: row.probe_id, speaks: row.speaks, lastC: row.last_c, sleepers, alarms },
+    lastAt: row.last_at && new Date(row.last_at).toISOString(),
+    trial: trial && { from: trial.from.toISOString(), to: trial.to?.toISOString() ?? null },
+  }
+}
+
+/** Ways of resting that a unit is judged for: those of its sleepers, or those nearest to its set point. */
+async function rulesFor(tx: Transaction, sleepers: readonly Sleeper[], setPointC: number | null) {
+  const ways = new Map<string, { for: string; rules: RestRules; origin: string }>()
+  const add = (species: string, rules: RestRules, origin: string) => {
+    const key = `${rules.holdC.least}|${rules.holdC.most}|${JSON.stringify(rules.unit)}`
+    const known = ways.get(key)
+    if (!known) ways.set(key, { for: species, rules, origin })
+    else if (!known.for.split(', ').includes(species)) known.for += `, ${species}`
+  }
+  for (const s of sleepers) add(s.species, s.rules, `${s.species} protocol`)
+  if (sleepers.length === 0) {
+    const shelf = await loadShelf(tx)
+    for (const row of shelf.rows) {
+      if (shelf.document(row.id).keptAs === 'colonies') continue
+      const protocol = shelf.of({ id: '', tag: '', line: '', protocolId: row.id })
+      if (protocol.rest) add(protocol.species, protocol.rest, protocol.origin)
+    }
+  }
+  const off = (r: RestRules) => (setPointC === null ? 0 : Math.abs(r.holdC.typical - setPointC))
+  return [...ways.values()].sort((a, b) => off(a.rules) - off(b.rules)).slice(0, MOST_PROOFS)
+}
+
+async function unitPage(tx: Transaction, actor: Actor, unitId: string): Promise<UnitPage> {
+  const { rows, lines } = await loadUnits(tx, unitId)
+  const stored = rows[0]
+  if (!stored) throw new BookError('not-found', 'This unit is not in the book.')
+  const sleepers = await loadSleepers(tx, unitId)
+  const alarms = await readAlarms(tx, { unitId, since: new Date(actor.now - ALARM_DAYS * MS_PER_DAY) })
+  const unit = unitRow(
+    stored,
+    lines,
+    sleepers.length,
+    alarms.filter((a) => a.clearedAt === null),
+  )
+  const now = Math.max(actor.now, stored.last_at ? new Date(stored.last_at).getTime() : 0)
+  const judged = judgedSpan(unit, sleepers.length > 0, now)
+  const readings = stored.probe_id
+    ? await readReadings(tx, stored.probe_id, new Date(judged.from), new Date(judged.to))
+    : []
+  const proofs: Proof[] = (await rulesFor(tx, sleepers, stored.set_point_c)).map(
+    ({ for: whom, rules, origin }) => {
+      const bandC = { low: rules.holdC.least, high: rules.holdC.most }
+      return {
+        for: whom,
+        bandC,
+        ...proveUnit({ readings, from: judged.from, to: judged.to, bandC, rules: rules.unit, origin }),
+      }
+    },
+  )
+  return {
+    unit,
+    judged: {
+      from: new Date(judged.from).toISOString(),
+      to: new Date(judged.to).toISOString(),
+      of: judged.of,
+    },
+    proofs,
+    sleepers: sleepers.map(({ restId, tag, tub, species }) => ({ restId, tag, tub, species })),
+    setPoints: lines
+      .filter((l) => l.kind === 'set point' && l.subject_id === unitId)
+      .map((l) => ({ at: new Date(l.at).toISOString(), celsius: l.payload.celsius! })),
+    alarms,
+  }
+}
+
+/** A trial is judged from its beginning, a unit with sleepers, or without a trial, over the last two weeks. */
+function judgedSpan(unit: UnitRow, occupied: boolean, now: Instant) {
+  if (unit.trial && !occupied)
+    return {
+      from: Date.parse(unit.trial.from),
+      to: unit.trial.to ? Date.parse(unit.trial.to) : Math.max(now, Date.parse(unit.trial.from) + 60_000),
+      of: 'trial' as const,
+    }
+  return { from: now - WATCH_DAYS * MS_PER_DAY, to: now, of: 'watch' as const }
+}
+
+export const unitRoutes: BookRoutes = (app, { db }) => {
+  app.get(
+    '/api/units',
+    { config: { permission: 'read the book' }, schema: { response: { 200: UnitList } } },
+    (request) =>
+      inBook(db, actorOf(request).bookId, async (tx) => {
+        const { rows, lines } = await loadUnits(tx)
+        const sleepers = await loadSleepers(tx)
+        const alarms = await readAlarms(tx)
+        return {
+          units: rows.map((row) =>
+            unitRow(
+              row,
+              lines,
+              sleepers.filter((s) => s.unitId === row.id).length,
+              alarms.filter((a) => a.unitId === row.id),
+            ),
+          ),
+        }
+      }),
+  )
+
+  app.get(
+    '/api/units/:id',
+    { config: { permission: 'read the book' }, schema: { params: WithId, response: { 200: UnitPage } } },
+    (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, (tx) => unitPage(tx, actor, request.params.id))
+    },
+  )
+
+  app.get(
+    '/api/alarms',
+    { config: { permission: 'read the book' }, schema: { response: { 200: AlarmList } } },
+    async (request) => ({ alarms: await inBook(db, actorOf(request).bookId, (tx) => readAlarms(tx)) }),
+  )
+
+  /** 'I have seen it': the alarm stands until the unit is well, but says who looks after it. */
+  app.post(
+    '/api/alarms/:id/seen',
+    { config: { permission: 'write in the log' }, schema: { params: WithId, response: { 200: Ok } } },
+    (request) => {
+      const { bookId, member, now } = actorOf(request)
+      return inBook(db, bookId, async (tx) => {
+        const seen = await tx
+          .update(tables.alarm)
+          .set({ seenBy: member.id, seenAt: new Date(now) })
+          .where(eq(tables.alarm.id, request.params.id))
+          .returning({ id: tables.alarm.id })
+        if (seen.length === 0) throw new BookError('not-found', 'This alarm is not in the book.')
+        await announce(tx, bookId)
+        return { ok: true as const }
+      })
+    },
+  )
+}

@@ -1,0 +1,166 @@
+import {
+  Id,
+  Ok,
+  Weather,
+  WeatherRuleDraft,
+  WeatherRulePatch,
+  type WeatherRuleView,
+} from '@hatch-book/contract'
+import { addDays, chanceByDate, nightLows, nightRun, type Day, type Night } from '@hatch-book/core'
+import { asc, eq } from 'drizzle-orm'
+import * as v from 'valibot'
+import { loadPlaceNames, loadRecords, withIds } from '../animals'
+import { readReadings } from '../climate'
+import { inBook, tables, type Transaction } from '../db/connect'
+import { actorOf, type Actor } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { announce } from '../shell/live'
+import { BookError } from '../shell/problems'
+
+const { place, probe, weatherRule } = tables
+const WithId = v.object({ id: Id })
+const CHANCE_DAYS = 75
+const EARLIEST = new Date('1990-01-01T00:00:00Z')
+/** Nights that a page shows before today. */
+const SHOWN_NIGHTS = 45
+
+type RuleRow = typeof weatherRule.$inferSelect
+
+async function weather(tx: Transaction, actor: Actor) {
+  const stations = await tx
+    .select({ id: place.id, name: place.name, probeId: probe.id })
+    .from(place)
+    .leftJoin(probe, eq(probe.placeId, place.id))
+    .where(eq(place.kind, 'outdoors'))
+    .orderBy(asc(place.name))
+  const nights = new Map<string, Night[]>()
+  for (const { id, probeId } of stations)
+    nights.set(
+      id,
+      probeId
+        ? nightLows(await readReadings(tx, probeId, EARLIEST, new Date(actor.now)), actor.book.zone)
+        : [],
+    )
+  const rules = await tx
+    .select()
+    .from(weatherRule)
+    .where(eq(weatherRule.withdrawn, false))
+    .orderBy(asc(weatherRule.name))
+  const animals = await namedAnimals(tx, rules)
+  return {
+    stations: stations.map(({ id, name }) => {
+      const own = nights.get(id)!
+      return { id, name, nights: own.length, last: own.at(-1) ?? null }
+    }),
+    rules: rules.map((rule) => {
+      const station = stations.find((s) => s.id === rule.stationId)
+      return ruleView(rule, station?.name ?? '?', nights.get(rule.stationId) ?? [], animals, actor.today)
+    }),
+  }
+}
+
+function ruleView(
+  row: RuleRow,
+  station: string,
+  all: readonly Night[],
+  animals: ReadonlyMap<string, WeatherRuleView['animals'][number]>,
+  today: Day,
+): WeatherRuleView {
+  // This evening's night has only begun: it counts tomorrow.
+  const known = all.filter((n) => n.day >= row.since && n.day < today)
+  const run = nightRun(known, row.rule)
+  const from = run.last ? addDays(run.last.day, 1) : row.since > today ? row.since : today
+  return {
+    ...{ id: row.id, version: row.version, name: row.name, act: row.act, rule: row.rule, since: row.since },
+    ...{ stationId: row.stationId, station, run },
+    nights: known.filter((n) => n.day >= addDays(today, -SHOWN_NIGHTS)),
+    chance: run.metOn
+      ? []
+      : chanceByDate(
+          all.filter((n) => n.day < row.since),
+          row.rule,
+          { from, running: run.running, days: CHANCE_DAYS },
+        ),
+    animals: row.animalIds.flatMap((id) => animals.get(id) ?? []),
+  }
+}
+
+async function namedAnimals(tx: Transaction, rules: readonly RuleRow[]) {
+  const ids = [...new Set(rules.flatMap((r) => r.animalIds))]
+  if (ids.length === 0) return new Map<string, WeatherRuleView['animals'][number]>()
+  const names = await loadPlaceNames(tx)
+  const records = await loadRecords(tx, withIds(ids))
+  return new Map(
+    records
+      .filter((r) => r.standing.presence === 'here' || r.standing.presence === 'listed')
+      .map(({ animal: a, standing, protocol }) => [
+        a.id,
+        {
+          id: a.id,
+          tag: a.tag,
+          species: protocol.species,
+          place: standing.placeId ? (names.get(standing.placeId) ?? null) : null,
+        },
+      ]),
+  )
+}
+
+export const weatherRoutes: BookRoutes = (app, { db }) => {
+  app.get(
+    '/api/weather',
+    { config: { permission: 'read the book' }, schema: { response: { 200: Weather } } },
+    (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, (tx) => weather(tx, actor))
+    },
+  )
+
+  app.post(
+    '/api/weather-rules',
+    {
+      config: { permission: 'decide and plan' },
+      schema: { body: WeatherRuleDraft, response: { 200: Ok } },
+    },
+    (request) => {
+      const { bookId } = actorOf(request)
+      return inBook(db, bookId, async (tx) => {
+        const [station] = await tx.select().from(place).where(eq(place.id, request.body.stationId))
+        if (station?.kind !== 'outdoors')
+          throw new BookError('invalid', 'Choose an outdoor thermometer.', [
+            { field: 'stationId', says: 'an outdoor thermometer' },
+          ])
+        await tx.insert(weatherRule).values({ bookId, ...request.body })
+        await announce(tx, bookId)
+        return { ok: true as const }
+      })
+    },
+  )
+
+  app.patch(
+    '/api/weather-rules/:id',
+    {
+      config: { permission: 'decide and plan' },
+      schema: { params: WithId, body: WeatherRulePatch, response: { 200: Ok } },
+    },
+    (request) => {
+      const { bookId } = actorOf(request)
+      const { version, ...change } = request.body
+      return inBook(db, bookId, async (tx) => {
+        const [row] = await tx
+          .select()
+          .from(weatherRule)
+          .where(eq(weatherRule.id, request.params.id))
+          .for('update')
+        if (!row) throw new BookError('not-found', 'This rule is not in the book.')
+        if (row.version !== version)
+          throw new BookError('stale', 'Somebody changed this rule meanwhile.', [], row)
+        await tx
+          .update(weatherRule)
+          .set({ ...change, version: version + 1 })
+          .where(eq(weatherRule.id, row.id))
+        await announce(tx, bookId)
+        return { ok: true as const }
+      })
+    },
+  )
+}

@@ -1,0 +1,252 @@
+import { newId } from '@hatch-book/contract'
+import {
+  addAnimal,
+  entry,
+  noon,
+  openServer,
+  TODAY,
+  write,
+  type Reply,
+  type TestBook,
+  type TestServer,
+} from './support'
+
+let server: TestServer
+let book: TestBook
+beforeAll(async () => {
+  server = await openServer()
+})
+afterAll(() => server.close())
+beforeEach(async () => {
+  book = await server.openBook('A cold room')
+})
+
+async function addUnit(setPointC = 5): Promise<string> {
+  const id = newId()
+  const place = { id, kind: 'unit', name: 'Cold unit 1', make: 'fridge', litres: 140, setPointC }
+  expect((await book.as.keeper('POST', '/api/places', place)).status).toBe(200)
+  return id
+}
+const unit = async (id: string) => (await book.as.viewer('GET', `/api/units/${id}`)).body
+/** A logger's file: a compressor's saw from one day on. */
+function logFile(from: string, days: number, meanC: number, swingC: number): Buffer {
+  const lines = ['time;temperature C']
+  for (let step = 0; step <= days * 96; step++) {
+    const turn = (step / 10) % 1
+    const saw = turn < 0.5 ? 4 * turn - 1 : 3 - 4 * turn
+    lines.push(
+      `${new Date(Date.parse(`${from}T12:00Z`) + step * 900_000).toISOString()};${(meanC + swingC * saw).toFixed(2)}`,
+    )
+  }
+  return Buffer.from(lines.join('\n'))
+}
+const bringIn = (id: string, file: Buffer) => book.as.keeper('POST', `/api/probes/${id}/log`, file)
+
+describe('a cold unit', () => {
+  it('is refused while it swings too low, and passes once the dial is turned', async () => {
+    const id = await addUnit()
+    await write(book, [
+      entry('trial began', 'place', id, {}, noon('2026-04-20')),
+      entry('trial ended', 'place', id, {}, noon('2026-05-04')),
+    ])
+    expect((await bringIn(id, logFile('2026-04-20', 14, 3.3, 1.2))).body.written).toBe(1345)
+    const before = await unit(id)
+    const tortoise = before.proofs.find((p: { for: string }) => p.for.includes('tortoise'))
+    expect(before.judged.of).toBe('trial')
+    expect(tortoise).toMatchObject({ verdict: 'no-go', advice: { enough: true } })
+    expect(tortoise.cycle.swingC).toBeCloseTo(1.2, 1)
+    await write(book, [
+      entry('set point', 'place', id, { celsius: 6.7 }, noon('2026-05-05')),
+      entry('trial began', 'place', id, {}, noon('2026-05-05')),
+      entry('trial ended', 'place', id, {}, noon('2026-05-19')),
+    ])
+    await bringIn(id, logFile('2026-05-05', 14, 5, 1.2))
+    const after = await unit(id)
+    expect(after.unit.setPointC).toBeCloseTo(6.7, 5)
+    expect(after.proofs.find((p: { for: string }) => p.for.includes('tortoise')).verdict).toBe('go')
+    expect(after.setPoints).toHaveLength(1)
+  })
+
+  it('is drawn small without losing an extreme', async () => {
+    const id = await addUnit()
+    const rows = [
+      'time;temperature C',
+      ...Array.from(
+        { length: 2900 },
+        (_, i) =>
+          `${new Date(Date.parse('2026-05-01T00:00Z') + i * 600_000).toISOString()};${i === 1234 ? 19.5 : i === 2222 ? -3 : 5}`,
+      ),
+    ]
+    await bringIn(id, Buffer.from(rows.join('\n')))
+    for (const [from, to] of [
+      ['2026-04-30T00:00:00Z', '2026-05-22T00:00:00Z'],
+      ['2026-05-08T00:00:00Z', '2026-05-11T00:00:00Z'],
+    ] as const) {
+      const { body } = await book.as.viewer('GET', `/api/probes/${id}/series?from=${from}&to=${to}`)
+      expect(Math.max(...body.maxC)).toBe(19.5)
+      expect(body.at.length).toBeLessThanOrEqual(1201)
+      expect(body.meanC.every((m: number, i: number) => m >= body.minC[i] && m <= body.maxC[i])).toBe(true)
+    }
+    const whole = (
+      await book.as.viewer(
+        'GET',
+        `/api/probes/${id}/series?from=2026-04-30T00:00:00Z&to=2026-05-22T00:00:00Z`,
+      )
+    ).body
+    expect([whole.readings, Math.min(...whole.minC)]).toEqual([2900, -3])
+    expect(
+      (
+        await book.as.viewer(
+          'GET',
+          `/api/probes/${id}/series?from=2026-05-22T00:00:00Z&to=2026-05-01T00:00:00Z`,
+        )
+      ).status,
+    ).toBe(422)
+  })
+})
+
+describe('a probe that speaks', () => {
+  async function speaking(): Promise<{ id: string; say(...celsius: number[]): Promise<Reply> }> {
+    const id = await addUnit()
+    const { token } = (await book.as.owner('POST', `/api/probes/${id}/token`)).body
+    return {
+      id,
+      say: async (...celsius) => {
+        const reply = await server.app.inject({
+          method: 'POST',
+          url: '/api/bridge/readings',
+          headers: { authorization: `Bearer ${token}` },
+          payload: {
+            everySeconds: 60,
+            readings: celsius.map((c, i) => ({ celsius: c, secondsAgo: (celsius.length - 1 - i) * 60 })),
+          },
+        })
+        return { status: reply.statusCode, body: reply.json() }
+      },
+    }
+  }
+  async function putToSleep(unitId: string): Promise<string> {
+    const { body } = await book.as.keeper('GET', '/api/protocols')
+    const protocolId = body.protocols.find((p: { code: string }) => p.code === 'MT').id
+    const id = await addAnimal(book, {
+      tag: 'MT1',
+      protocolId,
+      grams: 900,
+      hatched: { date: '2010', precision: 'year' },
+    })
+    await write(book, [entry('rest began', 'animal', id, {}, noon('2026-04-01'))])
+    const plan = {
+      ...{
+        id: newId(),
+        name: 'Winter',
+        hemisphere: 'south',
+        anchor: { kind: 'cooling begins', day: '2026-04-01' },
+      },
+      rests: [{ id: newId(), animalId: id, unitId }],
+    }
+    expect((await book.as.keeper('POST', '/api/rest-plans', plan)).status).toBe(200)
+    return id
+  }
+  const alarms = async () => (await book.as.viewer('GET', '/api/alarms')).body.alarms
+
+  it('raises no alarm over an empty unit', async () => {
+    const probe = await speaking()
+    expect((await probe.say(5, 14, 15)).body).toEqual({ heard: 3 })
+    expect(await alarms()).toEqual([])
+  })
+
+  it('raises one over sleepers at the second hot reading, writes to the keepers, and clears it', async () => {
+    const probe = await speaking()
+    await putToSleep(probe.id)
+    await probe.say(5, 5.2, 13)
+    expect(await alarms()).toEqual([])
+    await probe.say(13.4)
+    const [alarm] = await alarms()
+    expect(alarm).toMatchObject({ unit: 'Cold unit 1', kind: 'too warm', severity: 'alarm', seenBy: null })
+    expect(alarm.todo).toContain('Look at the plug, the door and the dial')
+    const { messages } = (await book.as.viewer('GET', '/api/messages')).body
+    expect(messages.map((m: { to: string }) => m.to).sort()).toEqual(['Owner', 'keeper'])
+    expect(messages[0].body).toContain('Asleep there: MT1')
+    await probe.say(13.5)
+    expect((await book.as.viewer('GET', '/api/messages')).body.messages).toHaveLength(2)
+    await book.as.helper('POST', `/api/alarms/${alarm.id}/seen`)
+    expect((await alarms())[0].seenBy).toBe('helper')
+    await probe.say(6, 5.5)
+    expect(await alarms()).toEqual([])
+    expect((await unit(probe.id)).alarms[0].clearedAt).not.toBeNull()
+  })
+
+  it('is heard only with its own token', async () => {
+    const probe = await speaking()
+    const send = (authorization: string) =>
+      server.app.inject({
+        method: 'POST',
+        url: '/api/bridge/readings',
+        headers: { authorization },
+        payload: { everySeconds: 60, readings: [{ celsius: 5 }] },
+      })
+    expect((await send('Bearer nonsense')).statusCode).toBe(401)
+    const { token } = (await book.as.owner('POST', '/api/scales', { name: 'bench', capacityGrams: 5000 }))
+      .body
+    expect((await send(`Bearer ${token}`)).statusCode).toBe(401)
+    await book.as.owner('POST', `/api/probes/${probe.id}/token`)
+    expect((await probe.say(5)).status).toBe(401)
+  })
+
+  it('gives its messages to the outbox once', async () => {
+    const probe = await speaking()
+    await putToSleep(probe.id)
+    await probe.say(1, 1)
+    const { token } = (await book.as.owner('POST', `/api/probes/${probe.id}/token`)).body
+    const take = async () =>
+      (
+        await server.app.inject({
+          method: 'POST',
+          url: '/api/bridge/outbox/taken',
+          headers: { authorization: `Bearer ${token}` },
+        })
+      ).json()
+    expect([await take(), await take()]).toEqual([{ heard: 2 }, { heard: 0 }])
+    expect((await book.as.viewer('GET', '/api/messages')).body.messages[0].takenAt).not.toBeNull()
+  })
+})
+
+describe('the weather rule', () => {
+  it('says how many nights are to go, and how likely by date', async () => {
+    const id = newId()
+    await book.as.keeper('POST', '/api/places', { id, kind: 'outdoors', name: 'Yard' })
+    const nights: string[] = []
+    for (let year = 2019; year <= 2026; year++)
+      for (let d = 1; d <= 31; d++) {
+        const on = `${year}-05-${String(d).padStart(2, '0')}`
+        if (on < TODAY || year < 2026) nights.push(`${on};${d + (year % 3) >= 18 ? 5 : 9}`)
+      }
+    expect((await bringIn(id, Buffer.from(`date;low C\n${nights.join('\n')}`))).body.written).toBe(
+      nights.length,
+    )
+    const tortoise = await addAnimal(book, { tag: 'MT9' })
+    const rule = {
+      ...{
+        id: newId(),
+        name: 'Bring in',
+        act: 'bring in',
+        stationId: id,
+        since: '2026-05-01',
+        animalIds: [tortoise],
+      },
+      rule: { nights: 5, side: 'under', limitC: 6 },
+    }
+    expect((await book.as.keeper('POST', '/api/weather-rules', rule)).status).toBe(200)
+    const { rules, stations } = (await book.as.viewer('GET', '/api/weather')).body
+    expect(stations[0].last).toEqual({ day: '2026-05-18', lowC: 5 })
+    expect(rules[0].run).toMatchObject({ metOn: null, running: 3, toGo: 2 })
+    expect(rules[0].animals.map((a: { tag: string }) => a.tag)).toEqual(['MT9'])
+    expect(rules[0].chance[0].share).toBe(0)
+    expect(rules[0].chance[1]).toMatchObject({ share: 1, years: 7 })
+    expect(
+      (await book.as.keeper('PATCH', `/api/weather-rules/${rule.id}`, { version: 1, withdrawn: true }))
+        .status,
+    ).toBe(200)
+    expect((await book.as.viewer('GET', '/api/weather')).body.rules).toEqual([])
+  })
+})

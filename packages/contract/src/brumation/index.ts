@@ -1,0 +1,3 @@
+export * from './rests'
+export * from './units'
+export * from './weather'
