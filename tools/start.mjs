@@ -85,14 +85,14 @@ const server = spawn(process.execPath, ['--import', 'tsx', 'apps/server/src/main
   },
 })
 let devices = null
-server.on('message', ({ listening, scaleToken }) => {
-  // The demo's scale stands beside the server as a real one would, and speaks to it the same way.
-  if (scaleToken)
+server.on('message', ({ listening, tokens }) => {
+  // The demo's devices stand beside the server as real ones would, and speak to it the same way.
+  if (tokens)
     devices = spawn(process.execPath, ['--import', 'tsx', 'apps/devices/src/main.ts'], {
       cwd: ROOT,
       detached: true,
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-      env: { ...process.env, BOOK_URL: listening, SCALE_TOKEN: scaleToken },
+      env: { ...process.env, BOOK_URL: listening, SCALE_TOKEN: tokens.scale, PROBE_TOKEN: tokens.probe },
     })
   say(`\nHatch Book is open at ${listening}`)
   say(

@@ -1,3 +1,5 @@
+export { COLD_UNITS, coldUnitLog, type ColdUnit } from './coldUnits'
 export { BOOK_NAME, DEFAULT_DEMO_DAY, FIRST_DAY, LAST_DAY, MEMBERS, PASSWORD, SEED, ZONE } from './room'
 export type { Author, DemoStep } from './steps'
-export { demoIdentity, demoTimeline, type DemoIdentity } from './timeline'
+export { demoIdentity, type DemoIdentity } from './identity'
+export { demoTimeline } from './timeline'

@@ -113,7 +113,10 @@ export function liveThrough(animal: LivingAnimal, from: Day, to: Day): DemoStep[
   steps.push(...meals(animal, from, to, clouded), ...weighIns(animal, from, to))
   for (const [began, warmed] of animal.rests)
     if (animal.adult && warmed <= to && began >= from)
-      steps.push(say(animal, began, 18, 'rest began', {}), say(animal, warmed, 18, 'warmed', {}))
+      steps.push(
+        say(animal, began, 18, 'rest began', { bedding: 'dry', unit: 'Snake cooler' }),
+        say(animal, warmed, 18, 'warmed', {}),
+      )
   return steps
 }
 

@@ -6,6 +6,10 @@ import type {
   MemberDraft,
   PairingDraft,
   PlaceDraft,
+  RestPatch,
+  RestPlanDraft,
+  RestPlanPatch,
+  WeatherRuleDraft,
 } from '@hatch-book/contract'
 import type { Instant, Reading } from '@hatch-book/core'
 import type * as v from 'valibot'
@@ -21,6 +25,10 @@ type Act =
   | { act: 'clutch'; body: v.InferInput<typeof ClutchDraft> }
   | { act: 'hatch'; clutchId: string; body: v.InferInput<typeof HatchDraft> }
   | { act: 'photo'; animalId: string; view: 'above' | 'side'; /** As it was drawn. */ svg: string }
+  | { act: 'rest plan'; body: v.InferInput<typeof RestPlanDraft> }
+  | { act: 'more rests'; planId: string; body: v.InferInput<typeof RestPlanPatch> }
+  | { act: 'rest'; restId: string; body: v.InferInput<typeof RestPatch> }
+  | { act: 'weather rule'; body: v.InferInput<typeof WeatherRuleDraft> }
   | { act: 'readings'; probeId: string; readings: Reading[] }
 
 /** One thing that happens in the room, as the request that a keeper's device would send. */

@@ -1,6 +1,8 @@
 import { addDays, daysBetween, instantOfDay, type Day, type Instant } from '@hatch-book/core'
 import { incubatorLog } from './climate'
+import { COLD_UNITS, type ColdUnit } from './coldUnits'
 import { layClutch, layingDay, type Nursery } from './clutches'
+import { demoIdentity, type DemoIdentity } from './identity'
 import { liveThrough, say, type LivingAnimal } from './life'
 import { chance, type Chance } from './random'
 import {
@@ -16,24 +18,13 @@ import {
 } from './room'
 import { PAIRINGS, type PlannedPairing } from './pairings'
 import { sketchSnake } from './sketch'
+import { arriveSleeper, SLEEPERS } from './sleepers'
 import type { DemoStep } from './steps'
+import { winters } from './winter'
 
 const START = instantOfDay(FIRST_DAY, ZONE, 8)
 const END = instantOfDay(LAST_DAY, ZONE, 20)
 const LOGGING_SINCE = instantOfDay('2026-03-15', ZONE, 8)
-
-export interface DemoIdentity {
-  bookId: string
-  ownerId: string
-  protocolId(code: string): string
-}
-
-/** The names under which the demo book is opened: the same seed, the same names. */
-export function demoIdentity(seed: number): DemoIdentity {
-  const luck = chance(seed)
-  const of = (name: string) => luck.branch(name).id(START)
-  return { bookId: of('book'), ownerId: of('owner'), protocolId: (code) => of(`protocol ${code}`) }
-}
 
 /**
  * Everything that happens at Lantern Quay from the first day to the last, in order. Deterministic: one seed, one life; the
@@ -69,6 +60,13 @@ export function demoTimeline(seed: number): DemoStep[] {
   })
   // Founders live last: their weights and appetites follow the clutches they laid.
   for (const animal of animals.values()) steps.push(...liveThrough(animal, FIRST_DAY, LAST_DAY))
+  for (const sleeper of SLEEPERS) {
+    const placeId = places.ids.get(sleeper.place)!
+    const arrived = arriveSleeper(sleeper, luck.branch(sleeper.tag), placeId, demoIdentity(seed))
+    animals.set(sleeper.tag, arrived.animal)
+    steps.push(...arrived.steps)
+  }
+  steps.push(...winters(animals, places.ids, demoIdentity(seed), luck.branch('winters')))
   return steps.sort((a, b) => a.at - b.at)
 }
 
@@ -84,11 +82,12 @@ function layOut(luck: Chance): { steps: DemoStep[]; ids: Map<string, string> } {
   const ids = new Map<string, string>()
   const steps: DemoStep[] = []
   const add = (
-    kind: 'room' | 'rack' | 'tub' | 'incubator' | 'box',
+    kind: 'room' | 'rack' | 'tub' | 'incubator' | 'box' | 'unit' | 'outdoors',
     name: string,
     key: string,
     parent?: string,
     setPointC?: number,
+    unit: { make?: ColdUnit['make']; litres?: number } = {},
   ) => {
     ids.set(key, luck.id(START))
     steps.push({
@@ -100,6 +99,7 @@ function layOut(luck: Chance): { steps: DemoStep[]; ids: Map<string, string> } {
         name,
         parentId: parent ? ids.get(parent)! : null,
         setPointC: setPointC ?? null,
+        ...unit,
       },
     })
   }
@@ -113,6 +113,13 @@ function layOut(luck: Chance): { steps: DemoStep[]; ids: Map<string, string> } {
     add('incubator', name, name, 'Back room', setPointC)
     for (let i = 1; i <= boxes; i++) add('box', `box ${i}`, `${name} box ${i}`, name)
   }
+  add('room', 'Garden house', 'Garden house')
+  for (let i = 1; i <= 6; i++) add('tub', `G${i}`, `G${i}`, 'Garden house')
+  add('rack', 'Cool shelf', 'Cool shelf', 'Back room')
+  for (let i = 1; i <= 7; i++) add('tub', `S${i}`, `S${i}`, 'Cool shelf')
+  for (const { name, make, litres, setPointC } of COLD_UNITS)
+    add('unit', name, name, 'Back room', setPointC, { make, litres })
+  add('outdoors', 'Yard', 'Yard')
   return { steps, ids }
 }
 

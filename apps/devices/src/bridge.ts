@@ -1,9 +1,9 @@
 import type { Awaited } from '@hatch-book/contract'
 import { SimulatedScale } from './simulatedScale'
+import { followStream } from './stream'
 
 const SAMPLES_A_SECOND = 20
 const SEND_EVERY_MS = 200
-const RETRY_MS = 2000
 
 export interface BridgeOptions {
   /** Where the book is served. */
@@ -39,37 +39,12 @@ export function runBridge({ url, token, seed = 1 }: BridgeOptions): () => void {
     }).catch(() => undefined)
   }, SEND_EVERY_MS)
 
-  void hearAwaited(`${url}/api/bridge/awaited`, headers, stopped.signal, (next) => scale.put(next, now()))
+  void followStream(`${url}/api/bridge/awaited`, headers, stopped.signal, (text) =>
+    scale.put(JSON.parse(text) as Awaited | null, now()),
+  )
   return () => {
     clearInterval(sampling)
     clearInterval(sending)
     stopped.abort()
-  }
-}
-
-/** Follows the stream of who is awaited, and takes it up again when it breaks. */
-async function hearAwaited(
-  url: string,
-  headers: Record<string, string>,
-  signal: AbortSignal,
-  onNext: (next: Awaited | null) => void,
-): Promise<void> {
-  while (!signal.aborted) {
-    try {
-      const reply = await fetch(url, { headers, signal })
-      if (!reply.ok || !reply.body) throw new Error(`answered ${reply.status}`)
-      let rest = ''
-      const decoder = new TextDecoder()
-      for await (const part of reply.body as unknown as AsyncIterable<Uint8Array>) {
-        rest += decoder.decode(part, { stream: true })
-        const events = rest.split('\n\n')
-        rest = events.pop()!
-        for (const event of events)
-          if (event.startsWith('data: ')) onNext(JSON.parse(event.slice(6)) as Awaited | null)
-      }
-    } catch {
-      if (signal.aborted) return
-    }
-    await new Promise((resolve) => setTimeout(resolve, RETRY_MS))
   }
 }

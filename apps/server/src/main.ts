@@ -2,7 +2,7 @@ import { fileURLToPath } from 'node:url'
 import { sql } from 'drizzle-orm'
 import { DEFAULT_DEMO_DAY, SEED } from '@hatch-book/demo'
 import { connect } from './db/connect'
-import { DEMO_SIGN_IN, demoScale, seedDemo } from './demo'
+import { DEMO_SIGN_IN, demoTokens, seedDemo } from './demo'
 import { rooms } from './rooms'
 import { buildApp } from './shell/app'
 
@@ -38,7 +38,7 @@ process.on('SIGTERM', () => void stop())
 // Started by another process, it goes when that one does, even when it is killed.
 process.on('disconnect', () => void stop())
 
-let scaleToken: string | null = null
+let tokens: Awaited<ReturnType<typeof demoTokens>> = null
 if (demo) {
   const { db, pool } = connect(DATABASE_URL)
   const { rows } = await db.execute<{ any_book: boolean }>(sql`select any_book()`)
@@ -53,8 +53,8 @@ if (demo) {
       console.log(`  refused: ${step.act} on ${new Date(step.at).toISOString().slice(0, 10)}: ${says}`)
   } else if (process.env.DEMO_DAY_ASKED)
     console.log('The demo book is there already and keeps its day; --fresh grows it anew on another.')
-  scaleToken = await demoScale(db)
+  tokens = await demoTokens(db)
   await pool.end()
 }
 await app.listen({ port: Number(PORT), host: HOST })
-process.send?.({ listening: `http://${HOST}:${PORT}`, scaleToken })
+process.send?.({ listening: `http://${HOST}:${PORT}`, tokens })

@@ -36,7 +36,9 @@ export async function loadSleepers(tx: Transaction, unitId?: string): Promise<Sl
     left join animal_standing s on s.id = r.animal_id
     where not r.withdrawn and r.unit_id is not null ${only} and (
       (r.animal_id is not null and s.standing->>'restingSince' is not null
-        and (s.standing->>'restingSince')::float8 / 86400000 > p.anchor_day - date '1970-01-01' - 270)
+        and to_timestamp((s.standing->>'restingSince')::float8 / 1000) between
+          p.anchor_day - case when p.anchor_kind = 'pairing' then 270 else 60 end
+          and p.anchor_day + case when p.anchor_kind = 'pairing' then 90 else 300 end)
       or (r.animal_id is null
         and exists (select 1 from entry e where e.subject_id = r.id and e.kind = 'batch went in' and ${standsSql})
         and not exists (select 1 from entry e where e.subject_id = r.id and e.kind = 'batch came out' and ${standsSql})))

@@ -2,6 +2,7 @@ import { DemoAdvance, DemoAdvanced } from '@hatch-book/contract'
 import { addDays, type Day } from '@hatch-book/core'
 import {
   BOOK_NAME,
+  COLD_UNITS,
   FIRST_DAY,
   LAST_DAY,
   MEMBERS,
@@ -12,13 +13,16 @@ import {
   demoTimeline,
   type DemoStep,
 } from '@hatch-book/demo'
+import { eq } from 'drizzle-orm'
 import { createBook } from '../books'
+import { issueProbe } from '../brumation'
 import { inBook, tables, type Database } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookApp, BookRoutes } from '../shell/app'
 import { BookError } from '../shell/problems'
 import { issueScale } from '../weighing'
 import { playSteps, setDay, stepsBetween, type Played } from './play'
+import { coldUnitSteps } from './coldUnits'
 
 export const DEMO_SIGN_IN = { email: MEMBERS[0].email, password: PASSWORD }
 
@@ -59,23 +63,26 @@ export async function seedDemo(
     steps.filter((s) => s.act !== 'readings'),
   )
   await setDay(db, bookId, day)
-  await playSteps(
-    app,
-    db,
-    bookId,
-    steps.filter((s) => s.act === 'readings'),
-  )
+  await playSteps(app, db, bookId, [
+    ...steps.filter((s) => s.act === 'readings'),
+    ...(await coldUnitSteps(db, bookId, day)),
+  ])
   return { ...played, bookId }
 }
 
-/** The bench scale of the demo: its stand-in gets a new token at each start. Null when the demo book is not there. */
-export async function demoScale(db: Database): Promise<string | null> {
+/** The tokens of the demo's stand-in devices, new at each start. Null when the demo book is not there. */
+export async function demoTokens(db: Database): Promise<{ scale: string; probe: string } | null> {
   const { bookId } = demoIdentity(SEED)
   return inBook(db, bookId, async (tx) => {
     const [book] = await tx.select({ id: tables.book.id }).from(tables.book)
     if (!book) return null
     const { token } = await issueScale(tx, bookId, { name: 'Bench scale', capacityGrams: 5000 })
-    return token
+    const [unit] = await tx
+      .select({ id: tables.probe.id })
+      .from(tables.probe)
+      .innerJoin(tables.place, eq(tables.place.id, tables.probe.placeId))
+      .where(eq(tables.place.name, COLD_UNITS[0]!.name))
+    return { scale: token, probe: unit ? await issueProbe(tx, bookId, unit.id) : '' }
   })
 }
 
@@ -99,12 +106,10 @@ export const demoRoutes: BookRoutes = (app, { db }) => {
         steps.filter((s) => s.act !== 'readings'),
       )
       await setDay(db, book.id, next)
-      await playSteps(
-        app as never,
-        db,
-        book.id,
-        steps.filter((s) => s.act === 'readings'),
-      )
+      await playSteps(app as never, db, book.id, [
+        ...steps.filter((s) => s.act === 'readings'),
+        ...(await coldUnitSteps(db, book.id, next)),
+      ])
       return { today: next, happened, refused: refused.length }
     },
   )

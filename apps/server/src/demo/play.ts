@@ -1,4 +1,5 @@
 import { dayOfInstant, instantOfDay, type Day } from '@hatch-book/core'
+import type { EntryKind } from '@hatch-book/contract'
 import { MEMBERS, ZONE, type Author, type DemoStep } from '@hatch-book/demo'
 import { eq, inArray } from 'drizzle-orm'
 import type { LightMyRequestResponse } from 'fastify'
@@ -9,6 +10,7 @@ import type { BookApp } from '../shell/app'
 
 const MOST_ENTRIES = 450
 const DEMO_HOUR = 14
+const JUDGED: readonly EntryKind[] = ['listed', 'sold', 'rest began']
 
 export interface Played {
   happened: number
@@ -43,7 +45,7 @@ export async function playSteps(
 
   const send = (
     author: Author,
-    method: 'POST',
+    method: 'POST' | 'PATCH',
     url: string,
     payload: object | string | Buffer,
     type = 'application/json',
@@ -86,8 +88,8 @@ export async function playSteps(
       continue
     }
     if (step.act === 'entry') {
-      // A listing is judged by the animal's log, whoever wrote it: that goes first.
-      const judged = step.body.kind === 'listed' || step.body.kind === 'sold'
+      // These are judged by the animal's log, whoever wrote it: that goes first.
+      const judged = JUDGED.includes(step.body.kind)
       if (judged) await flush([step.body.subject.id])
       waiting.push(step)
       if (judged) await flush([step.body.subject.id])
@@ -101,10 +103,13 @@ export async function playSteps(
       judge(step, await send('owner', 'POST', url, picture, 'application/octet-stream'))
       continue
     }
+    // A plan is reckoned from what the log says by then.
+    if (step.act === 'rest plan' || step.act === 'more rests') await flush()
     if (step.act === 'pairing') await flush([step.body.femaleId, step.body.maleId])
     if (step.act === 'clutch') await flush([step.body.damId])
     await goTo(dayOfInstant(step.at, ZONE))
-    judge(step, await send('owner', 'POST', pathOf(step), step.body))
+    const method = step.act === 'rest' || step.act === 'more rests' ? 'PATCH' : 'POST'
+    judge(step, await send('owner', method, pathOf(step), step.body))
     if (step.act === 'member') await openSessions(db, bookId, cookies, sessions)
   }
   await flush()
@@ -157,6 +162,14 @@ function pathOf(step: Exclude<DemoStep, { act: 'entry' | 'readings' | 'photo' }>
       return '/api/pairings'
     case 'clutch':
       return '/api/clutches'
+    case 'rest plan':
+      return '/api/rest-plans'
+    case 'more rests':
+      return `/api/rest-plans/${step.planId}`
+    case 'rest':
+      return `/api/rests/${step.restId}`
+    case 'weather rule':
+      return '/api/weather-rules'
     case 'hatch':
       return `/api/clutches/${step.clutchId}/hatch`
   }

@@ -5,7 +5,7 @@ import { SURPRISE } from '../parts/WeightForm'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useSession } from '../shell/session'
-import { useAwaited, useScale, type ScaleState } from './useScale'
+import { useAwaited, useScale, type ScaleState } from '../shell/useScale'
 import { useWedge } from './useWedge'
 import { likelyContext, type Weighed } from './weighed'
 

@@ -89,9 +89,10 @@ export const RestClockSchema = v.object({
   clearGutBy: DaySchema,
   targets: v.array(v.object({ day: DaySchema, celsius: v.number() })),
   checks: v.array(DaySchema),
+  checkEvery: v.number(),
   holdC: RangeSchema,
   consequences: v.array(
-    v.object({ of: v.string(), severity: v.picklist(['stop', 'warn']), says: v.string() }),
+    v.object({ of: v.string(), severity: v.picklist(['stop', 'warn', 'note']), says: v.string() }),
   ),
 })
 export const LossRateSchema = v.object({

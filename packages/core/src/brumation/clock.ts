@@ -40,6 +40,8 @@ export interface RestClock {
   /** What the unit is set to, day by day, down and up, °C. */
   targets: { day: Day; celsius: number }[]
   checks: Day[]
+  /** Days from one check to the next. */
+  checkEvery: number
   holdC: Range
   consequences: Consequence[]
 }
@@ -183,17 +185,17 @@ export function planRest(request: RestRequest): RestClock {
     else if (anchor.kind === 'pairing')
       consequences.push({
         of: 'hold',
-        severity: 'warn',
+        severity: 'note',
         says: `begins late: the hold is ${hold} days instead of ${d.hold.typical}, so that the pairing date stands`,
       })
   }
   edges = follow(edges, moved)
   if (wentInOn) edges = whatHappened(edges, wentInOn, warmedOn ?? null, request, d)
-  consequences.push(...judgeLengths(edges, rules, d, subject.lastTakenOn, byHand))
+  consequences.push(...judgeLengths(edges, rules, d, subject.lastTakenOn, byHand && !wentInOn))
   if (byHand && anchor.kind === 'pairing' && edges.introductions !== anchor.day)
     consequences.push({
       of: 'introductions',
-      severity: 'warn',
+      severity: 'note',
       says: `the pairing moves from ${anchor.day} to ${edges.introductions}`,
     })
   const middle = addDays(edges.hold, daysBetween(edges.hold, edges['step up']) / 2)
@@ -212,6 +214,7 @@ export function planRest(request: RestRequest): RestClock {
     clearGutBy: laterDay(edges['last meal'], addDays(edges['step down'], -1)),
     targets: targetsOf(edges, rules.fromC, d.holdC.typical),
     checks: checkDays(edges, rules.checkDays.typical),
+    checkEvery: rules.checkDays.typical,
     holdC: d.holdC,
     consequences,
   }

@@ -1,4 +1,4 @@
-import { daysBetween, type Day } from '../calendar'
+import { addDays, daysBetween, type Day } from '../calendar'
 import type { RestKind } from '../protocols'
 import type { RestClock } from './clock'
 import type { RestEdge } from './lengths'
@@ -120,8 +120,8 @@ function nextOf(state: RestState, clock: RestClock, log: RestLog, today: Day): R
       return at('hold', edges.hold)
     case 'resting': {
       const seen = log.checks.at(-1)?.on ?? edges.hold
-      const due = clock.checks.find((day) => day > seen)
-      return due && due < edges['step up'] ? at('check', due) : at('step up', edges['step up'])
+      const due = addDays(seen > edges.hold ? seen : edges.hold, clock.checkEvery)
+      return due < edges['step up'] ? at('check', due) : at('step up', edges['step up'])
     }
     case 'warming':
       return log.warmedOn ? at('full warmth', edges['full warmth']) : at('step up', edges['step up'])

@@ -14,10 +14,10 @@ export const REST_EDGES = [
 ] as const
 export type RestEdge = (typeof REST_EDGES)[number]
 
-/** Something a plan brings with it. A `stop` cannot be saved or overruled. */
+/** Something a plan brings with it. A `stop` cannot be saved or overruled; a `note` is no fault. */
 export interface Consequence {
   of: RestEdge | 'season'
-  severity: 'stop' | 'warn'
+  severity: 'stop' | 'warn' | 'note'
   says: string
 }
 

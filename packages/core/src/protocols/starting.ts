@@ -44,3 +44,5 @@ const compiled = (code: string) => compileProtocol(startingDocuments.find((d) =>
 // Marked as pure, so that a page that judges no snake does not carry sixteen species along.
 export const cornSnake = /* #__PURE__ */ compiled('CS')
 export const westernHognose = /* #__PURE__ */ compiled('WH')
+export const marginatedTortoise = /* #__PURE__ */ compiled('MT')
+export const fireSalamander = /* #__PURE__ */ compiled('FS')

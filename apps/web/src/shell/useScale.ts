@@ -1,7 +1,7 @@
 import type { Sample, ScaleView } from '@hatch-book/contract'
 import { steadyWeight, type NoReading, type ScaleSample, type SteadyWeight } from '@hatch-book/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { api } from '../shell/api'
+import { api } from './api'
 
 export type Reading = Extract<SteadyWeight, { steady: true }>
 
