@@ -44,10 +44,10 @@ module.exports = {
         'A screen may use the shell and the shared parts; what another room offers goes through its index.',
       severity: 'error',
       from: {
-        path: '^apps/web/src/(animals|weighing|readiness|protocols|pairing|incubation|rearing|sales|books|journal)/',
+        path: '^apps/web/src/(animals|weighing|readiness|brumation|protocols|pairing|incubation|rearing|sales|books|journal)/',
       },
       to: {
-        path: '^apps/web/src/(animals|weighing|readiness|protocols|pairing|incubation|rearing|sales|books|journal)/',
+        path: '^apps/web/src/(animals|weighing|readiness|brumation|protocols|pairing|incubation|rearing|sales|books|journal)/',
         pathNot: '^apps/web/src/$1/',
       },
     },

@@ -109,16 +109,18 @@ export function arriveSleeper(
 
 /** Its weight on a day: the curve of its species, less what a rest took, regained within five weeks. */
 function gramsOn(
-  { protocol, sex, hatched, stretch, loses }: Sleeper,
+  { tag, protocol, sex, hatched, stretch, loses }: Sleeper,
   rests: readonly [Day, Day][],
   day: Day,
 ) {
   let grams = stretch * gompertzWeight(protocol.growth[sex], daysBetween(hatched, day))
   for (const [from, to] of rests) {
     if (day < from) continue
+    // Its bad winter is the last one.
+    const whole = to < '2027' && loses > 0.08 && tag !== 'F07' ? 0.04 : loses
     const share = Math.min(1, daysBetween(from, day) / daysBetween(from, to))
     const since = Math.max(0, daysBetween(to, day))
-    grams *= 1 - loses * share * Math.exp(-since / 12)
+    grams *= 1 - whole * share * Math.exp(-since / 12)
   }
   return grams
 }

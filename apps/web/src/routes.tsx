@@ -68,6 +68,42 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./readiness/ReadinessPage')).ReadinessPage }),
       },
       {
+        path: 'brumation',
+        lazy: async () => ({ Component: (await import('./brumation/BrumationPage')).BrumationPage }),
+      },
+      {
+        path: 'brumation/new',
+        lazy: async () => ({ Component: (await import('./brumation/NewRestPage')).NewRestPage }),
+      },
+      {
+        path: 'brumation/checks',
+        lazy: async () => ({ Component: (await import('./brumation/ChecksPage')).ChecksPage }),
+      },
+      {
+        path: 'brumation/units',
+        lazy: async () => ({ Component: (await import('./brumation/UnitsPage')).UnitsPage }),
+      },
+      {
+        path: 'brumation/units/:id',
+        lazy: async () => ({ Component: (await import('./brumation/UnitPage')).UnitPage }),
+      },
+      {
+        path: 'brumation/weather',
+        lazy: async () => ({ Component: (await import('./brumation/WeatherPage')).WeatherPage }),
+      },
+      {
+        path: 'brumation/tubs',
+        lazy: async () => ({ Component: (await import('./brumation/TubsPage')).TubsPage }),
+      },
+      {
+        path: 'brumation/seasons',
+        lazy: async () => ({ Component: (await import('./brumation/SeasonsPage')).SeasonsPage }),
+      },
+      {
+        path: 'messages',
+        lazy: async () => ({ Component: (await import('./brumation/MessagesPage')).MessagesPage }),
+      },
+      {
         path: 'pairing',
         lazy: async () => ({ Component: (await import('./pairing/PairingPage')).PairingPage }),
       },

@@ -17,6 +17,8 @@ export interface RestStory extends RestLog {
   /** The last meal taken before it went in, or at all. */
   lastTakenOn: Day | null
   droppings: { on: Day; clear: boolean } | null
+  /** As it was said when it went in. */
+  bedding: string
   /** Empty weights of the window, in order. */
   weights: RestWeight[]
   checks: (RestLog['checks'][number] & { lost: number })[]
@@ -119,6 +121,7 @@ export function tellRest(
         .map((at) => dayOfInstant(at.getTime(), zone))
         .find((on) => warmedOn !== null && on >= warmedOn) ?? null,
     lastTakenOn: dayOrNull(before.findLast(taken)),
+    bedding: typeof began?.payload.bedding === 'string' ? began.payload.bedding : '',
     droppings: dropped ? { on: day(dropped), clear: dropped.payload.clear !== false } : null,
     weights: own
       .filter((l) => {

@@ -181,7 +181,7 @@ function viewRest(s: Setting, rest: RestRow): RestView | null {
     place: record?.standing.placeId ? (s.surroundings.places.get(record.standing.placeId) ?? null) : null,
     unit: rest.unitId ? { id: rest.unitId, name: s.unitNames.get(rest.unitId) ?? '?' } : null,
     tub: rest.tub,
-    bedding: rules.bedding,
+    bedding: story.bedding || rules.bedding,
     rulesKey: by.key,
     subject,
     moved: rest.moved,

@@ -15,6 +15,8 @@ export function LogImportPage() {
   const { data: places } = usePlaces()
   const { book } = useSession()
   const [params] = useSearchParams()
+  const asked = params.get('back')
+  const back = asked?.startsWith('/') ? asked : '/incubation'
   const [probeId, setProbe] = useState<string | null>(params.get('probe'))
   const [unit, setUnit] = useState('auto')
   const [zone, setZone] = useState('')
@@ -51,14 +53,14 @@ export function LogImportPage() {
         title: `${written} readings joined the log`,
         description: `${known > 0 ? `${known} were there already. ` : ''}${faulty > 0 ? `${faulty} faulty lines were left out.` : ''}`,
       })
-      void navigate('/incubation')
+      void navigate(back)
     })
   if (!probes || !places) return null
   return (
     <section className="page" style={{ maxWidth: 1000 }}>
       <div className="head">
         <h1>Bring in a temperature log</h1>
-        <Link to="/incubation">incubation</Link>
+        <Link to={back}>back</Link>
       </div>
       <div className="row" style={{ marginBottom: 14, gap: 18, alignItems: 'flex-end' }}>
         <div className="field" style={{ margin: 0, width: 190 }}>

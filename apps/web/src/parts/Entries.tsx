@@ -46,6 +46,16 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
       return `clutch found, ${p.eggs} eggs${note}`
     case 'egg fate':
       return `egg ${p.eggNumber ?? ''} is ${p.fate}${note}`
+    case 'rest began':
+      return `went into the cold${p.unit ? `, ${p.unit}` : ''}${p.bedding ? `, bedding ${p.bedding}` : ''}${note}`
+    case 'rest check':
+      return `${(p.signs as unknown as string[]).length === 0 ? 'checked, all well' : `checked: ${(p.signs as unknown as string[]).join(', ')}`}${note}`
+    case 'warmed':
+      return `${p.because ? `woken early: ${p.because}` : 'began to warm'}${note}`
+    case 'watered':
+      return `had water${note}`
+    case 'droppings':
+      return `droppings, ${(p.clear as unknown) === false ? 'more to come' : 'gut clear'}${note}`
     case 'set point':
       return `set to ${figures.celsius(Number(p.celsius))}${note}`
     case 'struck':

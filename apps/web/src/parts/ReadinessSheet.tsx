@@ -81,7 +81,7 @@ export function OverruleForm({
   now,
 }: {
   animalId: string
-  about: 'readiness' | 'leaving'
+  about: 'readiness' | 'leaving' | 'rest'
   verdicts: string[]
   now: string
 }) {

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
 import { NavLink, Navigate, Outlet, useLocation, useNavigate } from 'react-router'
+import { AlarmBar } from './AlarmBar'
 import { Finder } from './Finder'
 import { useKeys } from './keys'
 import { useLight } from './lightStore'
@@ -15,11 +16,13 @@ const ROOMS = [
   ['/weigh-in', 'Weigh-in'],
   ['/growth', 'Growth'],
   ['/readiness', 'Readiness'],
+  ['/brumation', 'Brumation'],
   ['/pairing', 'Pairing'],
   ['/incubation', 'Incubation'],
   ['/rearing', 'Rearing'],
   ['/leaving', 'Leaving'],
   ['/protocols', 'Protocols'],
+  ['/messages', 'Messages'],
   ['/log', 'Log'],
   ['/book', 'Book'],
 ] as const
@@ -108,6 +111,7 @@ function Frame() {
       </aside>
       <div className="over">
         <Ribbon />
+        <AlarmBar />
         <main>
           <Outlet />
         </main>

@@ -12,6 +12,8 @@ import * as v from 'valibot'
 import { Celsius, DaySchema, DaySpanSchema, Id, Line, ReasonSchema, Reference, Version } from '../common'
 
 const Edge = v.picklist(REST_EDGES, 'this is not a turn of a rest')
+const ofEdges = <S extends v.GenericSchema>(schema: S) =>
+  Object.fromEntries(REST_EDGES.map((edge) => [edge, schema])) as Record<RestEdge, S>
 /** Edges moved by hand: those named, each to its day. */
 const Moved = v.object(
   Object.fromEntries(REST_EDGES.map((edge) => [edge, v.optional(DaySchema)])) as {
@@ -82,8 +84,8 @@ export const TubAssignments = v.object({
 
 export const RestClockSchema = v.object({
   regime: v.picklist(['full', 'first year', 'second year']),
-  edges: v.record(Edge, DaySchema),
-  bounds: v.record(Edge, DaySpanSchema),
+  edges: v.object(ofEdges(DaySchema)),
+  bounds: v.object(ofEdges(DaySpanSchema)),
   moved: v.array(Edge),
   phases: v.array(v.object({ name: v.picklist(REST_PHASES), from: DaySchema, to: DaySchema })),
   clearGutBy: DaySchema,
@@ -92,7 +94,11 @@ export const RestClockSchema = v.object({
   checkEvery: v.number(),
   holdC: RangeSchema,
   consequences: v.array(
-    v.object({ of: v.string(), severity: v.picklist(['stop', 'warn', 'note']), says: v.string() }),
+    v.object({
+      of: v.picklist([...REST_EDGES, 'season']),
+      severity: v.picklist(['stop', 'warn', 'note']),
+      says: v.string(),
+    }),
   ),
 })
 export const LossRateSchema = v.object({

@@ -208,7 +208,7 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
     case 'sold':
       return { ...now, presence: 'sold', price: entry.payload.price, placeId: null }
     case 'died':
-      return { ...now, presence: 'died', placeId: null }
+      return { ...now, presence: 'died', placeId: null, restingSince: null }
     case 'rest began':
       return { ...now, restingSince: at, warmedAt: null }
     case 'warmed':

@@ -1,0 +1,147 @@
+import type { RestKind } from '@hatch-book/core'
+import { Button, Input, InputNumber, Select } from 'antd'
+import { useState } from 'react'
+import { useFigures } from '../shell/figures'
+import { useProtocols } from '../shell/queries'
+
+export interface BatchDraft {
+  protocolId: string
+  batch: { name: string; count: number; kind: RestKind; holdC: number; holdDays: number }
+}
+
+/** How a kind of batch is usually held, until its protocol or its keeper says otherwise. */
+const USUAL: Record<'pupae' | 'dry eggs', { holdC: number; holdDays: number; says: string }> = {
+  pupae: { holdC: 15, holdDays: 60, says: 'pupae, cool but free of frost' },
+  'dry eggs': { holdC: 20, holdDays: 90, says: 'dormant eggs, stored dry' },
+}
+
+/** Other rests by the same clock: pupae kept frost-free until spring, dormant eggs stored dry. */
+export function BatchForm({
+  batches,
+  onChange,
+}: {
+  batches: BatchDraft[]
+  onChange(next: BatchDraft[]): void
+}) {
+  const figures = useFigures()
+  const { data: protocols } = useProtocols()
+  const [open, setOpen] = useState(false)
+  const [kind, setKind] = useState<'pupae' | 'dry eggs'>('pupae')
+  const [protocolId, setProtocol] = useState<string | null>(null)
+  const [name, setName] = useState('')
+  const [count, setCount] = useState<number | null>(null)
+  const [holdC, setHoldC] = useState<number | null>(USUAL.pupae.holdC)
+  const [holdDays, setHoldDays] = useState<number | null>(USUAL.pupae.holdDays)
+  const fahrenheit = figures.temperatureUnit === '°F'
+  const whole = protocolId && name.trim() && count && holdC !== null && holdDays
+  const add = () => {
+    if (!whole) return
+    const batch = { name: name.trim(), count, kind, holdC, holdDays }
+    onChange([...batches, { protocolId, batch }])
+    setOpen(false)
+    setName('')
+    setCount(null)
+  }
+  return (
+    <>
+      {batches.map((b, i) => (
+        <p key={i} style={{ margin: '0 0 4px' }}>
+          {b.batch.name}, {b.batch.count}: {b.batch.kind} at {figures.celsius(b.batch.holdC, 0)} for{' '}
+          {b.batch.holdDays} days{' '}
+          <button
+            type="button"
+            className="plain small"
+            onClick={() => onChange(batches.filter((_, j) => j !== i))}
+          >
+            take it out
+          </button>
+        </p>
+      ))}
+      {!open ? (
+        <p>
+          <button type="button" className="plain" onClick={() => setOpen(true)}>
+            add a batch of pupae or dry eggs
+          </button>
+        </p>
+      ) : (
+        <div
+          className="card small-card"
+          style={{ maxWidth: 900, marginBottom: 12 }}
+          role="group"
+          aria-label="Batch"
+        >
+          <div className="row" style={{ alignItems: 'flex-end', gap: 12 }}>
+            <div className="field" style={{ margin: 0, width: 230 }}>
+              <label htmlFor="batch-kind">Kind</label>
+              <Select
+                id="batch-kind"
+                value={kind}
+                options={(['pupae', 'dry eggs'] as const).map((k) => ({ value: k, label: USUAL[k].says }))}
+                onChange={(k) => {
+                  setKind(k)
+                  setHoldC(USUAL[k].holdC)
+                  setHoldDays(USUAL[k].holdDays)
+                }}
+              />
+            </div>
+            <div className="field" style={{ margin: 0, width: 190 }}>
+              <label htmlFor="batch-of">Of</label>
+              <Select
+                id="batch-of"
+                value={protocolId}
+                placeholder="species"
+                showSearch={{ optionFilterProp: 'label' }}
+                options={(protocols ?? [])
+                  .filter((p) => p.keptAs !== 'colonies')
+                  .map((p) => ({ value: p.id, label: p.species }))}
+                onChange={setProtocol}
+              />
+            </div>
+            <div className="field" style={{ margin: 0, width: 170 }}>
+              <label htmlFor="batch-name">Called</label>
+              <Input id="batch-name" value={name} onChange={(e) => setName(e.target.value)} maxLength={60} />
+            </div>
+            <div className="field" style={{ margin: 0, width: 90 }}>
+              <label htmlFor="batch-count">How many</label>
+              <InputNumber
+                id="batch-count"
+                min={1}
+                precision={0}
+                value={count}
+                onChange={setCount}
+                style={{ width: '100%' }}
+              />
+            </div>
+            <div className="field" style={{ margin: 0, width: 110 }}>
+              <label htmlFor="batch-hold">Held at</label>
+              <InputNumber
+                id="batch-hold"
+                value={holdC === null ? null : fahrenheit ? Math.round((holdC * 9) / 5 + 32) : holdC}
+                suffix={figures.temperatureUnit}
+                style={{ width: '100%' }}
+                onChange={(v) => setHoldC(v === null ? null : fahrenheit ? ((v - 32) * 5) / 9 : v)}
+              />
+            </div>
+            <div className="field" style={{ margin: 0, width: 100 }}>
+              <label htmlFor="batch-days">For days</label>
+              <InputNumber
+                id="batch-days"
+                min={1}
+                precision={0}
+                value={holdDays}
+                onChange={setHoldDays}
+                style={{ width: '100%' }}
+              />
+            </div>
+            <Button disabled={!whole} onClick={add}>
+              Add it
+            </Button>
+            <button type="button" className="plain" onClick={() => setOpen(false)}>
+              leave it
+            </button>
+          </div>
+        </div>
+      )}
+    </>
+  )
+}

@@ -1,0 +1,75 @@
+import type { RestView } from '@hatch-book/contract'
+import { Link } from 'react-router'
+import { Keys, type KeyAct } from '../parts/Keys'
+import { useFigures } from '../shell/figures'
+import { useLog, type ToWrite } from '../shell/log'
+import { useMay, useSession } from '../shell/session'
+
+/** The few keys that settle a rest, by where it stands. */
+export function RestActs({ rest }: { rest: RestView }) {
+  const { write } = useLog()
+  const may = useMay()
+  const { today } = useSession()
+  const figures = useFigures()
+  if (!may.write) return null
+  const subject = rest.animalId
+    ? { type: 'animal' as const, id: rest.animalId }
+    : { type: 'rest' as const, id: rest.id }
+  const say =
+    (kind: ToWrite['kind'], says: string, payload: Record<string, unknown> = {}) =>
+    () =>
+      void write([{ kind, subject, payload }], `${rest.tag}: ${says}`)
+  const named = {
+    ...(rest.bedding ? { bedding: rest.bedding } : {}),
+    ...(rest.unit ? { unit: rest.unit.name } : {}),
+  }
+  const { state } = rest.course
+  const acts: KeyAct[] = []
+  if (['planned', 'fasting', 'held back'].includes(state) && rest.animalId) {
+    acts.push({
+      key: 'D',
+      says: 'droppings, gut clear',
+      act: say('droppings', 'droppings, gut clear', { clear: true }),
+    })
+    acts.push({
+      key: 'F',
+      says: 'droppings, more to come',
+      act: say('droppings', 'droppings, more to come', { clear: false }),
+    })
+  }
+  if (['planned', 'fasting'].includes(state))
+    acts.push({
+      key: 'G',
+      says: 'goes in',
+      main: state === 'fasting',
+      act: say(rest.batch ? 'batch went in' : 'rest began', 'goes into the cold', rest.batch ? {} : named),
+    })
+  if (['cooling', 'resting', 'warming'].includes(state) && !rest.subject.warmedOn)
+    acts.push({
+      key: 'W',
+      says: rest.batch ? 'comes out' : 'begins to warm',
+      main: state === 'warming',
+      act: say(rest.batch ? 'batch came out' : 'warmed', rest.batch ? 'comes out' : 'begins to warm'),
+    })
+  if (rest.subject.warmedOn && rest.animalId) {
+    acts.push({ key: 'B', says: 'water, bath', act: say('watered', 'had water') })
+    acts.push({ key: 'A', says: 'ate', act: say('meal', 'ate', { outcome: 'taken' }) })
+    acts.push({ key: 'R', says: 'refused', act: say('meal', 'refused', { outcome: 'refused' }) })
+  }
+  const target = rest.clock.targets.find((t) => t.day === today)
+  return (
+    <>
+      {target && (state === 'cooling' || state === 'warming') && (
+        <p>
+          Set it to <strong className="fig">{figures.celsius(target.celsius)}</strong> today.
+        </p>
+      )}
+      <Keys acts={acts} />
+      {(state === 'resting' || state === 'cooling') && (
+        <p style={{ margin: '8px 0 0' }}>
+          <Link to={`/brumation/checks?rest=${rest.id}`}>check it</Link>
+        </p>
+      )}
+    </>
+  )
+}

@@ -1,0 +1,212 @@
+import type { RestBook, RestView } from '@hatch-book/contract'
+import { Button } from 'antd'
+import { Suspense, lazy, useState } from 'react'
+import { Link } from 'react-router'
+import { ReasonList, ReasonsSheet, withDays } from '../parts/Reasons'
+import { OverruleForm } from '../parts/ReadinessSheet'
+import { useFigures } from '../shell/figures'
+import { useLog } from '../shell/log'
+import { useMay } from '../shell/session'
+import { RestActs } from './RestActs'
+import { RestPlace } from './RestPlace'
+import { heldBecause, nextInWords, STATE_SAYS } from './restWords'
+import { WakeNow } from './WakeNow'
+
+const LossCurve = lazy(() => import('./LossCurve'))
+
+/** One rest: where it stands, what comes next, its loss, what was seen, and the keys that settle it. */
+export function RestCard({ rest, book, onClose }: { rest: RestView; book: RestBook; onClose(): void }) {
+  const figures = useFigures()
+  const [why, setWhy] = useState(false)
+  const { course, loss } = rest
+  const wake = course.wakeBecause.length > 0
+  return (
+    <article className={`card ${wake ? 'trouble' : 'now'}`} aria-label={`Rest of ${rest.tag}`}>
+      <div className="top">
+        {rest.animalId ? (
+          <Link className="tag" to={`/animals/${rest.animalId}`}>
+            {rest.tag}
+          </Link>
+        ) : (
+          <span className="tag" style={{ fontSize: 19 }}>
+            {rest.tag}
+          </span>
+        )}
+        <span className="quiet">
+          {rest.batch
+            ? `${rest.batch.count - lostOf(rest)} of ${rest.batch.count} left`
+            : rest.sex === 'unknown'
+              ? ''
+              : rest.sex}
+        </span>
+        <span className="place">{[rest.unit?.name, rest.tub].filter(Boolean).join(' · ')}</span>
+      </div>
+      <p>
+        <strong className={wake || rest.held ? 'bad' : ''}>{STATE_SAYS[course.state]}</strong>
+        {course.day && (
+          <>
+            ,{' '}
+            <span className="fig">
+              day {course.day.is} of {course.day.of}
+            </span>
+          </>
+        )}
+        {course.next && <span className="quiet">. {nextInWords(rest, figures)}</span>}
+      </p>
+      {rest.held && <p className="note bad">Held back: {withDays(heldBecause(rest), figures.day)}</p>}
+      {rest.overruled && <Overruled rest={rest} />}
+      {wake && <WakeNow rest={rest} />}
+      {!wake &&
+        course.tub.map((work) => (
+          <p key={work} className="note">
+            {work}
+          </p>
+        ))}
+      {loss && (
+        <p className="small">
+          <span className={loss.standing === 'well' ? 'good' : loss.standing === 'watch' ? 'warm' : 'bad'}>
+            {loss.standing === 'well' ? '✓' : loss.standing === 'watch' ? '◐' : '✕'} lost{' '}
+            <span className="fig">{(100 * loss.lost).toFixed(1)} %</span>
+          </span>
+          , <span className="fig">{(100 * loss.perWeek).toFixed(2)} %</span> a week
+          {loss.atEnd !== null && course.day && (
+            <>
+              {' '}
+              and <span className="fig">{(100 * loss.atEnd).toFixed(1)} %</span> by the end of the hold
+            </>
+          )}
+          {loss.alarmOn &&
+            loss.standing !== 'wake now' &&
+            `; the alarm line is reached ${figures.span(loss.alarmOn)} if it goes on so`}
+          {loss.others && (
+            <>
+              . Those that came through had lost{' '}
+              <span className="fig">{(100 * loss.others.medianLost).toFixed(1)} %</span> by this day, at most{' '}
+              <span className="fig">{(100 * loss.others.mostLost).toFixed(1)} %</span>
+            </>
+          )}
+          .
+        </p>
+      )}
+      {rest.startGrams && rest.weights.length > 0 && (
+        <Suspense fallback={<div style={{ height: 190 }} />}>
+          <LossCurve rest={rest} book={book} />
+        </Suspense>
+      )}
+      {rest.subject.wentInOn && <Seen rest={rest} />}
+      {rest.receptive && rest.subject.warmedOn && (
+        <p className="note">
+          Expected to be receptive {figures.span(rest.receptive)}.{' '}
+          {rest.regained !== null && <>Back to {Math.round(100 * rest.regained)} % of her start weight. </>}
+          <Link to="/pairing">Pair her</Link>
+        </p>
+      )}
+      <RestActs rest={rest} />
+      <hr />
+      <RestPlace rest={rest} />
+      <p className="between small" style={{ margin: 0 }}>
+        <button type="button" className="plain" onClick={() => setWhy(true)}>
+          reasons
+        </button>
+        <button type="button" className="plain" onClick={onClose}>
+          close
+        </button>
+      </p>
+      <ReasonsSheet title={`May ${rest.tag} rest?`} open={why} onClose={() => setWhy(false)}>
+        <RestReasons rest={rest} />
+      </ReasonsSheet>
+    </article>
+  )
+}
+
+export const lostOf = (rest: RestView) => rest.checks.reduce((sum, c) => sum + c.lost, 0)
+
+function Seen({ rest }: { rest: RestView }) {
+  const figures = useFigures()
+  const found = rest.checks.filter((c) => c.signs.length > 0 || c.lost > 0).slice(-3)
+  return (
+    <p className="small quiet">
+      {rest.course.checksDone} {rest.course.checksDone === 1 ? 'check' : 'checks'}, disturbed on{' '}
+      {rest.disturbances} {rest.disturbances === 1 ? 'day' : 'days'}
+      {found.map(
+        (c) =>
+          ` · ${figures.day(c.on)}: ${[...c.signs, ...(c.lost > 0 ? [`${c.lost} lost`] : [])].join(', ')}`,
+      )}
+      {rest.bedding && `. Bedding: ${rest.bedding}`}
+    </p>
+  )
+}
+
+function Overruled({ rest }: { rest: RestView }) {
+  const { strike } = useLog()
+  const may = useMay()
+  const figures = useFigures()
+  const o = rest.overruled!
+  return (
+    <p className="note">
+      {o.verdict === 'may rest' ? 'Rests by decision' : 'Kept awake by decision'} of {o.by},{' '}
+      {figures.day(o.on)}: {o.reason}
+      {may.decide && !rest.subject.wentInOn && (
+        <>
+          {' '}
+          <button
+            type="button"
+            className="plain"
+            onClick={() =>
+              void strike(
+                [{ id: o.entryId, subject: { type: 'animal', id: rest.animalId! } }],
+                'decision withdrawn',
+                'The gates judge again',
+              )
+            }
+          >
+            let the gates judge again
+          </button>
+        </>
+      )}
+    </p>
+  )
+}
+
+function RestReasons({ rest }: { rest: RestView }) {
+  const may = useMay()
+  const { eligibility } = rest
+  return (
+    <>
+      <p style={{ fontSize: 18 }}>
+        <strong className={rest.held ? 'bad' : 'good'}>{rest.held ? 'held back' : 'may rest'}</strong>
+        {eligibility.verdict === 'held back' && !eligibility.overrulable && (
+          <span className="quiet"> and no reason overrules it: this is what kills in the cold</span>
+        )}
+      </p>
+      {eligibility.reasons.length > 0 ? (
+        <ReasonList reasons={eligibility.reasons} />
+      ) : (
+        <p className="quiet">
+          {rest.batch
+            ? 'A batch has no gates of its own.'
+            : 'It has gone in; its gates were judged that day.'}
+        </p>
+      )}
+      {may.decide && rest.animalId && !rest.overruled && !rest.subject.wentInOn && (
+        <OverruleForm
+          animalId={rest.animalId}
+          about="rest"
+          verdicts={
+            eligibility.verdict === 'may rest'
+              ? ['held back']
+              : eligibility.overrulable
+                ? ['may rest', 'held back']
+                : ['held back']
+          }
+          now={
+            eligibility.verdict === 'held back' && !eligibility.overrulable ? 'may rest' : eligibility.verdict
+          }
+        />
+      )}
+      <Button type="link" href="/protocols" style={{ padding: 0, marginTop: 12 }}>
+        where the figures are kept
+      </Button>
+    </>
+  )
+}

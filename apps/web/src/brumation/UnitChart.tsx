@@ -1,0 +1,232 @@
+import type { Series } from '@hatch-book/contract'
+import { useMemo } from 'react'
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceArea,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts'
+import { useFigures } from '../shell/figures'
+import { useSeries } from './queries'
+
+interface Point {
+  at: number
+  mean: number
+  range: [number, number]
+  over: [number, number] | null
+  under: [number, number] | null
+}
+interface Band {
+  low: number
+  high: number
+}
+
+function pointsOf({ at, minC, maxC, meanC }: Series, { low, high }: Band): Point[] {
+  return at.map((t, i) => ({
+    at: t,
+    mean: meanC[i]!,
+    range: [minC[i]!, maxC[i]!],
+    over: maxC[i]! > high ? [Math.max(high, minC[i]!), maxC[i]!] : null,
+    under: minC[i]! < low ? [minC[i]!, Math.min(low, maxC[i]!)] : null,
+  }))
+}
+
+/**
+ * A probe's curve against the band it should keep: between the extremes of each step, so that nothing is smoothed away. What
+ * lies outside the band is drawn heavy.
+ */
+export function UnitChart({
+  probeId,
+  from,
+  to,
+  band,
+  height,
+  small = false,
+}: {
+  probeId: string | null
+  from: string
+  to: string
+  band: Band
+  height: number
+  small?: boolean
+}) {
+  const { data } = useSeries(probeId, from, to)
+  if (!data || data.at.length === 0)
+    return (
+      <div style={{ height }} className="quiet small">
+        {data ? 'No reading in this stretch.' : ''}
+      </div>
+    )
+  return <Drawn series={data} from={from} to={to} band={band} height={height} small={small} />
+}
+
+function Drawn({
+  series,
+  from,
+  to,
+  band,
+  height,
+  small,
+}: {
+  series: Series
+  from: string
+  to: string
+  band: Band
+  height: number
+  small: boolean
+}) {
+  const figures = useFigures()
+  const points = useMemo(() => pointsOf(series, band), [series, band])
+  const lowest = Math.min(...series.minC)
+  const highest = Math.max(...series.maxC)
+  const pad = Math.max(0.5, (Math.max(highest, band.high) - Math.min(lowest, band.low)) * 0.1)
+  // Whole degrees where there is room for words, so that the axis reads like a thermometer.
+  const [floor, ceil] = small ? [Number, Number] : [Math.floor, Math.ceil]
+  const span = Date.parse(to) - Date.parse(from)
+  const tick = (x: number) => {
+    const iso = new Date(x).toISOString()
+    return span < 3 * 86_400_000 ? figures.clock(iso) : figures.day(iso.slice(0, 10))
+  }
+  return (
+    <figure className="chart" style={{ margin: '2px 0 4px' }} aria-label="Temperature against the band">
+      <ResponsiveContainer width="100%" height={height}>
+        <ComposedChart
+          data={points}
+          margin={{ top: 4, right: small ? 4 : 58, bottom: 0, left: 0 }}
+          accessibilityLayer={false}
+        >
+          <ReferenceArea
+            y1={band.low}
+            y2={band.high}
+            fill="var(--slate)"
+            fillOpacity={0.16}
+            ifOverflow="extendDomain"
+          />
+          {!small && <CartesianGrid stroke="var(--rule)" vertical={false} />}
+          <XAxis
+            dataKey="at"
+            type="number"
+            domain={[Date.parse(from), Date.parse(to)]}
+            allowDataOverflow
+            tickFormatter={tick}
+            tickCount={small ? 3 : 7}
+            hide={small}
+            stroke="var(--ink2)"
+            tick={{ fontSize: 12, fill: 'var(--ink2)' }}
+          />
+          <YAxis
+            domain={[floor(Math.min(lowest, band.low) - pad), ceil(Math.max(highest, band.high) + pad)]}
+            {...(small ? { ticks: [band.low, band.high], interval: 0 as const } : {})}
+            tickFormatter={(c: number) => figures.celsius(c, 0)}
+            tickCount={7}
+            allowDecimals={small}
+            width={small ? 42 : 62}
+            stroke="var(--ink2)"
+            axisLine={!small}
+            tickLine={false}
+            tick={{ fontSize: 12, fill: 'var(--ink2)' }}
+          />
+          {!small && (
+            <Tooltip
+              isAnimationActive={false}
+              contentStyle={{
+                background: 'var(--sheet)',
+                border: '1px solid var(--rule)',
+                color: 'var(--ink)',
+              }}
+              labelFormatter={(x) => figures.instant(new Date(Number(x)).toISOString())}
+              formatter={(value, name) =>
+                name === 'mean'
+                  ? [figures.celsius(Number(value)), 'mean']
+                  : [(value as unknown as number[]).map((v) => figures.celsius(v)).join(' to '), 'from, to']
+              }
+            />
+          )}
+          <Area
+            dataKey="range"
+            name="range"
+            stroke="none"
+            fill="var(--ink2)"
+            fillOpacity={0.45}
+            isAnimationActive={false}
+          />
+          <Area
+            dataKey="over"
+            tooltipType="none"
+            stroke="var(--clay)"
+            strokeWidth={1}
+            fill="var(--clay)"
+            fillOpacity={0.85}
+            isAnimationActive={false}
+          />
+          <Area
+            dataKey="under"
+            tooltipType="none"
+            stroke="var(--clay)"
+            strokeWidth={1}
+            fill="var(--clay)"
+            fillOpacity={0.85}
+            isAnimationActive={false}
+          />
+          <Line
+            dataKey="mean"
+            name="mean"
+            stroke="var(--ink)"
+            strokeWidth={small ? 1 : 1.3}
+            dot={false}
+            isAnimationActive={false}
+          />
+          {!small && (
+            <>
+              <ReferenceLine
+                y={lowest}
+                stroke={lowest < band.low ? 'var(--clay)' : 'var(--ink2)'}
+                strokeDasharray="2 4"
+                label={{
+                  value: figures.celsius(lowest),
+                  position: 'right',
+                  fontSize: 12,
+                  fill: 'var(--ink2)',
+                }}
+              />
+              <ReferenceLine
+                y={highest}
+                stroke={highest > band.high ? 'var(--clay)' : 'var(--ink2)'}
+                strokeDasharray="2 4"
+                label={{
+                  value: figures.celsius(highest),
+                  position: 'right',
+                  fontSize: 12,
+                  fill: 'var(--ink2)',
+                }}
+              />
+            </>
+          )}
+        </ComposedChart>
+      </ResponsiveContainer>
+      {!small && (
+        <figcaption>
+          <span>
+            shaded: the band {figures.celsius(band.low)} to {figures.celsius(band.high)}
+          </span>
+          <span>
+            <i className="swatch" style={{ color: 'var(--ink)' }} />
+            mean, between the lowest and highest of each{' '}
+            {series.stepMinutes < 60 ? `${series.stepMinutes} min` : `${series.stepMinutes / 60} h`}
+          </span>
+          <span>
+            <i className="swatch" style={{ color: 'var(--clay)' }} />
+            outside the band
+          </span>
+          <span className="fig">{series.readings.toLocaleString('en')} readings</span>
+        </figcaption>
+      )}
+    </figure>
+  )
+}

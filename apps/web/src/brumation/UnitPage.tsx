@@ -1,0 +1,271 @@
+import { MISCHIEFS, type Proof, type UnitPage as UnitData } from '@hatch-book/contract'
+import { Button, Segmented } from 'antd'
+import { useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { ReasonList } from '../parts/Reasons'
+import { api } from '../shell/api'
+import { useFigures } from '../shell/figures'
+import { useMay, useSession } from '../shell/session'
+import { useUnit } from './queries'
+import { RestHead } from './RestRooms'
+import { TurnDial } from './TurnDial'
+import { UnitChart } from './UnitChart'
+import { bandOf, VERDICTS } from './UnitCard'
+import { useLiveUnit } from './useLiveUnit'
+
+const DAY = 86_400_000
+const SPANS = { judged: 0, day: 1, week: 7, month: 31, year: 366 } as const
+
+/** A cold unit: proved before anybody sleeps in it, watched while somebody does. */
+export function UnitPage() {
+  const { id } = useParams()
+  const { data } = useUnit(id)
+  const figures = useFigures()
+  const live = useLiveUnit(id)
+  if (!data) return null
+  const { unit } = data
+  const now = live ?? (unit.lastC === null ? null : { celsius: unit.lastC, at: unit.lastAt! })
+  return (
+    <section className="page">
+      <RestHead title={unit.name} />
+      <p>
+        {unit.make}
+        {unit.litres ? `, ${unit.litres} L` : ''}, set to{' '}
+        <strong className="fig">{figures.celsius(unit.setPointC)}</strong>
+        {now && (
+          <>
+            , {live ? 'now' : 'last'}{' '}
+            <strong className="fig" data-testid="now">
+              {figures.celsius(now.celsius)}
+            </strong>{' '}
+            <span className="quiet">({figures.instant(now.at)})</span>
+          </>
+        )}
+        {!unit.speaks && (
+          <span className="quiet">; its probe does not speak for itself, bring its log in</span>
+        )}
+      </p>
+      {data.alarms
+        .filter((a) => a.clearedAt === null)
+        .map((a) => (
+          <p key={a.id} className="note bad" role="alert">
+            <strong>■ {a.kind}</strong>: {a.says}. {a.todo}
+          </p>
+        ))}
+      <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) 370px' }}>
+        <Curve key={unit.id} data={data} />
+        <div style={{ display: 'grid', gap: 12 }}>
+          <ProofCard data={data} />
+          <Sleepers data={data} />
+          <StandIn data={data} />
+        </div>
+      </div>
+      <PastAlarms data={data} />
+    </section>
+  )
+}
+
+function Curve({ data }: { data: UnitData }) {
+  const [span, setSpan] = useState<keyof typeof SPANS>('judged')
+  const [back, setBack] = useState(0)
+  const figures = useFigures()
+  const { now } = useSession()
+  const end = Math.max(Date.parse(now), Date.parse(data.unit.lastAt ?? now))
+  const length = SPANS[span] * DAY
+  const from = span === 'judged' ? data.judged.from : new Date(end - length * (back + 1)).toISOString()
+  const to = span === 'judged' ? data.judged.to : new Date(end - length * back).toISOString()
+  const band = bandOf(data)
+  return (
+    <div>
+      <div className="between" style={{ alignItems: 'center', flexWrap: 'wrap' }}>
+        <Segmented
+          aria-label="Stretch"
+          value={span}
+          options={[
+            { value: 'judged', label: data.judged.of === 'trial' ? 'the trial' : 'two weeks' },
+            { value: 'day', label: 'a day' },
+            { value: 'week', label: 'a week' },
+            { value: 'month', label: 'a month' },
+            { value: 'year', label: 'a year' },
+          ]}
+          onChange={(next) => {
+            setSpan(next as keyof typeof SPANS)
+            setBack(0)
+          }}
+        />
+        {span !== 'judged' && (
+          <span>
+            <button type="button" className="plain" onClick={() => setBack(back + 1)}>
+              earlier
+            </button>{' '}
+            <button
+              type="button"
+              className="plain"
+              disabled={back === 0}
+              onClick={() => setBack(Math.max(0, back - 1))}
+            >
+              later
+            </button>
+          </span>
+        )}
+        <span className="quiet small">
+          {figures.instant(from)} to {figures.instant(to)}
+        </span>
+      </div>
+      <UnitChart probeId={data.unit.probeId} from={from} to={to} band={band} height={330} />
+      <Figures proofs={data.proofs} />
+    </div>
+  )
+}
+
+/** The figures behind the curve. */
+function Figures({ proofs }: { proofs: readonly Proof[] }) {
+  const figures = useFigures()
+  const p = proofs[0]
+  if (!p || p.minC === null) return null
+  const rows: [string, string][] = [
+    ['logged', `${p.days.toFixed(1)} days, ${(100 * p.coverage).toFixed(1)} % of it`],
+    ['lowest, highest', `${figures.celsius(p.minC)}, ${figures.celsius(p.maxC)}`],
+    ['mean over time', figures.celsius(p.meanC, 2)],
+    ['in the band', `${(100 * p.inBand).toFixed(2)} %`],
+    [
+      'longest outside',
+      p.longest
+        ? `${p.longest.hours.toFixed(1)} h ${p.longest.side}, to ${figures.celsius(p.longest.peakC)}, ${figures.instant(new Date(p.longest.from).toISOString())}`
+        : 'never',
+    ],
+    [
+      'compressor',
+      p.cycle
+        ? `one turn in ${p.cycle.periodHours.toFixed(1)} h, ${figures.degrees(p.cycle.swingC)} each way, ${p.cycle.cycles} turns seen`
+        : 'no rhythm to be seen',
+    ],
+    [
+      'drift',
+      p.driftPerWeekC === null
+        ? 'too short to tell'
+        : Math.abs(p.driftPerWeekC) < 0.05
+          ? 'none to speak of'
+          : `${figures.degrees(Math.abs(p.driftPerWeekC))} a week ${p.driftPerWeekC < 0 ? 'down' : 'up'}`,
+    ],
+  ]
+  return (
+    <table className="plain-table" aria-label="Figures of the log" style={{ maxWidth: 620 }}>
+      <tbody>
+        {rows.map(([what, figure]) => (
+          <tr key={what}>
+            <th scope="row">{what}</th>
+            <td className="fig">{figure}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+function ProofCard({ data }: { data: UnitData }) {
+  const figures = useFigures()
+  const [open, setOpen] = useState<string | null>(null)
+  return (
+    <article className={`card ${data.proofs[0]?.verdict === 'no-go' ? 'trouble' : ''}`} aria-label="Proof">
+      <h3>{data.judged.of === 'trial' ? 'The trial says' : 'While it is used'}</h3>
+      <ul className="lines">
+        {data.proofs.map((p) => {
+          const { mark, says, className } = VERDICTS[p.verdict]
+          return (
+            <li key={p.for}>
+              <div className="between">
+                <span>
+                  {p.for}{' '}
+                  <span className="quiet small nowrap">
+                    {figures.celsius(p.bandC.low, 0)} to {figures.celsius(p.bandC.high, 0)}
+                  </span>
+                </span>
+                <button
+                  type="button"
+                  className="plain"
+                  onClick={() => setOpen(open === p.for ? null : p.for)}
+                  aria-expanded={open === p.for}
+                >
+                  <strong className={className}>
+                    {mark} {says}
+                  </strong>
+                </button>
+              </div>
+              {open === p.for && <ReasonList reasons={p.reasons} />}
+            </li>
+          )
+        })}
+      </ul>
+      {data.proofs[0] && (
+        <p style={{ margin: '10px 0 0' }}>
+          <strong>{data.proofs[0].advice.says}</strong>
+        </p>
+      )}
+      <TurnDial data={data} />
+    </article>
+  )
+}
+
+function Sleepers({ data: { sleepers } }: { data: UnitData }) {
+  if (sleepers.length === 0) return null
+  return (
+    <article className="card small-card" aria-label="Asleep here">
+      <h3>{sleepers.length} asleep here</h3>
+      <p style={{ margin: 0 }}>
+        {sleepers.map((s) => (
+          <Link key={s.restId} to={`/brumation?rest=${s.restId}`} className="tag" style={{ marginRight: 10 }}>
+            {s.tag}
+          </Link>
+        ))}
+      </p>
+    </article>
+  )
+}
+
+/** In the demo: what can be done to the stand-in unit, to see what the book says. */
+function StandIn({ data: { unit } }: { data: UnitData }) {
+  const { book } = useSession()
+  const may = useMay()
+  if (!book.demoDay || !unit.speaks || !may.decide) return null
+  return (
+    <article className="card small-card" aria-label="The stand-in unit">
+      <h3>The stand-in unit</h3>
+      <p className="small quiet">In the demo a made-up unit speaks for itself. Do something to it:</p>
+      <div className="row">
+        {MISCHIEFS.map((does) => (
+          <Button
+            key={does}
+            size="small"
+            onClick={() => void api.send('POST', `/api/units/${unit.id}/mischief`, { does })}
+          >
+            {does}
+          </Button>
+        ))}
+      </div>
+    </article>
+  )
+}
+
+function PastAlarms({ data }: { data: UnitData }) {
+  const figures = useFigures()
+  const past = data.alarms.filter((a) => a.clearedAt !== null)
+  if (past.length === 0) return null
+  return (
+    <>
+      <h2 style={{ marginTop: 18 }}>Alarms that are over</h2>
+      <ul className="lines">
+        {past.map((a) => (
+          <li key={a.id}>
+            <span className="when">{figures.instant(a.raisedAt)}</span> {a.kind}: {a.says}
+            <span className="quiet">
+              {' '}
+              · over {figures.instant(a.clearedAt!)}
+              {a.seenBy && `, seen by ${a.seenBy}`}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
+  )
+}

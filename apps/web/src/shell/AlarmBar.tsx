@@ -1,0 +1,46 @@
+import type { Alarm } from '@hatch-book/contract'
+import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
+import { api, refreshBook } from './api'
+import { useMay } from './session'
+
+/** What is wrong right now, over every view: where, what to do, and who looks after it. It does not flash. */
+export function AlarmBar() {
+  const may = useMay()
+  const { data } = useQuery({
+    queryKey: ['alarms'],
+    queryFn: () => api.get<{ alarms: Alarm[] }>('/api/alarms').then((r) => r.alarms),
+  })
+  if (!data || data.length === 0) return null
+  return (
+    <div className="alarms no-print" role="alert" aria-label="Alarms">
+      {data.slice(0, 3).map((a) => (
+        <p key={a.id} className={a.severity}>
+          <span>
+            <strong>
+              {a.severity === 'alarm' ? '■' : '◐'}{' '}
+              <Link to={`/brumation/units/${a.unitId}`}>
+                {a.unit}: {a.kind}
+              </Link>
+            </strong>{' '}
+            {a.says}. {a.todo.split('. ')[0]}.
+          </span>
+          {a.seenBy ? (
+            <span className="nowrap">{a.seenBy} looks after it</span>
+          ) : (
+            may.write && (
+              <button
+                type="button"
+                className="plain nowrap"
+                onClick={() => void api.send('POST', `/api/alarms/${a.id}/seen`).then(refreshBook)}
+              >
+                I look after it
+              </button>
+            )
+          )}
+        </p>
+      ))}
+      {data.length > 3 && <p>and {data.length - 3} more</p>}
+    </div>
+  )
+}
