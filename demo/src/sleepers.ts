@@ -46,7 +46,7 @@ export const SLEEPERS: readonly Sleeper[] = [
   { tag: 'F04', ...spring, sex: 'male', hatched: '2021-05-08', stretch: 1.02, place: 'S4', loses: 0.039 },
   { tag: 'F05', ...spring, sex: 'female', hatched: '2022-04-30', stretch: 0.96, place: 'S5', loses: 0.048 },
   { tag: 'F07', ...spring, sex: 'male', hatched: '2018-05-03', stretch: 0.93, place: 'S7', loses: 0.19 },
-  { tag: 'F06', ...spring, sex: 'female', hatched: '2025-04-24', stretch: 0.86, place: 'S6', loses: 0.05 },
+  { tag: 'F06', ...spring, sex: 'female', hatched: '2025-04-24', stretch: 0.52, place: 'S6', loses: 0.05 },
 ]
 
 /** Winters slept through: into the cold and out of it. M06 was ill before the second, F06 too small for the first. */

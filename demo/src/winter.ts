@@ -32,7 +32,7 @@ const WINTERS: readonly Winter[] = [
   },
 ]
 /** Who was put into the plan and has not gone in: the gates say why. */
-const HELD_BACK = ['C31', 'C37']
+const HELD_BACK = ['C37']
 /** Late in autumn the keeper decides for good about those that are only a little short. */
 const DECIDED: Day = '2026-11-14'
 
@@ -60,7 +60,7 @@ export function winters(
           reason:
             tag === 'F06'
               ? 'too small in autumn, stays awake on springtails'
-              : 'short in autumn, fed on through the winter',
+              : 'young and light in autumn, fed on through the winter',
         },
         'owner',
       ),

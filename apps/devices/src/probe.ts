@@ -45,7 +45,7 @@ export function runProbe({ url, token, seed = 3 }: ProbeOptions): () => void {
   timer = setTimeout(say, 500)
 
   void followStream(`${url}/api/bridge/orders`, headers, stopped.signal, (text) => {
-    unit.obey(JSON.parse(text) as UnitOrder)
+    unit.obey(JSON.parse(text) as UnitOrder, performance.now() - started)
     say()
   })
   return () => {

@@ -26,7 +26,8 @@ export class SimulatedUnit {
   }
 
   /** Somebody turns the dial, or does something to it. */
-  obey(order: UnitOrder): void {
+  obey(order: UnitOrder, nowMs: number): void {
+    this.runTo(nowMs)
     this.order = order
   }
 
@@ -36,13 +37,17 @@ export class SimulatedUnit {
 
   /** What the probe shows; null while it is unplugged. */
   read(nowMs: number): number | null {
+    this.runTo(nowMs)
+    if (this.order.does === 'probe unplugged') return null
+    return Math.round((this.celsius + 0.05 * this.noise()) * 100) / 100
+  }
+
+  private runTo(nowMs: number): void {
     // In short steps, so that the thermostat switches where it should and not a reading later.
     const until = Math.min(nowMs, this.lastMs + LONGEST_MS)
     for (let at = this.lastMs; at < until; at += STEP_MS)
       this.celsius = Math.min(ROOM_C, Math.max(COLDEST_C, this.celsius + (STEP_MS / 1000) * this.slope()))
     this.lastMs = nowMs
-    if (this.order.does === 'probe unplugged') return null
-    return Math.round((this.celsius + 0.05 * this.noise()) * 100) / 100
   }
 
   private slope(): number {

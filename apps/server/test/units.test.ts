@@ -1,4 +1,6 @@
 import { newId } from '@hatch-book/contract'
+import { sql } from 'drizzle-orm'
+import { inBook } from '../src/db/connect'
 import {
   addAnimal,
   entry,
@@ -102,6 +104,23 @@ describe('a cold unit', () => {
         )
       ).status,
     ).toBe(422)
+  })
+})
+
+describe('the hours kept with the readings', () => {
+  it('are what the readings say, however they came in', async () => {
+    const id = await addUnit()
+    await bringIn(id, logFile('2026-05-01', 2, 5, 1))
+    await bringIn(id, logFile('2026-05-02', 2, 5, 1))
+    await bringIn(id, logFile('2026-05-01', 2, 5, 1))
+    const wrong = await inBook(server.db, book.id, (tx) =>
+      tx.execute(sql`
+        select h.hour from reading_hour h full join (
+          select probe_id, date_trunc('hour', at) as hour, count(*)::int as n, min(celsius) as low, max(celsius) as high,
+            sum(celsius::float8) as sum from reading group by 1, 2) r on r.probe_id = h.probe_id and r.hour = h.hour
+        where (h.count, h.min_c, h.max_c) is distinct from (r.n, r.low, r.high) or abs(h.sum_c - r.sum) > 1e-3`),
+    )
+    expect(wrong.rows).toEqual([])
   })
 })
 

@@ -1,4 +1,4 @@
 export { issueProbe, probeRoutes } from './probeRoutes'
-export { restRoutes } from './restRoutes'
+export { plannedRests, restRoutes } from './restRoutes'
 export { unitRoutes } from './unitRoutes'
 export { weatherRoutes } from './weatherRoutes'

@@ -78,6 +78,26 @@ async function restBook(tx: Transaction, actor: Actor, wanted: string | undefine
   }
 }
 
+/** Rests of today's plan that are still to come or under way: when they begin, warm, and are warm. */
+export async function plannedRests(
+  tx: Transaction,
+  actor: Actor,
+): Promise<{ animalId: string; from: Day; to: Day; warm: Day }[]> {
+  const plans = await tx
+    .select()
+    .from(restPlan)
+    .where(eq(restPlan.withdrawn, false))
+    .orderBy(desc(restPlan.anchorDay))
+  const plan = currentPlan(plans, actor.today)
+  if (!plan) return []
+  const { views } = await viewRests(tx, actor, plan, await restsOf(tx, plan.id))
+  return views.flatMap(({ animalId, held, subject, diedOn, clock: { edges } }) =>
+    animalId && !held && !subject.warmedOn && !diedOn && edges['step up'] >= actor.today
+      ? [{ animalId, from: edges['step down'], to: edges['step up'], warm: edges['full warmth'] }]
+      : [],
+  )
+}
+
 /** What stops a rest as it would be saved and did not stop it before. */
 function newStop(before: RestView | undefined, after: RestView | undefined): string | null {
   const stops = (view: RestView | undefined) =>

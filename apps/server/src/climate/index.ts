@@ -12,7 +12,7 @@ import { readLoggerFile, type LoggerFile } from './loggerFile'
 import { writeReadings } from './readings'
 import { readSeries } from './series'
 
-export { readReadings, writeReadings } from './readings'
+export { readReadings, rebuildHours, writeReadings } from './readings'
 
 const GAP_HOURS = 3
 const SHOWN_FAULTS = 200

@@ -73,3 +73,13 @@ export async function readReadings(
     where probe_id = ${probeId} and at between ${from.toISOString()}::timestamptz and ${to.toISOString()}::timestamptz order by at`)
   return rows.map(({ at, celsius }) => ({ at: Math.round(Number(at)), celsius }))
 }
+
+/** Makes the hours of all probes of the book again from their readings; hours that are right stay as they are. */
+export async function rebuildHours(tx: Transaction): Promise<void> {
+  await tx.execute(sql`
+    update reading_hour h set count = r.count, min_c = r.min_c, max_c = r.max_c, sum_c = r.sum_c
+    from (select probe_id, date_trunc('hour', at) as hour, count(*)::int as count, min(celsius) as min_c, max(celsius) as max_c,
+            sum(celsius::float8) as sum_c from reading group by 1, 2) r
+    where h.probe_id = r.probe_id and h.hour = r.hour
+      and (h.count, h.min_c, h.max_c) is distinct from (r.count, r.min_c, r.max_c)`)
+}

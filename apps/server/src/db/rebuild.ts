@@ -1,8 +1,10 @@
 import { tables, inBook, type Database } from './connect'
 import { refresh } from '../entries'
+import { rebuildHours } from '../climate'
 
 /**
- * Computes everything that is kept beside the log again from the log: where animals stand, the fates of eggs, set points.
+ * Computes everything that is kept beside the log again from the log: where animals stand, the fates of eggs, set points, and
+ * the hours of the probes.
  * Run on an untouched book it changes nothing.
  * @returns how many subjects were folded
  */
@@ -14,6 +16,7 @@ export async function rebuildBook(db: Database, bookId: string): Promise<number>
       subjects.push(...rows.map(({ id }) => ({ type, id })))
     }
     await refresh(tx, bookId, subjects)
+    await rebuildHours(tx)
     return subjects.length
   })
 }

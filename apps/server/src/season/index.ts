@@ -10,6 +10,7 @@ import {
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
+import { plannedRests } from '../brumation'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { standsSql } from '../entries'
 import { loadClutches, studyClutches, type ClutchStudy } from '../incubation'
@@ -105,7 +106,7 @@ async function restPhases(
   animals: readonly NamedAnimal[],
 ): Promise<LanePhase[]> {
   const { rows } = await tx.execute<{ subject_id: string; kind: string; at: Date }>(
-    sql`select e.subject_id, e.kind, e.at from entry e where e.kind in ('rest began', 'warmed') and ${standsSql} order by e.at`,
+    sql`select e.subject_id, e.kind, e.at from entry e where e.kind in ('rest began', 'warmed', 'died') and ${standsSql} order by e.at`,
   )
   const byAnimal = new Map(animals.map((a) => [a.id, a]))
   const began = new Map<string, Day>()
@@ -128,10 +129,16 @@ async function restPhases(
     else {
       if (began.has(id)) add(id, 'rest', began.get(id)!, on)
       began.delete(id)
-      add(id, 'warming', on, addDays(on, WARMING_DAYS))
+      if (kind === 'warmed') add(id, 'warming', on, addDays(on, WARMING_DAYS))
     }
   }
-  for (const [id, from] of began) add(id, 'rest', from, actor.today)
+  // Who sleeps now, or is to, sleeps as long as the plan has it.
+  const plans = new Map((await plannedRests(tx, actor)).map((p) => [p.animalId, p]))
+  for (const [id, from] of began) add(id, 'rest', from, plans.get(id)?.to ?? actor.today)
+  for (const { animalId, from, to, warm } of plans.values()) {
+    if (!began.has(animalId)) add(animalId, 'rest', from, to)
+    add(animalId, 'warming', to, warm)
+  }
   return phases
 }
 

@@ -48,6 +48,7 @@ export function UnitChart({
   band,
   height,
   small = false,
+  beside = null,
 }: {
   probeId: string | null
   from: string
@@ -55,15 +56,28 @@ export function UnitChart({
   band: Band
   height: number
   small?: boolean
+  /** Another probe, drawn with it. */
+  beside?: { probeId: string; name: string } | null
 }) {
   const { data } = useSeries(probeId, from, to)
+  const { data: other } = useSeries(beside?.probeId ?? null, from, to)
   if (!data || data.at.length === 0)
     return (
       <div style={{ height }} className="quiet small">
         {data ? 'No reading in this stretch.' : ''}
       </div>
     )
-  return <Drawn series={data} from={from} to={to} band={band} height={height} small={small} />
+  return (
+    <Drawn
+      series={data}
+      from={from}
+      to={to}
+      band={band}
+      height={height}
+      small={small}
+      beside={beside && other ? { series: other, name: beside.name } : null}
+    />
+  )
 }
 
 function Drawn({
@@ -73,6 +87,7 @@ function Drawn({
   band,
   height,
   small,
+  beside,
 }: {
   series: Series
   from: string
@@ -80,11 +95,13 @@ function Drawn({
   band: Band
   height: number
   small: boolean
+  beside: { series: Series; name: string } | null
 }) {
   const figures = useFigures()
   const points = useMemo(() => pointsOf(series, band), [series, band])
-  const lowest = Math.min(...series.minC)
-  const highest = Math.max(...series.maxC)
+  const others = useMemo(() => (beside ? pointsOf(beside.series, band) : []), [beside, band])
+  const lowest = Math.min(...series.minC, ...(beside?.series.minC ?? []))
+  const highest = Math.max(...series.maxC, ...(beside?.series.maxC ?? []))
   const pad = Math.max(0.5, (Math.max(highest, band.high) - Math.min(lowest, band.low)) * 0.1)
   // Whole degrees where there is room for words, so that the axis reads like a thermometer.
   const [floor, ceil] = small ? [Number, Number] : [Math.floor, Math.ceil]
@@ -174,6 +191,18 @@ function Drawn({
             fillOpacity={0.85}
             isAnimationActive={false}
           />
+          {others.length > 0 && (
+            <Area
+              data={others}
+              dataKey="range"
+              tooltipType="none"
+              stroke="var(--plum)"
+              strokeWidth={1}
+              fill="var(--plum)"
+              fillOpacity={0.35}
+              isAnimationActive={false}
+            />
+          )}
           <Line
             dataKey="mean"
             name="mean"
@@ -224,7 +253,15 @@ function Drawn({
             <i className="swatch" style={{ color: 'var(--clay)' }} />
             outside the band
           </span>
-          <span className="fig">{series.readings.toLocaleString('en')} readings</span>
+          {beside && (
+            <span>
+              <i className="swatch" style={{ color: 'var(--plum)' }} />
+              {beside.name}, from lowest to highest
+            </span>
+          )}
+          <span className="fig">
+            {(series.readings + (beside?.series.readings ?? 0)).toLocaleString('en')} readings
+          </span>
         </figcaption>
       )}
     </figure>

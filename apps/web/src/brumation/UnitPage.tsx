@@ -6,7 +6,7 @@ import { ReasonList } from '../parts/Reasons'
 import { api } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay, useSession } from '../shell/session'
-import { useUnit } from './queries'
+import { useUnit, useUnits } from './queries'
 import { RestHead } from './RestRooms'
 import { TurnDial } from './TurnDial'
 import { UnitChart } from './UnitChart'
@@ -54,7 +54,7 @@ export function UnitPage() {
         ))}
       <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) 370px' }}>
         <Curve key={unit.id} data={data} />
-        <div style={{ display: 'grid', gap: 12 }}>
+        <div style={{ display: 'grid', gap: 12, gridTemplateColumns: 'minmax(0, 1fr)' }}>
           <ProofCard data={data} />
           <Sleepers data={data} />
           <StandIn data={data} />
@@ -75,6 +75,9 @@ function Curve({ data }: { data: UnitData }) {
   const from = span === 'judged' ? data.judged.from : new Date(end - length * (back + 1)).toISOString()
   const to = span === 'judged' ? data.judged.to : new Date(end - length * back).toISOString()
   const band = bandOf(data)
+  const { data: units } = useUnits()
+  const [besideId, setBeside] = useState<string | null>(null)
+  const other = units?.find((u) => u.id === besideId)
   return (
     <div>
       <div className="between" style={{ alignItems: 'center', flexWrap: 'wrap' }}>
@@ -108,11 +111,33 @@ function Curve({ data }: { data: UnitData }) {
             </button>
           </span>
         )}
+        <select
+          className="native"
+          aria-label="Beside it"
+          value={besideId ?? ''}
+          onChange={(e) => setBeside(e.target.value || null)}
+        >
+          <option value="">alone</option>
+          {(units ?? [])
+            .filter((u) => u.id !== data.unit.id)
+            .map((u) => (
+              <option key={u.id} value={u.id}>
+                beside {u.name}
+              </option>
+            ))}
+        </select>
         <span className="quiet small">
           {figures.instant(from)} to {figures.instant(to)}
         </span>
       </div>
-      <UnitChart probeId={data.unit.probeId} from={from} to={to} band={band} height={330} />
+      <UnitChart
+        probeId={data.unit.probeId}
+        from={from}
+        to={to}
+        band={band}
+        height={330}
+        beside={other?.probeId ? { probeId: other.probeId, name: other.name } : null}
+      />
       <Figures proofs={data.proofs} />
     </div>
   )
@@ -212,7 +237,7 @@ function Sleepers({ data: { sleepers } }: { data: UnitData }) {
   return (
     <article className="card small-card" aria-label="Asleep here">
       <h3>{sleepers.length} asleep here</h3>
-      <p style={{ margin: 0 }}>
+      <p className="row" style={{ margin: 0 }}>
         {sleepers.map((s) => (
           <Link key={s.restId} to={`/brumation?rest=${s.restId}`} className="tag" style={{ marginRight: 10 }}>
             {s.tag}

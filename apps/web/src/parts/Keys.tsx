@@ -12,7 +12,9 @@ export interface KeyAct {
 /** The few keys that settle what is in front: pressed, clicked or tapped alike. */
 export function Keys({ acts, active = true }: { acts: readonly KeyAct[]; active?: boolean }) {
   useKeys(
-    Object.fromEntries(acts.filter((a) => !a.disabled).map((a) => [a.key.toLowerCase(), a.act])),
+    Object.fromEntries(
+      acts.filter((a) => !a.disabled).map((a) => [a.key.length === 1 ? a.key.toLowerCase() : a.key, a.act]),
+    ),
     active,
   )
   return (

@@ -94,10 +94,17 @@ const ageGate: Gate = (facts, protocol, rules, clock) => {
     have,
     wanted,
     margin: age.least - rules.leastAgeDays,
-    note: clock.regime === 'second year' ? 'second-year young: a shorter hold' : '',
+    note:
+      clock.regime === 'second year'
+        ? 'second-year young: a shorter hold'
+        : standing === 'holds'
+          ? ''
+          : `${months(age.least)} months old when the hold begins, at least ${months(rules.leastAgeDays)}`,
     change: standing === 'holds' ? '' : 'time',
   })
 }
+
+const months = (days: number) => Math.floor(days / 30.4)
 
 function firstYearGate(
   facts: RestFacts,

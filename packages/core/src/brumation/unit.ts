@@ -183,7 +183,7 @@ function rulesOf(
       rule: 'in band',
       says: 'of the time within the band',
       origin,
-      standing: inBand >= rules.share.typical ? 'holds' : 'fails',
+      standing: coverage === 0 ? 'unknown' : inBand >= rules.share.typical ? 'holds' : 'fails',
       have: { value: inBand, unit: 'share' },
       wanted: { value: rules.share.typical, unit: 'share' },
       margin: inBand - rules.share.typical,
