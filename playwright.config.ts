@@ -24,6 +24,7 @@ export default defineConfig({
         '--disable-sync',
       ],
     },
-    trace: 'retain-on-failure',
+    // Recording slows every story down: TRACE=1 when one has to be looked into.
+    trace: process.env.TRACE ? 'retain-on-failure' : 'off',
   },
 })

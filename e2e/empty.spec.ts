@@ -37,12 +37,25 @@ test('an empty server opens at its first owner, and every empty view says what t
   await expect(page.getByText('There is no animal in this book yet.')).toBeVisible()
   for (const [room, says] of [
     ['Readiness', 'No animal here is kept as a breeder'],
+    ['Brumation', 'No rest is planned yet'],
+    ['Messages', 'Nothing was sent'],
     ['Pairing', 'No pairing is in the book yet'],
     ['Incubation', 'There is no incubator'],
     ['Rearing', 'No young animal is being raised'],
     ['Log', 'Nothing is written yet'],
   ] as const) {
     await openRoom(page, room)
+    await expect(page.getByText(says)).toBeVisible()
+  }
+  await openRoom(page, 'Brumation')
+  for (const [part, says] of [
+    ['Checks', 'Nobody is asleep'],
+    ['Units', 'No cold unit is in the book yet'],
+    ['Weather', 'No rule is set'],
+    ['Tubs', 'nobody needs a tub'],
+    ['Who came through', 'Nobody has slept yet'],
+  ] as const) {
+    await page.getByRole('navigation', { name: 'Brumation' }).getByRole('link', { name: part }).click()
     await expect(page.getByText(says)).toBeVisible()
   }
   await openRoom(page, 'Incubation')

@@ -108,46 +108,6 @@ test.describe('in January', () => {
   })
   test.afterAll(close)
 
-  const advance = async (page: Page, says: string, day: string) => {
-    await page.getByRole('button', { name: says, exact: true }).click()
-    await expect(page.locator('.rooms .foot')).toContainText(day)
-  }
-
-  test('a unit that swings too low is no-go; the dial is turned as advised, and two weeks later it is go', async ({
-    page,
-  }) => {
-    test.setTimeout(240_000)
-    const complaints = listenForComplaints(page)
-    await signIn(page, book.url)
-    await page.goto(`${book.url}/brumation/units`)
-    const card = page.getByRole('article', { name: 'Unit Cold unit 2' })
-    await expect(card).toContainText('No-go')
-    await card.getByRole('link', { name: 'Cold unit 2' }).click()
-    const proof = page.getByRole('article', { name: 'Proof' })
-    await expect(proof).toContainText(/Turn it up by 2\.\d °C/)
-    await proof.getByRole('listitem').filter({ hasText: 'marginated tortoise' }).getByRole('button').click()
-    await expect(proof).toContainText('of the time within the band')
-    await expect(page.getByRole('table', { name: 'Figures of the log' })).toContainText(
-      /one turn in 3\.\d h, 1\.\d °C each way/,
-    )
-    await proof.getByRole('button', { name: 'Turned; try again' }).click()
-    await expect(proof).toContainText('Not proved yet')
-    await advance(page, '+7', '27 Jan')
-    await expect(proof).toContainText('Not proved yet')
-    await advance(page, '+7', '3 Feb')
-    await expect(proof.getByRole('listitem').filter({ hasText: 'marginated tortoise' })).toContainText('Go')
-    await expect(proof.getByRole('listitem').filter({ hasText: 'corn snake' })).toContainText('No-go')
-    expect(unexpected(complaints)).toEqual([])
-  })
-})
-
-test.describe('in deep winter', () => {
-  test.beforeAll(async () => {
-    test.setTimeout(240_000)
-    await openOn('2027-01-20')
-  })
-  test.afterAll(close)
-
   const another = async (browser: Browser, path: string) => {
     const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
     await signIn(page, book.url)
@@ -232,5 +192,37 @@ test.describe('in deep winter', () => {
     ).toBeLessThanOrEqual(0)
     await page.goto(`${book.url}/brumation?rest=${id}`)
     await expect(page.getByRole('article', { name: 'Rest of M01' })).toContainText('change the bedding')
+  })
+
+  const advance = async (page: Page, says: string, day: string) => {
+    await page.getByRole('button', { name: says, exact: true }).click()
+    await expect(page.locator('.rooms .foot')).toContainText(day)
+  }
+
+  test('a unit that swings too low is no-go; the dial is turned as advised, and two weeks later it is go', async ({
+    page,
+  }) => {
+    test.setTimeout(240_000)
+    const complaints = listenForComplaints(page)
+    await signIn(page, book.url)
+    await page.goto(`${book.url}/brumation/units`)
+    const card = page.getByRole('article', { name: 'Unit Cold unit 2' })
+    await expect(card).toContainText('No-go')
+    await card.getByRole('link', { name: 'Cold unit 2' }).click()
+    const proof = page.getByRole('article', { name: 'Proof' })
+    await expect(proof).toContainText(/Turn it up by 2\.\d °C/)
+    await proof.getByRole('listitem').filter({ hasText: 'marginated tortoise' }).getByRole('button').click()
+    await expect(proof).toContainText('of the time within the band')
+    await expect(page.getByRole('table', { name: 'Figures of the log' })).toContainText(
+      /one turn in 3\.\d h, 1\.\d °C each way/,
+    )
+    await proof.getByRole('button', { name: 'Turned; try again' }).click()
+    await expect(proof).toContainText('Not proved yet')
+    await advance(page, '+7', '27 Jan')
+    await expect(proof).toContainText('Not proved yet')
+    await advance(page, '+7', '3 Feb')
+    await expect(proof.getByRole('listitem').filter({ hasText: 'marginated tortoise' })).toContainText('Go')
+    await expect(proof.getByRole('listitem').filter({ hasText: 'corn snake' })).toContainText('No-go')
+    expect(unexpected(complaints)).toEqual([])
   })
 })

@@ -4,6 +4,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
+import { PlanTools } from './PlanTools'
 import { useRests, useUnits, useWeather } from './queries'
 import { RestCard } from './RestCard'
 import { RestHead } from './RestRooms'
@@ -82,6 +83,7 @@ export function BrumationPage() {
               </p>
               <TimelineLegend />
               <RestTimeline book={shown} picked={picked?.id ?? null} onPick={pick} editable={may.decide} />
+              {may.decide && <PlanTools book={book} />}
             </>
           )}
         </div>

@@ -1,4 +1,5 @@
 import type { RestView } from '@hatch-book/contract'
+import type { RestRules } from '@hatch-book/core'
 import { Link } from 'react-router'
 import { Keys, type KeyAct } from '../parts/Keys'
 import { useFigures } from '../shell/figures'
@@ -6,7 +7,8 @@ import { useLog, type ToWrite } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
 
 /** The few keys that settle a rest, by where it stands. */
-export function RestActs({ rest }: { rest: RestView }) {
+export function RestActs({ rest, rules }: { rest: RestView; rules: RestRules }) {
+  const { lightHours } = rules
   const { write } = useLog()
   const may = useMay()
   const { today } = useSession()
@@ -62,6 +64,12 @@ export function RestActs({ rest }: { rest: RestView }) {
       {target && (state === 'cooling' || state === 'warming') && (
         <p>
           Set it to <strong className="fig">{figures.celsius(target.celsius)}</strong> today.
+        </p>
+      )}
+      {lightHours && ['cooling', 'resting'].includes(state) && (
+        <p>
+          Light for <span className="fig">{lightHours.typical}</span> hours a day, {lightHours.least} to{' '}
+          {lightHours.most}.
         </p>
       )}
       <Keys acts={acts} />

@@ -101,7 +101,7 @@ export function RestCard({ rest, book, onClose }: { rest: RestView; book: RestBo
           <Link to="/pairing">Pair her</Link>
         </p>
       )}
-      <RestActs rest={rest} />
+      <RestActs rest={rest} rules={book.rules[rest.rulesKey]!} />
       <hr />
       <RestPlace rest={rest} />
       <p className="between small" style={{ margin: 0 }}>

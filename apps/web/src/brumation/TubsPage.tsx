@@ -1,5 +1,5 @@
 import type { RestBook, RestView } from '@hatch-book/contract'
-import { packTubs, type EmptyTub, type Packing } from '@hatch-book/core'
+import { packTubs, type Packing } from '@hatch-book/core'
 import { App, Button, Input } from 'antd'
 import { Printer } from 'lucide-react'
 import { useMemo, useState } from 'react'
@@ -9,27 +9,9 @@ import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { useRests } from './queries'
 import { RestHead } from './RestRooms'
+import { readTubs } from './tubList'
 
 const EXAMPLE = '6 × 2 L\n8 × 6 L\n6 × 40 L'
-
-/** Tubs as one writes them on a list: '6 × 2 L', a line for each size; T1, T2 … in that order. */
-export function readTubs(text: string): { tubs: EmptyTub[]; faults: string[] } {
-  const tubs: EmptyTub[] = []
-  const faults: string[] = []
-  for (const line of text.split('\n').map((l) => l.trim())) {
-    if (line === '') continue
-    const found = /^(?:(\d{1,3})\s*(?:×|x|\*)\s*)?(\d+(?:[.,]\d+)?)\s*(?:l|litres?)?$/i.exec(line)
-    if (!found) {
-      faults.push(line)
-      continue
-    }
-    for (let i = 0; i < Number(found[1] ?? 1); i++) {
-      const name = `T${tubs.length + 1}`
-      tubs.push({ id: name, name, litres: Number(found[2]!.replace(',', '.')) })
-    }
-  }
-  return { tubs, faults }
-}
 
 const sleeps = (r: RestView) =>
   r.animalId !== null && !r.held && ['planned', 'fasting', 'cooling', 'resting'].includes(r.course.state)

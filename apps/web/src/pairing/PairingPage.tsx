@@ -3,8 +3,8 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { useFigures, type Figures } from '../shell/figures'
-import { useLineFilter, usePairings } from '../shell/queries'
-import { useMay } from '../shell/session'
+import { useLineFilter, usePairings, useReceptive } from '../shell/queries'
+import { useMay, useSession } from '../shell/session'
 import { NewPairing } from './NewPairing'
 import { PairingCard } from './PairingCard'
 
@@ -49,6 +49,7 @@ export function PairingPage() {
           }}
         />
       )}
+      <InSeason />
       {data.length === 0 && !adding && (
         <p className="empty">No pairing is in the book yet. Pair two animals that are ready or on trial.</p>
       )}
@@ -76,6 +77,28 @@ export function PairingPage() {
         {picked && <PairingCard key={picked.id} pairing={picked} />}
       </div>
     </section>
+  )
+}
+
+/** Handed over from the rest: who is expected to be receptive, and when. */
+function InSeason() {
+  const { data } = useReceptive()
+  const { today } = useSession()
+  const figures = useFigures()
+  const coming = (data ?? []).filter((r) => r.receptive!.to >= today && r.course.state !== 'over')
+  if (coming.length === 0) return null
+  return (
+    <p className="note" aria-label="In season">
+      Expected to be receptive after their rest:{' '}
+      {coming.map((r) => (
+        <span key={r.id} className="nowrap" style={{ marginRight: 14 }}>
+          <Link className="tag" to={`/animals/${r.animalId}`}>
+            {r.tag}
+          </Link>{' '}
+          {figures.span(r.receptive!)}
+        </span>
+      ))}
+    </p>
   )
 }
 

@@ -47,11 +47,14 @@ export const api = {
     ask<T>(path, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file }),
 }
 
+/** What may be well at the next try: no answer, or a server that stumbled. */
+const hiccup = (status: number) => status === 0 || status >= 500
+
 export const queries = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 30_000,
-      retry: (count, error) => count < 2 && error instanceof RefusedError && error.problem.status === 0,
+      retry: (count, error) => count < 2 && error instanceof RefusedError && hiccup(error.problem.status),
       refetchOnWindowFocus: true,
     },
   },

@@ -9,6 +9,7 @@ import type {
   Place,
   Probe,
   ProtocolSummary,
+  RestBook,
   ScaleView,
 } from '@hatch-book/contract'
 import { useQuery } from '@tanstack/react-query'
@@ -42,6 +43,17 @@ export const usePairings = () =>
   useQuery({
     queryKey: ['pairings'],
     queryFn: () => api.get<{ pairings: PairingView[] }>('/api/pairings').then((r) => r.pairings),
+  })
+/** Females that were warmed this season, and when they are expected to be receptive. */
+export const useReceptive = () =>
+  useQuery({
+    queryKey: ['rests', 'receptive'],
+    queryFn: () =>
+      api
+        .get<RestBook>('/api/rests')
+        .then(({ rests }) =>
+          rests.filter((r) => r.receptive !== null && r.subject.warmedOn !== null && r.animalId !== null),
+        ),
   })
 export const useLadder = () =>
   useQuery({ queryKey: ['rearing'], queryFn: () => api.get<Ladder>('/api/rearing') })

@@ -1,0 +1,72 @@
+import { newId, type RestBook } from '@hatch-book/contract'
+import { App, DatePicker, Popconfirm, Select } from 'antd'
+import dayjs from 'dayjs'
+import { api, refreshBook, RefusedError } from '../shell/api'
+import { useAnimals } from '../shell/queries'
+
+/** What may still be changed of a plan: the day it is reckoned from, who belongs to it, whether it stands. */
+export function PlanTools({ book }: { book: RestBook }) {
+  const { data: animals } = useAnimals()
+  const { notification } = App.useApp()
+  const plan = book.plan!
+  const inPlan = new Set(book.rests.map((r) => r.animalId))
+  const change = async (what: object) => {
+    try {
+      await api.send('PATCH', `/api/rest-plans/${plan.id}`, { version: plan.version, ...what })
+    } catch (e) {
+      const description = e instanceof RefusedError ? e.problem.detail : 'Something went wrong here.'
+      notification.error({ title: 'Not changed', description, key: 'rest' })
+    }
+    await refreshBook()
+  }
+  return (
+    <div className="row small" style={{ alignItems: 'center', gap: 14, margin: '12px 0 4px' }}>
+      <span>
+        <label htmlFor="plan-day">
+          {plan.anchor.kind === 'pairing'
+            ? 'pair on'
+            : plan.anchor.kind === 'first signs'
+              ? 'first signs on'
+              : 'begins on'}
+        </label>{' '}
+        <DatePicker
+          id="plan-day"
+          size="small"
+          allowClear={false}
+          value={dayjs(plan.anchor.day)}
+          onChange={(d: dayjs.Dayjs | null) =>
+            d && void change({ anchor: { kind: plan.anchor.kind, day: d.format('YYYY-MM-DD') } })
+          }
+        />
+      </span>
+      <span>
+        <label htmlFor="plan-add">one more</label>{' '}
+        <Select
+          id="plan-add"
+          size="small"
+          showSearch={{ optionFilterProp: 'label' }}
+          value={null}
+          placeholder="tag"
+          style={{ width: 170 }}
+          options={(animals ?? [])
+            .filter((a) => (a.presence === 'here' || a.presence === 'listed') && !inPlan.has(a.id))
+            .map((a) => ({ value: a.id, label: `${a.tag}, ${a.species}` }))}
+          onChange={(animalId: string | null) =>
+            animalId && void change({ add: [{ id: newId(), animalId }] })
+          }
+        />
+      </span>
+      <Popconfirm
+        title="Give this plan up?"
+        description="What was written in the log stays there."
+        okText="Give it up"
+        cancelText="Keep it"
+        onConfirm={() => void change({ withdrawn: true })}
+      >
+        <button type="button" className="plain">
+          give this plan up
+        </button>
+      </Popconfirm>
+    </div>
+  )
+}
