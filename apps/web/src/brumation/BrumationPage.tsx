@@ -111,15 +111,17 @@ function Attention({ rests, onPick }: { rests: RestBook['rests']; onPick(id: str
         {wanting.slice(0, 7).map((r) => (
           <li key={r.id}>
             <button type="button" className="plain wide" onClick={() => onPick(r.id)}>
-              <span className="tag">{r.tag}</span>{' '}
-              {r.course.wakeBecause.length > 0 ? (
-                <strong className="bad">wake now: {r.course.wakeBecause.join('; ')}</strong>
-              ) : (
-                (r.course.tub[0] ??
-                (r.loss?.standing === 'watch'
-                  ? `lost ${(100 * r.loss.lost).toFixed(1)} %, look again soon`
-                  : nextInWords(r, figures)))
-              )}
+              <span>
+                <span className="tag">{r.tag}</span>{' '}
+                {r.course.wakeBecause.length > 0 ? (
+                  <strong className="bad">wake now: {r.course.wakeBecause.join('; ')}</strong>
+                ) : (
+                  (r.course.tub[0] ??
+                  (r.loss?.standing === 'watch'
+                    ? `lost ${(100 * r.loss.lost).toFixed(1)} %, look again soon`
+                    : nextInWords(r, figures)))
+                )}
+              </span>
             </button>
           </li>
         ))}
