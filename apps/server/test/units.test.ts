@@ -195,6 +195,22 @@ describe('a probe that speaks', () => {
     expect((await unit(probe.id)).alarms[0].clearedAt).not.toBeNull()
   })
 
+  it('is watched by a log brought in as well, when that reaches up to today', async () => {
+    const probe = await speaking()
+    await putToSleep(probe.id)
+    const file = (day: string, ...celsius: number[]) =>
+      Buffer.from(
+        [
+          'time;temperature C',
+          ...celsius.map((c, i) => `${day}T${String(8 + i).padStart(2, '0')}:00:00Z;${c}`),
+        ].join('\n'),
+      )
+    await bringIn(probe.id, file('2026-05-11', 5, 14, 15))
+    expect(await alarms()).toEqual([])
+    await bringIn(probe.id, file(TODAY, 5, 6, 10.4, 11))
+    expect(await alarms()).toMatchObject([{ kind: 'too warm', severity: 'alarm' }])
+  })
+
   it('is heard only with its own token', async () => {
     const probe = await speaking()
     const send = (authorization: string) =>

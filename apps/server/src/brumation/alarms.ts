@@ -1,6 +1,7 @@
 import { newId, type Alarm } from '@hatch-book/contract'
 import { isSilent, limitsOf, silenceAlarm, watchUnit, type Instant, type UnitAlarm } from '@hatch-book/core'
 import { and, desc, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm'
+import { onLog } from '../climate'
 import { tables, type Transaction } from '../db/connect'
 import { bookNow } from '../shell/actor'
 import { announce, publish } from '../shell/live'
@@ -33,6 +34,14 @@ export async function watchReadings(
   const found = limits ? watchUnit(readings, limits) : []
   await settle(tx, { bookId, unitId, sleepers, at }, found, ['too warm', 'too cold'])
 }
+
+/** A log that reaches up to today is watched like a probe that speaks; an older one is history. */
+const RECENT_MS = 24 * 3_600_000
+onLog(async (tx, bookId, placeId, until) => {
+  const [book] = await tx.select().from(tables.book)
+  const [unit] = await tx.select({ id: tables.unit.id }).from(tables.unit).where(eq(tables.unit.id, placeId))
+  if (unit && book && bookNow(book) - until < RECENT_MS) await watchReadings(tx, bookId, unit.id, until)
+})
 
 /** Raises the alarm of a probe that has fallen silent over sleepers, or clears it once it speaks again. */
 export async function watchSilence(

@@ -12,7 +12,7 @@ import {
   type RestPlanView,
   type RestView,
 } from '@hatch-book/contract'
-import { addDays, type Day } from '@hatch-book/core'
+import { addDays, dayOfInstant, type Day } from '@hatch-book/core'
 import { and, asc, desc, eq, sql } from 'drizzle-orm'
 import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
@@ -23,6 +23,7 @@ import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { curvesOf, readEpisodes, reportOf } from './episodes'
 import { addRests, planRow, restRow } from './plans'
+import { windowOf } from './restLog'
 import { viewRests, type PlanRow } from './view'
 
 const { rest, restPlan } = tables
@@ -113,10 +114,12 @@ guardEntries('rest began', async (tx, actor, draft) => {
     .from(rest)
     .innerJoin(restPlan, eq(restPlan.id, rest.planId))
     .where(and(eq(rest.animalId, draft.subject.id), eq(rest.withdrawn, false), eq(restPlan.withdrawn, false)))
+  const day = dayOfInstant(Date.parse(draft.at), actor.book.zone)
   for (const { rest: row, rest_plan: plan } of planned) {
+    const season = windowOf({ kind: plan.anchorKind, day: plan.anchorDay })
+    if (day < season.from || day > season.to) continue
     const [view] = (await viewRests(tx, actor, plan, [row], { ignoring: new Set([draft.id]) })).views
     if (!view || view.subject.wentInOn || !view.held) continue
-    if (!currentPlan([plan], actor.today) || addDays(plan.anchorDay, 60) < draft.at.slice(0, 10)) continue
     const because = view.eligibility.reasons
       .filter((r) => r.standing === 'fails' || r.standing === 'unknown')
       .map((r) => r.note || r.says)

@@ -9,10 +9,10 @@ import { decodeText } from '../shell/decode'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { readLoggerFile, type LoggerFile } from './loggerFile'
-import { writeReadings } from './readings'
+import { tellOfLog, writeReadings } from './readings'
 import { readSeries } from './series'
 
-export { readReadings, rebuildHours, writeReadings } from './readings'
+export { onLog, readReadings, rebuildHours, writeReadings } from './readings'
 
 const GAP_HOURS = 3
 const SHOWN_FAULTS = 200
@@ -35,7 +35,7 @@ async function readUpload(
     log.notes.push(`${log.readings.length - late} readings lie after today and are left out`)
     log.readings.length = late
   }
-  return { log, encoding: decoded.encoding }
+  return { log, encoding: decoded.encoding, placeId: probe.placeId }
 }
 
 async function countKnown(tx: Transaction, probeId: string, { readings }: LoggerFile): Promise<number> {
@@ -157,8 +157,10 @@ export const climateRoutes: BookRoutes = (app, { db }) => {
       const actor = actorOf(request)
       const { id: probeId } = request.params
       return inBook(db, actor.bookId, async (tx) => {
-        const { log } = await readUpload(tx, actor, probeId, request.body, request.query)
+        const { log, placeId } = await readUpload(tx, actor, probeId, request.body, request.query)
         const written = await writeReadings(tx, actor.bookId, probeId, log.readings)
+        const last = log.readings.at(-1)
+        if (written > 0 && last) await tellOfLog(tx, actor.bookId, placeId, last.at)
         await announce(tx, actor.bookId)
         return { written, known: log.readings.length - written, faulty: log.faults.length }
       })

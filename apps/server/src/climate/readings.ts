@@ -6,6 +6,19 @@ import { insertMany, type Transaction } from '../db/connect'
 /** A reading is what one probe showed at one instant: the same log brought in twice makes the same ids. */
 const readingId = (probeId: string, at: number) => v5(String(at), probeId)
 
+/** What another room does, in the same transaction, once a probe's log was brought in up to an instant. */
+export type LogConsequence = (
+  tx: Transaction,
+  bookId: string,
+  placeId: string,
+  until: number,
+) => Promise<void>
+const consequences: LogConsequence[] = []
+export const onLog = (consequence: LogConsequence) => consequences.push(consequence)
+export async function tellOfLog(...[tx, bookId, placeId, until]: Parameters<LogConsequence>): Promise<void> {
+  for (const consequence of consequences) await consequence(tx, bookId, placeId, until)
+}
+
 /**
  * Writes a probe's readings, and brings the extremes of their hours up to date in the same transaction.
  * @returns how many were not there yet
