@@ -1,0 +1,291 @@
+import { beliefAt, copiesOf, type Beliefs } from './belief'
+import {
+  GeneticsError,
+  copiesIn,
+  genotypesOf,
+  gives,
+  harmOf,
+  livesOf,
+  locusNamed,
+  looksOf,
+  type GeneSet,
+  type Genotype,
+  type Locus,
+} from './locus'
+
+const SEXES = ['female', 'male'] as const
+type ChildSex = (typeof SEXES)[number]
+
+/** Alleles that travel together, one for each locus of a group. */
+type Haplotype = readonly number[]
+
+/** Loci that are inherited together; most groups are one locus. */
+export interface LinkageGroup {
+  loci: readonly Locus[]
+  /** Recombination between each locus and the next. */
+  recombination: readonly number[]
+}
+
+/** One way a parent may be made at a group, and how likely that is. */
+interface ParentState {
+  haplotypes: readonly Haplotype[]
+  weight: number
+}
+
+/** One kind of young at a group: its genotype at each locus, and its share among daughters and among sons. */
+export interface GroupChild {
+  genotypes: readonly Genotype[]
+  females: number
+  males: number
+}
+
+/** What one pair of parents' true genotypes would throw at a group. */
+export interface GroupCross {
+  weight: number
+  children: readonly GroupChild[]
+}
+
+/**
+ * The groups of a set in the order of its loci: linked loci together, every other by itself.
+ * @throws GeneticsError when a link names an unknown or a sex-linked locus
+ */
+export function linkageGroups(genes: GeneSet): LinkageGroup[] {
+  const groups: { loci: Locus[]; recombination: number[] }[] = []
+  const done = new Set<string>()
+  for (const locus of genes.loci) {
+    if (done.has(locus.name)) continue
+    const group = { loci: [locus], recombination: [] as number[] }
+    done.add(locus.name)
+    for (;;) {
+      const last = group.loci.at(-1)!.name
+      const link = genes.links.find(({ loci }) => loci.includes(last) && !loci.every((l) => done.has(l)))
+      if (!link) break
+      const next = locusNamed(genes, link.loci[0] === last ? link.loci[1] : link.loci[0])
+      if (locus.linkage !== 'autosome' || next.linkage !== 'autosome')
+        throw new GeneticsError(
+          'impossible',
+          `${last} and ${next.name} cannot be linked: one goes with the sex`,
+        )
+      group.loci.push(next)
+      group.recombination.push(link.recombination)
+      done.add(next.name)
+    }
+    groups.push(group)
+  }
+  return groups
+}
+
+/** The ways a parent may be made at a group; of two linked loci with two kinds each the phase is unknown, so either counts half. */
+function parentStates(group: LinkageGroup, beliefs: Beliefs, sex: ChildSex): ParentState[] {
+  let states: ParentState[] = [
+    { haplotypes: [[], []].slice(0, copiesIn(group.loci[0]!.linkage, sex)), weight: 1 },
+  ]
+  for (const locus of group.loci) {
+    const belief = beliefAt(beliefs, locus, sex)
+    const genotypes = genotypesOf(locus, sex)
+    states = states.flatMap((state) =>
+      genotypes.flatMap((genotype, i) => {
+        const weight = state.weight * belief[i]!
+        if (weight === 0) return []
+        const laid = (g: Genotype, share: number) => ({
+          haplotypes: state.haplotypes.map((h, k) => [...h, g[k]!]),
+          weight: weight * share,
+        })
+        const phased =
+          state.haplotypes.length === 2 && genotype[0] !== genotype[1] && !alike(state.haplotypes)
+        return phased ? [laid(genotype, 0.5), laid([genotype[1]!, genotype[0]!], 0.5)] : [laid(genotype, 1)]
+      }),
+    )
+  }
+  return states
+}
+const alike = ([a, b]: readonly Haplotype[]) => a!.every((x, i) => x === b![i])
+
+/** What a parent gives: haplotypes with their shares. */
+function gametes(group: LinkageGroup, { haplotypes }: ParentState): [Haplotype, number][] {
+  if (haplotypes.length < 2) return haplotypes.map((h) => [h, 1])
+  let strands: { from: 0 | 1; alleles: number[]; share: number }[] = [
+    { from: 0, alleles: [haplotypes[0]![0]!], share: 0.5 },
+    { from: 1, alleles: [haplotypes[1]![0]!], share: 0.5 },
+  ]
+  group.recombination.forEach((r, i) => {
+    strands = strands.flatMap(({ from, alleles, share }) => {
+      const other = from === 0 ? 1 : 0
+      return [
+        { from, alleles: [...alleles, haplotypes[from]![i + 1]!], share: share * (1 - r) },
+        { from: other, alleles: [...alleles, haplotypes[other]![i + 1]!], share: share * r },
+      ]
+    })
+  })
+  return strands.map(({ alleles, share }) => [alleles, share])
+}
+
+/**
+ * Crosses two parents at one group: for each way they may be made, the young they would throw. Kept apart by the parents' true
+ * genotypes, because the young of one pair share them.
+ */
+export function crossGroup(group: LinkageGroup, dam: Beliefs, sire: Beliefs): GroupCross[] {
+  const linkage = group.loci[0]!.linkage
+  const dams = parentStates(group, dam, 'female')
+  const sires = parentStates(group, sire, 'male')
+  return dams.flatMap((mother) =>
+    sires.map((father) => {
+      const children = new Map<string, { genotypes: Genotype[]; females: number; males: number }>()
+      for (const sex of SEXES) {
+        const eggs: [Haplotype | null, number][] = gives(linkage, 'dam', sex)
+          ? gametes(group, mother)
+          : [[null, 1]]
+        const sperms: [Haplotype | null, number][] = gives(linkage, 'sire', sex)
+          ? gametes(group, father)
+          : [[null, 1]]
+        for (const [egg, eggShare] of eggs)
+          for (const [sperm, spermShare] of sperms) {
+            const genotypes = group.loci.map((_, i) =>
+              [egg?.[i], sperm?.[i]].filter((a) => a !== undefined).sort((a, b) => a - b),
+            )
+            const key = genotypes.join('|')
+            const child = children.get(key) ?? { genotypes, females: 0, males: 0 }
+            child[sex === 'female' ? 'females' : 'males'] += eggShare * spermShare
+            children.set(key, child)
+          }
+      }
+      return { weight: mother.weight * father.weight, children: [...children.values()] }
+    }),
+  )
+}
+
+/** One look at a locus among the young that live. */
+export interface LocusLook {
+  /** Empty where nothing shows. */
+  word: string
+  share: number
+  /** Of those that look so, the chance to carry each allele unseen. */
+  carries: { word: string; share: number }[]
+}
+
+/** What a cross throws at one locus. */
+export interface LocusOutcome {
+  locus: string
+  looks: LocusLook[]
+  /** Chances of each genotype in the order of `genotypesOf`, among fertilised eggs, by sex. */
+  genotypes: { female: number[]; male: number[] }
+  /** Share of fertilised eggs lost to a lethal pair at this locus. */
+  lost: number
+}
+
+/** A combination that harms, and how many of the young it would meet. */
+export interface HarmExpected {
+  locus: string
+  word: string
+  harm: 'lethal' | 'impaired'
+  /** Share of fertilised eggs. */
+  share: number
+  says: string
+}
+
+export interface CrossOutcomes {
+  loci: LocusOutcome[]
+  /** Share of fertilised eggs lost to lethal pairs at any locus. */
+  lost: number
+  harms: HarmExpected[]
+}
+
+export interface Cross {
+  genes: GeneSet
+  dam: Beliefs
+  sire: Beliefs
+}
+
+/**
+ * What a cross throws, locus by locus. Loci are independent unless linked; what is asked of all of them together, such as a
+ * wanted combination, is asked of `wantedChance` or `phenotypeTable`.
+ *
+ * @returns shares of looks among living young, genotypes among fertilised eggs, and what is lost or harmed
+ * @throws GeneticsError when a belief names an unknown locus or is no distribution
+ * @example two heterozygotes of one recessive: looks 25 % and 75 %, of whom 66.7 % carry
+ */
+export function crossOutcomes({ genes, dam, sire }: Cross): CrossOutcomes {
+  for (const name of [...Object.keys(dam), ...Object.keys(sire)]) locusNamed(genes, name)
+  const groups = linkageGroups(genes)
+  const outcomes = new Map<string, LocusOutcome>()
+  const harms: HarmExpected[] = []
+  let lives = 1
+  for (const group of groups) {
+    const crossed = crossGroup(group, dam, sire)
+    let groupLives = 0
+    for (const { weight, children } of crossed)
+      for (const child of children)
+        groupLives += (weight * (child.females + child.males) * livesAt(group, child)) / 2
+    lives *= groupLives
+    group.loci.forEach((locus, at) => {
+      const { outcome, harm } = locusOutcome(locus, at, crossed)
+      outcomes.set(locus.name, outcome)
+      harms.push(...harm)
+    })
+  }
+  return { loci: genes.loci.map((l) => outcomes.get(l.name)!), lost: 1 - lives, harms }
+}
+
+/** Share of one kind of young that lives, over all loci of its group. */
+export const livesAt = ({ loci }: LinkageGroup, { genotypes }: GroupChild) =>
+  loci.reduce((share, locus, i) => share * livesOf(locus, genotypes[i]!), 1)
+
+function locusOutcome(locus: Locus, at: number, crossed: readonly GroupCross[]) {
+  const index = { female: keysOf(locus, 'female'), male: keysOf(locus, 'male') }
+  const genotypes = {
+    female: [...index.female.keys()].map(() => 0),
+    male: [...index.male.keys()].map(() => 0),
+  }
+  const looks = new Map<string, { share: number; carries: number[] }>()
+  const harms = new Map<string, HarmExpected>()
+  let living = 0
+  for (const { weight, children } of crossed)
+    for (const child of children) {
+      const genotype = child.genotypes[at]!
+      const share = (weight * (child.females + child.males)) / 2
+      const females = index.female.get(genotype.join())
+      const males = index.male.get(genotype.join())
+      if (females !== undefined) genotypes.female[females]! += weight * child.females
+      if (males !== undefined) genotypes.male[males]! += weight * child.males
+      const lives = share * livesOf(locus, genotype)
+      living += lives
+      const harm = harmOf(locus, genotype)
+      if (harm && share > 0) {
+        const word = looksOf(locus, genotype)[0]![0]
+        const met = harms.get(word) ?? { locus: locus.name, word, harm: harm.harm, share: 0, says: harm.says }
+        met.share += share * harm.share
+        harms.set(word, met)
+      }
+      for (const [word, looked] of looksOf(locus, genotype)) {
+        const look = looks.get(word) ?? { share: 0, carries: locus.alleles.map(() => 0) }
+        look.share += lives * looked
+        locus.alleles.forEach((allele, i) => {
+          if (copiesOf(genotype, i + 1) > 0 && !isSeen(word, allele)) look.carries[i]! += lives * looked
+        })
+        looks.set(word, look)
+      }
+    }
+  const outcome: LocusOutcome = {
+    locus: locus.name,
+    looks: [...looks]
+      .filter(([, { share }]) => share > 0)
+      .map(([word, { share, carries }]) => ({
+        word,
+        share: share / living,
+        carries: locus.alleles.flatMap((allele, i) =>
+          carries[i]! > 0 ? [{ word: allele.word, share: carries[i]! / share }] : [],
+        ),
+      }))
+      .sort((a, b) => b.share - a.share || a.word.localeCompare(b.word)),
+    genotypes,
+    lost: 1 - living,
+  }
+  return { outcome, harm: [...harms.values()] }
+}
+
+const keysOf = (locus: Locus, sex: ChildSex) => new Map(genotypesOf(locus, sex).map((g, i) => [g.join(), i]))
+
+/** Whether a look tells of an allele by itself. */
+export function isSeen(look: string, { word, doubledWord }: { word: string; doubledWord?: string }): boolean {
+  return look === word || look === doubledWord || ` ${look} `.includes(` ${word} `)
+}

@@ -1,0 +1,238 @@
+import { copiesOf } from './belief'
+import { crossGroup, linkageGroups, livesAt, type Cross, type LinkageGroup } from './cross'
+import { GeneticsError, isLook, locusOf, looksOf, type GeneSet, type Genotype, type Locus } from './locus'
+
+/** What is wanted of one trait. */
+export interface WantedTrait {
+  trait: string
+  /** `shows`: to be seen; `carries`: at least one copy; `two copies`; `without`: none. */
+  as: 'shows' | 'carries' | 'two copies' | 'without'
+}
+
+/** The animal one is after. */
+export interface Wanted {
+  traits: readonly WantedTrait[]
+  sex?: 'female' | 'male' | undefined
+}
+
+/** One possible truth about the parents: how likely it is, and what share of fertilised eggs then become the one wanted. */
+export interface WantedCase {
+  weight: number
+  share: number
+}
+
+export interface WantedChance {
+  /** Share of fertilised eggs that live and are the one wanted, over all that the parents may be. */
+  share: number
+  /** Share of living young. */
+  amongYoung: number
+  /** Apart by what the parents may truly be: the young of one pair share it. The sure cases first. */
+  cases: WantedCase[]
+}
+
+/** Whether a genotype is what is wanted of its locus, as a share where it shows in some only. */
+function fits(
+  locus: Locus,
+  genotype: Genotype,
+  traits: readonly { allele: number; word: string; as: WantedTrait['as'] }[],
+): number {
+  return traits.reduce((share, { allele, word, as }) => {
+    const copies = copiesOf(genotype, allele)
+    if (as === 'carries') return copies > 0 ? share : 0
+    if (as === 'two copies') return copies === 2 ? share : 0
+    if (as === 'without') return copies === 0 ? share : 0
+    const seen = looksOf(locus, genotype)
+      .filter(([look]) => isLook(locus, look, word))
+      .reduce((sum, [, s]) => sum + s, 0)
+    return share * seen
+  }, 1)
+}
+
+/** The traits of a wish by their loci; a look of two copies or of a pair counts by its word. */
+function byLocus(genes: GeneSet, traits: readonly WantedTrait[]) {
+  const wanted = new Map<string, { allele: number; word: string; as: WantedTrait['as'] }[]>()
+  for (const { trait, as } of traits) {
+    const special = genes.loci.find(
+      (l) =>
+        l.pairs?.some((p) => p.word === trait) ||
+        l.alleles.some((a) => a.doubledWord === trait && a.word !== trait),
+    )
+    const at = special
+      ? { locus: special, allele: special.alleles.findIndex((a) => a.doubledWord === trait) + 1 }
+      : locusOf(genes, trait)
+    wanted.set(at.locus.name, [...(wanted.get(at.locus.name) ?? []), { allele: at.allele, word: trait, as }])
+  }
+  return wanted
+}
+
+const MERGED = 1e12
+
+/**
+ * The chance that one egg becomes the animal one is after. Parents that are only probable are kept apart by what they may
+ * truly be, so that 'at least one in n' is not taken for better than it is: all young of a pair share its genotypes.
+ * @throws GeneticsError when a trait is not known of the species
+ */
+export function wantedChance(cross: Cross, wanted: Wanted): WantedChance {
+  const traits = byLocus(cross.genes, wanted.traits)
+  let cases = [{ weight: 1, females: 1, males: 1 }]
+  let lives = 1
+  for (const group of linkageGroups(cross.genes)) {
+    const asked = group.loci.some((l) => traits.has(l.name))
+    const crossed = crossGroup(group, cross.dam, cross.sire)
+    const next = crossed.map(({ weight, children }) => ({ weight, ...shareOf(group, children, traits) }))
+    lives *= crossed.reduce(
+      (sum, { weight, children }) =>
+        sum + weight * children.reduce((s, c) => s + ((c.females + c.males) / 2) * livesAt(group, c), 0),
+      0,
+    )
+    if (!asked && next.every((n) => n.females === 1 && n.males === 1)) continue
+    const merged = new Map<string, { weight: number; females: number; males: number }>()
+    for (const a of cases)
+      for (const b of next) {
+        const females = a.females * b.females
+        const males = a.males * b.males
+        const key = `${Math.round(females * MERGED)}|${Math.round(males * MERGED)}`
+        const known = merged.get(key)
+        if (known) known.weight += a.weight * b.weight
+        else merged.set(key, { weight: a.weight * b.weight, females, males })
+      }
+    cases = [...merged.values()]
+  }
+  const told = cases
+    .map(({ weight, females, males }) => ({
+      weight,
+      share: ((wanted.sex === 'male' ? 0 : females) + (wanted.sex === 'female' ? 0 : males)) / 2,
+    }))
+    .sort((a, b) => b.share - a.share)
+  const share = told.reduce((sum, c) => sum + c.weight * c.share, 0)
+  return { share, amongYoung: lives > 0 ? share / lives : 0, cases: told }
+}
+
+function shareOf(
+  group: LinkageGroup,
+  children: ReturnType<typeof crossGroup>[number]['children'],
+  traits: ReturnType<typeof byLocus>,
+): { females: number; males: number } {
+  const sum = { females: 0, males: 0 }
+  for (const child of children) {
+    const fit = group.loci.reduce(
+      (share, locus, i) => share * fits(locus, child.genotypes[i]!, traits.get(locus.name) ?? []),
+      livesAt(group, child),
+    )
+    sum.females += fit * child.females
+    sum.males += fit * child.males
+  }
+  return sum
+}
+
+/** What is expected of the eggs of a cross. */
+export interface ClutchExpected {
+  eggs: { least: number; typical: number; most: number }
+  fertile: number
+  hatch: number
+}
+
+/** Chance of at least one wanted animal among so many fertilised eggs that each live with a chance. */
+export function chanceOfOne({ cases }: WantedChance, young: number, lives = 1): number {
+  return cases.reduce((sum, { weight, share }) => sum + weight * (1 - (1 - share * lives) ** young), 0)
+}
+
+/**
+ * Young needed for a wanted chance of at least one.
+ * @returns null when no number suffices, because the parents may not have what it takes
+ */
+export function youngNeeded(wanted: WantedChance, chance = 0.95, lives = 1): number | null {
+  const possible = wanted.cases.reduce((sum, c) => sum + (c.share > 0 ? c.weight : 0), 0)
+  if (possible < chance) return null
+  let most = 1
+  while (chanceOfOne(wanted, most, lives) < chance) {
+    most *= 2
+    if (most > 1e6) return null
+  }
+  let least = most >> 1
+  while (most - least > 1) {
+    const middle = (least + most) >> 1
+    if (chanceOfOne(wanted, middle, lives) >= chance) most = middle
+    else least = middle
+  }
+  return most
+}
+
+export interface NumberExpected {
+  mean: number
+  /** Between these lie nine clutches of ten. */
+  least: number
+  most: number
+  atLeastOne: number
+}
+
+/**
+ * How many wanted animals a clutch brings: eggs between a least and a most with a peak at the typical number, each fertile,
+ * hatching and wanted by chance, mixed over what the parents may be.
+ */
+export function numberExpected(
+  { cases }: WantedChance,
+  { eggs, fertile, hatch }: ClutchExpected,
+): NumberExpected {
+  const counts = eggCounts(eggs)
+  const most = Math.max(...counts.map(([n]) => n))
+  const chances = new Array<number>(most + 1).fill(0)
+  for (const { weight, share } of cases)
+    for (const [n, w] of counts) {
+      binomial(n, share * fertile * hatch).forEach((p, k) => {
+        chances[k]! += weight * w * p
+      })
+    }
+  const quantile = (q: number) => {
+    let sum = 0
+    for (let k = 0; k <= most; k++) {
+      sum += chances[k]!
+      if (sum >= q - 1e-12) return k
+    }
+    return most
+  }
+  return {
+    mean: chances.reduce((sum, p, k) => sum + p * k, 0),
+    least: quantile(0.05),
+    most: quantile(0.95),
+    atLeastOne: 1 - chances[0]!,
+  }
+}
+
+/** Numbers of eggs with their shares: a triangle over the range, whole numbers only. */
+function eggCounts({ least, typical, most }: ClutchExpected['eggs']): [number, number][] {
+  const from = Math.max(0, Math.round(least))
+  const to = Math.max(from, Math.round(most))
+  const peak = Math.min(to, Math.max(from, Math.round(typical)))
+  const heights = Array.from({ length: to - from + 1 }, (_, i): [number, number] => {
+    const n = from + i
+    return [n, n <= peak ? (n - from + 1) / (peak - from + 1) : (to - n + 1) / (to - peak + 1)]
+  })
+  const sum = heights.reduce((s, [, h]) => s + h, 0)
+  return heights.map(([n, h]) => [n, h / sum])
+}
+
+function binomial(n: number, p: number): number[] {
+  if (p <= 0) return [1]
+  if (p >= 1) return [...new Array<number>(n).fill(0), 1]
+  const chances = [(1 - p) ** n]
+  for (let k = 1; k <= n; k++) chances.push((chances[k - 1]! * (n - k + 1) * p) / (k * (1 - p)))
+  return chances
+}
+
+/** Where a scored trait of the young lies: round the parents' mean, drawn towards the middle of the line by what is not inherited. */
+export function scoreExpected(
+  score: { word: string; from: number; to: number; spread: number; relative?: boolean; heritability: number },
+  dam: number,
+  sire: number,
+  lineMean: number,
+): { mean: number; spread: number } {
+  for (const value of [dam, sire, lineMean])
+    if (!(value >= score.from && value <= score.to))
+      throw new GeneticsError(
+        'impossible',
+        `${score.word} runs from ${score.from} to ${score.to}, not ${value}`,
+      )
+  const mean = lineMean + score.heritability * ((dam + sire) / 2 - lineMean)
+  return { mean, spread: score.relative ? score.spread * mean : score.spread }
+}

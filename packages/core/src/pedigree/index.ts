@@ -1,0 +1,3 @@
+export * from './inbreeding'
+export * from './kinship'
+export * from './order'
