@@ -10,8 +10,7 @@ const watch = (
     events.map(([kind, day]) => ({ kind: kind as 'locked', on: day })),
     cornSnake,
     on,
-    shed,
-    clutch,
+    { femaleShedOn: shed, clutchFoundOn: clutch },
   )
 
 test('a pair not yet introduced is told how', () => {
@@ -85,6 +84,40 @@ test('an attack parts them at once, two cold meetings end the try', () => {
     '2026-04-07',
   )
   expect(cold.next.says).toContain('ignored 2 times')
+})
+
+test('how likely they mated: a lock nearly settles it, a night unseen is worth a third, being ignored nothing', () => {
+  const meeting = (...kinds: string[]): [string, string][] => [
+    ['introduced', '2026-04-01'],
+    ...kinds.map((k): [string, string] => [k, '2026-04-01']),
+    ['separated', '2026-04-03'],
+  ]
+  expect(watch(meeting('locked'), '2026-04-04').mated).toBeCloseTo(0.9, 12)
+  expect(watch(meeting(), '2026-04-04').mated).toBeCloseTo(0.35, 12)
+  expect(watch(meeting('ignored'), '2026-04-04').mated).toBe(0)
+  expect(
+    watch([...meeting('locked'), ['introduced', '2026-04-06'], ['locked', '2026-04-06']], '2026-04-07').mated,
+  ).toBeCloseTo(0.99, 12)
+  const good = { clutchFoundOn: '2026-05-10', goodEggs: 12 }
+  expect(watchPairing([{ kind: 'introduced', on: '2026-04-01' }], cornSnake, '2026-05-11', good).mated).toBe(
+    1,
+  )
+})
+
+test('a male that stops eating is taken out; a season that went by is said to be missed', () => {
+  const events = [{ kind: 'introduced' as const, on: '2026-04-01' }]
+  expect(watchPairing(events, cornSnake, '2026-04-20', { maleRefusals: 3 }).next.says).toBe(
+    'take him out now: he refused 3 meals since they met',
+  )
+  const cold = [
+    ...events,
+    { kind: 'ignored' as const, on: '2026-04-01' },
+    { kind: 'separated' as const, on: '2026-04-03' },
+  ]
+  expect(watchPairing(cold, cornSnake, '2026-05-02', { receptiveUntil: '2026-05-01' })).toMatchObject({
+    missed: true,
+  })
+  expect(watchPairing(cold, cornSnake, '2026-04-30', { receptiveUntil: '2026-05-01' }).missed).toBe(false)
 })
 
 test('phases that touch become one stretch of the ribbon', () => {

@@ -20,7 +20,8 @@ export function DemoDay({ may }: { may: boolean }) {
       } = await api.send<{ today: string; happened: number; refused: number }>('POST', '/api/demo/advance', {
         days,
       })
-      await refreshBook()
+      // The views ask again by themselves; the next day need not wait for them.
+      void refreshBook()
       notification.info({
         key: 'demo day',
         title: `It is ${figures.day(next)}`,

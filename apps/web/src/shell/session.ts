@@ -20,14 +20,34 @@ export function useMay() {
   return { write: role !== 'viewer', decide: role === 'owner' || role === 'keeper', run: role === 'owner' }
 }
 
-/** Another device's entries show here without asking. */
+const GATHERED_MS = 200
+
+/**
+ * Another device's entries show here without asking. A view that is still being asked for is never asked for again from the
+ * start: what came meanwhile is asked for once it is there, so that a busy room cannot keep a slow view from ever arriving.
+ */
 export function useLiveChanges(): void {
   useEffect(() => {
     const source = new EventSource('/api/live')
     let waiting: ReturnType<typeof setTimeout> | undefined
+    let asking = false
+    let more = false
+    const ask = async () => {
+      if (asking) {
+        more = true
+        return
+      }
+      asking = true
+      await refreshBook()
+      asking = false
+      if (more) {
+        more = false
+        void ask()
+      }
+    }
     source.onmessage = () => {
       clearTimeout(waiting)
-      waiting = setTimeout(() => void refreshBook(), 200)
+      waiting = setTimeout(() => void ask(), GATHERED_MS)
     }
     return () => {
       clearTimeout(waiting)

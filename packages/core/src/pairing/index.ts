@@ -1,1 +1,7 @@
+export * from './assignMales'
+export * from './assignment'
+export * from './fathers'
+export * from './generations'
 export * from './watch'
+export * from './window'
+export * from './youngByLook'

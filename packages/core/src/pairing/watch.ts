@@ -1,12 +1,36 @@
-import { addDays, earlierDay, laterDay, type Day, type DaySpan } from '../calendar'
+import { addDays, daysBetween, earlierDay, laterDay, type Day, type DaySpan } from '../calendar'
 import { originOf, type Protocol, type Range } from '../protocols'
 import { reason, type Reason } from '../reasons'
 
-export type PairingEventKind = 'introduced' | 'courted' | 'locked' | 'separated' | 'attacked' | 'ignored'
+export const PAIRING_EVENTS = [
+  'introduced',
+  'courted',
+  'locked',
+  'spermatophore',
+  'taken up',
+  'attacked',
+  'ignored',
+  'separated',
+] as const
+export type PairingEventKind = (typeof PAIRING_EVENTS)[number]
 
 export interface PairingEvent {
   kind: PairingEventKind
   on: Day
+  /** How long a lock lasted, where somebody timed it. */
+  minutes?: number | undefined
+}
+
+/** What is known beside the log of the two together. */
+export interface PairingFacts {
+  femaleShedOn?: Day | null
+  clutchFoundOn?: Day | null
+  /** Share of the eggs of that clutch that were good. */
+  goodEggs?: number | null
+  /** Last day she is expected to be receptive. */
+  receptiveUntil?: Day | null
+  /** Meals in a row that he refused since they were put together. */
+  maleRefusals?: number
 }
 
 /** A window with its middle. */
@@ -18,6 +42,10 @@ export interface PairingWatch {
   state: 'planned' | 'together' | 'apart' | 'laid' | 'ended'
   meetings: number
   locks: number
+  /** Chance that they mated, from what was seen and how long they were together. */
+  mated: number
+  /** Her season went by without a likely mating. */
+  missed: boolean
   /** When to look for the pre-lay shed; null before a lock. */
   shed: DayWindow | null
   /** When to look for eggs; null before a lock. */
@@ -45,12 +73,13 @@ export function watchPairing(
   events: readonly PairingEvent[],
   protocol: Protocol,
   on: Day,
-  femaleShedOn: Day | null = null,
-  clutchFoundOn: Day | null = null,
+  facts: PairingFacts = {},
 ): PairingWatch {
+  const { femaleShedOn = null, clutchFoundOn = null } = facts
   const rules = protocol.pairing
   const inOrder = [...events].sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0))
-  const locks = inOrder.filter((e) => e.kind === 'locked')
+  // A packet of sperm taken up counts as a lock does: what is seen of a mating differs, what follows does not.
+  const locks = inOrder.filter((e) => e.kind === 'locked' || e.kind === 'taken up')
   const meetings = inOrder.filter((e) => e.kind === 'introduced').length
   const last = inOrder.findLast((e) => e.kind === 'introduced' || e.kind === 'separated')
   const together = last?.kind === 'introduced'
@@ -65,37 +94,46 @@ export function watchPairing(
         ? windowAfter(lockSpan, rules.lockToLaying)
         : null
   const state = clutchFoundOn ? 'laid' : last === undefined ? 'planned' : together ? 'together' : 'apart'
+  const mated = matedChance(inOrder, protocol, on, facts)
+  const missed = !clutchFoundOn && mated < LIKELY && facts.receptiveUntil != null && on > facts.receptiveUntil
   const watch = {
     state,
     meetings,
     locks: locks.length,
+    mated,
+    missed,
     shed: shedSeen ? null : shed,
     eggs: clutchFoundOn ? null : eggs,
   } as const
   return {
     ...watch,
-    next: whatIsNext(inOrder, watch, protocol, on, last?.on ?? null),
+    next: whatIsNext(inOrder, watch, protocol, on, last?.on ?? null, facts),
     reasons: eggs && lockSpan && !clutchFoundOn ? [eggReason(lockSpan, shedSeen, eggs, protocol)] : [],
   }
 }
 
 function whatIsNext(
   events: readonly PairingEvent[],
-  watch: Pick<PairingWatch, 'state' | 'locks' | 'meetings' | 'eggs'>,
+  watch: Pick<PairingWatch, 'state' | 'locks' | 'meetings' | 'eggs' | 'missed'>,
   { pairing }: Protocol,
   on: Day,
   lastMove: Day | null,
+  { maleRefusals = 0, receptiveUntil }: PairingFacts,
 ): PairingWatch['next'] {
   if (watch.state === 'laid') return { says: 'eggs are found: incubation takes over', on: null }
   if (watch.state === 'planned') return { says: `introduce them: ${pairing.manner}`, on: null }
   if (watch.state === 'together') {
     if (events.some((e) => e.kind === 'attacked' && e.on >= lastMove!))
       return { says: 'part them now: one attacked the other', on }
+    if (maleRefusals >= REFUSALS_TO_STOP)
+      return { says: `take him out now: he refused ${maleRefusals} meals since they met`, on }
     return {
       says: 'part them',
       on: addDays(lastMove!, Math.max(1, Math.round(pairing.hoursTogether.typical / 24))),
     }
   }
+  if (watch.missed)
+    return { says: `her season is missed: she was receptive until ${receptiveUntil!}`, on: null }
   if (watch.eggs && on >= addDays(watch.eggs.from, -14))
     return { says: 'look for eggs', on: laterDay(on, watch.eggs.from) }
   const ignored = events.filter((e) => e.kind === 'ignored').length
@@ -129,4 +167,62 @@ function eggReason(lock: DaySpan, shedSeen: Day | null, eggs: DayWindow, protoco
         : `the signs narrow it: ${pairing.signs}`,
     expected: { from: eggs.from, to: eggs.to },
   })
+}
+
+/** From this chance on a mating counts as likely. */
+export const LIKELY = 0.5
+const REFUSALS_TO_STOP = 3
+const SHORT_LOCK_MINUTES = 2
+/** A meeting nobody watched, over the time the protocol asks for. */
+const UNSEEN_MEETING = 0.35
+const AS_SEEN: Readonly<Record<PairingEventKind, number>> = {
+  introduced: 0,
+  courted: 0.15,
+  locked: 0.9,
+  spermatophore: 0.3,
+  'taken up': 0.9,
+  attacked: 0,
+  ignored: 0,
+  separated: 0,
+}
+
+/**
+ * Chance that two mated, from what was seen of them: each sign works by itself, a meeting that nobody watched counts by its
+ * length, and good eggs settle it. The shares are rules of thumb of keepers, with low confidence; seasons recorded in the book
+ * are what they are to be measured against.
+ */
+export function matedChance(
+  events: readonly PairingEvent[],
+  { pairing }: Pick<Protocol, 'pairing'>,
+  on: Day,
+  { clutchFoundOn, goodEggs }: PairingFacts = {},
+): number {
+  if (clutchFoundOn && (goodEggs ?? 0) > 0) return 1
+  const inOrder = [...events].sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0))
+  let none = 1
+  let since: Day | null = null
+  let seen = false
+  const meeting = (until: Day) => {
+    if (since === null || seen) return
+    const share = Math.min(1, ((daysBetween(since, until) || 0.5) * 24) / pairing.hoursTogether.typical)
+    none *= 1 - UNSEEN_MEETING * share
+  }
+  for (const event of inOrder) {
+    if (event.kind === 'introduced') {
+      if (since !== null) meeting(event.on)
+      since = event.on
+      seen = false
+    } else if (event.kind === 'separated') {
+      meeting(event.on)
+      since = null
+    } else {
+      // What was seen speaks for the meeting, for or against.
+      seen ||= AS_SEEN[event.kind] > UNSEEN_MEETING || event.kind === 'ignored' || event.kind === 'attacked'
+      const short =
+        event.kind === 'locked' && event.minutes !== undefined && event.minutes < SHORT_LOCK_MINUTES
+      none *= 1 - AS_SEEN[event.kind] * (short ? 0.5 : 1)
+    }
+  }
+  meeting(on)
+  return 1 - none
 }

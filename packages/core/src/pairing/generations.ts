@@ -1,0 +1,436 @@
+import {
+  GeneticsError,
+  chanceOfOne,
+  copiesOf,
+  genotypesOf,
+  locusOf,
+  wantedChance,
+  type Beliefs,
+  type GeneSet,
+  type Locus,
+  type Wanted,
+} from '../genetics'
+import { kinship, orderPedigree, type PedigreeAnimal } from '../pedigree'
+import { youngByLook } from './youngByLook'
+
+/** What a line is for. */
+export interface LineGoal {
+  wanted: Wanted
+  /** How many such animals. */
+  number: number
+  /** No young, on the way or at the end, more inbred than this. */
+  mostInbreeding: number
+  /** Within so many seasons. */
+  years: number
+  /** Young that can be held back at a time. */
+  tubs: number
+}
+
+/** An animal one has. */
+export interface GoalAnimal {
+  id: string
+  tag: string
+  sex: 'female' | 'male'
+  beliefs: Beliefs
+  /** Seasons until it can breed; 0 for now. */
+  readyIn: number
+}
+
+export interface GoalFigures {
+  /** Young that a pair raises in a season. */
+  youngASeason: number
+  /** Seasons from hatching to breeding. */
+  seasonsToBreed: number
+}
+
+export interface GoalProblem {
+  genes: GeneSet
+  animals: readonly GoalAnimal[]
+  pedigree: readonly PedigreeAnimal[]
+  goal: LineGoal
+  figures: GoalFigures
+}
+
+/** A parent in a plan: an animal one has, or one held back from an earlier cross of the plan. */
+export type PlanParent = { animal: string; tag: string } | { step: number; looks: string }
+
+export interface GenerationStep {
+  /** Season, counted from this one as 0, and how many seasons in a row the cross is made. */
+  season: number
+  seasons: number
+  dam: PlanParent
+  sire: PlanParent
+  /** Share of young that look as wanted here. */
+  share: number
+  expected: number
+  /** What is held back, or reached: how it looks, how many, and what it may carry unseen. */
+  hold: { looks: string; number: number; carries: { trait: string; chance: number }[] }
+  /** Chance to get them from those seasons. */
+  chance: number
+  /** Inbreeding of the young. */
+  inbreeding: number
+}
+
+export interface GenerationPlan {
+  steps: GenerationStep[]
+  /** Season in which the goal hatches. */
+  season: number
+  /** Chance that all of it comes about as planned. */
+  chance: number
+  /** Chance and number of the wanted ones at the end of each season of the last cross, up to the horizon. */
+  bySeason: { season: number; chance: number; expected: number }[]
+  /** Of the animals wanted, not only of the way there. */
+  inbreeding: number
+  /** Tubs taken by young held back, times seasons. */
+  tubSeasons: number
+  /** What it costs against the first plan, in words; empty for the first. */
+  against: string
+}
+
+interface Candidate {
+  id: string
+  /** Of an animal held back in the plan: the candidates it comes from. */
+  parents: readonly [dam: string, sire: string] | null
+  parent: PlanParent
+  sex: 'female' | 'male'
+  beliefs: Beliefs
+  season: number
+  steps: GenerationStep[]
+  score: number
+  chance: number
+}
+
+const GOOD_ENOUGH = 0.8
+const MOST_SEASONS = 3
+const KEPT = 40
+const LOOKS_A_CROSS = 3
+const MOST_PLANS = 5
+const LEAST_CHANCE = 0.01
+const HELD_AT_MOST = 4
+
+/**
+ * Crosses and holdbacks, generation after generation, that lead to what a line is for: the soonest first, and others that are
+ * surer, less inbred or lighter on tubs, each with what it costs against the first.
+ *
+ * A beam search over generations. Young are told apart as a keeper can, by what shows; what they may carry unseen goes on as a
+ * chance. A cross is made for as many seasons as give its holdback with four in five, three at most. Pairs whose young would
+ * be more inbred than the ceiling are never made.
+ * @returns up to five plans; none when the goal cannot be reached within its years from these animals
+ * @throws GeneticsError when a wanted trait is not of the species or goes with the sex
+ */
+export function planGenerations(problem: GoalProblem): GenerationPlan[] {
+  const { genes, animals, pedigree, goal } = problem
+  const loci = [...new Set(goal.wanted.traits.map((t) => lociOfTrait(genes, t.trait)))]
+  for (const locus of loci)
+    if (locus.linkage !== 'autosome')
+      throw new GeneticsError('impossible', `${locus.name} goes with the sex: plan its crosses one by one`)
+  let pool: Candidate[] = animals.map((a) => ({
+    id: a.id,
+    parents: null,
+    parent: { animal: a.id, tag: a.tag },
+    sex: a.sex,
+    beliefs: a.beliefs,
+    season: a.readyIn,
+    steps: [],
+    score: scoreOf(a.beliefs, goal, genes),
+    chance: 1,
+  }))
+  const listed = new Set(pedigree.map((p) => p.id))
+  const family: PedigreeAnimal[] = [
+    ...pedigree,
+    ...animals.filter((a) => !listed.has(a.id)).map(({ id }) => ({ id, dam: null, sire: null })),
+  ]
+  const plans: GenerationPlan[] = []
+  const crossed = new Set<string>()
+  for (let generation = 0; generation <= goal.years && pool.length > 0; generation++) {
+    const dams = pool.filter((c) => c.sex === 'female')
+    const sires = pool.filter((c) => c.sex === 'male')
+    const related = kinship(
+      orderPedigree(family),
+      dams.map((d) => d.id),
+      sires.map((s) => s.id),
+    )
+    const young: Candidate[] = []
+    dams.forEach((dam, d) =>
+      sires.forEach((sire, s) => {
+        const key = `${dam.id}|${sire.id}`
+        const inbreeding = related[d]![s]!
+        if (crossed.has(key) || inbreeding > goal.mostInbreeding + 1e-9) return
+        crossed.add(key)
+        const season = Math.max(dam.season, sire.season)
+        if (season >= goal.years) return
+        const cross = { dam, sire, season, inbreeding }
+        const plan = lastStep(problem, cross)
+        if (plan) plans.push(plan)
+        young.push(...holdbacks(problem, loci, cross, `held ${crossed.size}`))
+      }),
+    )
+    const known = new Set(pool.map((c) => c.id))
+    pool = [...pool, ...young]
+      .sort((a, b) => rank(b) - rank(a))
+      .slice(0, Math.max(KEPT, generation === 0 ? animals.length : KEPT))
+    for (const { id, parents } of pool)
+      if (!known.has(id) && parents) family.push({ id, dam: parents[0], sire: parents[1] })
+    if (!pool.some((c) => !known.has(c.id))) break
+  }
+  return chosenOf(plans)
+}
+
+function lociOfTrait(genes: GeneSet, trait: string): Locus {
+  const special = genes.loci.find(
+    (l) => l.pairs?.some((p) => p.word === trait) || l.alleles.some((a) => a.doubledWord === trait),
+  )
+  return special ?? locusOf(genes, trait).locus
+}
+
+/** Expected copies of what is wanted, two for each trait at the most. */
+function scoreOf(beliefs: Beliefs, { wanted }: LineGoal, genes: GeneSet): number {
+  return wanted.traits.reduce((sum, { trait, as }) => {
+    const locus = lociOfTrait(genes, trait)
+    const allele = locus.alleles.findIndex((a) => a.word === trait || a.doubledWord === trait) + 1
+    const belief = beliefs[locus.name]
+    const copies = belief
+      ? genotypesOf(locus, 'female').reduce((n, g, i) => n + copiesOf(g, allele) * (belief[i] ?? 0), 0)
+      : 0
+    return sum + (as === 'without' ? 2 - copies : Math.min(2, copies))
+  }, 0)
+}
+
+/** Nearer to the goal first, then the surer, then the sooner. */
+const rank = (c: Candidate) => c.score + 0.6 * c.chance - 0.35 * c.season
+
+interface PlannedCross {
+  dam: Candidate
+  sire: Candidate
+  season: number
+  inbreeding: number
+}
+
+/** Steps of both parents, those they share counted once, and where each parent's own holdback stands among them. */
+function joined({ dam, sire }: PlannedCross): {
+  steps: GenerationStep[]
+  parents: [PlanParent, PlanParent]
+  chance: number
+} {
+  const steps = [...dam.steps]
+  const places = sire.steps.map((step) => {
+    const at = steps.indexOf(step)
+    return at >= 0 ? at : steps.push(step) - 1
+  })
+  const moved = (parent: PlanParent, places_: readonly number[] | null): PlanParent =>
+    'step' in parent && places_ ? { ...parent, step: places_[parent.step]! } : parent
+  // Steps of the sire that were moved refer to each other by their new places.
+  const renumbered = steps.map((step, i) => {
+    const own = places.indexOf(i)
+    const stays = places.every((place, k) => place === k)
+    return own >= 0 && !stays && !dam.steps.includes(step)
+      ? { ...step, dam: moved(step.dam, places), sire: moved(step.sire, places) }
+      : step
+  })
+  return {
+    steps: renumbered,
+    parents: [dam.parent, moved(sire.parent, places)],
+    chance: renumbered.reduce((p, s) => p * s.chance, 1),
+  }
+}
+
+function lastStep(problem: GoalProblem, cross: PlannedCross): GenerationPlan | null {
+  const { genes, goal, figures } = problem
+  const wanted = wantedChance({ genes, dam: cross.dam.beliefs, sire: cross.sire.beliefs }, goal.wanted)
+  if (wanted.share <= 0) return null
+  const before = joined(cross)
+  const bySeason = Array.from({ length: goal.years - cross.season }, (_, i) => {
+    const young = figures.youngASeason * (i + 1)
+    return {
+      season: cross.season + i,
+      chance: before.chance * chanceOfNumber(wanted.cases, young, goal.number),
+      expected: young * wanted.share,
+    }
+  })
+  const enough = bySeason.find((y) => y.chance >= GOOD_ENOUGH * before.chance) ?? bySeason.at(-1)
+  if (!enough || enough.chance < LEAST_CHANCE) return null
+  const seasons = enough.season - cross.season + 1
+  const step: GenerationStep = {
+    season: cross.season,
+    seasons,
+    dam: before.parents[0],
+    sire: before.parents[1],
+    share: wanted.share,
+    expected: enough.expected,
+    hold: { looks: wordsOfWish(goal.wanted), number: goal.number, carries: [] },
+    chance: before.chance > 0 ? enough.chance / before.chance : 0,
+    inbreeding: cross.inbreeding,
+  }
+  return {
+    steps: [...before.steps, step],
+    season: enough.season,
+    chance: enough.chance,
+    bySeason,
+    inbreeding: cross.inbreeding,
+    tubSeasons: before.steps.reduce(
+      (sum, { hold }) => sum + hold.number * Math.max(1, figures.seasonsToBreed),
+      0,
+    ),
+    against: '',
+  }
+}
+
+export const wordsOfWish = ({ traits, sex }: Wanted) =>
+  [
+    sex,
+    ...traits.map((t) =>
+      t.as === 'shows' ? t.trait : t.as === 'two copies' ? `two copies of ${t.trait}` : `${t.as} ${t.trait}`,
+    ),
+  ]
+    .filter(Boolean)
+    .join(', ')
+
+/** Chance of at least so many wanted among so many young, mixed over what the parents may be. */
+function chanceOfNumber(
+  cases: readonly { weight: number; share: number }[],
+  young: number,
+  number: number,
+): number {
+  const n = Math.max(0, Math.round(young))
+  return cases.reduce((sum, { weight, share }) => {
+    if (share >= 1) return sum + (n >= number ? weight : 0)
+    let term = (1 - share) ** n
+    let below = term
+    for (let k = 1; k < number; k++) {
+      term *= ((n - k + 1) * share) / (k * (1 - share))
+      below += term
+    }
+    return sum + weight * Math.max(0, 1 - below)
+  }, 0)
+}
+
+/** The young of a cross worth holding back: nearest to the goal by what shows at the wanted loci. */
+function holdbacks(
+  { genes, goal, figures }: GoalProblem,
+  loci: readonly Locus[],
+  cross: PlannedCross,
+  name: string,
+): Candidate[] {
+  const { dam, sire, season, inbreeding } = cross
+  const ready = (seasons: number) => season + seasons - 1 + figures.seasonsToBreed
+  let kinds: { looks: string[]; share: number; beliefs: Record<string, readonly number[]> }[] = [
+    { looks: [], share: 1, beliefs: {} },
+  ]
+  for (const locus of loci) {
+    const young = youngByLook(locus, dam.beliefs, sire.beliefs)
+    kinds = kinds.flatMap((k) =>
+      young.map((y) => ({
+        looks: y.word === '' ? k.looks : [...k.looks, y.word],
+        share: k.share * y.share,
+        beliefs: { ...k.beliefs, [locus.name]: y.belief },
+      })),
+    )
+  }
+  const before = joined(cross)
+  const best = Math.max(dam.score, sire.score)
+  return kinds
+    .map((kind) => ({ ...kind, score: scoreOf(kind.beliefs, goal, genes) }))
+    .filter(
+      (k) =>
+        k.share > 0.004 && k.score > 0 && (k.score > best - 1 || k.score > Math.min(dam.score, sire.score)),
+    )
+    .sort((a, b) => b.score * Math.sqrt(b.share) - a.score * Math.sqrt(a.share))
+    .slice(0, LOOKS_A_CROSS)
+    .flatMap((kind, i) => {
+      // One of the sex that is needed at least, and as many more as there are tubs for.
+      const wanted = {
+        cases: [{ weight: 1, share: kind.share / 2 }],
+        share: kind.share / 2,
+        amongYoung: kind.share / 2,
+      }
+      let seasons = 1
+      while (seasons < MOST_SEASONS && chanceOfOne(wanted, figures.youngASeason * seasons) < GOOD_ENOUGH)
+        seasons++
+      const expected = figures.youngASeason * seasons * kind.share
+      const chance = chanceOfOne(wanted, figures.youngASeason * seasons)
+      const number = Math.max(1, Math.min(goal.tubs, Math.round(expected), HELD_AT_MOST))
+      if (ready(seasons) >= goal.years || before.chance * chance < LEAST_CHANCE) return []
+      const looks = kind.looks.length > 0 ? kind.looks.join(' ') : 'plain'
+      const step: GenerationStep = {
+        season,
+        seasons,
+        dam: before.parents[0],
+        sire: before.parents[1],
+        share: kind.share,
+        expected,
+        hold: { looks, number, carries: unseen(loci, kind.beliefs, kind.looks) },
+        chance,
+        inbreeding,
+      }
+      const steps = [...before.steps, step]
+      return (['female', 'male'] as const).map((sex) => ({
+        id: `${name}.${i} ${sex}`,
+        parents: [dam.id, sire.id] as const,
+        parent: { step: before.steps.length, looks },
+        sex,
+        beliefs: kind.beliefs,
+        season: ready(seasons),
+        steps,
+        score: kind.score,
+        chance: before.chance * chance,
+      }))
+    })
+}
+
+function unseen(
+  loci: readonly Locus[],
+  beliefs: Beliefs,
+  looks: readonly string[],
+): { trait: string; chance: number }[] {
+  return loci.flatMap((locus) =>
+    locus.alleles.flatMap((allele, a) => {
+      if (looks.some((l) => ` ${l} `.includes(` ${allele.word} `) || l === allele.doubledWord)) return []
+      const belief = beliefs[locus.name]!
+      const chance = genotypesOf(locus, 'female').reduce(
+        (sum, g, i) => sum + (copiesOf(g, a + 1) > 0 ? belief[i]! : 0),
+        0,
+      )
+      return chance > 0.005 ? [{ trait: allele.word, chance }] : []
+    }),
+  )
+}
+
+/** The soonest plan, and of the others those that are better than all before in some way. */
+function chosenOf(plans: readonly GenerationPlan[]): GenerationPlan[] {
+  const worth = (p: GenerationPlan) => p.chance - 0.15 * p.season - 0.02 * p.tubSeasons
+  const ordered = [...plans].sort((a, b) => a.season - b.season || worth(b) - worth(a))
+  const soonest =
+    ordered.filter((p) => p.chance >= 0.5)[0] ?? [...ordered].sort((a, b) => worth(b) - worth(a))[0]
+  if (!soonest) return []
+  const chosen = [soonest]
+  for (const plan of [...ordered].sort((a, b) => worth(b) - worth(a))) {
+    if (chosen.length >= MOST_PLANS) break
+    const better = chosen.every(
+      (c) =>
+        plan !== c &&
+        (plan.season < c.season ||
+          plan.chance > c.chance + 0.05 ||
+          plan.inbreeding < c.inbreeding - 0.005 ||
+          plan.tubSeasons < c.tubSeasons),
+    )
+    if (better) chosen.push(plan)
+  }
+  return chosen.map((p, i) => (i === 0 ? p : { ...p, against: costAgainst(p, soonest) }))
+}
+
+function costAgainst(plan: GenerationPlan, first: GenerationPlan): string {
+  const parts: string[] = []
+  const seasons = plan.season - first.season
+  if (seasons !== 0)
+    parts.push(
+      `${Math.abs(seasons)} ${Math.abs(seasons) === 1 ? 'season' : 'seasons'} ${seasons > 0 ? 'later' : 'sooner'}`,
+    )
+  const chance = Math.round((plan.chance - first.chance) * 100)
+  if (chance !== 0) parts.push(`${Math.abs(chance)} % ${chance > 0 ? 'surer' : 'less sure'}`)
+  const inbred = plan.inbreeding - first.inbreeding
+  if (Math.abs(inbred) > 0.0005)
+    parts.push(`${inbred > 0 ? 'more' : 'less'} inbred by ${(Math.abs(inbred) * 100).toFixed(1)} %`)
+  const tubs = plan.tubSeasons - first.tubSeasons
+  if (tubs !== 0) parts.push(`${Math.abs(tubs)} ${tubs > 0 ? 'more' : 'fewer'} tub seasons`)
+  return parts.join(', ') || 'as good as the first, by other parents'
+}
