@@ -10,6 +10,7 @@ import {
   type Instant,
   type Reading,
 } from '@hatch-book/core'
+import { inherit, lookedOver } from './heredity'
 import { firstLeavingDay, liveThrough, say, type LivingAnimal } from './life'
 import type { Chance } from './random'
 import type { PlannedPairing } from './pairings'
@@ -26,6 +27,7 @@ export interface LaidClutch {
   plan: PlannedPairing
   pairingId: string
   dam: LivingAnimal
+  sire: LivingAnimal
   laid: Day
   boxId: string
   readings: readonly Reading[]
@@ -39,7 +41,7 @@ const OUTCOMES = [
 
 /** A clutch from the finding to the hatching of each egg, and the lives of the young. */
 export function layClutch(
-  { plan, pairingId, dam, laid, boxId, readings, setPointC }: LaidClutch,
+  { plan, pairingId, dam, sire, laid, boxId, readings, setPointC }: LaidClutch,
   luck: Chance,
   nursery: Nursery,
 ): DemoStep[] {
@@ -111,7 +113,7 @@ export function layClutch(
     hatches.set(day, [...(hatches.get(day) ?? []), egg])
   }
   for (const [day, out] of [...hatches].sort(([a], [b]) => (a < b ? -1 : 1)))
-    steps.push(...hatchDay(day, out, id, dam, luck, nursery))
+    steps.push(...hatchDay(day, out, id, [dam, sire], luck, nursery))
   return steps
 }
 
@@ -121,7 +123,7 @@ function hatchDay(
   day: Day,
   eggs: { id: string }[],
   clutchId: string,
-  dam: LivingAnimal,
+  [dam, sire]: readonly [LivingAnimal, LivingAnimal],
   luck: Chance,
   nursery: Nursery,
 ): DemoStep[] {
@@ -147,6 +149,7 @@ function hatchDay(
         layings: [],
         offFood: [],
         adult: false,
+        genome: inherit(dam.genome ?? {}, sire.genome ?? {}, own.branch('genes')),
         log: [],
       },
     }
@@ -211,7 +214,7 @@ function growUp(animal: LivingAnimal, day: Day, nursery: Nursery): DemoStep[] {
       ),
     )
   }
-  steps.push(...liveThrough(animal, day, LAST_DAY))
+  steps.push(...lookedOver(animal, day), ...liveThrough(animal, day, LAST_DAY))
   if (animal.stalled)
     steps.push(say(animal, addDays(day, 40), 19, 'problem found', { problem: 'will not feed' }, 'keeper'))
   const keep = animal.stalled || luck.happens(0.2)

@@ -13,6 +13,7 @@ import {
   type Day,
   type Protocol,
 } from '@hatch-book/core'
+import type { Genome } from './heredity'
 import type { Chance } from './random'
 import { ZONE } from './room'
 import type { Author, DemoStep } from './steps'
@@ -35,6 +36,8 @@ export interface LivingAnimal {
   adult: boolean
   /** It will not feed, and does not grow. */
   stalled?: boolean
+  /** What it truly has at each locus. */
+  genome?: Genome
   log: AnimalEntry[]
 }
 

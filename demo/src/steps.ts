@@ -3,12 +3,14 @@ import type {
   ClutchDraft,
   EntryInput,
   HatchDraft,
+  LineGoalDraft,
   MemberDraft,
   PairingDraft,
   PlaceDraft,
   RestPatch,
   RestPlanDraft,
   RestPlanPatch,
+  SeasonPlanDraft,
   WeatherRuleDraft,
 } from '@hatch-book/contract'
 import type { Instant, Reading } from '@hatch-book/core'
@@ -28,6 +30,8 @@ type Act =
   | { act: 'rest plan'; body: v.InferInput<typeof RestPlanDraft> }
   | { act: 'more rests'; planId: string; body: v.InferInput<typeof RestPlanPatch> }
   | { act: 'rest'; restId: string; body: v.InferInput<typeof RestPatch> }
+  | { act: 'season plan'; body: v.InferInput<typeof SeasonPlanDraft> }
+  | { act: 'line goal'; body: v.InferInput<typeof LineGoalDraft> }
   | { act: 'weather rule'; body: v.InferInput<typeof WeatherRuleDraft> }
   | { act: 'readings'; probeId: string; readings: Reading[] }
 

@@ -2,6 +2,7 @@ import { addDays, daysBetween, instantOfDay, type Day, type Instant } from '@hat
 import { incubatorLog } from './climate'
 import { COLD_UNITS, type ColdUnit } from './coldUnits'
 import { layClutch, layingDay, type Nursery } from './clutches'
+import { genomeOf } from './heredity'
 import { demoIdentity, type DemoIdentity } from './identity'
 import { liveThrough, say, type LivingAnimal } from './life'
 import { chance, type Chance } from './random'
@@ -17,6 +18,7 @@ import {
   type Founder,
 } from './room'
 import { PAIRINGS, type PlannedPairing } from './pairings'
+import { planTheSpring } from './plans'
 import { sketchSnake } from './sketch'
 import { arriveSleeper, SLEEPERS } from './sleepers'
 import type { DemoStep } from './steps'
@@ -56,7 +58,13 @@ export function demoTimeline(seed: number): DemoStep[] {
     if (!laid) return
     const { setPointC, readings } = logs.get(plan.incubator)!
     const boxId = places.ids.get(`${plan.incubator} box ${(i % 10) + 1}`)!
-    steps.push(...layClutch({ plan, pairingId, dam, laid, boxId, readings, setPointC }, own, nursery))
+    steps.push(
+      ...layClutch(
+        { plan, pairingId, dam, sire: animals.get(plan.male)!, laid, boxId, readings, setPointC },
+        own,
+        nursery,
+      ),
+    )
   })
   // Founders live last: their weights and appetites follow the clutches they laid.
   for (const animal of animals.values()) steps.push(...liveThrough(animal, FIRST_DAY, LAST_DAY))
@@ -66,6 +74,7 @@ export function demoTimeline(seed: number): DemoStep[] {
     animals.set(sleeper.tag, arrived.animal)
     steps.push(...arrived.steps)
   }
+  steps.push(...planTheSpring(animals, demoIdentity(seed), luck.branch('plans')))
   steps.push(...winters(animals, places.ids, demoIdentity(seed), luck.branch('winters')))
   return steps.sort((a, b) => a.at - b.at)
 }
@@ -142,6 +151,7 @@ function bringToLife(founder: Founder, luck: Chance): LivingAnimal {
     ...{ luck, fussy: 0.03, rests: restsOf(founder.tag), offFood: [], log: [] },
     layings: PAIRINGS.filter((p) => p.female === founder.tag).flatMap((p) => layingDay(p) ?? []),
     adult: daysBetween(founder.truly, FIRST_DAY) > 300,
+    genome: genomeOf(founder, luck.branch('genes')),
   }
 }
 

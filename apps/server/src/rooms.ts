@@ -5,7 +5,7 @@ import { climateRoutes } from './climate'
 import { demoRoutes } from './demo'
 import { entryRoutes } from './entries/routes'
 import { incubationRoutes } from './incubation'
-import { pairingRoutes } from './pairing'
+import { pairingRoutes, planRoutes, sceneRoutes } from './pairing'
 import { placeRoutes } from './places'
 import { protocolRoutes } from './protocols'
 import { rearingRoutes } from './rearing'
@@ -33,6 +33,8 @@ export const rooms: readonly BookRoutes[] = [
   probeRoutes,
   weatherRoutes,
   pairingRoutes,
+  sceneRoutes,
+  planRoutes,
   incubationRoutes,
   climateRoutes,
   rearingRoutes,

@@ -168,6 +168,10 @@ function pathOf(step: Exclude<DemoStep, { act: 'entry' | 'readings' | 'photo' }>
       return `/api/rest-plans/${step.planId}`
     case 'rest':
       return `/api/rests/${step.restId}`
+    case 'season plan':
+      return '/api/season-plans'
+    case 'line goal':
+      return '/api/line-goals'
     case 'weather rule':
       return '/api/weather-rules'
     case 'hatch':

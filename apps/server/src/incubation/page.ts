@@ -13,6 +13,7 @@ import {
 } from '@hatch-book/core'
 import type { Transaction } from '../db/connect'
 import { readEntries } from '../entries'
+import { fathersOf } from '../pairing'
 import type { Actor } from '../shell/actor'
 import { MARGIN, type ClutchStudy } from './view'
 
@@ -34,6 +35,13 @@ export async function clutchPage(tx: Transaction, actor: Actor, study: ClutchStu
   }))
   return {
     clutch: view,
+    fathers: await fathersOf(tx, actor, {
+      ...clutch,
+      protocolId: study.protocolId,
+      protocol,
+      good: study.eggs.some((e) => e.fate !== 'infertile'),
+      youngIds: study.eggs.flatMap((e) => e.animalId ?? []),
+    }),
     climate: {
       ...summary,
       setPointC,

@@ -24,6 +24,7 @@ type EggRow = typeof tables.egg.$inferSelect
 export interface ClutchStudy {
   clutch: ClutchRow
   eggs: EggRow[]
+  protocolId: string
   protocol: Protocol
   setPointC: number
   readings: Reading[]
@@ -134,7 +135,17 @@ export async function studyClutches(
       hatchRate: rates.hatch,
       forecast: forecast && forecastView(forecast, actor.book.zone),
     }
-    studies.push({ clutch, eggs: own, protocol, setPointC, readings, inputs, forecast, view })
+    studies.push({
+      clutch,
+      eggs: own,
+      protocolId: dam.protocolId,
+      protocol,
+      setPointC,
+      readings,
+      inputs,
+      forecast,
+      view,
+    })
   }
   return studies
 }

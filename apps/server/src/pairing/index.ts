@@ -1,25 +1,30 @@
 import type { EntryDraft } from '@hatch-book/contract'
 import { Id, PairingDraft, PairingList, PairingView, newId } from '@hatch-book/contract'
-import { dayOfInstant, trialMustStop, watchPairing, type Day, type PairingEventKind } from '@hatch-book/core'
+import { PAIRING_EVENTS } from '@hatch-book/core'
 import { desc, eq } from 'drizzle-orm'
 import * as v from 'valibot'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
-import { inBook, tables, type Transaction } from '../db/connect'
-import { entryOf, guardEntries, readEntries, standingEntries, writeEntries } from '../entries'
-import { actorOf, type Actor } from '../shell/actor'
+import { inBook, tables } from '../db/connect'
+import { entryOf, guardEntries, standingEntries, writeEntries } from '../entries'
+import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
+import { whatSpeaksAgainst } from './against'
+import { isPairingEvent, viewPairings } from './view'
 
-type PairingRow = typeof tables.pairing.$inferSelect
-const EVENTS: readonly string[] = ['introduced', 'courted', 'locked', 'separated', 'attacked', 'ignored']
+export { fathersOf } from './fathers'
+export { loadGenes, speciesGenes } from './genes'
+export { planRoutes } from './planRoutes'
+export { sceneRoutes } from './sceneRoutes'
+export { viewPairings } from './view'
 
 // A lock or a parting without a meeting is a slip of the pen: refused where it is made.
-for (const kind of ['locked', 'separated', 'courted', 'ignored', 'attacked'] as const)
+for (const kind of PAIRING_EVENTS.filter((k) => k !== 'introduced'))
   guardEntries(kind, async (tx, _actor, draft: EntryDraft) => {
     const log = (await standingEntries(tx, [draft.subject.id])).get(draft.subject.id)!
     const before = log.filter(
-      (e) => e.id !== draft.id && e.at.getTime() <= Date.parse(draft.at) && EVENTS.includes(e.kind),
+      (e) => e.id !== draft.id && e.at.getTime() <= Date.parse(draft.at) && isPairingEvent(e.kind),
     )
     const last = before.findLast((e) => e.kind === 'introduced' || e.kind === 'separated')
     if (last?.kind !== 'introduced')
@@ -29,91 +34,6 @@ for (const kind of ['locked', 'separated', 'courted', 'ignored', 'attacked'] as 
         [{ field: 'at', says: 'before any introduction' }],
       )
   })
-
-/** Pairings as they are watched: what was seen, and what is next. */
-export async function viewPairings(
-  tx: Transaction,
-  actor: Actor,
-  pairings: readonly PairingRow[],
-): Promise<PairingView[]> {
-  const zone = actor.book.zone
-  const ids = pairings.map((p) => p.id)
-  const partnerIds = [...new Set(pairings.flatMap((p) => [p.femaleId, p.maleId]))]
-  const judged = new Map(
-    (partnerIds.length > 0 ? await judgeAnimals(tx, actor, partnerIds) : []).map((j) => [j.row.id, j]),
-  )
-  const logs = await standingEntries(tx, [...ids, ...partnerIds])
-  const clutches = await tx.select().from(tables.clutch).where(eq(tables.clutch.withdrawn, false))
-  const entries = ids.length > 0 ? await readEntries(tx, { subjectIds: ids, limit: 500 }) : []
-  return pairings.flatMap((pairing) => {
-    const female = judged.get(pairing.femaleId)
-    const male = judged.get(pairing.maleId)
-    if (!female || !male) return []
-    const events = logs
-      .get(pairing.id)!
-      .filter((e) => EVENTS.includes(e.kind))
-      .map((e) => ({
-        kind: e.kind as PairingEventKind,
-        on: dayOfInstant(e.at.getTime(), zone),
-        at: e.at.getTime(),
-      }))
-    const sheds = logs.get(pairing.femaleId)!.filter((e) => e.kind === 'shed' && e.at.getTime() <= actor.now)
-    const clutch = clutches.find((c) => c.pairingId === pairing.id)
-    const watch = watchPairing(
-      events,
-      female.record.protocol,
-      actor.today,
-      sheds.length > 0 ? dayOfInstant(sheds.at(-1)!.at.getTime(), zone) : null,
-      clutch ? dayOfInstant(clutch.foundAt.getTime(), zone) : null,
-    )
-    const startedAt = events[0]?.at ?? null
-    return [
-      {
-        id: pairing.id,
-        female: partnerOf(female),
-        male: partnerOf(male),
-        species: female.row.species,
-        line: female.row.line,
-        startedOn: startedAt === null ? null : dayOfInstant(startedAt, zone),
-        ...watch,
-        mustStop:
-          watch.state === 'laid' || startedAt === null
-            ? null
-            : stopReason(female, logs.get(pairing.femaleId)!, startedAt, actor.today),
-        clutchId: clutch?.id ?? null,
-        caution: female.record.protocol.pairing.caution,
-        entries: entries.filter((e) => e.subject.id === pairing.id),
-      },
-    ]
-  })
-}
-
-const partnerOf = ({ row }: JudgedAnimal) => ({
-  id: row.id,
-  tag: row.tag,
-  verdict: row.verdict,
-  place: row.place?.name ?? null,
-})
-
-/** The stop rule of a trial watches the female's log from the first introduction. */
-function stopReason(
-  female: JudgedAnimal,
-  log: { kind: string; at: Date; payload: Record<string, unknown> }[],
-  startedAt: number,
-  _today: Day,
-): string | null {
-  if (female.row.verdict === 'ready') return null
-  const weights = log.filter((e) => e.kind === 'weighed' && e.payload.context !== 'gravid')
-  const before = weights.findLast((e) => e.at.getTime() <= startedAt)
-  const now = weights.at(-1)
-  const meals = log.filter((e) => e.kind === 'meal' && e.at.getTime() >= startedAt)
-  const taken = meals.findLastIndex((e) => e.payload.outcome === 'taken')
-  return trialMustStop(female.record.protocol, {
-    gramsAtStart: before ? Number(before.payload.grams) : null,
-    gramsNow: now && now !== before ? Number(now.payload.grams) : null,
-    refusalsInARow: meals.length - 1 - taken,
-  })
-}
 
 function refuseUnfit(female: JudgedAnimal | undefined, male: JudgedAnimal | undefined): void {
   const fields: { field: string; says: string }[] = []
@@ -193,16 +113,37 @@ export const pairingRoutes: BookRoutes = (app, { db }) => {
     },
     (request) => {
       const actor = actorOf(request)
-      const { id, femaleId, maleId, from } = request.body
+      const { id, femaleId, maleId, from, despite } = request.body
       return inBook(db, actor.bookId, async (tx) => {
         const judged = await judgeAnimals(tx, actor, [femaleId, maleId])
-        refuseUnfit(
-          judged.find((j) => j.row.id === femaleId),
-          judged.find((j) => j.row.id === maleId),
-        )
+        const female = judged.find((j) => j.row.id === femaleId)
+        const male = judged.find((j) => j.row.id === maleId)
+        refuseUnfit(female, male)
+        const pair = { femaleId, maleId, female: female!.row.tag, male: male!.row.tag }
+        const { protocolId } = female!.record.animal
+        const against = await whatSpeaksAgainst(tx, pair, protocolId, female!.record.protocol)
+        if (against.length > 0 && despite === undefined)
+          throw new BookError(
+            'gate-closed',
+            `${against.join('; ')}. Choose another partner, or pair them all the same and say why.`,
+            against.map((says) => ({ field: 'despite', says })),
+          )
         await tx
           .insert(pairing)
           .values({ bookId: actor.bookId, id, femaleId, maleId, plannedAt: new Date(from ?? actor.now) })
+        if (against.length > 0)
+          await writeEntries(tx, actor, [
+            entryOf(
+              newId(),
+              'paired despite',
+              { type: 'pairing', id },
+              from ?? new Date(actor.now).toISOString(),
+              {
+                against,
+                reason: despite!,
+              },
+            ),
+          ])
         if (from)
           await writeEntries(tx, actor, [entryOf(newId(), 'introduced', { type: 'pairing', id }, from, {})])
         await announce(tx, actor.bookId)

@@ -100,6 +100,19 @@ export const ENTRY_KINDS = {
       trait: Line(60),
       carries: v.picklist(['shows', 'carries', 'without'], 'a trait shows, is carried, or is not there'),
       certainty: v.optional(Share, 1),
+      copies: v.optional(v.picklist([1, 2], 'an animal has one copy or two')),
+      odds: v.optional(
+        v.pipe(
+          v.array(Share),
+          v.length(3, 'chances of no, one and two copies'),
+          v.check(
+            (odds) => Math.abs(odds.reduce((a, b) => a + b, 0) - 1) < 1e-6,
+            (issue) =>
+              `these chances add up to ${Math.round((issue.input as number[]).reduce((a, b) => a + b, 0) * 1000) / 10} %, not 100 %`,
+          ),
+        ),
+      ),
+      score: v.optional(v.number('a score is a number')),
       ...remark,
     }),
   },
@@ -133,6 +146,16 @@ export const ENTRY_KINDS = {
   separated: { subject: 'pairing', payload: v.object({ ...remark }) },
   attacked: { subject: 'pairing', payload: v.object({ ...remark }) },
   ignored: { subject: 'pairing', payload: v.object({ ...remark }) },
+  spermatophore: { subject: 'pairing', payload: v.object({ ...remark }) },
+  'taken up': { subject: 'pairing', payload: v.object({ ...remark }) },
+  'paired despite': {
+    subject: 'pairing',
+    payload: v.object({
+      /** What spoke against it, in the words it was refused with. */
+      against: v.pipe(v.array(Line(400)), v.minLength(1)),
+      reason: Line(400),
+    }),
+  },
   'clutch found': {
     subject: 'clutch',
     payload: v.object({ eggs: v.pipe(v.number(), v.integer(), v.minValue(0)), ...remark }),

@@ -101,6 +101,10 @@ export type ClutchView = v.InferOutput<typeof ClutchView>
 export const ClutchList = v.object({ clutches: v.array(ClutchView) })
 export const ClutchPage = v.object({
   clutch: ClutchView,
+  /** Who may have fathered it, the likeliest first; nobody known where the id is null. */
+  fathers: v.array(
+    v.object({ id: v.nullable(Id), tag: v.nullable(v.string()), chance: v.number(), because: v.string() }),
+  ),
   climate: v.object({
     coverage: v.number(),
     minC: v.nullable(v.number()),

@@ -1,8 +1,27 @@
 import * as v from 'valibot'
-import { DaySchema, DayWindowSchema, Id, InstantSchema, ReasonSchema, Reference } from '../common'
+import {
+  DaySchema,
+  DaySpanSchema,
+  DayWindowSchema,
+  Id,
+  InstantSchema,
+  Line,
+  ReasonSchema,
+  Reference,
+} from '../common'
 import { EntrySchema } from '../entries'
 
-export const PairingDraft = v.object({ id: Id, femaleId: Id, maleId: Id, from: v.optional(InstantSchema) })
+export * from './genes'
+export * from './plans'
+
+export const PairingDraft = v.object({
+  id: Id,
+  femaleId: Id,
+  maleId: Id,
+  from: v.optional(InstantSchema),
+  /** Why they are paired although kin or harm speaks against it. */
+  despite: v.optional(Line(400)),
+})
 const Partner = v.object({
   ...Reference.entries,
   verdict: v.nullable(v.string()),
@@ -18,6 +37,18 @@ export const PairingView = v.object({
   state: v.picklist(['planned', 'together', 'apart', 'laid', 'ended']),
   meetings: v.number(),
   locks: v.number(),
+  /** Chance that they mated. */
+  mated: v.number(),
+  missed: v.boolean(),
+  /** Inbreeding of their young. */
+  inbreeding: v.number(),
+  /** What spoke against them, and why they were paired all the same. */
+  despite: v.nullable(v.object({ against: v.array(v.string()), reason: v.string() })),
+  /** What to see to before they meet; whether to stay with them; what shows afterwards. */
+  before: v.array(v.string()),
+  stay: v.boolean(),
+  after: v.string(),
+  receptive: v.nullable(DaySpanSchema),
   shed: v.nullable(DayWindowSchema),
   eggs: v.nullable(DayWindowSchema),
   next: v.object({ says: v.string(), on: v.nullable(DaySchema) }),

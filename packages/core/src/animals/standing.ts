@@ -6,6 +6,19 @@ export type WeightContext = 'empty' | 'fed' | 'gravid' | 'in shed' | 'not said'
 /** How an animal has a trait: to be seen, unseen but carried, or not at all. */
 export type Carries = 'shows' | 'carries' | 'without'
 
+/** What somebody says of one trait. */
+export interface SaidOfTrait {
+  trait: string
+  carries: Carries
+  certainty: number
+  /** Copies, where they are known. */
+  copies?: 1 | 2 | undefined
+  /** Chances of no, one and two copies, where somebody gave them straight. */
+  odds?: number[] | undefined
+  /** Of a scored trait. */
+  score?: number | undefined
+}
+
 /** What can happen to one animal, as the log tells it. */
 export type AnimalEvent =
   | { kind: 'weighed'; payload: { grams: number; context: WeightContext; condition?: number | undefined } }
@@ -35,7 +48,7 @@ export type AnimalEvent =
     }
   | { kind: 'noted'; payload: { text: string } }
   | { kind: 'moulted'; payload: { adult: boolean } }
-  | { kind: 'trait'; payload: { trait: string; carries: Carries; certainty: number } }
+  | { kind: 'trait'; payload: SaidOfTrait }
   | { kind: 'looked at'; payload: { sign: string; seen: boolean } }
   | { kind: 'droppings'; payload: { clear: boolean } }
   | { kind: 'rest began'; payload: object }
@@ -93,7 +106,7 @@ export interface AnimalStanding {
   /** The moult that made an insect adult. */
   adultAt: Instant | null
   /** Traits in the order in which they were first said of it, each as last said. */
-  traits: { trait: string; carries: Carries; certainty: number }[]
+  traits: SaidOfTrait[]
   /** Signs that somebody looked for, each as last seen or not seen. */
   signs: Record<string, { seen: boolean; at: Instant }>
 }
@@ -218,12 +231,18 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
     case 'moulted':
       return entry.payload.adult ? { ...now, adultAt: at } : now
     case 'trait': {
-      const { trait, carries, certainty } = entry.payload
+      const { trait, carries, certainty, copies, odds, score } = entry.payload
+      const said = {
+        ...{ trait, carries, certainty },
+        ...(copies === undefined ? {} : { copies }),
+        ...(odds === undefined ? {} : { odds }),
+        ...(score === undefined ? {} : { score }),
+      }
       const others = now.traits.filter((t) => t.trait !== trait)
       const place = now.traits.findIndex((t) => t.trait === trait)
       return {
         ...now,
-        traits: others.toSpliced(place < 0 ? others.length : place, 0, { trait, carries, certainty }),
+        traits: others.toSpliced(place < 0 ? others.length : place, 0, said),
       }
     }
     case 'looked at':

@@ -1,4 +1,12 @@
-import type { Evidence, IncubationRules, PairingRules, Protocol, ReadinessRules, Stage } from './types'
+import type {
+  ClutchRules,
+  Evidence,
+  IncubationRules,
+  PairingRules,
+  Protocol,
+  ReadinessRules,
+  Stage,
+} from './types'
 import type { ProtocolDocument } from './document'
 import { restOf } from './rest'
 import { Sheet } from './sheet'
@@ -29,6 +37,7 @@ export function compileProtocol(
     readiness: readinessOf(sheet),
     rest: restOf(sheet),
     pairing: pairingOf(sheet),
+    clutch: clutchOf(sheet),
     incubation: incubationOf(sheet),
     growth: { female: curveOf(sheet, 'female'), male: curveOf(sheet, 'male') },
     quarantineDays: sheet.number('quarantine.days'),
@@ -85,6 +94,37 @@ function pairingOf(sheet: Sheet): PairingRules {
     lockToLaying: sheet.range('pairing.lockToLaying'),
     signs: sheet.words('laying.signs'),
     caution: sheet.words('pairing.caution'),
+    trigger: sheet.rangeOrNull('pairing.triggerDays'),
+    receptive: sheet.rangeOrNull('pairing.receptiveDays'),
+    sperm: sheet.rangeOrNull('pairing.spermDays'),
+    unmated: unmatedOf(sheet.words('pairing.unmated')),
+    maleRestDays: sheet.numberOr('pairing.maleRestDays', 0),
+    mostFemales: sheet.numberOr('pairing.mostFemales', 3),
+    togetherMost: sheet.numberOr('pairing.togetherMost', 1),
+    kin: {
+      warn: sheet.numberOr('pairing.kinWarn', 0.0625),
+      alarm: sheet.numberOr('pairing.kinAlarm', 0.125),
+      block: sheet.numberOr('pairing.kinBlock', 0.25),
+    },
+    before: sheet
+      .words('pairing.before')
+      .split(';')
+      .map((part) => part.trim())
+      .filter((part) => part !== ''),
+    stay: sheet.words('pairing.stay') === 'yes',
+    after: sheet.words('pairing.after'),
+    carriers: sheet.words('pairing.carriers'),
+  }
+}
+
+const unmatedOf = (words: string) => (words === 'daughters only' || words === 'clone' ? words : 'no')
+
+function clutchOf(sheet: Sheet): ClutchRules | null {
+  if (!sheet.has('clutch.count')) return null
+  return {
+    count: sheet.range('clutch.count'),
+    infertile: sheet.numberOr('clutch.infertile', 0.1),
+    perYear: sheet.numberOr('clutch.perYear', 1),
   }
 }
 

@@ -50,6 +50,32 @@ export interface PairingRules {
   lockToLaying: Range
   signs: string
   caution: string
+  /** From full warmth to being receptive, and how long it lasts; null where the season does not follow a rest. */
+  trigger: Range | null
+  receptive: Range | null
+  /** How long sperm keeps in a female; null where it does not. */
+  sperm: Range | null
+  unmated: 'no' | 'daughters only' | 'clone'
+  maleRestDays: number
+  mostFemales: number
+  togetherMost: number
+  /** Inbreeding of the young: warned of, kept out of plans, refused unless overruled. */
+  kin: { warn: number; alarm: number; block: number }
+  /** What to see to before they meet. */
+  before: string[]
+  /** Never to be left alone together. */
+  stay: boolean
+  /** What shows afterwards that a mating happened unseen. */
+  after: string
+  /** Which carriers of a doubled harm may be paired, as its keepers decided. */
+  carriers: string
+}
+
+/** What a clutch usually brings. */
+export interface ClutchRules {
+  count: Range
+  infertile: number
+  perYear: number
 }
 
 export interface IncubationMethod {
@@ -127,6 +153,8 @@ export interface Protocol {
   /** Null where the species has no rest. */
   rest: RestRules | null
   pairing: PairingRules
+  /** Null where nobody counts a clutch. */
+  clutch: ClutchRules | null
   /** Null where young are born. */
   incubation: IncubationRules | null
   growth: { female: GrowthCurve; male: GrowthCurve }

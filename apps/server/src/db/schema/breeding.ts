@@ -1,5 +1,5 @@
-import type { AnimalStanding, EggFate } from '@hatch-book/core'
-import type { HatchFact } from '@hatch-book/contract'
+import type { AnimalStanding, EggFate, GeneSet } from '@hatch-book/core'
+import type { HatchFact, LineGoalView, SeasonPlanView } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import {
   boolean,
@@ -139,6 +139,62 @@ export const egg = pgTable(
     foreignKey({ columns: [t.bookId, t.clutchId], foreignColumns: [clutch.bookId, clutch.id] }),
     foreignKey({ columns: [t.bookId, t.animalId], foreignColumns: [animal.bookId, animal.id] }),
     uniqueIndex('egg_number').on(t.bookId, t.clutchId, t.number),
+    bookOnly(),
+  ],
+).enableRLS()
+
+/** A species' genes where a book has them otherwise than they started; its key is the protocol's. */
+export const geneSet = pgTable(
+  'gene_set',
+  {
+    ...identity(),
+    version: integer('version').notNull().default(1),
+    genes: jsonb('genes').$type<GeneSet>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.id], foreignColumns: [protocol.bookId, protocol.id] }),
+    bookOnly(),
+  ],
+).enableRLS()
+
+/** A season of pairings as it is planned: who is with whom, and when. */
+export const seasonPlan = pgTable(
+  'season_plan',
+  {
+    ...identity(),
+    version: integer('version').notNull().default(1),
+    protocolId: uuid('protocol_id').notNull(),
+    name: text('name').notNull(),
+    fromDay: date('from_day').notNull(),
+    toDay: date('to_day').notNull(),
+    settings: jsonb('settings').$type<SeasonPlanView['settings']>().notNull(),
+    courses: jsonb('courses').$type<SeasonPlanView['courses']>().notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.protocolId], foreignColumns: [protocol.bookId, protocol.id] }),
+    bookOnly(),
+  ],
+).enableRLS()
+
+/** What a line is for. */
+export const lineGoal = pgTable(
+  'line_goal',
+  {
+    ...identity(),
+    version: integer('version').notNull().default(1),
+    protocolId: uuid('protocol_id').notNull(),
+    name: text('name').notNull(),
+    line: text('line').notNull().default(''),
+    goal: jsonb('goal')
+      .$type<Pick<LineGoalView, 'wanted' | 'number' | 'mostInbreeding' | 'years' | 'tubs'>>()
+      .notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.protocolId], foreignColumns: [protocol.bookId, protocol.id] }),
     bookOnly(),
   ],
 ).enableRLS()

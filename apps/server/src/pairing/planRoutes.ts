@@ -1,0 +1,182 @@
+import {
+  Id,
+  LineGoalChange,
+  LineGoalDraft,
+  LineGoalList,
+  Ok,
+  SeasonPlanChange,
+  SeasonPlanDraft,
+  SeasonPlanList,
+  type LineGoalView,
+  type SeasonPlanView,
+} from '@hatch-book/contract'
+import { locusOf, type WantedTrait } from '@hatch-book/core'
+import { desc, eq } from 'drizzle-orm'
+import * as v from 'valibot'
+import { inBook, tables, type Transaction } from '../db/connect'
+import { actorOf } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { announce } from '../shell/live'
+import { BookError } from '../shell/problems'
+import { loadGenes } from './genes'
+
+const { lineGoal, seasonPlan } = tables
+const WithId = v.object({ id: Id })
+type Body = Pick<SeasonPlanView, 'name' | 'from' | 'to' | 'settings' | 'courses'>
+
+function rowOf({ name, from, to, settings, courses }: Body) {
+  if (to < from)
+    throw new BookError('invalid', 'The season ends before it begins.', [
+      { field: 'to', says: 'before it begins' },
+    ])
+  for (const { visits } of courses)
+    for (const visit of visits)
+      if (visit.to < visit.from)
+        throw new BookError('invalid', `A visit ends before it begins: ${visit.from} to ${visit.to}.`)
+  return { name, fromDay: from, toDay: to, settings, courses }
+}
+
+/** Traits that nobody knows are refused where they are asked for. */
+async function checkWanted(
+  tx: Transaction,
+  protocolId: string,
+  traits: readonly WantedTrait[],
+): Promise<void> {
+  const kept = (await loadGenes(tx, [protocolId])).get(protocolId)
+  if (!kept) throw new BookError('not-found', 'This protocol is not in the book.')
+  for (const { trait } of traits) {
+    const special = kept.genes.loci.some(
+      (l) => l.pairs?.some((p) => p.word === trait) || l.alleles.some((a) => a.doubledWord === trait),
+    )
+    if (special) continue
+    try {
+      locusOf(kept.genes, trait)
+    } catch (error) {
+      throw new BookError('invalid', `${(error as Error).message}.`, [
+        { field: 'wanted', says: (error as Error).message },
+      ])
+    }
+  }
+}
+
+/** Plans of a season, and what lines are for: made in the browser, kept here. */
+export const planRoutes: BookRoutes = (app, { db }) => {
+  app.get(
+    '/api/season-plans',
+    { config: { permission: 'read the book' }, schema: { response: { 200: SeasonPlanList } } },
+    (request) =>
+      inBook(db, actorOf(request).bookId, async (tx) => ({
+        plans: (await tx.select().from(seasonPlan).orderBy(desc(seasonPlan.fromDay), seasonPlan.name)).map(
+          ({ fromDay, toDay, at, bookId: _, ...row }): SeasonPlanView => ({
+            ...row,
+            from: fromDay,
+            to: toDay,
+            at: at.toISOString(),
+          }),
+        ),
+      })),
+  )
+
+  app.post(
+    '/api/season-plans',
+    {
+      config: { permission: 'decide and plan' },
+      schema: { body: SeasonPlanDraft, response: { 200: Ok } },
+    },
+    (request) => {
+      const actor = actorOf(request)
+      const { id, protocolId, ...body } = request.body
+      return inBook(db, actor.bookId, async (tx) => {
+        await checkWanted(tx, protocolId, body.settings.wanted?.traits ?? [])
+        await tx
+          .insert(seasonPlan)
+          .values({ bookId: actor.bookId, id, protocolId, ...rowOf(body), at: new Date(actor.now) })
+        await announce(tx, actor.bookId)
+        return { ok: true as const }
+      })
+    },
+  )
+
+  app.patch(
+    '/api/season-plans/:id',
+    {
+      config: { permission: 'decide and plan' },
+      schema: { params: WithId, body: SeasonPlanChange, response: { 200: Ok } },
+    },
+    (request) => {
+      const actor = actorOf(request)
+      const { version, ...body } = request.body
+      return inBook(db, actor.bookId, async (tx) => {
+        const [row] = await tx
+          .select()
+          .from(seasonPlan)
+          .where(eq(seasonPlan.id, request.params.id))
+          .for('update')
+        if (!row) throw new BookError('not-found', 'This plan is not in the book.')
+        if (row.version !== version)
+          throw new BookError('stale', 'Somebody changed this plan meanwhile.', [], row)
+        await checkWanted(tx, row.protocolId, body.settings.wanted?.traits ?? [])
+        await tx
+          .update(seasonPlan)
+          .set({ ...rowOf(body), version: version + 1 })
+          .where(eq(seasonPlan.id, row.id))
+        await announce(tx, actor.bookId)
+        return { ok: true as const }
+      })
+    },
+  )
+
+  app.get(
+    '/api/line-goals',
+    { config: { permission: 'read the book' }, schema: { response: { 200: LineGoalList } } },
+    (request) =>
+      inBook(db, actorOf(request).bookId, async (tx) => ({
+        goals: (await tx.select().from(lineGoal).orderBy(lineGoal.name)).map(
+          ({ goal, bookId: _, ...row }): LineGoalView => ({ ...row, ...goal }),
+        ),
+      })),
+  )
+
+  app.post(
+    '/api/line-goals',
+    {
+      config: { permission: 'decide and plan' },
+      schema: { body: LineGoalDraft, response: { 200: Ok } },
+    },
+    (request) => {
+      const { bookId } = actorOf(request)
+      const { id, protocolId, name, line, ...goal } = request.body
+      return inBook(db, bookId, async (tx) => {
+        await checkWanted(tx, protocolId, goal.wanted.traits)
+        await tx.insert(lineGoal).values({ bookId, id, protocolId, name, line, goal })
+        await announce(tx, bookId)
+        return { ok: true as const }
+      })
+    },
+  )
+
+  app.patch(
+    '/api/line-goals/:id',
+    {
+      config: { permission: 'decide and plan' },
+      schema: { params: WithId, body: LineGoalChange, response: { 200: Ok } },
+    },
+    (request) => {
+      const { bookId } = actorOf(request)
+      const { version, name, line, ...goal } = request.body
+      return inBook(db, bookId, async (tx) => {
+        const [row] = await tx.select().from(lineGoal).where(eq(lineGoal.id, request.params.id)).for('update')
+        if (!row) throw new BookError('not-found', 'This goal is not in the book.')
+        if (row.version !== version)
+          throw new BookError('stale', 'Somebody changed this goal meanwhile.', [], row)
+        await checkWanted(tx, row.protocolId, goal.wanted.traits)
+        await tx
+          .update(lineGoal)
+          .set({ name, line, goal, version: version + 1 })
+          .where(eq(lineGoal.id, row.id))
+        await announce(tx, bookId)
+        return { ok: true as const }
+      })
+    },
+  )
+}

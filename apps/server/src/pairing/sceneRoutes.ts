@@ -1,0 +1,195 @@
+import { GeneId, GenesChange, GenesSaved, PairingScene, SceneList, type MateView } from '@hatch-book/contract'
+import { dayOfInstant, describeGenes, geneSetFaults, originOf, type Day } from '@hatch-book/core'
+import { eq, sql } from 'drizzle-orm'
+import { judgeAnimals } from '../animals'
+import { inBook, tables, type Transaction } from '../db/connect'
+import { standsSql } from '../entries'
+import { loadShelf } from '../protocols/store'
+import { actorOf, type Actor } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { announce } from '../shell/live'
+import { BookError } from '../shell/problems'
+import { loadGenes, speciesGenes } from './genes'
+import { loadWindows, seasonsToBreed } from './windows'
+
+/** A season's meetings are those of the last so many days. */
+const SEASON_DAYS = 150
+
+export const sceneRoutes: BookRoutes = (app, { db }) => {
+  const { animal, geneSet } = tables
+
+  /** The species that are kept by name, for choosing. */
+  app.get(
+    '/api/pairing-scenes',
+    { config: { permission: 'read the book' }, schema: { response: { 200: SceneList } } },
+    (request) =>
+      inBook(db, actorOf(request).bookId, async (tx) => {
+        const shelf = await loadShelf(tx)
+        const { rows } = await tx.execute<{ protocol_id: string; animals: number }>(sql`
+          select protocol_id, count(*)::int as animals from animal where not withdrawn and merged_into_id is null group by 1`)
+        const counted = new Map(rows.map((r) => [r.protocol_id, r.animals]))
+        const named = shelf.rows.filter((r) => shelf.document(r.id).keptAs !== 'colonies')
+        const genes = await loadGenes(
+          tx,
+          named.map((r) => r.id),
+        )
+        return {
+          species: named
+            .map((r) => ({
+              protocolId: r.id,
+              species: r.species,
+              animals: counted.get(r.id) ?? 0,
+              loci: genes.get(r.id)?.genes.loci.length ?? 0,
+            }))
+            .sort((a, b) => b.animals - a.animals || a.species.localeCompare(b.species)),
+        }
+      }),
+  )
+
+  app.get(
+    '/api/pairing-scenes/:protocolId',
+    {
+      config: { permission: 'read the book' },
+      schema: { params: GeneId, response: { 200: PairingScene } },
+    },
+    (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, (tx) => scene(tx, actor, request.params.protocolId))
+    },
+  )
+
+  app.patch(
+    '/api/genes/:protocolId',
+    {
+      config: { permission: 'decide and plan' },
+      schema: { params: GeneId, body: GenesChange, response: { 200: GenesSaved } },
+    },
+    (request) => {
+      const actor = actorOf(request)
+      const { protocolId } = request.params
+      const { version, genes } = request.body
+      return inBook(db, actor.bookId, async (tx) => {
+        const faults = geneSetFaults(genes as never)
+        if (faults.length > 0)
+          throw new BookError(
+            'invalid',
+            `${faults.map((f) => f.says).join('; ')}. Nothing was changed.`,
+            faults.map((f) => ({ field: `genes.${f.at}`, says: f.says })),
+          )
+        const kept = (await loadGenes(tx, [protocolId])).get(protocolId)
+        if (!kept) throw new BookError('not-found', 'This protocol is not in the book.')
+        if (kept.version !== version)
+          throw new BookError('stale', 'Somebody changed these genes meanwhile.', [], kept)
+        if (version === 0)
+          await tx.insert(geneSet).values({ bookId: actor.bookId, id: protocolId, genes: genes as never })
+        else
+          await tx
+            .update(geneSet)
+            .set({ genes: genes as never, version: version + 1 })
+            .where(eq(geneSet.id, protocolId))
+        await announce(tx, actor.bookId)
+        return { version: version + 1 }
+      })
+    },
+  )
+
+  async function scene(tx: Transaction, actor: Actor, protocolId: string): Promise<PairingScene> {
+    const shelf = await loadShelf(tx)
+    const document = shelf.document(protocolId)
+    if (document.keptAs === 'colonies') throw new BookError('invalid', 'A colony has no animals by name.')
+    const protocol = shelf.of({ id: protocolId, tag: '', line: '', protocolId })
+    const species = await speciesGenes(tx, protocolId)
+    const rows = await tx.select({ id: animal.id }).from(animal).where(eq(animal.protocolId, protocolId))
+    const judged =
+      rows.length > 0
+        ? await judgeAnimals(
+            tx,
+            actor,
+            rows.map((r) => r.id),
+          )
+        : []
+    const females = judged
+      .filter((j) => j.row.sex === 'female' && j.row.presence === 'here')
+      .map((j) => j.record)
+    const windows = await loadWindows(tx, actor, females)
+    const toBreed = seasonsToBreed(protocol)
+    const mates = judged
+      .filter((j) => j.record.animal.mergedIntoId === null)
+      .map(({ row }): MateView => {
+        const beliefs = species.inherited.beliefs.get(row.id) ?? {}
+        const adult = row.ageDays ? toBreed - row.ageDays.most / 365.25 : 0
+        return {
+          ...{ id: row.id, tag: row.tag, sex: row.sex, line: row.line, presence: row.presence },
+          place: row.place?.name ?? null,
+          verdict: row.verdict,
+          because: row.verdictBecause,
+          said: (species.said.get(row.id) ?? []) as MateView['said'],
+          beliefs: beliefs as Record<string, number[]>,
+          words: describeGenes(species.genes, row.sex, beliefs),
+          window: windows.get(row.id) ?? null,
+          refusalsInARow: row.refusalsInARow,
+          readyIn: row.verdict === 'ready' || row.verdict === 'trial' ? 0 : Math.max(0, Math.ceil(adult)),
+        }
+      })
+    const byId = new Map(mates.map((m) => [m.id, m]))
+    const tags = new Map(species.pedigree.map((r) => [r.id, r.tag]))
+    const rules = protocol.pairing
+    return {
+      today: actor.today,
+      protocolId,
+      species: protocol.species,
+      genes: species.genes as PairingScene['genes'],
+      genesVersion: species.version,
+      mates,
+      pedigree: species.pedigree.map((r) => ({
+        ...{ id: r.id, tag: r.tag, line: r.line, dam: r.dam_id, sire: r.sire_id, hatched: r.hatched_from },
+        sex: (species.sexes.get(r.id) ?? 'unknown') as MateView['sex'],
+        here: ['here', 'listed'].includes(byId.get(r.id)?.presence ?? ''),
+      })),
+      conflicts: species.inherited.conflicts.map(({ id, locus }) => ({
+        id,
+        tag: tags.get(id) ?? '?',
+        says: `what is said of locus ${locus} cannot be, with its parents and young as they are`,
+      })),
+      begun: await meetings(tx, actor, protocolId),
+      rules: {
+        hoursTogether: rules.hoursTogether,
+        daysBetween: rules.daysBetween,
+        meetings: rules.meetings,
+        maleRestDays: rules.maleRestDays,
+        mostFemales: rules.mostFemales,
+        togetherMost: rules.togetherMost,
+        kin: rules.kin,
+        carriers: rules.carriers,
+        caution: rules.caution,
+        origin: originOf(protocol, 'pairing.kinAlarm', 'pairing.maleRestDays'),
+        clutch: protocol.clutch,
+        hatchRate: protocol.incubation?.hatchRate.typical ?? 1,
+        seasonsToBreed: toBreed,
+      },
+    }
+  }
+}
+
+/** Who was with whom this season, from the first introduction to the last parting. */
+async function meetings(tx: Transaction, actor: Actor, protocolId: string): Promise<PairingScene['begun']> {
+  const { rows } = await tx.execute<{
+    female_id: string
+    male_id: string
+    first: Date
+    last: Date
+    open: boolean
+  }>(sql`
+    select p.female_id, p.male_id, min(e.at) as first, max(e.at) as last,
+      (array_agg(e.kind order by e.at desc))[1] <> 'separated' as open
+    from pairing p join animal a on a.id = p.female_id join entry e on e.subject_id = p.id
+    where a.protocol_id = ${protocolId} and e.kind in ('introduced', 'locked', 'separated', 'taken up')
+      and e.at > ${new Date(actor.now - SEASON_DAYS * 86_400_000).toISOString()}::timestamptz
+      and e.at <= ${new Date(actor.now).toISOString()}::timestamptz and ${standsSql}
+    group by p.id, p.female_id, p.male_id order by min(e.at)`)
+  const day = (at: Date): Day => dayOfInstant(new Date(at).getTime(), actor.book.zone)
+  return rows.map((r) => ({
+    ...{ female: r.female_id, male: r.male_id, from: day(r.first), together: r.open },
+    to: r.open ? actor.today : day(r.last),
+  }))
+}
