@@ -108,6 +108,30 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./pairing/PairingPage')).PairingPage }),
       },
       {
+        path: 'pairing/watch',
+        lazy: async () => ({ Component: (await import('./pairing/WatchPage')).WatchPage }),
+      },
+      {
+        path: 'pairing/season',
+        lazy: async () => ({ Component: (await import('./pairing/SeasonPage')).SeasonPage }),
+      },
+      {
+        path: 'pairing/crosses',
+        lazy: async () => ({ Component: (await import('./pairing/CrossesPage')).CrossesPage }),
+      },
+      {
+        path: 'pairing/kin',
+        lazy: async () => ({ Component: (await import('./pairing/KinPage')).KinPage }),
+      },
+      {
+        path: 'pairing/goals',
+        lazy: async () => ({ Component: (await import('./pairing/GoalsPage')).GoalsPage }),
+      },
+      {
+        path: 'pairing/genes',
+        lazy: async () => ({ Component: (await import('./pairing/GenesPage')).GenesPage }),
+      },
+      {
         path: 'pairing/:id',
         lazy: async () => ({ Component: (await import('./pairing/PairingPage')).PairingPage }),
       },

@@ -6,6 +6,7 @@ import { Link } from 'react-router'
 import { EggMark } from '../parts/Egg'
 import { EntryList } from '../parts/Entries'
 import { Keys } from '../parts/Keys'
+import { withDays } from '../parts/Reasons'
 import { useFigures, type Figures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useClutch } from '../shell/queries'
@@ -85,6 +86,7 @@ function Summary({ page, onWhy }: { page: ClutchPage; onWhy(): void }) {
         , {clutch.species}, found {figures.day(clutch.foundOn)}
       </div>
       <div className="small quiet">{clutch.method}</div>
+      <Fathers page={page} />
       <div className="small" style={{ marginTop: 8 }}>
         <Rate says="fertile" rate={clutch.fertility} />
         <Rate says="of the fertile hatched" rate={clutch.hatchRate} />
@@ -233,6 +235,33 @@ function Excursions({ page }: { page: ClutchPage }) {
           The probe was silent for {g.hours.toFixed(0)} h from {figures.instant(g.from)}: filled by the set
           point.
         </p>
+      ))}
+    </div>
+  )
+}
+
+/** Who may have fathered it: one line when that is clear, all with their chances when it is not. */
+function Fathers({ page: { fathers } }: { page: ClutchPage }) {
+  const figures = useFigures()
+  const [first] = fathers
+  if (!first || (first.id !== null && first.chance > 0.98)) return null
+  return (
+    <div className="small" style={{ marginTop: 8 }} aria-label="Possible fathers">
+      <strong>Possible fathers</strong>
+      {fathers.map((f) => (
+        <div key={f.id ?? 'none'} className="between">
+          <span>
+            {f.id ? (
+              <Link className="tag" to={`/animals/${f.id}`}>
+                {f.tag}
+              </Link>
+            ) : (
+              'none of these'
+            )}{' '}
+            <span className="quiet">{withDays(f.because, figures.day)}</span>
+          </span>
+          <span className="fig">{Math.round(f.chance * 100)} %</span>
+        </div>
       ))}
     </div>
   )

@@ -1,5 +1,5 @@
 import { newId, type PairingView } from '@hatch-book/contract'
-import { Button, Select } from 'antd'
+import { Button, Input, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { Verdict } from '../parts/Verdict'
@@ -13,6 +13,7 @@ export function NewPairing({ onDone }: { onDone(id: string | null): void }) {
   const [femaleId, setFemale] = useState<string | null>(null)
   const [maleId, setMale] = useState<string | null>(null)
   const [error, setError] = useState<RefusedError | null>(null)
+  const [despite, setDespite] = useState('')
   const [reasonsOf, setReasonsOf] = useState<string | null>(null)
   const female = data?.find((a) => a.id === femaleId)
   const options = (sex: 'female' | 'male') =>
@@ -30,6 +31,7 @@ export function NewPairing({ onDone }: { onDone(id: string | null): void }) {
           ['ready', 'trial', 'not this season'].indexOf(b.verdict!),
       )
       .map((a) => ({ value: a.id, label: `${a.tag}, ${a.verdict}`, search: a.tag }))
+  const refusedForKin = error?.problem.code === 'gate-closed'
   const save = async (event: FormEvent) => {
     event.preventDefault()
     const id = newId()
@@ -38,6 +40,7 @@ export function NewPairing({ onDone }: { onDone(id: string | null): void }) {
         id,
         femaleId: femaleId ?? '',
         maleId: maleId ?? '',
+        ...(refusedForKin && despite.trim() ? { despite: despite.trim() } : {}),
       })
       await refreshBook()
       onDone(id)
@@ -90,13 +93,20 @@ export function NewPairing({ onDone }: { onDone(id: string | null): void }) {
           setError(null)
         })}
       </div>
+      {refusedForKin && (
+        <div className="note bad" role="alert">
+          <p>{error.problem.detail}</p>
+          <label htmlFor="despite">Pair them all the same, because</label>
+          <Input id="despite" value={despite} maxLength={400} onChange={(e) => setDespite(e.target.value)} />
+        </div>
+      )}
       {error && !error.problem.fields?.length && (
         <p className="note bad" role="alert">
           {error.problem.detail}
         </p>
       )}
       <Button type="primary" htmlType="submit">
-        Pair them
+        {refusedForKin ? 'Overrule and pair' : 'Pair them'}
       </Button>{' '}
       <Button onClick={() => onDone(null)}>Leave it</Button>
       <ReadinessSheet animalId={reasonsOf} onClose={() => setReasonsOf(null)} />

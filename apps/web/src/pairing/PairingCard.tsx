@@ -9,6 +9,8 @@ import { ReasonList, ReasonsSheet } from '../parts/Reasons'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
+import { MatedWords } from './MatedWords'
+import { percent } from './words'
 import { fromWallClock, toWallClock } from '../shell/wallClock'
 
 /** One pairing: what is next, the keys for what was seen, the dates that follow. */
@@ -41,6 +43,19 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
           {sentence(p.next.says)}
           {p.next.on && `, ${figures.day(p.next.on)}`}
         </h3>
+        {p.despite && (
+          <p className="note bad">
+            Paired although {p.despite.against.join('; ')}. <strong>Because:</strong> {p.despite.reason}
+          </p>
+        )}
+        <p>
+          <MatedWords pairing={p} />{' '}
+          {p.inbreeding > 0 && (
+            <span className={p.inbreeding >= 0.0625 ? 'warm' : 'quiet'}>
+              Their young are inbred {percent(p.inbreeding)}.
+            </span>
+          )}
+        </p>
         <p className="quiet">
           {p.meetings} {p.meetings === 1 ? 'meeting' : 'meetings'}, {p.locks}{' '}
           {p.locks === 1 ? 'lock' : 'locks'}

@@ -7,6 +7,7 @@ import { useLineFilter, usePairings, useReceptive } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
 import { NewPairing } from './NewPairing'
 import { PairingCard } from './PairingCard'
+import { PairingHead } from './PairingRooms'
 
 const ORDER = { together: 0, apart: 1, planned: 2, laid: 3, ended: 4 } as const
 const STATE_SAYS: Record<PairingView['state'], string> = {
@@ -33,14 +34,13 @@ export function PairingPage() {
   const picked = data.find((p) => p.id === id) ?? shown[0]
   return (
     <section className="page">
-      <div className="head">
-        <h1>Pairings{line && <span className="quiet"> of {line}</span>}</h1>
+      <PairingHead title={<>Pairings{line && <span className="quiet"> of {line}</span>}</>}>
         {may.decide && !adding && (
           <Button type="primary" onClick={() => setAdding(true)}>
             Pair two animals
           </Button>
         )}
-      </div>
+      </PairingHead>
       {adding && (
         <NewPairing
           onDone={(newId) => {

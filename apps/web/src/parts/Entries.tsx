@@ -31,7 +31,13 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
     case 'overruled':
       return `overruled: ${p.verdict} – ${p.reason}`
     case 'trait':
-      return `${p.carries === 'without' ? 'does not carry' : p.carries} ${p.trait}${Number(p.certainty) < 1 ? `, ${Math.round(Number(p.certainty) * 100)} % sure` : ''}${note}`
+      if (p.odds)
+        return `${p.trait}: no copy, one, two with ${(p.odds as unknown as number[]).map((o) => Math.round(o * 100)).join(' / ')} %${note}`
+      return `${p.carries === 'without' ? 'does not carry' : p.carries} ${Number(p.copies) === 2 ? 'two copies of ' : ''}${p.trait}${p.score === undefined ? '' : ` ${p.score}`}${Number(p.certainty) < 1 ? `, ${Math.round(Number(p.certainty) * 100)} % sure` : ''}${note}`
+    case 'paired despite':
+      return `paired although ${(p.against as unknown as string[]).join('; ')} – ${p.reason}`
+    case 'taken up':
+      return `sperm packet taken up${note}`
     case 'looked at':
       return `looked at: ${p.sign}, ${p.seen ? 'seen' : 'not seen'}${note}`
     case 'moulted':

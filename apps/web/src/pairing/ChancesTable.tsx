@@ -1,0 +1,89 @@
+import type { AssignProblem, OrderedPedigree } from '@hatch-book/core'
+import { useMemo } from 'react'
+import type { Scene } from './queries'
+import { reckonAll } from './reckon'
+import type { SeasonBody } from './seasonProblem'
+import { fraction, percent } from './words'
+
+/** Chance per young of the one that is wanted, and kinship, for every pair of the plan. */
+export function ChancesTable({
+  scene,
+  pedigree,
+  body,
+  problem,
+  picked,
+  onPick,
+}: {
+  scene: Scene
+  pedigree: OrderedPedigree
+  body: SeasonBody
+  problem: AssignProblem
+  picked: string | null
+  onPick(female: string): void
+}) {
+  const byId = useMemo(() => new Map(scene.mates.map((m) => [m.id, m])), [scene])
+  const females = problem.females.flatMap((f) => byId.get(f.id) ?? [])
+  const males = problem.males.flatMap((m) => byId.get(m.id) ?? [])
+  const { wanted } = body.settings
+  const cells = useMemo(
+    () => reckonAll(scene, pedigree, females, males, wanted),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the problem names them
+    [scene, pedigree, problem, wanted],
+  )
+  if (females.length === 0 || males.length === 0) return <p className="empty">No pair is in this plan yet.</p>
+  return (
+    <div>
+      <h2>
+        {wanted ? 'Chance per egg of the one you are after, and F of the young' : 'Inbreeding F of the young'}
+      </h2>
+      <div className="scroll-x">
+        <table className="heat" aria-label="Chances and kinship">
+          <thead>
+            <tr>
+              <th aria-label="female" />
+              {males.map((m) => (
+                <th key={m.id} scope="col" className="tag">
+                  {m.tag}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {females.map((female, f) => (
+              <tr key={female.id} className={female.id === picked ? 'picked' : ''}>
+                <th scope="row">
+                  <button className="plain tag" onClick={() => onPick(female.id)}>
+                    {female.tag}
+                  </button>
+                </th>
+                {males.map((male, m) => {
+                  const { inbreeding, chance, harms } = cells[f]![m]!
+                  const pair = problem.pairs.find((p) => p.female === female.id && p.male === male.id)
+                  return (
+                    <td
+                      key={male.id}
+                      className={pair?.forbidden ? 'far' : ''}
+                      style={
+                        chance
+                          ? {
+                              background: `color-mix(in srgb, var(--moss) ${Math.min(45, Math.round(chance * 120))}%, transparent)`,
+                            }
+                          : undefined
+                      }
+                      title={pair?.forbidden}
+                    >
+                      {wanted && <b className="fig">{fraction(chance ?? 0)}</b>}{' '}
+                      <span className="fig small">F {percent(inbreeding).replace(' %', '')}</span>
+                      {harms.length > 0 && <span aria-label="harms"> ✕</span>}
+                    </td>
+                  )
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="small quiet">F in per cent; a clay frame is a pair the plan does not make.</p>
+    </div>
+  )
+}

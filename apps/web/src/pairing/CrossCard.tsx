@@ -1,0 +1,134 @@
+import type { Wanted } from '@hatch-book/core'
+import { Link } from 'react-router'
+import { useMay } from '../shell/session'
+import { useStartPairing } from './startPairing'
+import type { Scene } from './queries'
+import type { ReckonedCross } from './reckon'
+import { fraction, genesInWords, kinWords, percent } from './words'
+import { wishInWords } from './WishField'
+
+/** One cross: the warning first, then the one wanted, then everything it throws. */
+export function CrossCard({
+  cross,
+  scene,
+  wish,
+  onClose,
+}: {
+  cross: ReckonedCross
+  scene: Scene
+  wish: Wanted | null
+  onClose?(): void
+}) {
+  const { dam, sire, outcomes, table, inbreeding, wanted, eggs } = cross
+  const may = useMay()
+  const kin = kinWords(inbreeding, scene.rules.kin)
+  const { start, asking } = useStartPairing()
+  const harmed = outcomes.harms.filter((h) => h.share > 0.005)
+  const trouble = harmed.length > 0 || inbreeding >= scene.rules.kin.alarm - 1e-9
+  return (
+    <article className={`card ${trouble ? 'trouble' : ''}`} aria-label={`${dam.tag} × ${sire.tag}`}>
+      <div className="top">
+        <Link className="tag" to={`/animals/${dam.id}`}>
+          {dam.tag}
+        </Link>
+        <span className="tag">×</span>
+        <Link className="tag" to={`/animals/${sire.id}`}>
+          {sire.tag}
+        </Link>
+        {onClose && (
+          <button className="plain small place" onClick={onClose}>
+            put away
+          </button>
+        )}
+      </div>
+      <p className="small quiet" style={{ minHeight: 38 }}>
+        {dam.tag}: {genesInWords(dam.words)}
+        <br />
+        {sire.tag}: {genesInWords(sire.words)}
+      </p>
+      {harmed.map((h) => (
+        <p key={h.locus + h.word} className="note bad" role="alert">
+          <strong>
+            {percent(h.share)} {h.harm === 'lethal' ? 'of fertile eggs die' : 'of young are impaired'}:{' '}
+            {h.word}.
+          </strong>{' '}
+          {h.says}. A carrier with a plain mate throws the same looks without the loss.
+        </p>
+      ))}
+      <p className={kin.className}>
+        Young inbred <strong className="fig">{percent(inbreeding)}</strong>, {kin.says}
+        {inbreeding >= scene.rules.kin.warn - 1e-9 && (
+          <span className="small quiet"> (warned of from {percent(scene.rules.kin.warn)})</span>
+        )}
+      </p>
+      {wanted && wish && (
+        <div className="wish">
+          <p style={{ marginBottom: 2 }}>
+            <strong>{wishInWords(wish)}</strong>
+          </p>
+          <p className="figures">
+            <span>
+              <b className="fig">{fraction(wanted.amongYoung)}</b> of young
+            </span>
+            <span>
+              <b className="fig">{wanted.inClutch.mean.toFixed(1)}</b> in her clutch of {eggs.typical} (
+              {wanted.inClutch.least} to {wanted.inClutch.most})
+            </span>
+            <span>
+              <b className="fig">{percent(wanted.inClutch.atLeastOne)}</b> for at least one
+            </span>
+          </p>
+          <p className="small quiet">
+            {wanted.share === 0
+              ? 'They cannot throw it.'
+              : wanted.needed === null
+                ? `However many young: what they carry is not sure enough for 95 %. Prove them first.`
+                : `${wanted.needed} young give at least one with 95 %.`}
+          </p>
+        </div>
+      )}
+      <table className="plain-table" aria-label={`Young of ${dam.tag} × ${sire.tag}`}>
+        <tbody>
+          {table.rows.map((row) => (
+            <tr key={row.words.join() + row.share}>
+              <td className="fig" style={{ width: 74 }}>
+                {fraction(row.share)}
+              </td>
+              <td>
+                <span className="share" style={{ width: `${Math.max(2, row.share * 100)}%` }} aria-hidden />
+                <strong>{row.words.length > 0 ? row.words.join(' ') : 'plain'}</strong>
+                {Math.abs(row.females - row.males) > 1e-9 && (
+                  <span className="small">
+                    {' '}
+                    {row.females === 0
+                      ? 'males only'
+                      : row.males === 0
+                        ? 'females only'
+                        : `${percent(row.females / row.share)} female`}
+                  </span>
+                )}
+                {row.carries.length > 0 && (
+                  <span className="small quiet">
+                    {' '}
+                    {row.carries
+                      .slice(0, 6)
+                      .map((c) => (c.share >= 0.995 ? `het ${c.word}` : `${percent(c.share)} het ${c.word}`))
+                      .join(', ')}
+                  </span>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {table.others > 0 && <p className="small quiet">and other kinds, {percent(table.others)} together</p>}
+      {may.decide && (
+        <p style={{ marginTop: 10 }}>
+          <button className="plain" disabled={asking} onClick={() => void start(dam, sire)}>
+            Pair them
+          </button>
+        </p>
+      )}
+    </article>
+  )
+}

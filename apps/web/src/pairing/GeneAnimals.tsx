@@ -1,0 +1,208 @@
+import { readGenes } from '@hatch-book/core'
+import { Input, Button } from 'antd'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { useLog } from '../shell/log'
+import { useMay } from '../shell/session'
+import { OddsForm } from './OddsForm'
+import type { Mate, Scene } from './queries'
+import { percent } from './words'
+
+const SHOWN = 40
+
+/** What each animal shows and may carry, as it follows from what is said of it, its parents and its young. */
+export function GeneAnimals({
+  scene,
+  onProve,
+}: {
+  scene: Scene
+  onProve(animalId: string, trait: string): void
+}) {
+  const [filter, setFilter] = useState('')
+  const [saying, setSaying] = useState<string | null>(null)
+  const [more, setMore] = useState(1)
+  const wanted = filter.trim().toLowerCase()
+  const all = scene.mates
+    .filter((m) => m.presence === 'here' || m.presence === 'listed')
+    .filter(
+      (m) =>
+        wanted === '' ||
+        m.tag.toLowerCase().includes(wanted) ||
+        m.line.toLowerCase().includes(wanted) ||
+        m.words.some((w) => w.trait.includes(wanted)),
+    )
+    .sort((a, b) => Number(b.verdict !== null) - Number(a.verdict !== null) || a.tag.localeCompare(b.tag))
+  return (
+    <section>
+      <div className="between">
+        <h2>What each is believed to have</h2>
+        <Input
+          aria-label="Filter animals"
+          placeholder="tag, line or trait"
+          size="small"
+          style={{ width: 180 }}
+          allowClear
+          value={filter}
+          onChange={(e) => setFilter(e.target.value)}
+        />
+      </div>
+      {all.length === 0 && (
+        <p className="empty">
+          {wanted ? 'Nobody here fits that.' : 'No animal of this species is in the book yet.'}
+        </p>
+      )}
+      <ul className="lines" aria-label="Animals and their genes">
+        {all.slice(0, SHOWN * more).map((mate) => (
+          <li key={mate.id}>
+            <Row
+              mate={mate}
+              scene={scene}
+              saying={saying === mate.id}
+              onSay={(on) => setSaying(on ? mate.id : null)}
+              onProve={onProve}
+            />
+          </li>
+        ))}
+      </ul>
+      {all.length > SHOWN * more && (
+        <button className="plain" onClick={() => setMore(more + 1)}>
+          {all.length - SHOWN * more} more
+        </button>
+      )}
+    </section>
+  )
+}
+
+function Row({
+  mate,
+  scene,
+  saying,
+  onSay,
+  onProve,
+}: {
+  mate: Mate
+  scene: Scene
+  saying: boolean
+  onSay(on: boolean): void
+  onProve(animalId: string, trait: string): void
+}) {
+  const may = useMay()
+  return (
+    <>
+      <div className="between">
+        <span>
+          <Link className="tag" to={`/animals/${mate.id}`}>
+            {mate.tag}
+          </Link>{' '}
+          <span className="small quiet">{mate.sex === 'unknown' ? 'not sexed' : mate.sex}</span>
+        </span>
+        {may.write && (
+          <button className="plain small" aria-label={`say of ${mate.tag}`} onClick={() => onSay(!saying)}>
+            say of its genes
+          </button>
+        )}
+      </div>
+      <div>
+        {mate.words.length === 0 && (
+          <span className="quiet small">
+            {mate.said.length > 0 ? 'plain, and nothing carried that is known' : 'nothing said'}
+          </span>
+        )}
+        {mate.words.map((w) => (
+          <span key={w.as + w.trait} className={`gene ${w.as}`}>
+            {w.as === 'carries' && 'het '}
+            {w.trait}
+            {w.chance < 0.995 && (
+              <>
+                {' '}
+                <b className="fig">{percent(w.chance)}</b>
+                <button
+                  className="plain small"
+                  aria-label={`prove ${w.trait} of ${mate.tag}`}
+                  onClick={() => onProve(mate.id, w.trait)}
+                >
+                  prove
+                </button>
+              </>
+            )}
+          </span>
+        ))}
+      </div>
+      {saying && <SayForm mate={mate} scene={scene} onDone={() => onSay(false)} />}
+    </>
+  )
+}
+
+/** Genes as one says them: 'amel het motley, maybe anery'. What is understood shows before anything is written. */
+function SayForm({ mate, scene, onDone }: { mate: Mate; scene: Scene; onDone(): void }) {
+  const { write } = useLog()
+  const [text, setText] = useState('')
+  const [exact, setExact] = useState(false)
+  const [tried, setTried] = useState(false)
+  const { parts, unread } = readGenes(text, scene.genes)
+  const save = async () => {
+    setTried(true)
+    if (parts.length === 0 || unread.length > 0) return
+    const items = parts.map(({ trait, carries, certainty, copies, score }) => ({
+      kind: 'trait' as const,
+      subject: { type: 'animal' as const, id: mate.id },
+      payload: {
+        trait,
+        carries,
+        certainty,
+        ...(copies ? { copies } : {}),
+        ...(score === undefined ? {} : { score }),
+      },
+    }))
+    if (await write(items, `${mate.tag}: ${text.trim()}`)) onDone()
+  }
+  if (exact) return <OddsForm mate={mate} genes={scene.genes} onDone={onDone} />
+  return (
+    <form
+      style={{ marginTop: 6 }}
+      onSubmit={(e) => {
+        e.preventDefault()
+        void save()
+      }}
+    >
+      <Input
+        autoFocus
+        aria-label={`genes of ${mate.tag}`}
+        value={text}
+        maxLength={200}
+        placeholder="amel het motley, maybe anery"
+        aria-invalid={tried && (unread.length > 0 || parts.length === 0)}
+        onChange={(e) => setText(e.target.value)}
+        onKeyDown={(e) => e.key === 'Escape' && onDone()}
+      />
+      <p className="small" style={{ margin: '4px 0' }} aria-live="polite">
+        {parts.map((p, i) => (
+          <span key={i} className="gene">
+            {p.carries === 'carries' ? 'het ' : p.carries === 'without' ? 'no ' : ''}
+            {p.copies === 2 && 'two copies of '}
+            {p.trait}
+            {p.score !== undefined && ` ${p.score}`}
+            {p.certainty < 1 && ` ${percent(p.certainty)}`}
+          </span>
+        ))}
+        {unread.map((u) => (
+          <span key={u.text} className="bad">
+            {u.says}{' '}
+          </span>
+        ))}
+        {tried && parts.length === 0 && unread.length === 0 && (
+          <span className="bad">say at least one trait, or ‘plain’</span>
+        )}
+      </p>
+      <Button size="small" type="primary" htmlType="submit">
+        Write it
+      </Button>{' '}
+      <Button size="small" onClick={() => setExact(true)}>
+        give the chances
+      </Button>{' '}
+      <Button size="small" onClick={onDone}>
+        Leave it
+      </Button>
+    </form>
+  )
+}

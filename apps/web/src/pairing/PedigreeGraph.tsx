@@ -1,0 +1,141 @@
+import dagre from '@dagrejs/dagre'
+import { Background, Controls, ReactFlow, type Edge, type Node } from '@xyflow/react'
+import '@xyflow/react/dist/style.css'
+import { Segmented } from 'antd'
+import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import type { Scene } from './queries'
+import { percent } from './words'
+
+const WIDTH = 118
+const HEIGHT = 44
+const MOST_NODES = 400
+
+/** Ancestors above, descendants below, to any depth; a click makes another animal the middle. */
+export function PedigreeGraph({
+  scene,
+  focus,
+  onFocus,
+  inbreeding,
+}: {
+  scene: Scene
+  focus: string
+  onFocus(tag: string): void
+  inbreeding: ReadonlyMap<string, number> | undefined
+}) {
+  const [up, setUp] = useState(4)
+  const [down, setDown] = useState(1)
+  const { nodes, edges, cut, size } = useMemo(
+    () => layOut(scene, focus, up, down, inbreeding),
+    [scene, focus, up, down, inbreeding],
+  )
+  const animal = scene.pedigree.find((p) => p.id === focus)!
+  const f = inbreeding?.get(focus) ?? 0
+  const depths = (label: string, value: number, set: (n: number) => void) => (
+    <span className="row" style={{ gap: 6 }}>
+      <span className="small quiet">{label}</span>
+      <Segmented
+        size="small"
+        aria-label={label}
+        value={value}
+        onChange={set}
+        options={[0, 1, 2, 4, 99].map((n) => ({ value: n, label: n === 99 ? 'all' : String(n) }))}
+      />
+    </span>
+  )
+  return (
+    <section className="card" style={{ marginBottom: 16 }} aria-label={`Pedigree of ${animal.tag}`}>
+      <div className="between" style={{ flexWrap: 'wrap' }}>
+        <h3 style={{ margin: 0 }}>
+          <Link className="tag" to={`/animals/${animal.id}`}>
+            {animal.tag}
+          </Link>{' '}
+          inbred <span className="fig">{percent(f)}</span>
+        </h3>
+        <span className="row">
+          {depths('ancestors', up, setUp)}
+          {depths('descendants', down, setDown)}
+        </span>
+      </div>
+      {cut > 0 && <p className="small warm">{cut} more are not drawn: fewer generations show them all.</p>}
+      <div className="pedigree" style={{ height: Math.min(520, Math.max(220, size * (HEIGHT + 56) + 40)) }}>
+        <ReactFlow
+          nodes={nodes}
+          edges={edges}
+          fitView
+          minZoom={0.1}
+          nodesDraggable={false}
+          nodesConnectable={false}
+          proOptions={{ hideAttribution: true }}
+          onNodeClick={(_, node) => onFocus(String(node.data.tag))}
+        >
+          <Background gap={24} color="var(--rule)" />
+          <Controls showInteractive={false} />
+        </ReactFlow>
+      </div>
+      <p className="small quiet">
+        Females are round, males square; a double frame is inbred, a faint one no longer here.
+      </p>
+    </section>
+  )
+}
+
+function layOut(
+  scene: Scene,
+  focus: string,
+  up: number,
+  down: number,
+  inbreeding: ReadonlyMap<string, number> | undefined,
+) {
+  const byId = new Map(scene.pedigree.map((p) => [p.id, p]))
+  const young = new Map<string, string[]>()
+  for (const { id, dam, sire } of scene.pedigree)
+    for (const parent of [dam, sire]) if (parent) young.set(parent, [...(young.get(parent) ?? []), id])
+  const shown = new Set([focus])
+  let cut = 0
+  const walk = (depth: number, next: (id: string) => string[]) => {
+    let front = [focus]
+    for (let i = 0; i < depth && front.length > 0; i++) {
+      const found = [...new Set(front.flatMap(next))].filter((id) => !shown.has(id) && byId.has(id))
+      const room = Math.max(0, MOST_NODES - shown.size)
+      cut += Math.max(0, found.length - room)
+      front = found.slice(0, room)
+      front.forEach((id) => shown.add(id))
+    }
+  }
+  walk(up, (id) => [byId.get(id)!.dam, byId.get(id)!.sire].filter((p) => p !== null))
+  walk(down, (id) => young.get(id) ?? [])
+  const graph = new dagre.graphlib.Graph()
+    .setGraph({ rankdir: 'TB', nodesep: 14, ranksep: 46 })
+    .setDefaultEdgeLabel(() => ({}))
+  for (const id of shown) graph.setNode(id, { width: WIDTH, height: HEIGHT })
+  const edges: Edge[] = []
+  for (const id of shown)
+    for (const parent of [byId.get(id)!.dam, byId.get(id)!.sire])
+      if (parent && shown.has(parent)) {
+        graph.setEdge(parent, id)
+        edges.push({ id: `${parent}${id}`, source: parent, target: id, style: { stroke: 'var(--ink2)' } })
+      }
+  dagre.layout(graph)
+  const nodes: Node[] = [...shown].map((id) => {
+    const animal = byId.get(id)!
+    const place = graph.node(id) as { x: number; y: number }
+    const f = inbreeding?.get(id) ?? 0
+    return {
+      id,
+      position: { x: place.x - WIDTH / 2, y: place.y - HEIGHT / 2 },
+      data: { tag: animal.tag, label: f > 0 ? `${animal.tag} · ${percent(f)}` : animal.tag },
+      className: [
+        'kin',
+        animal.sex,
+        animal.here ? '' : 'gone',
+        f > 0 ? 'inbred' : '',
+        id === focus ? 'focus' : '',
+      ].join(' '),
+      style: { width: WIDTH, height: HEIGHT },
+      ariaLabel: `${animal.tag}, ${animal.sex}`,
+    }
+  })
+  const ranks = new Set(nodes.map((n) => Math.round(n.position.y)))
+  return { nodes, edges, cut, size: ranks.size }
+}

@@ -1,0 +1,149 @@
+import { chanceOfCopies, locusOf, proveCarrier, provingPower, wild, type Belief } from '@hatch-book/core'
+import { InputNumber } from 'antd'
+import { useState } from 'react'
+import type { Mate, Scene } from './queries'
+import { genesInWords, percent } from './words'
+
+const MATES_SHOWN = 6
+
+/** What so many young would tell: which mate tells most, how many it takes, and what was learned so far. */
+export function Proving({
+  scene,
+  animalId,
+  trait,
+  onClose,
+}: {
+  scene: Scene
+  animalId: string
+  trait: string
+  onClose(): void
+}) {
+  const mate = scene.mates.find((m) => m.id === animalId)
+  const [young, setYoung] = useState(scene.rules.clutch?.count.typical ?? 8)
+  const [seen, setSeen] = useState<{ id: string; showing: number; plain: number } | null>(null)
+  if (!mate || mate.sex === 'unknown')
+    return <p className="note bad">It is not sexed yet: nobody knows whom to pair it with.</p>
+  const { locus, allele } = locusOf(scene.genes, trait)
+  const sex = mate.sex
+  const prior = mate.beliefs[locus.name] ?? wild(locus, sex)
+  const dominant = locus.alleles[allele - 1]!.mode !== 'recessive'
+  const copies = dominant && chanceOfCopies(locus, sex, prior, allele) > 0.995 ? 2 : 1
+  const other = sex === 'female' ? 'male' : 'female'
+  const believed = (m: Mate): Belief => m.beliefs[locus.name] ?? wild(locus, other)
+  const question = { locus, trait, sex, prior, matings: [], copies } as const
+  const candidates = scene.mates
+    .filter((m) => m.sex === other && m.presence === 'here' && m.verdict !== null)
+    .map((m) => ({ m, power: provingPower(question, believed(m), young) }))
+    .sort((a, b) => a.power.left - b.power.left || a.m.tag.localeCompare(b.m.tag))
+    .slice(0, MATES_SHOWN)
+  const chance = chanceOfCopies(locus, sex, prior, allele, copies)
+  const what = copies === 2 ? `two copies of ${trait}` : trait
+  const with_ = seen && candidates.find((c) => c.m.id === seen.id)
+  const after = with_
+    ? (() => {
+        try {
+          return proveCarrier({
+            ...question,
+            matings: [{ mate: believed(with_.m), showing: seen.showing, plain: seen.plain }],
+          })
+        } catch (error) {
+          return (error as Error).message
+        }
+      })()
+    : null
+  return (
+    <article className="card now" style={{ marginBottom: 16 }} aria-label={`Proving ${mate.tag}`}>
+      <div className="between">
+        <h3>
+          Does {mate.tag} carry {what}?
+        </h3>
+        <button className="plain small" onClick={onClose}>
+          close
+        </button>
+      </div>
+      <p>
+        Now <strong className="fig">{percent(chance)}</strong>. After{' '}
+        <InputNumber
+          aria-label="young"
+          size="small"
+          min={1}
+          max={200}
+          value={young}
+          style={{ width: 70 }}
+          onChange={(n) => setYoung(n ?? 1)}
+        />{' '}
+        young by each mate:
+      </p>
+      <table className="plain-table">
+        <thead>
+          <tr>
+            <th>mate</th>
+            <th>sure after them</th>
+            <th>young till 95 %</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {candidates.map(({ m, power }, i) => (
+            <tr key={m.id}>
+              <td>
+                <span className="tag">{m.tag}</span>{' '}
+                {i === 0 && power.left < 0.99 && <span className="small good">tells most</span>}
+                <div className="small quiet">{genesInWords(m.words)}</div>
+              </td>
+              <td className="fig">{percent(power.settled)}</td>
+              <td className="fig">{power.youngNeeded ?? 'never tells'}</td>
+              <td>
+                <button
+                  className="plain small"
+                  onClick={() => setSeen({ id: m.id, showing: 0, plain: young })}
+                >
+                  what if
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {candidates.length === 0 && <p className="quiet">No mate of the other sex is here.</p>}
+      {seen && with_ && (
+        <p style={{ marginTop: 8 }}>
+          With {with_.m.tag}:{' '}
+          <InputNumber
+            aria-label="showing it"
+            size="small"
+            min={0}
+            max={200}
+            value={seen.showing}
+            style={{ width: 66 }}
+            onChange={(n) => setSeen({ ...seen, showing: n ?? 0 })}
+          />{' '}
+          show it,{' '}
+          <InputNumber
+            aria-label="not showing it"
+            size="small"
+            min={0}
+            max={200}
+            value={seen.plain}
+            style={{ width: 66 }}
+            onChange={(n) => setSeen({ ...seen, plain: n ?? 0 })}
+          />{' '}
+          do not:{' '}
+          {typeof after === 'string' ? (
+            <span className="bad">{after}</span>
+          ) : (
+            after && (
+              <strong>
+                {percent(after.after)}, {after.standing}
+              </strong>
+            )
+          )}
+        </p>
+      )}
+      <p className="small quiet">
+        Young that are looked over and written down (‘plain’, or what shows) count here by themselves. One
+        that shows a recessive settles it at once.
+      </p>
+    </article>
+  )
+}

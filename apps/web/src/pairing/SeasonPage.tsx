@@ -1,0 +1,332 @@
+import { newId, type SeasonPlanView } from '@hatch-book/contract'
+import { addDays, judgePlan, planGreedily, type AssignProblem, type Course } from '@hatch-book/core'
+import { App, Button, Select } from 'antd'
+import { useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { api, refreshBook, type RefusedError } from '../shell/api'
+import { useFigures } from '../shell/figures'
+import { useMay } from '../shell/session'
+import { useLongTask } from '../shell/worker'
+import { ChancesTable } from './ChancesTable'
+import { CrossCard } from './CrossCard'
+import { PairingHead, SpeciesPick } from './PairingRooms'
+import { useScene, useSeasonPlans, type Scene } from './queries'
+import { pedigreeOfScene, reckonCross } from './reckon'
+import type { SolvedSeason } from './season.worker'
+import { SeasonSettingsForm } from './SeasonSettingsForm'
+import { SeasonSheet } from './SeasonSheet'
+import { begunCourses, freshSeason, problemOf, type SeasonBody } from './seasonProblem'
+import { TodayInSeason } from './TodayInSeason'
+import { percent } from './words'
+
+const createWorker = () => new Worker(new URL('./season.worker.ts', import.meta.url), { type: 'module' })
+
+/** One plan for the season: who is with whom, when, proved to be the best, and moved by hand where one knows better. */
+export function SeasonPage() {
+  const scene = useScene()
+  const { data: plans } = useSeasonPlans()
+  const may = useMay()
+  const [params, setParams] = useSearchParams()
+  const own = (plans ?? []).filter((p) => p.protocolId === scene?.protocolId)
+  const plan = own.find((p) => p.id === params.get('plan')) ?? own[0]
+  const pick = (id: string) =>
+    setParams((before) => {
+      const next = new URLSearchParams(before)
+      next.set('plan', id)
+      return next
+    })
+  const { notification } = App.useApp()
+  const begin = async () => {
+    const id = newId()
+    try {
+      await api.send('POST', '/api/season-plans', {
+        id,
+        protocolId: scene!.protocolId,
+        ...freshSeason(scene!),
+      })
+      await refreshBook()
+      pick(id)
+    } catch (error) {
+      notification.error({ title: 'Not planned', description: (error as RefusedError).message })
+    }
+  }
+  return (
+    <section className="page">
+      <PairingHead title={plan ? plan.name : 'The season'}>
+        {own.length > 1 && (
+          <Select
+            aria-label="Plan"
+            value={plan!.id}
+            onChange={pick}
+            style={{ minWidth: 180 }}
+            options={own.map((p) => ({ value: p.id, label: p.name }))}
+          />
+        )}
+        <SpeciesPick />
+        {may.decide && scene && scene.mates.length > 0 && (
+          <Button type={plan ? 'default' : 'primary'} onClick={() => void begin()}>
+            Plan a season
+          </Button>
+        )}
+      </PairingHead>
+      {scene && plans && !plan && (
+        <p className="empty">
+          No season of this species is planned. ‘Plan a season’ takes everybody who breeds, when each female
+          is expected, how long a male has to rest, and finds who should be with whom.
+        </p>
+      )}
+      {scene && plan && <Season key={`${plan.id} ${plan.version}`} scene={scene} plan={plan} />}
+    </section>
+  )
+}
+
+function Season({ scene, plan }: { scene: Scene; plan: SeasonPlanView }) {
+  const [body, setBody] = useState<SeasonBody>(plan)
+  const [asked, setAsked] = useState<AssignProblem | null>(null)
+  const [picked, setPicked] = useState<string | null>(null)
+  const [setting, setSetting] = useState(false)
+  const may = useMay()
+  const { notification } = App.useApp()
+  const figures = useFigures()
+  const pedigree = useMemo(() => pedigreeOfScene(scene), [scene])
+  const problem = useMemo(() => problemOf(scene, pedigree, body), [scene, pedigree, body])
+  const mates = useMemo(() => new Map(scene.mates.map((m) => [m.id, m])), [scene])
+  const { progress, result, error } = useLongTask<AssignProblem, SolvedSeason>(createWorker, asked)
+  const greedy = useMemo(() => planGreedily(problem), [problem])
+  const begun = useMemo(() => begunCourses(scene, body), [scene, body])
+  // What the plan says, but where somebody has begun: that is what it is.
+  const courses = useMemo<Course[]>(
+    () => [...begun, ...body.courses.filter((c) => !begun.some((b) => b.female === c.female))],
+    [begun, body],
+  )
+  const solved = asked === problem ? result : null
+  const best = solved?.plan ?? greedy
+  const judged = useMemo(() => judgePlan(problem, courses, best.value), [problem, courses, best])
+  const changed = JSON.stringify(body) !== JSON.stringify({ ...plan, ...bodyOf(plan) }) && body !== plan
+  const take = (next: readonly Course[]) =>
+    setBody({
+      ...body,
+      courses: next.filter((c) => !begun.some((b) => b.female === c.female)).map(plainCourse),
+    })
+  const move = (course: Course, days: number) =>
+    take(
+      courses.map((c) =>
+        c === course
+          ? { ...c, visits: c.visits.map((v) => ({ from: addDays(v.from, days), to: addDays(v.to, days) })) }
+          : c,
+      ),
+    )
+  const save = async () => {
+    try {
+      await api.send('PATCH', `/api/season-plans/${plan.id}`, { version: plan.version, ...bodyOf(body) })
+      await refreshBook()
+      notification.success({ title: 'The plan is kept', key: 'season', duration: 3 })
+    } catch (refused) {
+      notification.error({ title: 'Not kept', description: (refused as RefusedError).message })
+    }
+  }
+  const course = courses.find((c) => c.female === picked)
+  const pair = course && mates.get(course.female) && mates.get(course.male) ? course : undefined
+  const together = useMemo(() => togetherGain(problem, best.value), [problem, best.value])
+  const expected = judged.courses.reduce((sum, c) => sum + c.chance, 0)
+  return (
+    <>
+      <div className="between" style={{ alignItems: 'center', marginBottom: 8, flexWrap: 'wrap' }}>
+        <span>
+          <strong className="fig">{expected.toFixed(1)}</strong> of {problem.females.length} females expected
+          to be mated
+          {courses.length > 0 && <LossWords loss={judged.loss} best={best.value} />}
+        </span>
+        <span className="row">
+          {progress !== null && (
+            <span className="quiet small" role="status">
+              looking for the best plan …
+            </span>
+          )}
+          {may.decide && (
+            <>
+              <Button onClick={() => setSetting(!setting)}>
+                {setting ? 'Hide the settings' : 'Settings'}
+              </Button>
+              <Button type="primary" disabled={progress !== null} onClick={() => setAsked(problem)}>
+                {begun.length > 0 ? 'Solve again from today' : 'Find the best plan'}
+              </Button>
+              {changed && (
+                <Button type="primary" onClick={() => void save()}>
+                  Keep it
+                </Button>
+              )}
+            </>
+          )}
+        </span>
+      </div>
+      {error && (
+        <p className="note bad" role="alert">
+          The solver failed: {error}. The plan at once stands below.
+        </p>
+      )}
+      {setting && <SeasonSettingsForm scene={scene} body={body} onChange={setBody} />}
+      {solved && (
+        <p className="note" role="status">
+          {solved.plan.gap !== null && solved.plan.gap < 0.0025
+            ? `Best of all plans, proved in ${solved.seconds.toFixed(1)} s`
+            : `At most ${percent(solved.plan.gap ?? 1)} from the best, after ${solved.seconds.toFixed(1)} s`}
+          : {solved.plan.courses.length} of {problem.females.length} females served
+          {whatChanges(courses, solved.plan.courses, mates) &&
+            `; ${whatChanges(courses, solved.plan.courses, mates)}`}
+          .{' '}
+          {!sameCourses(courses, solved.plan.courses) && (
+            <button className="plain" onClick={() => take(solved.plan.courses)}>
+              Take it
+            </button>
+          )}
+        </p>
+      )}
+      {!solved && courses.length === begun.length && greedy.courses.length > begun.length && (
+        <p className="note">
+          A first plan at once serves {greedy.courses.length} females.{' '}
+          <button className="plain" onClick={() => take(greedy.courses)}>
+            Take it
+          </button>{' '}
+          or look for the best.
+        </p>
+      )}
+      {together && (
+        <p className="note">
+          Males are few: introducing {together.most} females at a time would serve {together.more} more.{' '}
+          <button
+            className="plain"
+            onClick={() => setBody({ ...body, settings: { ...body.settings, togetherMost: together.most } })}
+          >
+            Plan it so
+          </button>{' '}
+          if the species lets you.
+        </p>
+      )}
+      {problem.females.length === 0 ? (
+        <p className="empty">Nobody is in this plan yet: choose females and males under ‘Settings’.</p>
+      ) : (
+        <SeasonSheet
+          problem={problem}
+          courses={courses}
+          span={body}
+          today={scene.today}
+          mates={mates}
+          conflicts={judged.conflicts}
+          picked={picked}
+          onPick={setPicked}
+          onMove={move}
+          editable={may.decide}
+        />
+      )}
+      {judged.conflicts.map((c, i) => (
+        <p
+          key={i}
+          className={`note ${c.weight === 'stop' ? 'bad' : ''}`}
+          role={c.weight === 'stop' ? 'alert' : undefined}
+        >
+          <span className="tag">
+            {mates.get(c.female)?.tag} × {mates.get(c.male)?.tag}
+          </span>{' '}
+          {c.says.replace(/\d{4}-\d{2}-\d{2}/g, figures.day)}
+        </p>
+      ))}
+      <div
+        className="columns"
+        style={{ gridTemplateColumns: 'minmax(0, 1.15fr) minmax(0, 1fr) minmax(0, 0.9fr)', marginTop: 16 }}
+      >
+        <ChancesTable
+          scene={scene}
+          pedigree={pedigree}
+          body={body}
+          problem={problem}
+          picked={picked}
+          onPick={setPicked}
+        />
+        {pair ? (
+          <CrossCard
+            cross={reckonCross(
+              scene,
+              pedigree,
+              mates.get(pair.female)!,
+              mates.get(pair.male)!,
+              body.settings.wanted,
+            )}
+            scene={scene}
+            wish={body.settings.wanted}
+          />
+        ) : (
+          <p className="quiet">Pick a female to see what her cross would throw.</p>
+        )}
+        <TodayInSeason
+          scene={scene}
+          problem={problem}
+          courses={courses}
+          left={best.left}
+          mates={mates}
+          body={body}
+          onChange={setBody}
+          picked={picked}
+        />
+      </div>
+    </>
+  )
+}
+
+const bodyOf = ({ name, from, to, settings, courses }: SeasonBody): SeasonBody => ({
+  name,
+  from,
+  to,
+  settings,
+  courses,
+})
+const plainCourse = ({ female, male, visits, fixed }: Course) => ({
+  ...{ female, male },
+  visits: visits.map(({ from, to }) => ({ from, to })),
+  ...(fixed ? { fixed } : {}),
+})
+const keyOf = (c: Course) => `${c.female}${c.male}${c.visits[0]!.from}`
+const sameCourses = (a: readonly Course[], b: readonly Course[]) =>
+  a.length === b.length && a.every((c) => b.some((d) => keyOf(c) === keyOf(d)))
+
+function LossWords({ loss, best }: { loss: number; best: number }) {
+  if (best <= 0 || Math.abs(loss) < 0.005)
+    return <span className="quiet">, as good as the best plan known</span>
+  return loss > 0 ? (
+    <span className="warm">, {loss.toFixed(2)} of a clutch less than the best plan known</span>
+  ) : (
+    <span className="quiet">, better than the first plan</span>
+  )
+}
+
+/** Who is moved, in words: what a new solution changes against what was planned. */
+function whatChanges(
+  before: readonly Course[],
+  after: readonly Course[],
+  mates: ReadonlyMap<string, { tag: string }>,
+): string {
+  const tag = (id: string) => mates.get(id)?.tag ?? '?'
+  const moved = after.flatMap((c) => {
+    const old = before.find((b) => b.female === c.female)
+    if (!old) return before.length > 0 ? [`${tag(c.female)} now with ${tag(c.male)}`] : []
+    if (old.male !== c.male) return [`${tag(c.female)} with ${tag(c.male)} instead of ${tag(old.male)}`]
+    return []
+  })
+  const days = after.filter((c) => {
+    const old = before.find((b) => b.female === c.female)
+    return old?.male === c.male && old.visits[0]!.from !== c.visits[0]!.from
+  }).length
+  return [...moved, ...(days > 0 ? [`${days} on other days`] : [])].join(', ')
+}
+
+/** What introducing several at a time would bring, when not everybody is served one by one. */
+function togetherGain(problem: AssignProblem, value: number): { most: number; more: number } | null {
+  if (problem.togetherMost > 1 || problem.females.length <= problem.males.length) return null
+  const served = planGreedily(problem).courses.length
+  for (const most of [2, 3]) {
+    const plan = planGreedily({ ...problem, togetherMost: most })
+    if (plan.courses.length > served && plan.value > value)
+      return { most, more: plan.courses.length - served }
+  }
+  return null
+}

@@ -1,0 +1,234 @@
+import type { EntryKind, PairingView } from '@hatch-book/contract'
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import { Keys, type KeyAct } from '../parts/Keys'
+import { useFigures } from '../shell/figures'
+import { useKeys } from '../shell/keys'
+import { useLog } from '../shell/log'
+import { usePairings } from '../shell/queries'
+import { useMay } from '../shell/session'
+import { MatedWords } from './MatedWords'
+import { PairingHead } from './PairingRooms'
+
+/** A session in front of the tubs: who is together, how long, and one key for each thing seen. */
+export function WatchPage() {
+  const { data } = usePairings()
+  const figures = useFigures()
+  const [index, setIndex] = useState(0)
+  const watched = (data ?? [])
+    .filter(
+      (p) =>
+        p.state === 'together' || p.state === 'planned' || (p.state === 'apart' && !p.missed && p.locks < 2),
+    )
+    .sort((a, b) => ORDER[a.state] - ORDER[b.state] || a.female.tag.localeCompare(b.female.tag))
+  const at = Math.min(index, Math.max(0, watched.length - 1))
+  const step = (by: number) => setIndex((watched.length + at + by) % Math.max(1, watched.length))
+  useKeys({ ArrowDown: () => step(1), ArrowUp: () => step(-1), j: () => step(1) })
+  const pairing = watched[at]
+  if (!data) return null
+  return (
+    <section className="page">
+      <PairingHead title="Watch" />
+      {watched.length === 0 ? (
+        <p className="empty">
+          Nobody is together, and nobody waits to be introduced. <Link to="/pairing">Pair two animals</Link>,
+          or look at the season’s plan.
+        </p>
+      ) : (
+        <div className="columns watch">
+          <ul className="lines" aria-label="Pairs to watch">
+            {watched.map((p, i) => (
+              <li key={p.id} className={i === at ? 'picked' : ''} style={{ padding: '8px 12px' }}>
+                <button className="plain wide" aria-pressed={i === at} onClick={() => setIndex(i)}>
+                  <span className="tag">
+                    {p.female.tag} × {p.male.tag}
+                  </span>
+                  <span className={`small ${p.state === 'together' ? 'warm' : 'quiet'}`}>
+                    {STATE[p.state]}
+                  </span>
+                </button>
+                {p.female.place && <div className="small quiet">{p.female.place}</div>}
+                {p.next.on && p.state !== 'together' && (
+                  <div className="small quiet">
+                    {p.next.says} {figures.day(p.next.on)}
+                  </div>
+                )}
+              </li>
+            ))}
+          </ul>
+          {pairing && <Watched key={pairing.id} pairing={pairing} onNext={() => step(1)} />}
+        </div>
+      )}
+    </section>
+  )
+}
+const ORDER = { together: 0, planned: 1, apart: 2, laid: 3, ended: 4 } as const
+const STATE: Record<PairingView['state'], string> = {
+  together: 'together',
+  planned: 'to be introduced',
+  apart: 'apart',
+  laid: 'has laid',
+  ended: 'ended',
+}
+
+function Watched({ pairing: p, onNext }: { pairing: PairingView; onNext(): void }) {
+  const { write } = useLog()
+  const may = useMay()
+  const figures = useFigures()
+  const together = p.state === 'together'
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
+  // The clock runs from what was written here; what was written before began on its own day.
+  const [since, setSince] = useState<number | null>(null)
+  const [lockedAt, setLockedAt] = useState<number | null>(null)
+  const now = useNow(since !== null || lockedAt !== null)
+  const see = async (kind: EntryKind, says: string, payload: Record<string, unknown> = {}) => {
+    const ok = await write(
+      [{ kind, subject: { type: 'pairing', id: p.id }, payload }],
+      `${p.female.tag} × ${p.male.tag}: ${says}`,
+      { quiet: true },
+    )
+    if (!ok) return
+    if (kind === 'introduced') setSince(Date.now())
+    if (kind === 'separated') {
+      setSince(null)
+      setLockedAt(null)
+    }
+  }
+  const lock = async () => {
+    if (lockedAt === null) return setLockedAt(Date.now())
+    const minutes = Math.max(0, Math.round((Date.now() - lockedAt) / 6000) / 10)
+    setLockedAt(null)
+    await see('locked', `locked ${minutes} min`, { minutes })
+  }
+  const open = p.before.filter((b) => !ticked.has(b))
+  const acts: KeyAct[] = together
+    ? [
+        {
+          key: 'K',
+          says: lockedAt === null ? 'locked: start the clock' : 'lock ended: write it',
+          main: true,
+          act: () => void lock(),
+        },
+        { key: 'C', says: 'courting', act: () => void see('courted', 'courting') },
+        { key: 'S', says: 'spermatophore', act: () => void see('spermatophore', 'spermatophore seen') },
+        { key: 'T', says: 'taken up', act: () => void see('taken up', 'taken up') },
+        { key: 'X', says: 'attacked', act: () => void see('attacked', 'attacked') },
+        { key: 'N', says: 'ignored', act: () => void see('ignored', 'ignored') },
+        { key: 'P', says: 'parted', act: () => void see('separated', 'parted') },
+      ]
+    : [
+        {
+          key: 'I',
+          says: 'introduced',
+          main: true,
+          disabled: p.stay && open.length > 0,
+          act: () => void see('introduced', 'introduced'),
+        },
+      ]
+  return (
+    <article
+      className={`card ${p.mustStop || p.next.says.startsWith('part them now') || p.next.says.startsWith('take him out') ? 'trouble' : 'now'}`}
+      aria-label={`${p.female.tag} × ${p.male.tag}`}
+    >
+      <div className="top">
+        <span className="tag">
+          {p.female.tag} × {p.male.tag}
+        </span>
+        <span className="quiet">{p.species}</span>
+        <span className="place">{p.female.place}</span>
+      </div>
+      <p style={{ fontSize: 24, fontWeight: 700, margin: '6px 0 2px' }}>
+        {p.next.says[0]!.toUpperCase() + p.next.says.slice(1)}
+        {p.next.on && together && `, ${figures.day(p.next.on)}`}
+      </p>
+      {(since !== null || lockedAt !== null) && (
+        <p className="running" role="timer" aria-label="Clock">
+          {since !== null && (
+            <span>
+              together <b className="fig">{clock(now - since)}</b>
+            </span>
+          )}
+          {lockedAt !== null && (
+            <span className="warm">
+              locked <b className="fig">{clock(now - lockedAt)}</b>
+            </span>
+          )}
+        </p>
+      )}
+      {p.stay && (
+        <p className="note bad">
+          <strong>Stay with them.</strong> {p.caution}
+        </p>
+      )}
+      {!together && p.before.length > 0 && (
+        <fieldset className="before">
+          <legend>Before they meet</legend>
+          {p.before.map((b) => (
+            <label key={b}>
+              <input
+                type="checkbox"
+                checked={ticked.has(b)}
+                onChange={(e) => {
+                  const next = new Set(ticked)
+                  if (e.target.checked) next.add(b)
+                  else next.delete(b)
+                  setTicked(next)
+                }}
+              />{' '}
+              {b}
+            </label>
+          ))}
+        </fieldset>
+      )}
+      {may.write && (
+        <div style={{ margin: '14px 0' }}>
+          <Keys acts={acts} />
+        </div>
+      )}
+      <p>
+        <MatedWords pairing={p} />
+        {p.eggs && (
+          <>
+            {' '}
+            Look for eggs from <strong>{figures.day(p.eggs.from)}</strong>.
+          </>
+        )}
+      </p>
+      {p.after && <p className="small quiet">Unseen, it shows by: {p.after}.</p>}
+      {!p.stay && <p className="small quiet">{p.caution}</p>}
+      <ul className="lines" aria-label="Seen">
+        {p.entries.slice(0, 6).map((e) => (
+          <li key={e.id} className={e.struckBy ? 'struck' : ''}>
+            <span className="when">{figures.instant(e.at)}</span>
+            {e.kind}
+            {typeof (e.payload as { minutes?: number }).minutes === 'number' &&
+              ` ${(e.payload as { minutes: number }).minutes} min`}
+          </li>
+        ))}
+      </ul>
+      <p className="small quiet" style={{ marginTop: 8 }}>
+        <kbd>↓</kbd>{' '}
+        <button className="plain" onClick={onNext}>
+          next pair
+        </button>
+      </p>
+    </article>
+  )
+}
+
+function useNow(running: boolean): number {
+  const [now, setNow] = useState(() => Date.now())
+  useEffect(() => {
+    if (!running) return
+    const timer = setInterval(() => setNow(Date.now()), 1000)
+    return () => clearInterval(timer)
+  }, [running])
+  return now
+}
+
+function clock(ms: number): string {
+  const seconds = Math.max(0, Math.floor(ms / 1000))
+  const two = (n: number) => String(n).padStart(2, '0')
+  const hours = Math.floor(seconds / 3600)
+  return `${hours > 0 ? `${hours}:` : ''}${two(Math.floor(seconds / 60) % 60)}:${two(seconds % 60)}`
+}

@@ -1,0 +1,85 @@
+import {
+  crossOutcomes,
+  kinship,
+  numberExpected,
+  orderPedigree,
+  phenotypeTable,
+  wantedChance,
+  youngNeeded,
+  type CrossOutcomes,
+  type NumberExpected,
+  type OrderedPedigree,
+  type PhenotypeTable,
+  type Wanted,
+  type WantedChance,
+} from '@hatch-book/core'
+import type { Mate, Scene } from './queries'
+
+/** One cross with everything that is reckoned of it. */
+export interface ReckonedCross {
+  dam: Mate
+  sire: Mate
+  outcomes: CrossOutcomes
+  table: PhenotypeTable
+  inbreeding: number
+  wanted: (WantedChance & { needed: number | null; inClutch: NumberExpected }) | null
+  eggs: { least: number; typical: number; most: number }
+}
+
+const ROWS_SHOWN = 16
+
+export const pedigreeOfScene = (scene: Scene): OrderedPedigree =>
+  orderPedigree(scene.pedigree, (id) => scene.pedigree.find((p) => p.id === id)?.tag ?? '?')
+
+/** Eggs of a clutch of the species. */
+export const eggsOf = ({ rules }: Scene) => rules.clutch?.count ?? { least: 1, typical: 1, most: 1 }
+
+export function reckonCross(
+  scene: Scene,
+  pedigree: OrderedPedigree,
+  dam: Mate,
+  sire: Mate,
+  wish: Wanted | null,
+): ReckonedCross {
+  const cross = { genes: scene.genes, dam: dam.beliefs, sire: sire.beliefs }
+  const eggs = eggsOf(scene)
+  const fertile = 1 - (scene.rules.clutch?.infertile ?? 0.1)
+  const chance = wish && wish.traits.length > 0 ? wantedChance(cross, wish) : null
+  return {
+    ...{ dam, sire, eggs },
+    outcomes: crossOutcomes(cross),
+    table: phenotypeTable(cross, { most: ROWS_SHOWN }),
+    inbreeding: kinship(pedigree, [dam.id], [sire.id])[0]![0]!,
+    wanted: chance && {
+      ...chance,
+      needed: youngNeeded(chance),
+      inClutch: numberExpected(chance, { eggs, fertile, hatch: scene.rules.hatchRate }),
+    },
+  }
+}
+
+/** Chance per egg and kinship for every dam and sire: the table one chooses from. */
+export function reckonAll(
+  scene: Scene,
+  pedigree: OrderedPedigree,
+  dams: readonly Mate[],
+  sires: readonly Mate[],
+  wish: Wanted | null,
+) {
+  const related = kinship(
+    pedigree,
+    dams.map((d) => d.id),
+    sires.map((s) => s.id),
+  )
+  return dams.map((dam, d) =>
+    sires.map((sire, s) => {
+      const cross = { genes: scene.genes, dam: dam.beliefs, sire: sire.beliefs }
+      const harms = crossOutcomes(cross).harms.filter((h) => h.share > 0.005)
+      return {
+        inbreeding: related[d]![s]!,
+        chance: wish && wish.traits.length > 0 ? wantedChance(cross, wish).share : null,
+        harms,
+      }
+    }),
+  )
+}
