@@ -58,6 +58,18 @@ test('an empty server opens at its first owner, and every empty view says what t
     await page.getByRole('navigation', { name: 'Brumation' }).getByRole('link', { name: part }).click()
     await expect(page.getByText(says)).toBeVisible()
   }
+  await openRoom(page, 'Pairing')
+  for (const [part, says] of [
+    ['Watch', 'Nobody is together'],
+    ['Season', 'No season of this species is planned'],
+    ['Crosses', 'No animal of this species is in the book yet'],
+    ['Kin', 'No animal of this species is in the book yet'],
+    ['Goals', 'No goal is set for this species'],
+    ['Genes', 'No animal of this species is in the book yet'],
+  ] as const) {
+    await page.getByRole('navigation', { name: 'Pairing' }).getByRole('link', { name: part }).click()
+    await expect(page.getByText(says)).toBeVisible()
+  }
   await openRoom(page, 'Incubation')
   await page.getByLabel('Its name').fill('H1')
   await page.getByRole('button', { name: 'Put it up' }).click()

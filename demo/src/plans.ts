@@ -54,8 +54,8 @@ export function planTheSpring(
       body: {
         id: luck.id(at),
         protocolId: identity.protocolId('CS'),
-        name: 'Lamplight: neither black nor red',
-        line: 'Lamplight corn',
+        name: 'Neither black nor red',
+        line: '',
         wanted: {
           traits: ['amelanistic', 'anerythristic'].map((trait) => ({ trait, as: 'shows' as const })),
         },

@@ -70,7 +70,10 @@ export async function fathersOf(
     lastMetOn: days.reduce((a, b) => (a > b ? a : b)),
     agrees: agreement(species, clutch.damId, id, clutch.youngIds),
   }))
-  return possibleFathers(males, {
+  // Young speak for one male against another; the best of them is measured by nothing but himself.
+  const best = Math.max(...males.map((m) => m.agrees))
+  const compared = males.map((m) => ({ ...m, agrees: best > 0 ? m.agrees / best : 0 }))
+  return possibleFathers(compared, {
     ...{ laid, good: clutch.good },
     matingToLaying: rules.lockToLaying,
     sperm: rules.sperm,

@@ -36,7 +36,7 @@ export function CrossCard({
           {sire.tag}
         </Link>
         {onClose && (
-          <button className="plain small place" onClick={onClose}>
+          <button className="plain small" style={{ marginLeft: 'auto' }} onClick={onClose}>
             put away
           </button>
         )}

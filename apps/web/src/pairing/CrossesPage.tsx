@@ -68,6 +68,9 @@ function Crosses({ scene }: { scene: Scene }) {
     )
   const best = reckonAll(scene, pedigree, dams, sires, wish)
     .flatMap((row, d) => row.map((cell, s) => ({ ...cell, dam: dams[d]!, sire: sires[s]! })))
+    .filter(
+      (c) => c.dam.verdict !== null && c.sire.verdict !== null && c.inbreeding < scene.rules.kin.alarm - 1e-9,
+    )
     .filter((c) => (c.chance ?? 0) > 0 && !names.includes(`${c.dam.tag}×${c.sire.tag}`))
     .sort((a, b) => (b.chance ?? 0) - (a.chance ?? 0) || a.inbreeding - b.inbreeding)
     .slice(0, 5)

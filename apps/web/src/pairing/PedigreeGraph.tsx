@@ -63,6 +63,7 @@ export function PedigreeGraph({
           nodes={nodes}
           edges={edges}
           fitView
+          fitViewOptions={{ maxZoom: 1 }}
           minZoom={0.1}
           nodesDraggable={false}
           nodesConnectable={false}

@@ -16,7 +16,7 @@ export function PlanCard({
   return (
     <article className={`card ${first ? 'now' : ''}`}>
       <div className="between">
-        <h3>
+        <h3 className="nowrap">
           {year + plan.season}: <span className="fig">{percent(plan.chance)}</span>
         </h3>
         <span className="small quiet">{first ? 'soonest good way' : plan.against}</span>

@@ -92,7 +92,9 @@ export function Proving({
                 <div className="small quiet">{genesInWords(m.words)}</div>
               </td>
               <td className="fig">{percent(power.settled)}</td>
-              <td className="fig">{power.youngNeeded ?? 'never tells'}</td>
+              <td className="fig">
+                {power.youngNeeded ?? (power.settled > 0.005 ? 'only if one shows' : 'never tells')}
+              </td>
               <td>
                 <button
                   className="plain small"

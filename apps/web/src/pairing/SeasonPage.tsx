@@ -101,7 +101,13 @@ function Season({ scene, plan }: { scene: Scene; plan: SeasonPlanView }) {
   )
   const solved = asked === problem ? result : null
   const best = solved?.plan ?? greedy
-  const judged = useMemo(() => judgePlan(problem, courses, best.value), [problem, courses, best])
+  const begunSet = useMemo(() => new Set(begun), [begun])
+  const judged = useMemo(() => {
+    const all = judgePlan(problem, courses, best.value)
+    // What has begun is past planning: the pairing's own page watches it.
+    const past = new Set(begun.map((c) => c.female))
+    return { ...all, conflicts: all.conflicts.filter((c) => !past.has(c.female)) }
+  }, [problem, courses, best, begun])
   const changed = JSON.stringify(body) !== JSON.stringify({ ...plan, ...bodyOf(plan) }) && body !== plan
   const take = (next: readonly Course[]) =>
     setBody({
@@ -112,7 +118,11 @@ function Season({ scene, plan }: { scene: Scene; plan: SeasonPlanView }) {
     take(
       courses.map((c) =>
         c === course
-          ? { ...c, visits: c.visits.map((v) => ({ from: addDays(v.from, days), to: addDays(v.to, days) })) }
+          ? {
+              ...c,
+              fixed: true,
+              visits: c.visits.map((v) => ({ from: addDays(v.from, days), to: addDays(v.to, days) })),
+            }
           : c,
       ),
     )
@@ -216,6 +226,7 @@ function Season({ scene, plan }: { scene: Scene; plan: SeasonPlanView }) {
           picked={picked}
           onPick={setPicked}
           onMove={move}
+          begun={begunSet}
           editable={may.decide}
         />
       )}

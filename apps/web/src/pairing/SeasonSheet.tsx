@@ -28,12 +28,14 @@ export interface SheetProps {
   onPick(female: string): void
   /** A course was moved by so many days. */
   onMove(course: Course, days: number): void
+  /** Courses that have begun in the book: those are not moved. */
+  begun: ReadonlySet<Course>
   editable: boolean
 }
 
 /** The females' windows as low hills, the males' visits as patterned blocks with their tag, today as a plumb line. */
 export function SeasonSheet(props: SheetProps) {
-  const { problem, courses, span, today, mates, picked, onPick } = props
+  const { problem, courses, span, today, mates, picked, onPick, begun } = props
   const box = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(900)
   useLayoutEffect(() => {
@@ -96,7 +98,15 @@ export function SeasonSheet(props: SheetProps) {
                 onClick={() => onPick(female.id)}
               >
                 <span className="tag">{mate.tag}</span>{' '}
-                <span className="small quiet">{window ? (mate.verdict ?? '') : 'no window known'}</span>
+                <span className="small quiet">
+                  {own.some((c) => begun.has(c))
+                    ? 'has begun'
+                    : window
+                      ? mate.verdict === 'not this season'
+                        ? 'not now'
+                        : (mate.verdict ?? '')
+                      : 'when?'}
+                </span>
               </button>
             </li>
           )
@@ -140,6 +150,7 @@ function Block({
   onMove,
   onPick,
   editable,
+  begun,
   x,
   perDay,
   pattern,
@@ -158,13 +169,13 @@ function Block({
 }) {
   const [dragged, setDragged] = useState<{ from: number; by: number } | null>(null)
   const figures = useFigures()
-  const movable = editable && !course.fixed
+  const movable = editable && !begun.has(course)
   const left = x(visit.from) + (dragged ? dragged.by * perDay : 0)
   const width = Math.max(34, x(addDays(visit.to, 1)) - x(visit.from))
   const trouble = conflicts.filter((c) => c.female === course.female && c.male === course.male)
   const colour = trouble.some((c) => c.weight === 'stop')
     ? 'var(--clay)'
-    : course.fixed
+    : begun.has(course)
       ? 'var(--slate)'
       : 'var(--moss)'
   const down = (e: PointerEvent<SVGGElement>) => {
@@ -192,7 +203,7 @@ function Block({
       role={main ? 'button' : undefined}
       aria-label={
         main
-          ? `${of} with ${tag} from ${figures.day(visit.from)}${course.fixed ? ', has begun' : ', moves with the arrow keys'}`
+          ? `${of} with ${tag} from ${figures.day(visit.from)}${begun.has(course) ? ', has begun' : ', moves with the arrow keys'}`
           : undefined
       }
       onPointerDown={down}

@@ -137,6 +137,11 @@ function Watched({ pairing: p, onNext }: { pairing: PairingView; onNext(): void 
         <span className="quiet">{p.species}</span>
         <span className="place">{p.female.place}</span>
       </div>
+      {p.mustStop && (
+        <p className="note bad" role="alert">
+          <strong>Take {p.female.tag} out: the trial is over.</strong> {p.mustStop}.
+        </p>
+      )}
       <p style={{ fontSize: 24, fontWeight: 700, margin: '6px 0 2px' }}>
         {p.next.says[0]!.toUpperCase() + p.next.says.slice(1)}
         {p.next.on && together && `, ${figures.day(p.next.on)}`}

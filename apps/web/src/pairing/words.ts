@@ -7,10 +7,12 @@ export function percent(share: number): string {
   const value = share * 100
   return value < 0.1
     ? 'under 0.1 %'
-    : value < 10 && value % 1 > 0.05
+    : value < 20 && value % 1 > 0.05 && value % 1 < 0.95
       ? `${value.toFixed(1)} %`
       : `${Math.min(99, Math.round(value))} %`
 }
+
+const MOST_PARTS = 9
 
 /** Chances that crosses give as the fraction one thinks in, such as 1/16; otherwise in per cent. */
 export function fraction(share: number): string {
@@ -18,7 +20,9 @@ export function fraction(share: number): string {
   if (share >= 1 - 1e-9) return 'all'
   for (const of of [2, 3, 4, 8, 16, 32, 64, 128, 256]) {
     const parts = share * of
-    if (Math.abs(parts - Math.round(parts)) < 1e-6) return `${Math.round(parts)}/${of}`
+    // A belief is never quite a half: what is as good as a small fraction is read as one.
+    if (Math.round(parts) <= MOST_PARTS && Math.abs(parts - Math.round(parts)) < 0.004 * Math.round(parts))
+      return `${Math.round(parts)}/${of}`
   }
   return percent(share)
 }
