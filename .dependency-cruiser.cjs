@@ -11,8 +11,16 @@ module.exports = {
       name: 'core-imports-only-itself',
       comment: 'Calculations are pure: no React, no server, no database, no clock.',
       severity: 'error',
-      from: { path: '^packages/core/src' },
+      from: { path: '^packages/core/src', pathNot: '^packages/core/src/solver/' },
       to: { pathNot: '^packages/core/src' },
+    },
+    {
+      name: 'one-room-of-core-loads-the-solver',
+      comment:
+        'The only library of mathematics; everybody else is handed it, so that no page carries it unasked.',
+      severity: 'error',
+      from: { path: '^(packages|apps|demo)/', pathNot: '^packages/core/src/solver/|season\\.worker\\.ts$' },
+      to: { path: 'node_modules/highs/' },
     },
     {
       name: 'contract-stays-below-the-applications',

@@ -1,12 +1,10 @@
 import { PLAIN_WORD, looksOf, startingGenes, type Day } from '@hatch-book/core'
 import { addDays } from '@hatch-book/core'
+import type { Genome } from './genome'
 import { say, type LivingAnimal } from './life'
 import type { Chance } from './random'
 import type { Founder } from './room'
 import type { DemoStep } from './steps'
-
-/** What an animal truly has at each locus: the room sees only what shows. */
-export type Genome = Readonly<Record<string, readonly [number, number]>>
 
 /** A founder's truth: what shows is doubled where it must be; what may be carried is, as often as was said. */
 export function genomeOf(founder: Founder, luck: Chance): Genome {

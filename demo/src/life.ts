@@ -13,7 +13,7 @@ import {
   type Day,
   type Protocol,
 } from '@hatch-book/core'
-import type { Genome } from './heredity'
+import type { Genome } from './genome'
 import type { Chance } from './random'
 import { ZONE } from './room'
 import type { Author, DemoStep } from './steps'

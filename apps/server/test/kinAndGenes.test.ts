@@ -281,9 +281,12 @@ describe('the season', () => {
       young: [{ eggId, entryId: newId(), animalId, tag: 'C50', placeId: null }],
     })
     await trait(animalId, { trait: 'amelanistic' })
-    expect(await fathers()).toMatchObject([
-      { tag: 'C02', chance: expect.closeTo(1, 1) },
-      { tag: 'C09', chance: 0, because: 'the young cannot be his' },
-    ])
+    const after = (await fathers()) as { tag: string | null; chance: number; because: string }[]
+    expect(after[0]!.tag).toBe('C02')
+    expect(after[0]!.chance).toBeGreaterThan(0.95)
+    expect(after.find((f) => f.tag === 'C09')).toMatchObject({
+      chance: 0,
+      because: 'the young cannot be his',
+    })
   })
 })

@@ -1,5 +1,5 @@
 import type { EntryKind, PairingView } from '@hatch-book/contract'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { Keys, type KeyAct } from '../parts/Keys'
 import { useFigures } from '../shell/figures'
@@ -75,30 +75,38 @@ function Watched({ pairing: p, onNext }: { pairing: PairingView; onNext(): void 
   const { write } = useLog()
   const may = useMay()
   const figures = useFigures()
-  const together = p.state === 'together'
+  // What was pressed counts at once; the server's word comes after.
+  const [pressed, setPressed] = useState<'together' | 'apart' | null>(null)
+  const together = (pressed ?? p.state) === 'together'
+  useEffect(() => setPressed(null), [p.state, p.meetings])
+  const writing = useRef<Promise<unknown>>(Promise.resolve())
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
   // The clock runs from what was written here; what was written before began on its own day.
   const [since, setSince] = useState<number | null>(null)
   const [lockedAt, setLockedAt] = useState<number | null>(null)
   const now = useNow(since !== null || lockedAt !== null)
-  const see = async (kind: EntryKind, says: string, payload: Record<string, unknown> = {}) => {
-    const ok = await write(
-      [{ kind, subject: { type: 'pairing', id: p.id }, payload }],
-      `${p.female.tag} × ${p.male.tag}: ${says}`,
-      { quiet: true },
-    )
-    if (!ok) return
-    if (kind === 'introduced') setSince(Date.now())
+  const see = (kind: EntryKind, says: string, payload: Record<string, unknown> = {}) => {
+    if (kind === 'introduced') {
+      setPressed('together')
+      setSince(Date.now())
+    }
     if (kind === 'separated') {
+      setPressed('apart')
       setSince(null)
       setLockedAt(null)
     }
+    // One after the other, so that a quick hand's keys arrive in their order.
+    writing.current = writing.current.then(async () => {
+      const entry = { kind, subject: { type: 'pairing' as const, id: p.id }, payload }
+      if (!(await write([entry], `${p.female.tag} × ${p.male.tag}: ${says}`, { quiet: true })))
+        setPressed(null)
+    })
   }
-  const lock = async () => {
+  const lock = () => {
     if (lockedAt === null) return setLockedAt(Date.now())
     const minutes = Math.max(0, Math.round((Date.now() - lockedAt) / 6000) / 10)
     setLockedAt(null)
-    await see('locked', `locked ${minutes} min`, { minutes })
+    see('locked', `locked ${minutes} min`, { minutes })
   }
   const open = p.before.filter((b) => !ticked.has(b))
   const acts: KeyAct[] = together
@@ -107,14 +115,14 @@ function Watched({ pairing: p, onNext }: { pairing: PairingView; onNext(): void 
           key: 'K',
           says: lockedAt === null ? 'locked: start the clock' : 'lock ended: write it',
           main: true,
-          act: () => void lock(),
+          act: () => lock(),
         },
-        { key: 'C', says: 'courting', act: () => void see('courted', 'courting') },
-        { key: 'S', says: 'spermatophore', act: () => void see('spermatophore', 'spermatophore seen') },
-        { key: 'T', says: 'taken up', act: () => void see('taken up', 'taken up') },
-        { key: 'X', says: 'attacked', act: () => void see('attacked', 'attacked') },
-        { key: 'N', says: 'ignored', act: () => void see('ignored', 'ignored') },
-        { key: 'P', says: 'parted', act: () => void see('separated', 'parted') },
+        { key: 'C', says: 'courting', act: () => see('courted', 'courting') },
+        { key: 'S', says: 'spermatophore', act: () => see('spermatophore', 'spermatophore seen') },
+        { key: 'T', says: 'taken up', act: () => see('taken up', 'taken up') },
+        { key: 'X', says: 'attacked', act: () => see('attacked', 'attacked') },
+        { key: 'N', says: 'ignored', act: () => see('ignored', 'ignored') },
+        { key: 'P', says: 'parted', act: () => see('separated', 'parted') },
       ]
     : [
         {
@@ -122,7 +130,7 @@ function Watched({ pairing: p, onNext }: { pairing: PairingView; onNext(): void 
           says: 'introduced',
           main: true,
           disabled: p.stay && open.length > 0,
-          act: () => void see('introduced', 'introduced'),
+          act: () => see('introduced', 'introduced'),
         },
       ]
   return (

@@ -2,7 +2,8 @@ import { newId, type PairingView } from '@hatch-book/contract'
 import { App, Input } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api, refreshBook, RefusedError } from '../shell/api'
+import type { RefusedError } from '../shell/api';
+import { api, refreshBook } from '../shell/api'
 
 /**
  * Puts two animals down for each other. What speaks against it is told first, in the server's words; whoever knows better says

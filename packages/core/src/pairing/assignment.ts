@@ -129,7 +129,6 @@ export function daysTaken({ visits }: Pick<Course, 'visits'>, restDays: number):
 /** Every course that could be, with what it is worth: each allowed pair from each day of her window. */
 export function possibleCourses(problem: AssignProblem): PlannedCourse[] {
   const { females, males, pairs, from, to, matesAVisit, fixed } = problem
-  const windows = new Map(females.map((f) => [f.id, f.window]))
   const byId = new Map(males.map((m) => [m.id, m]))
   const settled = new Set(fixed.map((c) => c.female))
   const starts = new Map<string, { start: Day; visits: Visit[]; chance: number }[]>()

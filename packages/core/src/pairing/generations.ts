@@ -8,84 +8,18 @@ import {
   type Beliefs,
   type GeneSet,
   type Locus,
-  type Wanted,
 } from '../genetics'
 import { kinship, orderPedigree, type PedigreeAnimal } from '../pedigree'
+import { chosenOf } from './chosenPlans'
+import {
+  wordsOfWish,
+  type GenerationPlan,
+  type GenerationStep,
+  type GoalProblem,
+  type LineGoal,
+  type PlanParent,
+} from './goal'
 import { youngByLook } from './youngByLook'
-
-/** What a line is for. */
-export interface LineGoal {
-  wanted: Wanted
-  /** How many such animals. */
-  number: number
-  /** No young, on the way or at the end, more inbred than this. */
-  mostInbreeding: number
-  /** Within so many seasons. */
-  years: number
-  /** Young that can be held back at a time. */
-  tubs: number
-}
-
-/** An animal one has. */
-export interface GoalAnimal {
-  id: string
-  tag: string
-  sex: 'female' | 'male'
-  beliefs: Beliefs
-  /** Seasons until it can breed; 0 for now. */
-  readyIn: number
-}
-
-export interface GoalFigures {
-  /** Young that a pair raises in a season. */
-  youngASeason: number
-  /** Seasons from hatching to breeding. */
-  seasonsToBreed: number
-}
-
-export interface GoalProblem {
-  genes: GeneSet
-  animals: readonly GoalAnimal[]
-  pedigree: readonly PedigreeAnimal[]
-  goal: LineGoal
-  figures: GoalFigures
-}
-
-/** A parent in a plan: an animal one has, or one held back from an earlier cross of the plan. */
-export type PlanParent = { animal: string; tag: string } | { step: number; looks: string }
-
-export interface GenerationStep {
-  /** Season, counted from this one as 0, and how many seasons in a row the cross is made. */
-  season: number
-  seasons: number
-  dam: PlanParent
-  sire: PlanParent
-  /** Share of young that look as wanted here. */
-  share: number
-  expected: number
-  /** What is held back, or reached: how it looks, how many, and what it may carry unseen. */
-  hold: { looks: string; number: number; carries: { trait: string; chance: number }[] }
-  /** Chance to get them from those seasons. */
-  chance: number
-  /** Inbreeding of the young. */
-  inbreeding: number
-}
-
-export interface GenerationPlan {
-  steps: GenerationStep[]
-  /** Season in which the goal hatches. */
-  season: number
-  /** Chance that all of it comes about as planned. */
-  chance: number
-  /** Chance and number of the wanted ones at the end of each season of the last cross, up to the horizon. */
-  bySeason: { season: number; chance: number; expected: number }[]
-  /** Of the animals wanted, not only of the way there. */
-  inbreeding: number
-  /** Tubs taken by young held back, times seasons. */
-  tubSeasons: number
-  /** What it costs against the first plan, in words; empty for the first. */
-  against: string
-}
 
 interface Candidate {
   id: string
@@ -104,7 +38,6 @@ const GOOD_ENOUGH = 0.8
 const MOST_SEASONS = 3
 const KEPT = 40
 const LOOKS_A_CROSS = 3
-const MOST_PLANS = 5
 const LEAST_CHANCE = 0.01
 const HELD_AT_MOST = 4
 
@@ -275,16 +208,6 @@ function lastStep(problem: GoalProblem, cross: PlannedCross): GenerationPlan | n
   }
 }
 
-export const wordsOfWish = ({ traits, sex }: Wanted) =>
-  [
-    sex,
-    ...traits.map((t) =>
-      t.as === 'shows' ? t.trait : t.as === 'two copies' ? `two copies of ${t.trait}` : `${t.as} ${t.trait}`,
-    ),
-  ]
-    .filter(Boolean)
-    .join(', ')
-
 /** Chance of at least so many wanted among so many young, mixed over what the parents may be. */
 function chanceOfNumber(
   cases: readonly { weight: number; share: number }[],
@@ -393,44 +316,4 @@ function unseen(
       return chance > 0.005 ? [{ trait: allele.word, chance }] : []
     }),
   )
-}
-
-/** The soonest plan, and of the others those that are better than all before in some way. */
-function chosenOf(plans: readonly GenerationPlan[]): GenerationPlan[] {
-  const worth = (p: GenerationPlan) => p.chance - 0.15 * p.season - 0.02 * p.tubSeasons
-  const ordered = [...plans].sort((a, b) => a.season - b.season || worth(b) - worth(a))
-  const soonest =
-    ordered.filter((p) => p.chance >= 0.5)[0] ?? [...ordered].sort((a, b) => worth(b) - worth(a))[0]
-  if (!soonest) return []
-  const chosen = [soonest]
-  for (const plan of [...ordered].sort((a, b) => worth(b) - worth(a))) {
-    if (chosen.length >= MOST_PLANS) break
-    const better = chosen.every(
-      (c) =>
-        plan !== c &&
-        (plan.season < c.season ||
-          plan.chance > c.chance + 0.05 ||
-          plan.inbreeding < c.inbreeding - 0.005 ||
-          plan.tubSeasons < c.tubSeasons),
-    )
-    if (better) chosen.push(plan)
-  }
-  return chosen.map((p, i) => (i === 0 ? p : { ...p, against: costAgainst(p, soonest) }))
-}
-
-function costAgainst(plan: GenerationPlan, first: GenerationPlan): string {
-  const parts: string[] = []
-  const seasons = plan.season - first.season
-  if (seasons !== 0)
-    parts.push(
-      `${Math.abs(seasons)} ${Math.abs(seasons) === 1 ? 'season' : 'seasons'} ${seasons > 0 ? 'later' : 'sooner'}`,
-    )
-  const chance = Math.round((plan.chance - first.chance) * 100)
-  if (chance !== 0) parts.push(`${Math.abs(chance)} % ${chance > 0 ? 'surer' : 'less sure'}`)
-  const inbred = plan.inbreeding - first.inbreeding
-  if (Math.abs(inbred) > 0.0005)
-    parts.push(`${inbred > 0 ? 'more' : 'less'} inbred by ${(Math.abs(inbred) * 100).toFixed(1)} %`)
-  const tubs = plan.tubSeasons - first.tubSeasons
-  if (tubs !== 0) parts.push(`${Math.abs(tubs)} ${tubs > 0 ? 'more' : 'fewer'} tub seasons`)
-  return parts.join(', ') || 'as good as the first, by other parents'
 }
