@@ -14,15 +14,18 @@ import { PairingHead } from './PairingRooms'
 export function WatchPage() {
   const { data } = usePairings()
   const figures = useFigures()
-  const [index, setIndex] = useState(0)
+  const [pickedId, setPicked] = useState<string | null>(null)
   const watched = (data ?? [])
     .filter(
       (p) =>
         p.state === 'together' || p.state === 'planned' || (p.state === 'apart' && !p.missed && p.locks < 2),
     )
     .sort((a, b) => ORDER[a.state] - ORDER[b.state] || a.female.tag.localeCompare(b.female.tag))
-  const at = Math.min(index, Math.max(0, watched.length - 1))
-  const step = (by: number) => setIndex((watched.length + at + by) % Math.max(1, watched.length))
+  const at = Math.max(
+    0,
+    watched.findIndex((p) => p.id === pickedId),
+  )
+  const step = (by: number) => setPicked(watched[(watched.length + at + by) % watched.length]?.id ?? null)
   useKeys({ ArrowDown: () => step(1), ArrowUp: () => step(-1), j: () => step(1) })
   const pairing = watched[at]
   if (!data) return null
@@ -39,7 +42,7 @@ export function WatchPage() {
           <ul className="lines" aria-label="Pairs to watch">
             {watched.map((p, i) => (
               <li key={p.id} className={i === at ? 'picked' : ''} style={{ padding: '8px 12px' }}>
-                <button className="plain wide" aria-pressed={i === at} onClick={() => setIndex(i)}>
+                <button className="plain wide" aria-pressed={i === at} onClick={() => setPicked(p.id)}>
                   <span className="tag">
                     {p.female.tag} × {p.male.tag}
                   </span>
@@ -56,7 +59,14 @@ export function WatchPage() {
               </li>
             ))}
           </ul>
-          {pairing && <Watched key={pairing.id} pairing={pairing} onNext={() => step(1)} />}
+          {pairing && (
+            <Watched
+              key={pairing.id}
+              pairing={pairing}
+              onNext={() => step(1)}
+              onWrite={() => setPicked(pairing.id)}
+            />
+          )}
         </div>
       )}
     </section>
@@ -71,7 +81,16 @@ const STATE: Record<PairingView['state'], string> = {
   ended: 'ended',
 }
 
-function Watched({ pairing: p, onNext }: { pairing: PairingView; onNext(): void }) {
+function Watched({
+  pairing: p,
+  onNext,
+  onWrite,
+}: {
+  pairing: PairingView
+  onNext(): void
+  /** The pair stays in front, wherever the list moves it. */
+  onWrite(): void
+}) {
   const { write } = useLog()
   const may = useMay()
   const figures = useFigures()
@@ -86,6 +105,7 @@ function Watched({ pairing: p, onNext }: { pairing: PairingView; onNext(): void 
   const [lockedAt, setLockedAt] = useState<number | null>(null)
   const now = useNow(since !== null || lockedAt !== null)
   const see = (kind: EntryKind, says: string, payload: Record<string, unknown> = {}) => {
+    onWrite()
     if (kind === 'introduced') {
       setPressed('together')
       setSince(Date.now())

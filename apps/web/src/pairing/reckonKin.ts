@@ -1,6 +1,6 @@
 import {
   founders,
-  inbreeding,
+  inbreedingInOrder,
   kinship,
   meanKinship,
   newBlood,
@@ -33,8 +33,9 @@ export interface KinReckoned {
 export function reckonKin({ animals, group, dams, sires, young }: KinInput): KinReckoned {
   const tags = new Map(animals.map((a) => [a.id, a.tag]))
   const pedigree = orderPedigree(animals, (id) => tags.get(id) ?? '?')
+  const coefficients = inbreedingInOrder(pedigree)
   return {
-    inbreeding: inbreeding(animals),
+    inbreeding: new Map(pedigree.ids.map((id, i) => [id, coefficients[i]!])),
     means: meanKinship(pedigree, group),
     founders: founders(pedigree, group),
     newcomer: newBlood(pedigree, group, young),

@@ -2,7 +2,7 @@ import { newId, type PairingView } from '@hatch-book/contract'
 import { App, Input } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import type { RefusedError } from '../shell/api';
+import type { RefusedError } from '../shell/api'
 import { api, refreshBook } from '../shell/api'
 
 /**

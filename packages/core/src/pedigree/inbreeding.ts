@@ -6,7 +6,7 @@ import { orderPedigree, type OrderedPedigree, type PedigreeAnimal } from './orde
  *
  * Meuwissen and Luo (1992), Genetics Selection Evolution 24:305: each animal's ancestors are taken youngest first with the
  * share of its genes that each passed on, weighted by what is new in each. Full siblings share one coefficient and are worked
- * out once.
+ * out once; those without young are nobody's ancestors and are stepped over.
  *
  * @returns coefficients 0 to 1 by animal
  * @throws PedigreeError when an animal is its own ancestor, given twice, or both dam and sire
@@ -35,16 +35,19 @@ function workedOut(pedigree: OrderedPedigree): { coefficients: Float64Array; fre
   if (before) return before
   const { ids, dams, sires } = pedigree
   const n = ids.length
+  const parents = parentsAlone(pedigree)
   const coefficients = new Float64Array(n)
   const fresh = new Float64Array(n)
-  const shares = new Float64Array(n)
-  const heap = new IndexHeap(n)
+  const freshOfParents = new Float64Array(parents.dams.length)
+  const shares = new Float64Array(parents.dams.length)
   const bySiblings = new Map<number, number>()
   const inbred = (i: number) => (i < 0 ? -1 : coefficients[i]!)
   for (let i = 0; i < n; i++) {
     const dam = dams[i]!
     const sire = sires[i]!
     fresh[i] = 0.5 - 0.25 * (inbred(dam) + inbred(sire))
+    const place = parents.placeOf[i]!
+    if (place >= 0) freshOfParents[place] = fresh[i]!
     if (dam < 0 || sire < 0) continue
     const siblings = dam * n + sire
     const same = bySiblings.get(siblings)
@@ -52,21 +55,8 @@ function workedOut(pedigree: OrderedPedigree): { coefficients: Float64Array; fre
       coefficients[i] = coefficients[same]!
       continue
     }
-    let sum = 0
-    shares[i] = 1
-    heap.push(i)
-    while (heap.size > 0) {
-      const j = heap.pop()
-      const share = shares[j]!
-      shares[j] = 0
-      for (const parent of [dams[j]!, sires[j]!])
-        if (parent >= 0) {
-          if (shares[parent] === 0) heap.push(parent)
-          shares[parent]! += share / 2
-        }
-      sum += share * share * fresh[j]!
-    }
-    coefficients[i] = Math.max(0, sum - 1)
+    const sum = squaredShares(parents.placeOf[dam]!, parents.placeOf[sire]!, parents, freshOfParents, shares)
+    coefficients[i] = Math.max(0, fresh[i]! + sum - 1)
     bySiblings.set(siblings, i)
   }
   const result = { coefficients, fresh }
@@ -74,38 +64,59 @@ function workedOut(pedigree: OrderedPedigree): { coefficients: Float64Array; fre
   return result
 }
 
-/** A heap of places that gives the greatest first. */
-class IndexHeap {
-  private readonly items: Int32Array
-  size = 0
-  constructor(capacity: number) {
-    this.items = new Int32Array(capacity + 1)
+interface ParentsAlone {
+  /** For each animal its place among those that have young, -1 for the others. */
+  placeOf: Int32Array
+  dams: Int32Array
+  sires: Int32Array
+}
+
+/** The pedigree of those that have young, in the same order: nobody else is anyone's ancestor. */
+function parentsAlone({ ids, dams, sires }: OrderedPedigree): ParentsAlone {
+  const has = new Uint8Array(ids.length)
+  for (let i = 0; i < ids.length; i++) {
+    if (dams[i]! >= 0) has[dams[i]!] = 1
+    if (sires[i]! >= 0) has[sires[i]!] = 1
   }
-  push(value: number): void {
-    const { items } = this
-    let at = this.size++
-    while (at > 0) {
-      const up = (at - 1) >> 1
-      if (items[up]! >= value) break
-      items[at] = items[up]!
-      at = up
-    }
-    items[at] = value
+  const placeOf = new Int32Array(ids.length).fill(-1)
+  const those: number[] = []
+  for (let i = 0; i < ids.length; i++) if (has[i]) placeOf[i] = those.push(i) - 1
+  const place = (parent: number) => (parent < 0 ? -1 : placeOf[parent]!)
+  return {
+    placeOf,
+    dams: Int32Array.from(those, (i) => place(dams[i]!)),
+    sires: Int32Array.from(those, (i) => place(sires[i]!)),
   }
-  pop(): number {
-    const { items } = this
-    const top = items[0]!
-    const last = items[--this.size]!
-    let at = 0
-    for (;;) {
-      let down = 2 * at + 1
-      if (down >= this.size) break
-      if (down + 1 < this.size && items[down + 1]! > items[down]!) down++
-      if (items[down]! <= last) break
-      items[at] = items[down]!
-      at = down
-    }
-    items[at] = last
-    return top
+}
+
+/**
+ * Adds up, over all ancestors of a pair's young, the square of the share each passed on times what is new in it. Ancestors are
+ * met from the youngest down; a plain walk over the parents' row beats keeping them sorted, since most of them are met.
+ */
+function squaredShares(
+  dam: number,
+  sire: number,
+  { dams, sires }: ParentsAlone,
+  fresh: Float64Array,
+  shares: Float64Array,
+): number {
+  let waiting = 0
+  const give = (to: number, share: number) => {
+    if (to < 0) return
+    if (shares[to] === 0) waiting++
+    shares[to]! += share
   }
+  give(dam, 0.5)
+  give(sire, 0.5)
+  let sum = 0
+  for (let j = Math.max(dam, sire); waiting > 0; j--) {
+    const share = shares[j]!
+    if (share === 0) continue
+    shares[j] = 0
+    waiting--
+    sum += share * share * fresh[j]!
+    give(dams[j]!, share / 2)
+    give(sires[j]!, share / 2)
+  }
+  return sum
 }
