@@ -113,6 +113,7 @@ export const sceneRoutes: BookRoutes = (app, { db }) => {
       .map((j) => j.record)
     const windows = await loadWindows(tx, actor, females)
     const toBreed = seasonsToBreed(protocol)
+    const laid = await clutchSizes(tx, protocolId)
     const mates = judged
       .filter((j) => j.record.animal.mergedIntoId === null)
       .map(({ row }): MateView => {
@@ -128,6 +129,7 @@ export const sceneRoutes: BookRoutes = (app, { db }) => {
           words: describeGenes(species.genes, row.sex, beliefs),
           window: windows.get(row.id) ?? null,
           refusalsInARow: row.refusalsInARow,
+          clutches: laid.get(row.id) ?? [],
           readyIn: row.verdict === 'ready' || row.verdict === 'trial' ? 0 : Math.max(0, Math.ceil(adult)),
         }
       })
@@ -161,6 +163,7 @@ export const sceneRoutes: BookRoutes = (app, { db }) => {
         togetherMost: rules.togetherMost,
         kin: rules.kin,
         carriers: rules.carriers,
+        unmated: rules.unmated,
         caution: rules.caution,
         origin: originOf(protocol, 'pairing.kinAlarm', 'pairing.maleRestDays'),
         clutch: protocol.clutch,
@@ -169,6 +172,16 @@ export const sceneRoutes: BookRoutes = (app, { db }) => {
       },
     }
   }
+}
+
+/** How many eggs each clutch of a species' females had. */
+async function clutchSizes(tx: Transaction, protocolId: string): Promise<Map<string, number[]>> {
+  const { rows } = await tx.execute<{ dam_id: string; eggs: number[] }>(sql`
+    select dam_id, json_agg(n) as eggs from (
+      select c.dam_id, count(*)::int as n from clutch c join egg e on e.clutch_id = c.id
+      join animal a on a.id = c.dam_id where a.protocol_id = ${protocolId} and not c.withdrawn group by c.id, c.dam_id) sized
+    group by dam_id`)
+  return new Map(rows.map((r) => [r.dam_id, r.eggs]))
 }
 
 /** Who was with whom this season, from the first introduction to the last parting. */

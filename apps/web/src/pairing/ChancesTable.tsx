@@ -66,7 +66,7 @@ export function ChancesTable({
                       style={
                         chance
                           ? {
-                              background: `color-mix(in srgb, var(--moss) ${Math.min(45, Math.round(chance * 120))}%, transparent)`,
+                              background: `color-mix(in srgb, var(--moss) ${Math.min(26, Math.round(chance * 60))}%, transparent)`,
                             }
                           : undefined
                       }

@@ -79,6 +79,7 @@ export function CrossCard({
             </span>
           </p>
           <p className="small quiet">
+            {dam.clutches.length > 0 && `Her earlier clutches had ${dam.clutches.join(', ')}. `}
             {wanted.share === 0
               ? 'They cannot throw it.'
               : wanted.needed === null

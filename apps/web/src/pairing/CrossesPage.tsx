@@ -59,6 +59,8 @@ function Crosses({ scene }: { scene: Scene }) {
     [scene, pedigree, names.join(), wish],
   )
   if (scene.mates.length === 0) return <p className="empty">No animal of this species is in the book yet.</p>
+  if (scene.rules.unmated === 'clone')
+    return <p className="empty">Young of this species are as their mother is: no cross can be planned.</p>
   if (scene.genes.loci.length === 0)
     return (
       <p className="empty">

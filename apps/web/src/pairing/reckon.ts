@@ -31,8 +31,22 @@ const ROWS_SHOWN = 16
 export const pedigreeOfScene = (scene: Scene): OrderedPedigree =>
   orderPedigree(scene.pedigree, (id) => scene.pedigree.find((p) => p.id === id)?.tag ?? '?')
 
-/** Eggs of a clutch of the species. */
-export const eggsOf = ({ rules }: Scene) => rules.clutch?.count ?? { least: 1, typical: 1, most: 1 }
+/** What the species' own figure weighs against her earlier clutches: as much as so many of them. */
+const SPECIES_WEIGHT = 2
+
+/** Eggs of a clutch of this dam: the species' range, moved and narrowed by what she has laid before. */
+export function eggsOf({ rules }: Scene, dam: Mate) {
+  const { least, typical, most } = rules.clutch?.count ?? { least: 1, typical: 1, most: 1 }
+  const n = dam.clutches.length
+  if (n === 0) return { least, typical, most }
+  const middle = (SPECIES_WEIGHT * typical + dam.clutches.reduce((a, b) => a + b, 0)) / (SPECIES_WEIGHT + n)
+  const narrowed = Math.sqrt(SPECIES_WEIGHT / (SPECIES_WEIGHT + n))
+  return {
+    least: Math.max(1, Math.round(middle - (typical - least) * narrowed)),
+    typical: Math.round(middle),
+    most: Math.max(1, Math.round(middle + (most - typical) * narrowed)),
+  }
+}
 
 export function reckonCross(
   scene: Scene,
@@ -42,7 +56,7 @@ export function reckonCross(
   wish: Wanted | null,
 ): ReckonedCross {
   const cross = { genes: scene.genes, dam: dam.beliefs, sire: sire.beliefs }
-  const eggs = eggsOf(scene)
+  const eggs = eggsOf(scene, dam)
   const fertile = 1 - (scene.rules.clutch?.infertile ?? 0.1)
   const chance = wish && wish.traits.length > 0 ? wantedChance(cross, wish) : null
   return {

@@ -41,6 +41,8 @@ export const MateView = v.object({
   /** Only of females: when she is expected to be receptive. */
   window: v.nullable(WindowSchema),
   refusalsInARow: v.number(),
+  /** Eggs or young of each of her earlier clutches. */
+  clutches: v.array(v.number()),
   /** Seasons until it can breed, from its age. */
   readyIn: v.number(),
 })
@@ -80,6 +82,7 @@ export const PairingScene = v.object({
     togetherMost: v.number(),
     kin: v.object({ warn: v.number(), alarm: v.number(), block: v.number() }),
     carriers: v.string(),
+    unmated: v.picklist(['no', 'daughters only', 'clone']),
     caution: v.string(),
     origin: v.string(),
     clutch: v.nullable(v.object({ count: Range, infertile: v.number(), perYear: v.number() })),
