@@ -47,6 +47,9 @@ test('the season is planned, one female is late, and it is solved again', async 
     for (let i = 0; i < 5; i++) await visit.press('Shift+ArrowLeft')
     await expect(page.getByText(/of a clutch less than the best plan known/)).toBeVisible()
     await expect(page.getByText(/she is hardly receptive then/)).toBeVisible()
+    await expect(page.getByText('is held by hand')).toBeVisible()
+    await page.getByRole('button', { name: 'give C15 C02' }).click()
+    await expect(page.getByRole('alert').filter({ hasText: 'too close: young inbred 25 %' })).toBeVisible()
     await page.reload()
   })
 

@@ -1,5 +1,5 @@
 import type { AssignProblem, OrderedPedigree } from '@hatch-book/core'
-import { useMemo } from 'react'
+import { useMemo, type ReactNode } from 'react'
 import type { Scene } from './queries'
 import { reckonAll } from './reckon'
 import type { SeasonBody } from './seasonProblem'
@@ -13,6 +13,7 @@ export function ChancesTable({
   problem,
   picked,
   onPick,
+  onGive,
 }: {
   scene: Scene
   pedigree: OrderedPedigree
@@ -20,6 +21,8 @@ export function ChancesTable({
   problem: AssignProblem
   picked: string | null
   onPick(female: string): void
+  /** A female is given a male by hand; null for whoever only looks. */
+  onGive: ((female: string, male: string) => void) | null
 }) {
   const byId = useMemo(() => new Map(scene.mates.map((m) => [m.id, m])), [scene])
   const females = problem.females.flatMap((f) => byId.get(f.id) ?? [])
@@ -72,9 +75,14 @@ export function ChancesTable({
                       }
                       title={pair?.forbidden}
                     >
-                      {wanted && <b className="fig">{fraction(chance ?? 0)}</b>}{' '}
-                      <span className="fig small">F {percent(inbreeding).replace(' %', '')}</span>
-                      {harms.length > 0 && <span aria-label="harms"> ✕</span>}
+                      <Cell
+                        says={`give ${female.tag} ${male.tag}`}
+                        onGive={onGive && (() => onGive(female.id, male.id))}
+                      >
+                        {wanted && <b className="fig">{fraction(chance ?? 0)}</b>}{' '}
+                        <span className="fig small">F {percent(inbreeding).replace(' %', '')}</span>
+                        {harms.length > 0 && <span aria-label="harms"> ✕</span>}
+                      </Cell>
                     </td>
                   )
                 })}
@@ -83,7 +91,28 @@ export function ChancesTable({
           </tbody>
         </table>
       </div>
-      <p className="small quiet">F in per cent; a clay frame is a pair the plan does not make.</p>
+      <p className="small quiet">
+        F in per cent; a framed pair is one the plan does not make.
+        {onGive && ' Press a pair to give her that male.'}
+      </p>
     </div>
+  )
+}
+
+/** A pair's figures; pressed, they become the plan. */
+function Cell({
+  says,
+  onGive,
+  children,
+}: {
+  says: string
+  onGive: (() => void) | null
+  children: ReactNode
+}) {
+  if (!onGive) return children
+  return (
+    <button className="plain cell" aria-label={says} title={says} onClick={onGive}>
+      {children}
+    </button>
   )
 }

@@ -122,6 +122,12 @@ export function CrossCard({
           ))}
         </tbody>
       </table>
+      {cross.scores.map((s) => (
+        <p key={s.word} className="small">
+          <strong>{s.word}</strong> <span className="fig">{s.mean.toFixed(1)}</span>, two of three within{' '}
+          {s.spread.toFixed(1)} of it
+        </p>
+      ))}
       {table.others > 0 && <p className="small quiet">and other kinds, {percent(table.others)} together</p>}
       {may.decide && (
         <p style={{ marginTop: 10 }}>

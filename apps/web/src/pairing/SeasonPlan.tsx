@@ -1,5 +1,12 @@
 import type { SeasonPlanView } from '@hatch-book/contract'
-import { addDays, judgePlan, planGreedily, type AssignProblem, type Course } from '@hatch-book/core'
+import {
+  addDays,
+  courseFrom,
+  judgePlan,
+  planGreedily,
+  type AssignProblem,
+  type Course,
+} from '@hatch-book/core'
 import { App, Button } from 'antd'
 import { useMemo, useState } from 'react'
 import { api, refreshBook, type RefusedError } from '../shell/api'
@@ -78,6 +85,16 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
           : c,
       ),
     )
+  const give = (female: string, male: string) => {
+    const own = courses.find((c) => c.female === female)
+    if (begunSet.has(own!)) return
+    const window = problem.females.find((f) => f.id === female)?.window
+    const visits = own?.visits ?? courseFrom(problem, window ? window.peak : scene.today)
+    setPicked(female)
+    take([...courses.filter((c) => c !== own), { female, male, visits, fixed: true }])
+  }
+  const letGo = (course: Course) =>
+    take(courses.map((c) => (c === course ? { female: c.female, male: c.male, visits: c.visits } : c)))
   const save = async () => {
     try {
       await api.send('PATCH', `/api/season-plans/${plan.id}`, { version: plan.version, ...bodyOf(body) })
@@ -209,6 +226,7 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
           problem={problem}
           picked={picked}
           onPick={setPicked}
+          onGive={may.decide ? give : null}
         />
         {pair ? (
           <CrossCard
@@ -229,6 +247,8 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
           scene={scene}
           problem={problem}
           courses={courses}
+          held={courses.filter((c) => c.fixed && !begunSet.has(c))}
+          onLetGo={letGo}
           left={left}
           mates={mates}
           body={body}

@@ -18,6 +18,8 @@ export function TodayInSeason({
   scene,
   problem,
   courses,
+  held,
+  onLetGo,
   left,
   mates,
   body,
@@ -27,6 +29,9 @@ export function TodayInSeason({
   scene: Scene
   problem: AssignProblem
   courses: readonly Course[]
+  /** Courses moved or given by hand: solving again leaves them where they are. */
+  held: readonly Course[]
+  onLetGo(course: Course): void
   left: AssignPlan['left']
   mates: ReadonlyMap<string, Mate>
   body: SeasonBody
@@ -77,6 +82,19 @@ export function TodayInSeason({
             )}
           </li>
         ))}
+        {held.map((c) => (
+          <li key={`held ${c.female}`}>
+            <strong className="tag">
+              {tag(c.female)} with {tag(c.male)}
+            </strong>{' '}
+            is held by hand.{' '}
+            {may.decide && (
+              <button className="plain" onClick={() => onLetGo(c)}>
+                let go
+              </button>
+            )}
+          </li>
+        ))}
         {offFood.map((m) => (
           <li key={m.id}>
             <strong className="tag">{tag(m.id)}</strong> has refused {mates.get(m.id)!.refusalsInARow} meals.{' '}
@@ -94,7 +112,7 @@ export function TodayInSeason({
               <strong className="tag">{tag(l.female)}</strong> <span className="quiet">{l.because}</span>
             </li>
           ))}
-        {soon.length + offFood.length + left.length === 0 && (
+        {soon.length + held.length + offFood.length + left.length === 0 && (
           <li className="quiet">Nothing is due in these days.</li>
         )}
       </ul>

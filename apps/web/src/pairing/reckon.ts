@@ -4,6 +4,7 @@ import {
   numberExpected,
   orderPedigree,
   phenotypeTable,
+  scoreExpected,
   wantedChance,
   youngNeeded,
   type CrossOutcomes,
@@ -24,6 +25,8 @@ export interface ReckonedCross {
   inbreeding: number
   wanted: (WantedChance & { needed: number | null; inClutch: NumberExpected }) | null
   eggs: { least: number; typical: number; most: number }
+  /** Scored traits that somebody gave both parents a score of. */
+  scores: { word: string; mean: number; spread: number }[]
 }
 
 const ROWS_SHOWN = 16
@@ -61,6 +64,7 @@ export function reckonCross(
   const chance = wish && wish.traits.length > 0 ? wantedChance(cross, wish) : null
   return {
     ...{ dam, sire, eggs },
+    scores: scoresOf(scene, dam, sire),
     outcomes: crossOutcomes(cross),
     table: phenotypeTable(cross, { most: ROWS_SHOWN }),
     inbreeding: kinship(pedigree, [dam.id], [sire.id])[0]![0]!,
@@ -70,6 +74,19 @@ export function reckonCross(
       inClutch: numberExpected(chance, { eggs, fertile, hatch: scene.rules.hatchRate }),
     },
   }
+}
+
+const scoreIn = (mate: Mate, word: string) => mate.said.find((s) => s.trait === word)?.score
+
+/** Where scored traits of the young would lie, against the mean of everybody who was given a score. */
+function scoresOf({ genes, mates }: Scene, dam: Mate, sire: Mate): ReckonedCross['scores'] {
+  return genes.scores.flatMap((score) => {
+    const [hers, his] = [scoreIn(dam, score.word), scoreIn(sire, score.word)]
+    if (hers === undefined || his === undefined) return []
+    const known = mates.flatMap((m) => scoreIn(m, score.word) ?? [])
+    const mean = known.reduce((a, b) => a + b, 0) / known.length
+    return [{ word: score.word, ...scoreExpected(score, hers, his, mean) }]
+  })
 }
 
 /** Chance per egg and kinship for every dam and sire: the table one chooses from. */
