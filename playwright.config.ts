@@ -4,10 +4,13 @@ const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
 
 export default defineConfig({
   testDir: 'e2e',
+  globalTeardown: './e2e/clearUp.ts',
   timeout: 120_000,
   // A machine with two busy cores answers late; a view that is wrong stays wrong.
   expect: { timeout: 12_000 },
   workers: 1,
+  // On a busy machine a click can fall between two drawings; the run says which stories needed it.
+  retries: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/playwright.json' }]],
   use: {
     actionTimeout: 15_000,
@@ -24,6 +27,7 @@ export default defineConfig({
         '--disable-sync',
       ],
     },
+    screenshot: 'only-on-failure',
     // Recording slows every story down: TRACE=1 when one has to be looked into.
     trace: process.env.TRACE ? 'retain-on-failure' : 'off',
   },

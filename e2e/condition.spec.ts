@@ -4,7 +4,7 @@ import {
   animalsOf,
   closeBook,
   forget,
-  freshFolder,
+  demoFolder,
   idOf,
   listenForComplaints,
   openRoom,
@@ -22,7 +22,7 @@ let book: RunningBook
 let folder: string
 test.beforeAll(async () => {
   test.setTimeout(240_000)
-  folder = freshFolder()
+  folder = await demoFolder()
   book = await startBook(folder)
 })
 test.afterAll(async () => {

@@ -3,7 +3,7 @@ import {
   choose,
   closeBook,
   forget,
-  freshFolder,
+  demoFolder,
   listenForComplaints,
   openRoom,
   signIn,
@@ -19,7 +19,7 @@ let book: RunningBook
 let folder: string
 test.beforeAll(async () => {
   test.setTimeout(240_000)
-  folder = freshFolder()
+  folder = await demoFolder()
   book = await startBook(folder)
 })
 test.afterAll(async () => {

@@ -3,7 +3,7 @@ import {
   choose,
   closeBook,
   forget,
-  freshFolder,
+  demoFolder,
   listenForComplaints,
   signIn,
   startBook,
@@ -17,8 +17,8 @@ let book: RunningBook
 let folder: string
 test.beforeAll(async () => {
   test.setTimeout(240_000)
-  folder = freshFolder()
-  book = await startBook(folder, '--day', '2027-01-20')
+  folder = await demoFolder('--day', '2027-01-20')
+  book = await startBook(folder)
 })
 test.afterAll(async () => {
   await closeBook(book)

@@ -1,5 +1,5 @@
-import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
+import { existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { createServer } from 'node:net'
@@ -21,6 +21,27 @@ function freePort(): Promise<number> {
       server.close(() => resolve(port))
     })
   })
+}
+
+/** Where the books of one run wait for their copies; the run's end clears it. */
+export const templatesOf = (runner: number) => join(tmpdir(), `hatch-book-e2e-templates-${runner}`)
+
+/**
+ * A folder with the demo book on a day, as its first start leaves it. The first story that asks for a day lives through it and
+ * closes the book; the others get a copy, so that the same two years are not lived through again and again.
+ */
+export async function demoFolder(...args: string[]): Promise<string> {
+  const template = join(templatesOf(process.ppid), args.join('') || 'default')
+  if (!existsSync(join(template, 'ready'))) {
+    rmSync(template, { recursive: true, force: true })
+    mkdirSync(template, { recursive: true })
+    await closeBook(await startBook(template, ...args))
+    writeFileSync(join(template, 'ready'), '')
+  }
+  const folder = freshFolder()
+  // The database's files belong to its own user: only `cp` keeps that.
+  execFileSync('cp', ['-a', `${template}/.`, folder])
+  return folder
 }
 
 /** Starts the program as a keeper does, on a data folder of its own, and waits for its address. */

@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test'
 import {
   closeBook,
   forget,
-  freshFolder,
+  demoFolder,
   listenForComplaints,
   openRoom,
   signIn,
@@ -15,7 +15,7 @@ let book: RunningBook
 let folder: string
 test.beforeAll(async () => {
   test.setTimeout(240_000)
-  folder = freshFolder()
+  folder = await demoFolder()
   book = await startBook(folder)
 })
 test.afterAll(async () => {

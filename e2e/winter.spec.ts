@@ -2,7 +2,7 @@ import { expect, test, type Browser, type Page } from '@playwright/test'
 import {
   closeBook,
   forget,
-  freshFolder,
+  demoFolder,
   listenForComplaints,
   openRoom,
   signIn,
@@ -17,8 +17,8 @@ import {
 let book: RunningBook
 let folder: string
 async function openOn(day: string): Promise<void> {
-  folder = freshFolder()
-  book = await startBook(folder, '--day', day)
+  folder = await demoFolder('--day', day)
+  book = await startBook(folder)
 }
 async function close(): Promise<void> {
   await closeBook(book)

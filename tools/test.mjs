@@ -44,7 +44,9 @@ say('The built application in Chromium …')
 await run('npx', ['playwright', 'test'])
 const storyReport = join(REPORTS, 'playwright.json')
 const stories = existsSync(storyReport) ? JSON.parse(readFileSync(storyReport, 'utf8')).stats : null
-count('Stories', stories?.expected ?? 0, stories ? stories.unexpected + stories.flaky : 1)
+count('Stories', stories ? stories.expected + stories.flaky : 0, stories ? stories.unexpected : 1)
+// A story that needs a second try is not hidden: something was slower than a keeper would bear.
+if (stories?.flaky) say(`${stories.flaky} of them only on the second try: look into why`)
 
 say(`${results.passed} passed, ${results.failed} failed`)
 process.exit(results.failed === 0 && results.passed > 0 ? 0 : 1)
