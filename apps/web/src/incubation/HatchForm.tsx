@@ -1,4 +1,4 @@
-import { newId, type ClutchPage, type EntryInput } from '@hatch-book/contract'
+import { newId, type AnimalRow, type ClutchPage, type EntryInput, type Place } from '@hatch-book/contract'
 import { App, Button, Checkbox, Input, Select } from 'antd'
 import { useMemo, useState, type FormEvent } from 'react'
 import { EggMark } from '../parts/Egg'
@@ -32,8 +32,12 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
   const { now } = useSession()
   const figures = useFigures()
   const { notification } = App.useApp()
-  const { data: animals } = useAnimals()
-  const { data: places } = usePlaces()
+  const { data: nowAnimals } = useAnimals()
+  const { data: nowPlaces } = usePlaces()
+  // What is proposed stays as it was when the form was opened: nothing may change under the hand that types.
+  const [first, setFirst] = useState<{ animals: AnimalRow[]; places: Place[] } | null>(null)
+  if (first === null && nowAnimals && nowPlaces) setFirst({ animals: nowAnimals, places: nowPlaces })
+  const { animals, places } = first ?? { animals: undefined, places: undefined }
   const eggs = clutch.eggs.filter((e) => !['infertile', 'dead', 'hatched'].includes(e.fate))
   const names = placeNames(places ?? [])
   const free = useMemo(() => {
