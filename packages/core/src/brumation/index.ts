@@ -3,10 +3,18 @@ export * from './clock'
 export * from './course'
 export * from './cycle'
 export * from './gates'
-export { REST_EDGES, fastFor, regimeOf, type Consequence, type RestEdge, type RestRegime } from './lengths'
+export {
+  REST_EDGES,
+  durationsOf,
+  fastFor,
+  regimeOf,
+  type Consequence,
+  type RestEdge,
+  type RestRegime,
+} from './lengths'
 export * from './loss'
 export * from './nights'
 export * from './survival'
 export * from './tubs'
 export * from './unit'
-export * from './watch'
+export * from './watchSleep'

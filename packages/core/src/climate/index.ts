@@ -1,2 +1,6 @@
+export * from './bands'
+export * from './calibration'
 export * from './segments'
+export * from './setPoints'
 export * from './summary'
+export * from './watch'

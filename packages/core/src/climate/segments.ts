@@ -1,4 +1,5 @@
 import { MS_PER_HOUR, type Instant } from '../calendar'
+import { plannedTemperatures, type SetPoint } from './setPoints'
 
 /** One reading of a probe. */
 export interface Reading {
@@ -22,18 +23,20 @@ export interface Segment {
  * Between readings no further apart than `gapHours` the temperature runs straight; a longer silence, and whatever lies
  * before the first or after the last reading, is the set point.
  * @param readings ordered by time, no two at the same instant
- * @throws RangeError when readings are out of order
+ * @param setPoint one temperature in °C, or what was set and is planned, in order of time
+ * @throws RangeError when readings or set points are out of order
  */
 export function joinReadings(
   readings: readonly Reading[],
   from: Instant,
   to: Instant,
-  setPointC: number,
+  setPoint: number | readonly SetPoint[],
   gapHours: number,
 ): Segment[] {
   const segments: Segment[] = []
   const fill = (a: Instant, b: Instant) => {
-    if (b > a) segments.push({ from: a, to: b, startC: setPointC, endC: setPointC, source: 'set point' })
+    for (const { celsius, ...span } of plannedTemperatures(setPoint, a, b))
+      segments.push({ ...span, startC: celsius, endC: celsius, source: 'set point' })
   }
   let end = from
   for (let i = 1; i < readings.length; i++) {

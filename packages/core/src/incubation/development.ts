@@ -1,68 +1,131 @@
 import { MS_PER_DAY, type Instant } from '../calendar'
-import { splitAt, type Segment } from '../climate'
+import { splitAt, temperatureAt, type Segment } from '../climate'
+import type { BriereCurve, DevelopmentCurve, LinearCurve, SchoolfieldCurve } from '../protocols'
 
-/**
- * Development as degree-days: linear above a threshold, flat above a cap (the linear model of thermal summation, with a
- * plateau). Temperatures in °C, `degreeDays` from laying to hatching.
- */
-export interface DevelopmentCurve {
-  thresholdC: number
-  degreeDays: number
-  capC: number
+/** Gas constant, kJ per mol and kelvin. */
+const R = 0.0083144626
+const KELVIN = 273.15
+
+const isLinear = (curve: DevelopmentCurve): curve is LinearCurve =>
+  curve.model === undefined || curve.model === 'linear'
+
+/** Degrees above the threshold that count as much as this temperature does: what degree-days add up. */
+export function effectiveDegrees(curve: DevelopmentCurve, celsius: number): number {
+  if (celsius <= curve.thresholdC) return 0
+  if (isLinear(curve)) return Math.min(celsius, curve.capC) - curve.thresholdC
+  const { referenceC, thresholdC } = curve
+  return ((referenceC - thresholdC) * unscaled(curve, celsius)) / unscaled(curve, referenceC)
+}
+
+function unscaled(curve: BriereCurve | SchoolfieldCurve, celsius: number): number {
+  if (curve.model === 'briere')
+    return celsius >= curve.upperC
+      ? 0
+      : celsius * (celsius - curve.thresholdC) * Math.sqrt(curve.upperC - celsius)
+  const t = celsius + KELVIN
+  return (
+    ((t / 298.15) * Math.exp((curve.activationKJ / R) * (1 / 298.15 - 1 / t))) /
+    (1 + Math.exp((curve.inhibitionKJ / R) * (1 / (curve.halfIdleC + KELVIN) - 1 / t)))
+  )
 }
 
 /** Share of development added in a day at a steady temperature. */
 export function developmentRate(curve: DevelopmentCurve, celsius: number): number {
-  return Math.max(0, Math.min(celsius, curve.capC) - curve.thresholdC) / curve.degreeDays
+  return effectiveDegrees(curve, celsius) / curve.degreeDays
 }
 
-/** Days from laying to hatching at a steady temperature; Infinity at or under the threshold. */
+/** Days from laying to hatching at a steady temperature; Infinity where nothing develops. */
 export function developmentDays(curve: DevelopmentCurve, celsius: number): number {
   return 1 / developmentRate(curve, celsius)
+}
+
+/** Cuts a piece where the rate has a corner, and a curved rate into steps short enough for the rule that integrates it. */
+function smoothPieces(curve: DevelopmentCurve, segment: Segment): Segment[] {
+  if (isLinear(curve)) return splitAt(segment, [curve.thresholdC, curve.capC])
+  const corners = curve.model === 'briere' ? [curve.thresholdC, curve.upperC] : [curve.thresholdC]
+  return splitAt(segment, corners).flatMap((piece) => {
+    const steps = Math.ceil(Math.abs(piece.endC - piece.startC))
+    if (steps <= 1) return [piece]
+    const at = (i: number) => piece.from + ((piece.to - piece.from) * i) / steps
+    return Array.from({ length: steps }, (_, i) => ({
+      ...piece,
+      from: at(i),
+      to: at(i + 1),
+      startC: temperatureAt(piece, at(i)),
+      endC: temperatureAt(piece, at(i + 1)),
+    }))
+  })
+}
+
+/** Nodes and weights of the five-point rule of Gauss and Legendre on [0, 1]. */
+const GAUSS = [
+  [0.04691007703066802, 0.11846344252809454],
+  [0.23076534494715845, 0.23931433524968324],
+  [0.5, 0.28444444444444444],
+  [0.7692346550528415, 0.23931433524968324],
+  [0.9530899229693319, 0.11846344252809454],
+] as const
+
+/** Development over one smooth piece up to a share of its length. */
+function developed(curve: DevelopmentCurve, piece: Segment, until = 1): number {
+  const days = ((piece.to - piece.from) * until) / MS_PER_DAY
+  const celsius = (share: number) => piece.startC + share * until * (piece.endC - piece.startC)
+  // Where the rate runs straight, its mean is exactly that of the ends.
+  const mean = isLinear(curve)
+    ? (developmentRate(curve, celsius(0)) + developmentRate(curve, celsius(1))) / 2
+    : piece.startC === piece.endC
+      ? developmentRate(curve, piece.startC)
+      : GAUSS.reduce((sum, [node, weight]) => sum + weight * developmentRate(curve, celsius(node)), 0)
+  return mean * days
 }
 
 /**
  * Development added over a temperature curve of straight pieces, as a share of the whole (1 is hatching).
  *
- * Exact: each piece is cut where it crosses threshold and cap; between the cuts the rate runs straight, so the trapezium
- * is the integral itself.
+ * Exact for degree-days: each piece is cut where it crosses threshold and cap; between the cuts the rate runs straight, so
+ * the trapezium is the integral itself. Curved rates are integrated by Gauss and Legendre over steps of a degree at most.
  */
 export function developmentOver(curve: DevelopmentCurve, segments: readonly Segment[]): number {
   return segments
-    .flatMap((s) => splitAt(s, [curve.thresholdC, curve.capC]))
+    .flatMap((s) => smoothPieces(curve, s))
     .reduce((sum, piece) => sum + developed(curve, piece), 0)
 }
 
-function developed(curve: DevelopmentCurve, piece: Segment): number {
-  const mean = (developmentRate(curve, piece.startC) + developmentRate(curve, piece.endC)) / 2
-  return (mean * (piece.to - piece.from)) / MS_PER_DAY
-}
-
-/**
- * The instant at which development over the pieces reaches a share, or null when it never does within them. Within a
- * piece the time solves the quadratic of a rate that runs straight.
- */
+/** The instant at which development over the pieces reaches a share, or null when it never does within them. */
 export function whenDeveloped(
   curve: DevelopmentCurve,
   segments: readonly Segment[],
   share: number,
 ): Instant | null {
   let done = 0
-  for (const piece of segments.flatMap((s) => splitAt(s, [curve.thresholdC, curve.capC]))) {
-    const adds = developed(curve, piece)
-    if (adds > 0 && done + adds >= share) return piece.from + timeWithin(curve, piece, share - done)
-    done += adds
-  }
+  for (const segment of segments)
+    for (const piece of smoothPieces(curve, segment)) {
+      const adds = developed(curve, piece)
+      if (adds > 0 && done + adds >= share) return piece.from + timeWithin(curve, piece, share - done)
+      done += adds
+    }
   return null
 }
 
-/** Milliseconds into a piece after which `wanted` has been added: r0 t + (r1 - r0) t² / 2L = wanted, in the stable form. */
+/**
+ * Milliseconds into a piece after which `wanted` has been added. A rate that runs straight solves the quadratic
+ * r0 t + (r1 − r0) t² / 2L = wanted, in the stable form; a curved one is halved until a millisecond is left.
+ */
 function timeWithin(curve: DevelopmentCurve, piece: Segment, wanted: number): number {
   const length = (piece.to - piece.from) / MS_PER_DAY
-  const r0 = developmentRate(curve, piece.startC)
-  const slope = (developmentRate(curve, piece.endC) - r0) / length
-  const days = (2 * wanted) / (r0 + Math.sqrt(Math.max(0, r0 * r0 + 2 * slope * wanted)))
-  return days * MS_PER_DAY
+  if (isLinear(curve)) {
+    const r0 = developmentRate(curve, piece.startC)
+    const slope = (developmentRate(curve, piece.endC) - r0) / length
+    const days = (2 * wanted) / (r0 + Math.sqrt(Math.max(0, r0 * r0 + 2 * slope * wanted)))
+    return days * MS_PER_DAY
+  }
+  let [low, high] = [0, 1]
+  while ((high - low) * (piece.to - piece.from) > 1) {
+    const middle = (low + high) / 2
+    if (developed(curve, piece, middle) < wanted) low = middle
+    else high = middle
+  }
+  return high * (piece.to - piece.from)
 }
 
 /** A point of the curve of development adding up. */

@@ -1,6 +1,14 @@
 import { MS_PER_DAY } from '../calendar'
-import { findExcursions, type Excursion, type Segment } from '../climate'
-import { developmentDays, developmentOver, developmentRate, type DevelopmentCurve } from './development'
+import {
+  findExcursions,
+  meanOfSetPoint,
+  setPointAt,
+  type Excursion,
+  type Segment,
+  type SetPoint,
+} from '../climate'
+import type { DevelopmentCurve } from '../protocols'
+import { developmentDays, developmentOver, developmentRate } from './development'
 
 /** What an excursion did to a clutch. */
 export interface ExplainedExcursion extends Excursion {
@@ -19,14 +27,16 @@ export interface SafeLines {
  * The stretches outside the warning lines, each with its effect on the hatch date (in days at the set point) and
  * whether it was long and far enough to harm.
  */
-export function explainExcursions(
+export function excursions(
   curve: DevelopmentCurve,
   segments: readonly Segment[],
-  setPointC: number,
+  setPoint: number | readonly SetPoint[],
   lines: SafeLines,
 ): ExplainedExcursion[] {
   const logged = segments.filter((s) => s.source === 'log')
   return findExcursions(logged, lines.warnC.low, lines.warnC.high).map((excursion) => {
+    const at = typeof setPoint === 'number' ? null : setPointAt(setPoint, excursion.from)
+    const setPointC = typeof setPoint === 'number' ? setPoint : at ? meanOfSetPoint(at) : lines.warnC.low
     const within = clipTo(logged, excursion.from, excursion.to)
     const gained =
       developmentOver(curve, within) -

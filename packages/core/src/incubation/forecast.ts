@@ -1,32 +1,35 @@
 import { MS_PER_DAY, type Instant } from '../calendar'
-import { joinReadings, type Reading } from '../climate'
-import { developmentOver, developmentRate, whenDeveloped, type DevelopmentCurve } from './development'
-import { normalCumulative, normalQuantile } from './normal'
+import { setPointAt, meanOfSetPoint, type SetPoint } from '../climate'
+import { accumulateDevelopment, completionOf, type TemperatureLog } from './accumulate'
+import type { DevelopmentCurve } from '../protocols'
+import { effectiveDegrees } from './development'
+import { HatchSpread } from './hatchSpread'
 
-export interface HatchInputs {
+export interface HatchInputs extends TemperatureLog {
   curve: DevelopmentCurve
   /** Spread between eggs of a clutch, days. */
   eggSpreadDays: number
   /** Spread between clutches as a share of the duration. */
   clutchSpread: number
+  /** How sure the thermal constant is: one standard deviation as a share of it. None where it is taken as it is. */
+  constantSpread?: number | undefined
   /** When the eggs can have been laid. */
   laid: { from: Instant; to: Instant }
-  readings: readonly Reading[]
-  setPointC: number
-  gapHours: number
   now: Instant
   /** How far the future mean temperature may stray from the set point, °C (one standard deviation). */
-  futureSpreadC?: number
+  futureSpreadC?: number | undefined
   /** When eggs of this clutch hatched so far. */
-  hatchedAt?: readonly Instant[]
-  /** True while eggs are still to hatch: what has not happened by now cannot have happened. */
-  waiting?: boolean
+  hatchedAt?: readonly Instant[] | undefined
+  /** Eggs that may still hatch: what has not happened by now cannot have happened. */
+  waiting?: number | undefined
+  /** Chance that an egg of which nothing ill is known hatches at all. */
+  survival?: number | undefined
 }
 
 export interface HatchForecast {
   /** Share of development reached now, 0 to 1 and beyond. */
   developed: number
-  /** The middle of the hatch of one egg. */
+  /** Half of the eggs have hatched by then. */
   likely: Instant
   /** 90 per cent of eggs hatch within. */
   window: { from: Instant; to: Instant }
@@ -34,95 +37,86 @@ export interface HatchForecast {
   half: { from: Instant; to: Instant }
   /** Standard deviation of one egg's hatch, days, before what has been seen is counted. */
   spreadDays: number
-  /** Days from the middle of the laying window to the likely hatch. */
+  /** Days from the middle of the laying window to the likely hatch, before what has been seen is counted. */
   durationDays: number
   /** What the spread is made of, days each. */
-  parts: { eggs: number; clutches: number; laying: number; temperature: number }
+  parts: { eggs: number; clutches: number; constant: number; laying: number; temperature: number }
+  /** Chance that an egg waited for is alive; 1 where none is. */
+  alive: number
+  /** The whole distribution. */
+  spread: HatchSpread
 }
 
-/** Further than this nothing is forecast, days. */
-const HORIZON_DAYS = 1500
+/** Chance that an egg hatches where nobody says otherwise. */
+const USUAL_SURVIVAL = 0.85
 
 /**
  * When eggs will hatch, from the temperatures they had and the set point ahead.
  *
- * The middle is where development, counted from the middle of the laying window, reaches 1. The spread of one egg joins
- * four independent parts: eggs of a clutch, clutches (a share of the duration), the laying window (uniform, width²/12)
- * and the temperature ahead (its spread through the slope of the rate). Hatches already seen move the part that the
- * clutch has in common (normal prior, normal evidence); while eggs are waited for, the past is cut off.
+ * The middle is where development, counted from the middle of the laying window, reaches 1. The spread of one egg joins five
+ * independent parts: eggs of a clutch, clutches (a share of the duration), the thermal constant itself (likewise), the laying
+ * window (even) and the temperature ahead (its spread through the slope of the rate). Hatches already seen, and silence,
+ * move what the clutch has in common; while eggs are waited for, the past is cut off. See `HatchSpread`.
  * @returns null when the temperature ahead does not let eggs develop
- * @throws RangeError when the laying window runs backward
+ * @throws RangeError when the laying window runs backward, or readings or set points are out of order
  */
 export function forecastHatch(inputs: HatchInputs): HatchForecast | null {
-  const { curve, laid, now, setPointC } = inputs
+  const { curve, laid, now } = inputs
   if (laid.to < laid.from) throw new RangeError('the laying window runs backward')
   const middle = (laid.from + laid.to) / 2
-  const horizon = Math.max(now, middle) + HORIZON_DAYS * MS_PER_DAY
-  const segments = joinReadings(inputs.readings, middle, horizon, setPointC, inputs.gapHours)
-  const done = whenDeveloped(curve, segments, 1)
+  const done = completionOf(curve, inputs, middle)
   if (done === null) return null
   const durationDays = (done - middle) / MS_PER_DAY
-  const remainingDays = Math.max(0, (done - now) / MS_PER_DAY)
-  const rate = developmentRate(curve, setPointC)
   const parts = {
     eggs: inputs.eggSpreadDays,
     clutches: inputs.clutchSpread * durationDays,
+    constant: (inputs.constantSpread ?? 0) * durationDays,
     laying: (laid.to - laid.from) / MS_PER_DAY / Math.sqrt(12),
-    temperature:
-      setPointC < curve.capC ? ((inputs.futureSpreadC ?? 0) * remainingDays) / (rate * curve.degreeDays) : 0,
+    temperature: temperatureDays(inputs, Math.max(0, (done - Math.max(now, middle)) / MS_PER_DAY)),
   }
-  const common = parts.clutches ** 2 + parts.laying ** 2 + parts.temperature ** 2
-  const spreadDays = Math.sqrt(parts.eggs ** 2 + common)
-  const seen = learnFromHatches(done, common, parts.eggs, inputs.hatchedAt ?? [])
-  const cut = inputs.waiting ? now : -Infinity
-  const at = (share: number) => truncatedQuantile(seen.likely, seen.spreadDays, cut, share)
+  const waiting = inputs.waiting ?? 0
+  const spread = new HatchSpread({
+    ...{ middle: done, eggDays: parts.eggs, now, waiting },
+    commonDays: Math.hypot(parts.clutches, parts.constant, parts.temperature),
+    layingDays: (laid.to - laid.from) / MS_PER_DAY,
+    hatchedAt: inputs.hatchedAt ?? [],
+    survival: inputs.survival ?? USUAL_SURVIVAL,
+  })
   return {
-    developed: developmentOver(
-      curve,
-      joinReadings(inputs.readings, middle, Math.max(middle, now), setPointC, inputs.gapHours),
-    ),
-    likely: at(0.5),
-    window: { from: at(0.05), to: at(0.95) },
-    half: { from: at(0.25), to: at(0.75) },
-    spreadDays,
+    developed: accumulateDevelopment(curve, inputs, middle, Math.max(middle, now)).share,
+    likely: spread.at(0.5),
+    window: { from: spread.at(0.05), to: spread.at(0.95) },
+    half: { from: spread.at(0.25), to: spread.at(0.75) },
+    spreadDays: Math.hypot(...Object.values(parts)),
     durationDays,
     parts,
+    alive: waiting > 0 ? spread.alive() : 1,
+    spread,
   }
 }
 
-/** Normal prior for what the clutch has in common, normal evidence from each hatch (conjugate update). */
-function learnFromHatches(
-  prior: Instant,
-  commonVariance: number,
-  eggSpread: number,
-  hatchedAt: readonly Instant[],
-) {
-  const n = hatchedAt.length
-  if (n === 0) return { likely: prior, spreadDays: Math.sqrt(commonVariance + eggSpread ** 2) }
-  const mean = hatchedAt.reduce((sum, at) => sum + at, 0) / n
-  const evidence = eggSpread ** 2 / n
-  const trust = commonVariance + evidence > 0 ? commonVariance / (commonVariance + evidence) : 0
-  return {
-    likely: prior + trust * (mean - prior),
-    spreadDays: Math.sqrt(trust * evidence + eggSpread ** 2),
-  }
+/** Days by which a mean ahead that strays by its spread moves the hatch. */
+function temperatureDays(
+  { curve, setPoint, futureSpreadC = 0, now }: HatchInputs,
+  remainingDays: number,
+): number {
+  if (futureSpreadC === 0) return 0
+  const celsius = typeof setPoint === 'number' ? setPoint : meanAhead(setPoint, now)
+  const rate = effectiveDegrees(curve, celsius)
+  if (rate === 0) return 0
+  const step = Math.min(0.25, futureSpreadC)
+  const slope =
+    (effectiveDegrees(curve, celsius + step) - effectiveDegrees(curve, celsius - step)) / (2 * step)
+  return (Math.abs(slope) * futureSpreadC * remainingDays) / rate
 }
 
-function truncatedQuantile(likely: Instant, spreadDays: number, cut: Instant, share: number): Instant {
-  if (spreadDays === 0) return Math.max(likely, cut)
-  const spread = spreadDays * MS_PER_DAY
-  const gone = cut === -Infinity ? 0 : normalCumulative((cut - likely) / spread)
-  // So late that the curve has no mass left: any day now, counted from today.
-  if (gone > 1 - 1e-6) return cut + share * spread
-  return likely + spread * normalQuantile(Math.min(1 - 1e-12, Math.max(1e-12, gone + share * (1 - gone))))
+function meanAhead(plan: readonly SetPoint[], now: Instant): number {
+  const setPoint = setPointAt(plan, now)
+  return setPoint ? meanOfSetPoint(setPoint) : 0
 }
 
-/** The hill of the hatch: probability per day that an egg hatches, for `days` days from an instant. */
-export function hatchHill(forecast: HatchForecast, from: Instant, days: number): number[] {
-  const spread = Math.max(
-    0.25,
-    (forecast.window.to - forecast.window.from) / MS_PER_DAY / (2 * normalQuantile(0.95)),
-  )
-  const z = (day: number) => ((from - forecast.likely) / MS_PER_DAY + day) / spread
-  return Array.from({ length: days }, (_, day) => normalCumulative(z(day + 1)) - normalCumulative(z(day)))
+/** The hill of the hatch: share of the eggs that hatch on each of `days` days from an instant. */
+export function hatchHill({ spread }: HatchForecast, from: Instant, days: number): number[] {
+  const until = Array.from({ length: days + 1 }, (_, day) => spread.until(from + day * MS_PER_DAY))
+  return until.slice(1).map((share, day) => share - until[day]!)
 }

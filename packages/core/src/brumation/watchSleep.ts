@@ -1,0 +1,34 @@
+import type { ClimateLimits, WatchWords } from '../climate'
+import type { RestRules } from '../protocols'
+
+/** How an alarm over sleepers speaks. */
+export const SLEEP_WORDS: WatchWords = {
+  warm: 'too warm for sleep',
+  cold: 'too cold for life',
+  todo: {
+    'too warm':
+      'Look at the plug, the door and the dial now. Put in frozen bottles, wrapped. If it cannot be cooled within the hours left, move the tubs to the coolest room; do not feed.',
+    'too cold':
+      'Open the door for a minute and turn the dial up. Move the tubs to a cool room above freezing; let nobody who is stiff warm up fast; a vet if one does not move.',
+    'probe silent':
+      'Go and read a second thermometer. Then the battery, the plug, the network; until it speaks again look twice a day.',
+    warn: 'Look at the door and the dial; weigh the lightest at the next check.',
+  },
+}
+
+/** Joins the limits of those who share a unit; null for an empty one. */
+export function limitsOf(occupants: readonly RestRules[]): ClimateLimits | null {
+  if (occupants.length === 0) return null
+  const most = (of: (r: RestRules) => number) => Math.max(...occupants.map(of))
+  const least = (of: (r: RestRules) => number) => Math.min(...occupants.map(of))
+  return {
+    bandC: { low: most((r) => r.holdC.least), high: least((r) => r.holdC.most) },
+    alarm: {
+      lowC: most((r) => r.alarm.lowC),
+      highC: least((r) => r.alarm.highC),
+      hours: least((r) => r.alarm.hours),
+    },
+    excursionHours: least((r) => r.unit.excursionHours.typical),
+    words: SLEEP_WORDS,
+  }
+}
