@@ -1,4 +1,6 @@
 export * from './age'
 export * from './bodyPlan'
+export * from './defect'
 export * from './lineage'
 export * from './standing'
+export * from './young'

@@ -1,4 +1,12 @@
 import type { Instant } from '../calendar'
+import {
+  BLANK_YOUNG,
+  mealOfYoung,
+  sexOfReadings,
+  stepOfYoung,
+  type YoungEvent,
+  type YoungStanding,
+} from './young'
 
 export type Sex = 'female' | 'male' | 'unknown'
 export type WeightContext = 'empty' | 'fed' | 'gravid' | 'in shed' | 'not said'
@@ -19,16 +27,24 @@ export interface SaidOfTrait {
   score?: number | undefined
 }
 
+/** An offer is open until somebody looks again; what was brought up after all fed nobody. */
+export type MealOutcome = 'offered' | 'taken' | 'refused' | 'brought up'
+
 /** What can happen to one animal, as the log tells it. */
 export type AnimalEvent =
+  | YoungEvent
   | { kind: 'weighed'; payload: { grams: number; context: WeightContext; condition?: number | undefined } }
   | {
       kind: 'meal'
       payload: {
-        outcome: 'taken' | 'refused'
+        outcome: MealOutcome
         prey?: string | undefined
         grams?: number | undefined
         assisted?: boolean | undefined
+        /** What was tried with one that will not eat. */
+        trick?: string | undefined
+        /** What it was dusted with. */
+        supplement?: string | undefined
       }
     }
   | { kind: 'shed'; payload: { whole: boolean } }
@@ -68,8 +84,14 @@ export interface WeightReading {
 export interface Meal {
   at: Instant
   prey: string
-  outcome: 'taken' | 'refused'
+  outcome: Exclude<MealOutcome, 'offered'>
   assisted: boolean
+}
+
+/** Whether a trait somebody asks for shows in an animal; an empty one is asked of nobody. */
+export function traitsFit(wanted: string, traits: readonly SaidOfTrait[]): boolean {
+  const word = wanted.trim().toLowerCase()
+  return word === '' || traits.some((t) => t.carries === 'shows' && t.trait.toLowerCase() === word)
 }
 
 /** Where an animal stands, computed from its log and nothing else. */
@@ -109,6 +131,8 @@ export interface AnimalStanding {
   traits: SaidOfTrait[]
   /** Signs that somebody looked for, each as last seen or not seen. */
   signs: Record<string, { seen: boolean; at: Instant }>
+  /** Where it stands on its way from the egg to an owner. */
+  young: YoungStanding
 }
 
 export const BLANK_STANDING: AnimalStanding = Object.freeze({
@@ -139,6 +163,7 @@ export const BLANK_STANDING: AnimalStanding = Object.freeze({
   adultAt: null,
   traits: [],
   signs: {},
+  young: BLANK_YOUNG,
 })
 
 /**
@@ -178,13 +203,17 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
     }
     case 'meal': {
       const { outcome, prey = '', assisted = false } = entry.payload
+      const young = mealOfYoung(now.young, entry)
+      if (outcome === 'offered') return { ...now, young }
       const lastMeal = { at, prey, outcome, assisted }
+      if (outcome === 'brought up') return { ...now, young, lastMeal, mealsInARow: 0 }
       if (outcome === 'refused')
-        return { ...now, lastMeal, mealsInARow: 0, refusalsInARow: now.refusalsInARow + 1 }
+        return { ...now, young, lastMeal, mealsInARow: 0, refusalsInARow: now.refusalsInARow + 1 }
       // An assisted meal feeds the animal but proves nothing: the row of unaided meals starts again.
       const mealsInARow = assisted ? 0 : now.mealsInARow + 1
       return {
         ...now,
+        young,
         lastMeal,
         lastTakenAt: at,
         refusalsInARow: 0,
@@ -202,7 +231,12 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
         wholeSheds: now.wholeSheds + (entry.payload.whole ? 1 : 0),
       }
     case 'sexed':
-      return { ...now, sex: entry.payload.sex, sexCertainty: entry.payload.certainty }
+      return {
+        ...now,
+        sex: entry.payload.sex,
+        sexCertainty: entry.payload.certainty,
+        young: { ...now.young, sexSaid: true },
+      }
     case 'moved':
       return { ...now, placeId: entry.payload.placeId }
     case 'problem found':
@@ -219,9 +253,21 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
     case 'unlisted':
       return { ...now, presence: 'here', price: null }
     case 'sold':
-      return { ...now, presence: 'sold', price: entry.payload.price, placeId: null }
+      return {
+        ...now,
+        presence: 'sold',
+        price: entry.payload.price,
+        placeId: null,
+        young: { ...now.young, reserved: null, offered: null },
+      }
     case 'died':
-      return { ...now, presence: 'died', placeId: null, restingSince: null }
+      return {
+        ...now,
+        presence: 'died',
+        placeId: null,
+        restingSince: null,
+        young: { ...now.young, reserved: null, offered: null },
+      }
     case 'rest began':
       return { ...now, restingSince: at, warmedAt: null }
     case 'warmed':
@@ -247,6 +293,21 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
     }
     case 'looked at':
       return { ...now, signs: { ...now.signs, [entry.payload.sign]: { seen: entry.payload.seen, at } } }
+    case 'returned':
+      return { ...now, presence: 'here', price: null }
+    case 'sex read': {
+      const young = stepOfYoung(now.young, entry)
+      return { ...now, young, ...sexOfReadings(young) }
+    }
+    case 'readings shown':
+    case 'defect found':
+    case 'measured':
+    case 'held back':
+    case 'reserved':
+    case 'reservation ended':
+    case 'changed hands':
+    case 'permit noted':
+      return { ...now, young: stepOfYoung(now.young, entry) }
     default:
       return now
   }

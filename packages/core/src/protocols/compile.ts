@@ -1,15 +1,9 @@
-import type {
-  ClutchRules,
-  Evidence,
-  IncubationRules,
-  PairingRules,
-  Protocol,
-  ReadinessRules,
-  Stage,
-} from './types'
+import type { ClutchRules, IncubationRules, PairingRules, Protocol, ReadinessRules } from './types'
+import type { DevelopmentCurve, SexCurve } from './curves'
 import type { ProtocolDocument } from './document'
 import { restOf } from './rest'
 import { Sheet } from './sheet'
+import { leavingOf, rearingOf, stagesOf } from './compileStages'
 
 /**
  * Compiles what the calculations read from a document's figures.
@@ -42,7 +36,9 @@ export function compileProtocol(
     growth: { female: curveOf(sheet, 'female'), male: curveOf(sheet, 'male') },
     quarantineDays: sheet.number('quarantine.days'),
     stages: stagesOf(sheet),
+    rearing: rearingOf(sheet),
     leaving: leavingOf(sheet),
+    papers: sheet.words('leaving.papers'),
     price: sheet.rangeOrNull('leaving.price') ?? { typical: 0, least: 0, most: 0 },
     cautions: sheet.words('cautions.words'),
   }
@@ -125,6 +121,8 @@ function clutchOf(sheet: Sheet): ClutchRules | null {
     count: sheet.range('clutch.count'),
     infertile: sheet.numberOr('clutch.infertile', 0.1),
     perYear: sheet.numberOr('clutch.perYear', 1),
+    again: sheet.rangeOrNull('laying.againDays'),
+    eggGrams: sheet.rangeOrNull('clutch.eggGrams'),
   }
 }
 
@@ -140,6 +138,8 @@ function incubationOf(sheet: Sheet): IncubationRules | null {
     thresholdC: sheet.number('thermal.1.thresholdC'),
     degreeDays: sheet.number('thermal.1.degreeDays'),
     capC: sheet.number('incubation.capC'),
+    curve: developmentOf(sheet),
+    sex: sexOf(sheet),
     eggSpreadDays: sheet.number('thermal.1.spreadDays'),
     clutchSpread: sheet.number('incubation.clutchSpread'),
     setPointC: sheet.number('incubation.setPointC'),
@@ -155,50 +155,32 @@ function incubationOf(sheet: Sheet): IncubationRules | null {
   }
 }
 
-function stagesOf(sheet: Sheet): Stage[] {
-  let usually = 0
-  return sheet.numbered('stage').map((p) => {
-    const days = sheet.range(`${p}.days`)
-    usually += days.typical
-    const feed = sheet.words(`${p}.feed`)
+function developmentOf(sheet: Sheet): DevelopmentCurve {
+  const thresholdC = sheet.number('thermal.1.thresholdC')
+  const degreeDays = sheet.number('thermal.1.degreeDays')
+  const scaled = { thresholdC, degreeDays, referenceC: sheet.number('incubation.setPointC') }
+  const model = sheet.words('thermal.1.model')
+  if (model === 'briere') return { ...scaled, model, upperC: sheet.number('thermal.1.upperC') }
+  if (model === 'schoolfield')
     return {
-      name: sheet.words(`${p}.name`),
-      days,
-      housing: sheet.words(`${p}.housing`),
-      climate: sheet.words(`${p}.climate`),
-      feed: sheet.has(`${p}.everyDays`) ? { prey: feed, everyDays: sheet.range(`${p}.everyDays`) } : null,
-      gate: gateOf(sheet, `${p}.gate`, usually),
+      ...{ ...scaled, model },
+      activationKJ: sheet.number('thermal.1.activationKJ'),
+      inhibitionKJ: sheet.number('thermal.1.inhibitionKJ'),
+      halfIdleC: sheet.number('thermal.1.halfIdleC'),
     }
-  })
+  return { thresholdC, degreeDays, capC: sheet.number('incubation.capC') }
 }
 
-function gateOf(sheet: Sheet, p: string, usually: number): Evidence[] {
-  const gate: Evidence[] = []
-  if (sheet.has(`${p}.sheds`)) gate.push({ kind: 'whole sheds', count: sheet.number(`${p}.sheds`) })
-  if (sheet.has(`${p}.meals`)) gate.push({ kind: 'meals in a row', count: sheet.number(`${p}.meals`) })
-  if (sheet.has(`${p}.grams`)) gate.push({ kind: 'weight', grams: sheet.number(`${p}.grams`) })
-  for (const sex of ['Male', 'Female'] as const)
-    if (sheet.has(`${p}.grams${sex}`))
-      gate.push({
-        kind: 'weight',
-        grams: sheet.number(`${p}.grams${sex}`),
-        sex: sex === 'Male' ? 'male' : 'female',
-      })
-  if (sheet.has(`${p}.readiness`)) gate.push({ kind: 'readiness' })
-  // What the log cannot show is taken as done after the usual time.
-  if (gate.length === 0 && sheet.has(`${p}.words`))
-    gate.push({ kind: 'usual time', days: Math.round(usually), words: sheet.words(`${p}.words`) })
-  return gate
-}
-
-function leavingOf(sheet: Sheet): Evidence[] {
-  const wanted: Evidence[] = []
-  if (sheet.has('leaving.ageDays')) wanted.push({ kind: 'age', days: sheet.number('leaving.ageDays') })
-  if (sheet.has('leaving.meals'))
-    wanted.push({ kind: 'meals in a row', count: sheet.number('leaving.meals'), now: true })
-  if (sheet.has('leaving.grams')) wanted.push({ kind: 'weight', grams: sheet.number('leaving.grams') })
-  if (sheet.has('leaving.sheds')) wanted.push({ kind: 'whole sheds', count: sheet.number('leaving.sheds') })
-  if (sheet.has('leaving.sexCertainty'))
-    wanted.push({ kind: 'sex sure', certainty: sheet.number('leaving.sexCertainty') })
-  return [...wanted, { kind: 'no open problem' }, { kind: 'out of quarantine' }]
+function sexOf(sheet: Sheet): SexCurve | null {
+  if (!sheet.has('incubation.sex.sensitiveFrom')) return null
+  return {
+    sensitive: {
+      from: sheet.number('incubation.sex.sensitiveFrom'),
+      to: sheet.number('incubation.sex.sensitiveTo'),
+    },
+    pivots: sheet.numbered('incubation.sex.pivot').map((p) => ({
+      celsius: sheet.number(`${p}.celsius`),
+      slope: sheet.number(`${p}.slope`),
+    })),
+  }
 }

@@ -15,7 +15,11 @@ export const FIGURE_UNITS = [
   'score',
   'price',
   'per d',
+  'per C',
+  'kJ per mol',
   'g per g',
+  'm2',
+  'L',
 ] as const
 export type FigureUnit = (typeof FIGURE_UNITS)[number]
 

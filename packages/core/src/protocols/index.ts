@@ -1,3 +1,4 @@
+export * from './curves'
 export * from './compile'
 export * from './document'
 export * from './layers'

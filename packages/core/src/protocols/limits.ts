@@ -14,7 +14,11 @@ export const UNIT_LIMITS: Record<Exclude<FigureUnit, 'words'>, readonly [least: 
   score: [1, 5],
   price: [0, 1_000_000],
   'per d': [0, 10],
+  'per C': [-20, 20],
+  'kJ per mol': [1, 2000],
   'g per g': [0, 20],
+  m2: [0, 1000],
+  L: [0, 100_000],
 }
 
 /** Longest text of a figure. */

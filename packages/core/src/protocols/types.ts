@@ -1,5 +1,6 @@
 import type { BodyPlan } from '../animals'
 import type { GrowthCurve } from '../weighing'
+import type { DevelopmentCurve, SexCurve } from './curves'
 import type { ProtocolDocument } from './document'
 import type { Range } from './range'
 import type { RestRules } from './rest'
@@ -76,6 +77,10 @@ export interface ClutchRules {
   count: Range
   infertile: number
   perYear: number
+  /** Days from one clutch to the next; null where nothing is known of a next. */
+  again: Range | null
+  /** Usual weight of an egg, g; null where nobody weighs them. */
+  eggGrams: Range | null
 }
 
 export interface IncubationMethod {
@@ -93,6 +98,10 @@ export interface IncubationRules {
   degreeDays: number
   /** Above this the rate is held flat, °C. */
   capC: number
+  /** How quickly eggs develop: degree-days, or a curved rate where the protocol has one. */
+  curve: DevelopmentCurve
+  /** How sex follows from temperature; null where it does not. */
+  sex: SexCurve | null
   /** Spread between eggs of one clutch, days. */
   eggSpreadDays: number
   /** Spread between clutches, as a share of the duration. */
@@ -127,13 +136,82 @@ export type Evidence =
       /** What somebody would have to see. */ words: string
     }
 
+/** How large the prey of a stage is: by the animal's weight, by a fixed weight, or by its head. */
+export interface PreyRule {
+  /** Share of the animal's weight. */
+  share: Range | null
+  grams: Range | null
+  /** Most head widths that the prey may be long. */
+  heads: number | null
+  /** So many a feed. */
+  each: Range | null
+}
+
+/** What the air of a stage should be. Temperatures in °C, humidity as a share; null where nobody says. */
+export interface StageClimate {
+  /** The warm side, or the day where there is no cool one. */
+  warm: Range
+  cool: Range | null
+  night: Range | null
+  alarm: { low: number; high: number } | null
+  humidity: Range | null
+  humidityAlarm: { low: number; high: number } | null
+}
+
+/** What a tub of a stage must hold, and with whom. */
+export interface StageRoom {
+  /** Floor, square metres, or the water of a cup, litres. */
+  areaM2: Range | null
+  litres: Range | null
+  /** Most in one tub, 1 where they live alone. */
+  together: number
+  /** Those together are to be parted by this day of age; null where they may stay. */
+  partBy: Range | null
+}
+
 export interface Stage {
   name: string
   days: Range
   housing: string
   climate: string
   feed: { prey: string; everyDays: Range } | null
+  prey: PreyRule
+  /** Supplements by turns, one a feed, `o` for none; empty where whole prey needs none. */
+  ring: string[]
+  air: StageClimate | null
+  room: StageRoom
+  /** Water changed in part, and misting: days between. */
+  waterDays: Range | null
+  mistDays: Range | null
   gate: Evidence[]
+}
+
+/** One way of reading a sex, and how often one trained reading is right. */
+export interface SexingMethod {
+  name: string
+  right: number
+  fromDays: number | null
+  fromGrams: number | null
+}
+
+/** How young that are slow to feed are helped on, and how their sex is read. */
+export interface RearingRules {
+  methods: SexingMethod[]
+  /** Blind readings wanted before a sex is believed. */
+  readings: number
+  /** Tricks for one that will not eat, mildest first. */
+  tricks: string[]
+  lookAfterHours: Range
+  /** Loss since its heaviest, as a share: helped on, and to the vet. */
+  lossWarn: number
+  lossAlarm: number
+  /** Age by which the first meal is usually taken, days. */
+  firstMealDays: Range
+  /** Assist-feeding not before this day; null where it is not done. */
+  assistFromDay: number | null
+  /** What an animal with a defect is worth, as a share of its price. */
+  priceSlight: number
+  priceMarked: number
 }
 
 /** Everything the calculations assume of a species, line or animal: compiled from a document and what was set over it. */
@@ -160,7 +238,10 @@ export interface Protocol {
   growth: { female: GrowthCurve; male: GrowthCurve }
   quarantineDays: number
   stages: Stage[]
+  rearing: RearingRules
   leaving: Evidence[]
+  /** Papers that usually go with one that leaves, in words; empty where none do. */
+  papers: string
   price: Range
   cautions: string
 }

@@ -1,4 +1,4 @@
-import type { Sex } from '../animals'
+import type { Defect, Permit, Sex } from '../animals'
 import type { Day, DaySpan } from '../calendar'
 import type { ReadinessVerdict } from '../readiness'
 
@@ -19,4 +19,8 @@ export interface RearingFacts {
   readiness: ReadinessVerdict | null
   /** Kept as a breeder: the gate to breeding lies behind it. */
   breeds: boolean
+  /** What was found on inspection; none where nobody looked. */
+  defects?: readonly Defect[]
+  /** Papers on record, with the day on which they end. */
+  permits?: readonly Permit[]
 }

@@ -22,7 +22,12 @@ export interface StageStanding {
   next: string | null
 }
 
-function openGate(
+/**
+ * Weighs all the evidence that a gate asks for.
+ * @param stage the stage the animal is in, whose feeding rhythm dates the meals still missing
+ * @param origin who asks for it, shown with each reason
+ */
+export function openGate(
   wanted: readonly Evidence[],
   facts: RearingFacts,
   protocol: Protocol,
@@ -86,8 +91,14 @@ function placedByWeight(facts: RearingFacts, stages: readonly Stage[]): number {
   return left + 1
 }
 
-/** The gate to the door: whether an animal may be listed and leave, and what is missing. */
-export function leavingGate(facts: RearingFacts, protocol: Protocol, on: Day): Gate {
-  const { stage } = stageOf(facts, protocol, on)
-  return openGate(protocol.leaving, facts, protocol, stage, `${protocol.origin}: leaving`, on)
+/**
+ * The gate out of a stage: its evidence, what of it is missing, and from when it may open.
+ * @param step the stage's place on the ladder, from 0; the one the animal stands on where none is given
+ * @throws RangeError for a step that the protocol does not have
+ */
+export function gateOf(facts: RearingFacts, protocol: Protocol, on: Day, step?: number): Gate {
+  if (step === undefined) return stageOf(facts, protocol, on).gate
+  const stage = protocol.stages[step]
+  if (!stage) throw new RangeError(`there is no step ${step} on a ladder of ${protocol.stages.length}`)
+  return openGate(stage.gate, facts, protocol, stage, `${protocol.origin}: gate of ${stage.name}`, on)
 }
