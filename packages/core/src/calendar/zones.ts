@@ -20,30 +20,39 @@ function wallClock(zone: string): Intl.DateTimeFormat {
   return format
 }
 
-/** The wall clock of a zone at an instant, as if it were UTC: milliseconds one can subtract. */
-function wallTime(at: Instant, zone: string): number {
-  const parts: Record<string, number> = {}
-  for (const { type, value } of wallClock(zone).formatToParts(at)) parts[type] = Number(value)
-  return Date.UTC(parts.year!, parts.month! - 1, parts.day!, parts.hour, parts.minute, parts.second)
-}
-
-/** Days by quarter of an hour: no zone's midnight or change of clocks falls inside one. */
-const days = new Map<string, Map<number, Day>>()
+/** Kept by quarter of an hour: no zone's midnight or change of clocks falls inside one. */
 const QUARTER = MS_PER_HOUR / 4
 const MOST_KEPT = 50_000
 
-/** The day that an instant falls on where the book is kept. `zone` is an IANA name. */
-export function dayOfInstant(at: Instant, zone: string): Day {
-  let kept = days.get(zone)
-  if (!kept || kept.size >= MOST_KEPT) days.set(zone, (kept = new Map()))
-  const quarter = Math.floor(at / QUARTER)
-  let day = kept.get(quarter)
-  if (day === undefined) {
-    day = new Date(wallTime(quarter * QUARTER, zone)).toISOString().slice(0, 10)
-    kept.set(quarter, day)
+/** Remembers what was found of a zone's quarters; forgets all of it once it is too much. */
+function rememberQuarters<T>(find: (quarter: number, zone: string) => T) {
+  const byZone = new Map<string, Map<number, T>>()
+  return (at: Instant, zone: string): T => {
+    let kept = byZone.get(zone)
+    if (!kept || kept.size >= MOST_KEPT) byZone.set(zone, (kept = new Map()))
+    const quarter = Math.floor(at / QUARTER)
+    let found = kept.get(quarter)
+    if (found === undefined) kept.set(quarter, (found = find(quarter * QUARTER, zone)))
+    return found
   }
-  return day
 }
+
+/** How far a zone's wall clock is ahead of UTC at an instant, milliseconds. */
+const offsetOf = rememberQuarters((at, zone) => {
+  const parts: Record<string, number> = {}
+  for (const { type, value } of wallClock(zone).formatToParts(at)) parts[type] = Number(value)
+  return Date.UTC(parts.year!, parts.month! - 1, parts.day!, parts.hour, parts.minute, parts.second) - at
+})
+
+/** The wall clock of a zone at an instant, as if it were UTC: milliseconds one can subtract. */
+const wallTime = (at: Instant, zone: string) => Math.floor(at / 1000) * 1000 + offsetOf(at, zone)
+
+const dayOfQuarter = rememberQuarters((at, zone): Day =>
+  new Date(wallTime(at, zone)).toISOString().slice(0, 10),
+)
+
+/** The day that an instant falls on where the book is kept. `zone` is an IANA name. */
+export const dayOfInstant = (at: Instant, zone: string): Day => dayOfQuarter(at, zone)
 
 /**
  * The instant at which a day reaches the given hour of the wall clock. Where a daylight-saving change skips that

@@ -1,6 +1,8 @@
 import type { Sex } from '../animals'
 import {
   GeneticsError,
+  alleleNamed,
+  allelesNamed,
   copiesIn,
   genotypesOf,
   isLook,
@@ -81,7 +83,7 @@ export const SURE = 0.95
 /** Whether a genotype is what is said, as a share; and whether it could be if that is wrong. */
 function fitOf(locus: Locus, genotype: Genotype, said: SaidTrait): { fits: number; else: number } {
   const seen = shareSeen(locus, genotype, said.trait)
-  const allele = locus.alleles.findIndex((a) => a.word === said.trait || a.doubledWord === said.trait) + 1
+  const allele = alleleNamed(locus, said.trait)
   const have = allele === 0 ? (seen > 0 ? 1 : 0) : copiesOf(genotype, allele)
   if (said.copies !== undefined)
     return { fits: have === said.copies ? 1 : 0, else: have === said.copies ? 0 : 1 }
@@ -132,7 +134,7 @@ function beliefOfOne(
   said: SaidTrait,
 ): number[] {
   if (said.odds) {
-    const allele = locus.alleles.findIndex((a) => a.word === said.trait) + 1
+    const allele = alleleNamed(locus, said.trait)
     const weights = [0, 1, 2].map((n) =>
       genotypes.reduce((sum, g, i) => sum + (copiesOf(g, allele) === n ? ways[i]! : 0), 0),
     )
@@ -162,7 +164,7 @@ export function evidenceOf(locus: Locus, sex: Sex, said: readonly SaidTrait[]): 
     let likelihood = said.length > 0 && !shows ? shareSeenAs(locus, genotype, '') : 1
     for (const s of facts) {
       if (s.odds) {
-        const allele = locus.alleles.findIndex((a) => a.word === s.trait) + 1
+        const allele = alleleNamed(locus, s.trait)
         likelihood *= s.odds[copiesOf(genotype, allele)] ?? 0
         continue
       }
@@ -176,13 +178,6 @@ const shareSeenAs = (locus: Locus, genotype: Genotype, word: string) =>
   looksOf(locus, genotype).reduce((sum, [look, share]) => sum + (look === word ? share : 0), 0)
 
 export const speaksOf = (locus: Locus, trait: string) => allelesNamed(locus, trait).length > 0
-
-function allelesNamed(locus: Locus, trait: string): number[] {
-  const alone = locus.alleles.flatMap((a, i) => (a.word === trait || a.doubledWord === trait ? [i + 1] : []))
-  if (alone.length > 0) return alone
-  const pair = locus.pairs?.find((p) => p.word === trait)
-  return pair ? pair.alleles.map((word) => locus.alleles.findIndex((a) => a.word === word) + 1) : []
-}
 
 /** Weights as shares of their sum; null when nothing is left. */
 export function normalised(weights: readonly number[]): number[] | null {

@@ -5,6 +5,7 @@ import {
   genotypesOf,
   gives,
   harmOf,
+  isSeen,
   livesOf,
   locusNamed,
   looksOf,
@@ -284,8 +285,3 @@ function locusOutcome(locus: Locus, at: number, crossed: readonly GroupCross[]) 
 }
 
 const keysOf = (locus: Locus, sex: ChildSex) => new Map(genotypesOf(locus, sex).map((g, i) => [g.join(), i]))
-
-/** Whether a look tells of an allele by itself. */
-export function isSeen(look: string, { word, doubledWord }: { word: string; doubledWord?: string }): boolean {
-  return look === word || look === doubledWord || ` ${look} `.includes(` ${word} `)
-}

@@ -1,6 +1,6 @@
 import type { Sex } from '../animals'
 import { chanceOfCopies, type Beliefs } from './belief'
-import { genotypesOf, locusNamed, looksOf, type GeneSet } from './locus'
+import { genotypesOf, isSeen, locusNamed, looksOf, type GeneSet } from './locus'
 
 /** One thing believed of an animal's genes, in a word with its chance. */
 export interface GeneWord {
@@ -29,7 +29,7 @@ export function describeGenes(genes: GeneSet, sex: Sex, beliefs: Beliefs): GeneW
         (sum, g, i) =>
           sum +
           (g.includes(a + 1)
-            ? belief[i]! * looksOf(locus, g).reduce((s, [w, p]) => s + (tells(w, allele) ? p : 0), 0)
+            ? belief[i]! * looksOf(locus, g).reduce((s, [w, p]) => s + (isSeen(w, allele) ? p : 0), 0)
             : 0),
         0,
       )
@@ -39,5 +39,3 @@ export function describeGenes(genes: GeneSet, sex: Sex, beliefs: Beliefs): GeneW
   }
   return words.sort((a, b) => (a.as === b.as ? b.chance - a.chance : a.as === 'shows' ? -1 : 1))
 }
-const tells = (look: string, { word, doubledWord }: { word: string; doubledWord?: string }) =>
-  look === doubledWord || ` ${look} `.includes(` ${word} `)

@@ -109,7 +109,19 @@ export function gives(linkage: Linkage, parent: 'dam' | 'sire', child: 'female' 
  * are written in this order.
  * @example genotypesOf(amelanistic, 'female') // [[0, 0], [0, 1], [1, 1]]
  */
-export function genotypesOf({ linkage, alleles }: Locus, sex: Sex): Genotype[] {
+export function genotypesOf(locus: Locus, sex: Sex): readonly Genotype[] {
+  const bySex = worked.get(locus) ?? new Map<Sex, Genotype[]>()
+  worked.set(locus, bySex)
+  const known = bySex.get(sex)
+  if (known) return known
+  const genotypes = everyGenotype(locus, sex)
+  bySex.set(sex, genotypes)
+  return genotypes
+}
+// Asked for in the innermost loops, and a locus never changes: an edited one is another.
+const worked = new WeakMap<Locus, Map<Sex, Genotype[]>>()
+
+function everyGenotype({ linkage, alleles }: Locus, sex: Sex): Genotype[] {
   const all = Array.from({ length: alleles.length + 1 }, (_, i) => i)
   const copies = copiesIn(linkage, sex)
   if (copies === 0) return [[]]
@@ -176,14 +188,33 @@ export function locusNamed(genes: GeneSet, name: string): Locus {
   )
 }
 
-/** @throws GeneticsError when no locus of the set has the trait */
-export function locusOf(genes: GeneSet, word: string): { locus: Locus; allele: number } {
-  for (const locus of genes.loci) {
-    const allele = locus.alleles.findIndex((a) => a.word === word)
-    if (allele >= 0) return { locus, allele: allele + 1 }
-  }
-  throw new GeneticsError('unknown trait', `no locus carries '${word}'`)
+/** The allele that a word names at a locus, by itself or by what two copies look like; 0 when it names none. */
+export const alleleNamed = ({ alleles }: Locus, word: string) =>
+  alleles.findIndex((a) => a.word === word || a.doubledWord === word) + 1
+
+/** The pair of alleles whose look a word names. */
+const pairNamed = ({ pairs }: Locus, word: string) => pairs?.find((p) => p.word === word)
+
+/** The alleles that a word speaks of at a locus: one, both of a pair, or none. */
+export function allelesNamed(locus: Locus, word: string): number[] {
+  const allele = alleleNamed(locus, word)
+  if (allele > 0) return [allele]
+  return pairNamed(locus, word)?.alleles.map((w) => alleleNamed(locus, w)) ?? []
 }
+
+/**
+ * Where a trait lies: its locus, and the allele it names; 0 where it is the look of two different ones together.
+ * @throws GeneticsError when no locus of the set has the trait
+ */
+export function locusOf(genes: GeneSet, word: string): { locus: Locus; allele: number } {
+  const locus = genes.loci.find((l) => allelesNamed(l, word).length > 0)
+  if (!locus) throw new GeneticsError('unknown trait', `no locus carries '${word}'`)
+  return { locus, allele: alleleNamed(locus, word) }
+}
+
+/** Whether a set knows a trait by this word. */
+export const knowsTrait = ({ loci }: GeneSet, word: string) =>
+  loci.some((l) => allelesNamed(l, word).length > 0)
 
 /** Whether a look is the one a word names: that word itself, or one of several that show together. Two copies look otherwise. */
 export function isLook(locus: Locus, look: string, word: string): boolean {
@@ -191,4 +222,9 @@ export function isLook(locus: Locus, look: string, word: string): boolean {
   const special =
     locus.alleles.some((a) => a.doubledWord === look) || locus.pairs?.some((p) => p.word === look)
   return !special && ` ${look} `.includes(` ${word} `)
+}
+
+/** Whether a look tells of an allele, in one copy, in two, or together with others. */
+export function isSeen(look: string, { word, doubledWord }: Pick<Allele, 'word' | 'doubledWord'>): boolean {
+  return look === word || look === doubledWord || ` ${look} `.includes(` ${word} `)
 }

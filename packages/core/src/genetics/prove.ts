@@ -1,6 +1,6 @@
 import { beliefAt, copiesOf, normalised, type Belief } from './belief'
-import { crossGroup, isSeen, type LinkageGroup } from './cross'
-import { GeneticsError, genotypesOf, livesOf, looksOf, type Locus } from './locus'
+import { crossGroup, type LinkageGroup } from './cross'
+import { GeneticsError, alleleNamed, genotypesOf, isSeen, livesOf, looksOf, type Locus } from './locus'
 
 /** Young of one mate, told apart by whether the trait shows in them. */
 export interface ProvingMating {
@@ -44,7 +44,7 @@ export interface ProvingPower {
 const SURELY = 0.95
 
 function allelesAsked({ locus, trait }: Pick<ProvingQuestion, 'locus' | 'trait'>): number {
-  const allele = locus.alleles.findIndex((a) => a.word === trait) + 1
+  const allele = alleleNamed(locus, trait)
   if (allele === 0) throw new GeneticsError('unknown trait', `locus ${locus.name} does not carry '${trait}'`)
   return allele
 }
@@ -67,7 +67,7 @@ function showingShares(
   question: Omit<ProvingQuestion, 'prior' | 'matings'>,
   mate: Belief,
 ): { weight: number; shows: number }[][] {
-  const { locus, sex, trait } = question
+  const { locus, sex } = question
   const mateSex = sex === 'female' ? 'male' : 'female'
   const group: LinkageGroup = { loci: [locus], recombination: [] }
   const allele = locus.alleles[allelesAsked(question) - 1]!
@@ -82,7 +82,7 @@ function showingShares(
           const living = ((females + males) / 2) * livesOf(locus, genotypes[0]!)
           lives += living
           for (const [look, share] of looksOf(locus, genotypes[0]!))
-            if (look === trait || isSeen(look, allele)) shows += living * share
+            if (isSeen(look, allele)) shows += living * share
         }
         return { weight, shows: lives > 0 ? shows / lives : 0 }
       },
@@ -141,20 +141,32 @@ export function provingPower(question: ProvingQuestion, mate: Belief, young: num
   let settled = 0
   let left = 0
   for (let showing = 0; showing <= young; showing++) {
-    const ways = choose(young, showing)
-    let so = 0
-    let all = 0
-    belief.forEach((p, i) => {
-      const joint = p * ways * likelihoodOf(shares[i]!, showing, young - showing)
-      all += joint
-      if (yes[i]) so += joint
-    })
+    const { so, all } = afterYoung(belief, yes, shares, showing, young - showing)
     if (all <= 0) continue
     const chance = so / all
-    if (chance >= sure || chance <= 1 - sure) settled += all
-    left += all * bits(chance)
+    const share = all * choose(young, showing)
+    if (chance >= sure || chance <= 1 - sure) settled += share
+    left += share * bits(chance)
   }
   return { settled, left, youngNeeded: longestDoubt(belief, yes, shares, sure) }
+}
+
+/** Chance of such young in one order, over all that the animal may be, and of that the part where it is so. */
+function afterYoung(
+  belief: Belief,
+  yes: readonly boolean[],
+  shares: { weight: number; shows: number }[][],
+  showing: number,
+  plain: number,
+): { so: number; all: number } {
+  let so = 0
+  let all = 0
+  belief.forEach((p, i) => {
+    const joint = p * likelihoodOf(shares[i]!, showing, plain)
+    all += joint
+    if (yes[i]) so += joint
+  })
+  return { so, all }
 }
 
 const bits = (p: number) => (p <= 0 || p >= 1 ? 0 : -p * Math.log2(p) - (1 - p) * Math.log2(1 - p))
@@ -175,13 +187,7 @@ function longestDoubt(
   sure: number,
 ): number | null {
   const chanceAfter = (showing: number, plain: number) => {
-    let so = 0
-    let all = 0
-    belief.forEach((p, i) => {
-      const joint = p * likelihoodOf(shares[i]!, showing, plain)
-      all += joint
-      if (yes[i]) so += joint
-    })
+    const { so, all } = afterYoung(belief, yes, shares, showing, plain)
     return all > 0 ? so / all : null
   }
   const settles = (chance: number | null) => chance === null || chance >= sure || chance <= 1 - sure

@@ -1,6 +1,6 @@
 import { copiesOf } from './belief'
-import { crossGroup, isSeen, linkageGroups, livesAt, type Cross, type LinkageGroup } from './cross'
-import { GeneticsError, locusNamed, looksOf } from './locus'
+import { crossGroup, linkageGroups, livesAt, type Cross, type LinkageGroup } from './cross'
+import { GeneticsError, isSeen, locusNamed, looksOf } from './locus'
 
 /** One kind of young by its looks over all loci. */
 export interface PhenotypeRow {

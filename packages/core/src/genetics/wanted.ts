@@ -1,6 +1,16 @@
-import { copiesOf } from './belief'
+import { beliefAt, copiesOf, type Beliefs } from './belief'
 import { crossGroup, linkageGroups, livesAt, type Cross, type LinkageGroup } from './cross'
-import { GeneticsError, isLook, locusOf, looksOf, type GeneSet, type Genotype, type Locus } from './locus'
+import {
+  GeneticsError,
+  genotypesOf,
+  isLook,
+  locusOf,
+  looksOf,
+  type GeneSet,
+  type Genotype,
+  type Locus,
+  locusNamed,
+} from './locus'
 
 /** What is wanted of one trait. */
 export interface WantedTrait {
@@ -30,6 +40,42 @@ export interface WantedChance {
   cases: WantedCase[]
 }
 
+const MERGED = 1e12
+
+/** Cases of one share as one: there are few shares, however many things the parents may be. */
+export function mergedCases(cases: readonly WantedCase[]): WantedCase[] {
+  const merged = new Map<number, WantedCase>()
+  for (const { weight, share } of cases) {
+    const key = Math.round(share * MERGED)
+    merged.set(key, { share, weight: (merged.get(key)?.weight ?? 0) + weight })
+  }
+  return [...merged.values()]
+}
+
+/** Cases of two things that are inherited apart, both at once. */
+export const crossedCases = (a: readonly WantedCase[], b: readonly WantedCase[]): WantedCase[] =>
+  mergedCases(a.flatMap((x) => b.map((y) => ({ weight: x.weight * y.weight, share: x.share * y.share }))))
+
+/**
+ * Chance that an animal is itself what is wanted, by what is believed of its genes; loci are taken apart.
+ * @returns 1 where nothing is wanted
+ * @throws GeneticsError for a trait that is not of these genes
+ */
+export function chanceItIs(
+  genes: GeneSet,
+  sex: 'female' | 'male',
+  beliefs: Beliefs,
+  { traits }: Wanted,
+): number {
+  return [...byLocus(genes, traits)].reduce((chance, [name, wanted]) => {
+    const locus = locusNamed(genes, name)
+    const belief = beliefAt(beliefs, locus, sex)
+    return (
+      chance * genotypesOf(locus, sex).reduce((sum, g, i) => sum + belief[i]! * fits(locus, g, wanted), 0)
+    )
+  }, 1)
+}
+
 /** Whether a genotype is what is wanted of its locus, as a share where it shows in some only. */
 function fits(
   locus: Locus,
@@ -52,20 +98,11 @@ function fits(
 function byLocus(genes: GeneSet, traits: readonly WantedTrait[]) {
   const wanted = new Map<string, { allele: number; word: string; as: WantedTrait['as'] }[]>()
   for (const { trait, as } of traits) {
-    const special = genes.loci.find(
-      (l) =>
-        l.pairs?.some((p) => p.word === trait) ||
-        l.alleles.some((a) => a.doubledWord === trait && a.word !== trait),
-    )
-    const at = special
-      ? { locus: special, allele: special.alleles.findIndex((a) => a.doubledWord === trait) + 1 }
-      : locusOf(genes, trait)
-    wanted.set(at.locus.name, [...(wanted.get(at.locus.name) ?? []), { allele: at.allele, word: trait, as }])
+    const { locus, allele } = locusOf(genes, trait)
+    wanted.set(locus.name, [...(wanted.get(locus.name) ?? []), { allele, word: trait, as }])
   }
   return wanted
 }
-
-const MERGED = 1e12
 
 /**
  * The chance that one egg becomes the animal one is after. Parents that are only probable are kept apart by what they may
@@ -133,7 +170,7 @@ export interface ClutchExpected {
 }
 
 /** Chance of at least one wanted animal among so many fertilised eggs that each live with a chance. */
-export function chanceOfOne({ cases }: WantedChance, young: number, lives = 1): number {
+export function chanceOfOne({ cases }: Pick<WantedChance, 'cases'>, young: number, lives = 1): number {
   return cases.reduce((sum, { weight, share }) => sum + weight * (1 - (1 - share * lives) ** young), 0)
 }
 

@@ -58,7 +58,10 @@ export function assignMales(
       : chooseByPrices(program, greedyColumns(courses, greedy), solver, seconds, gap)
   if (!solved) return greedy
   const fixed = problem.fixed.map((c) => weighed(problem, { ...c, fixed: true }))
-  const bound = solved.bound + fixed.reduce((sum, c) => sum + c.value, 0)
+  // Without prices in time there is a plan, but nothing to measure it against.
+  const bound = Number.isFinite(solved.bound)
+    ? solved.bound + fixed.reduce((sum, c) => sum + c.value, 0)
+    : null
   const chosen = [...fixed, ...courses.filter((_, i) => solved.chosen[i])]
   const plan = planOf(problem, courses, chosen, 'solver', bound)
   return plan.value >= greedy.value - 1e-9 ? plan : planOf(problem, courses, greedy.courses, 'greedy', bound)

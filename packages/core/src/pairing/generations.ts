@@ -2,12 +2,16 @@ import {
   GeneticsError,
   chanceOfOne,
   copiesOf,
+  crossedCases,
   genotypesOf,
+  isSeen,
   locusOf,
   wantedChance,
+  type Belief,
   type Beliefs,
   type GeneSet,
   type Locus,
+  type WantedCase,
 } from '../genetics'
 import { kinship, orderPedigree, type PedigreeAnimal } from '../pedigree'
 import { chosenOf } from './chosenPlans'
@@ -19,6 +23,7 @@ import {
   type LineGoal,
   type PlanParent,
 } from './goal'
+import { joinedSteps, tubsNeeded } from './planSteps'
 import { youngByLook } from './youngByLook'
 
 interface Candidate {
@@ -47,13 +52,13 @@ const HELD_AT_MOST = 4
  *
  * A beam search over generations. Young are told apart as a keeper can, by what shows; what they may carry unseen goes on as a
  * chance. A cross is made for as many seasons as give its holdback with four in five, three at most. Pairs whose young would
- * be more inbred than the ceiling are never made.
+ * be more inbred than the ceiling are never made, nor ways that would hold more young at a time than there are tubs for.
  * @returns up to five plans; none when the goal cannot be reached within its years from these animals
  * @throws GeneticsError when a wanted trait is not of the species or goes with the sex
  */
 export function planGenerations(problem: GoalProblem): GenerationPlan[] {
   const { genes, animals, pedigree, goal } = problem
-  const loci = [...new Set(goal.wanted.traits.map((t) => lociOfTrait(genes, t.trait)))]
+  const loci = [...new Set(goal.wanted.traits.map((t) => locusOf(genes, t.trait).locus))]
   for (const locus of loci)
     if (locus.linkage !== 'autosome')
       throw new GeneticsError('impossible', `${locus.name} goes with the sex: plan its crosses one by one`)
@@ -109,18 +114,10 @@ export function planGenerations(problem: GoalProblem): GenerationPlan[] {
   return chosenOf(plans)
 }
 
-function lociOfTrait(genes: GeneSet, trait: string): Locus {
-  const special = genes.loci.find(
-    (l) => l.pairs?.some((p) => p.word === trait) || l.alleles.some((a) => a.doubledWord === trait),
-  )
-  return special ?? locusOf(genes, trait).locus
-}
-
 /** Expected copies of what is wanted, two for each trait at the most. */
 function scoreOf(beliefs: Beliefs, { wanted }: LineGoal, genes: GeneSet): number {
   return wanted.traits.reduce((sum, { trait, as }) => {
-    const locus = lociOfTrait(genes, trait)
-    const allele = locus.alleles.findIndex((a) => a.word === trait || a.doubledWord === trait) + 1
+    const { locus, allele } = locusOf(genes, trait)
     const belief = beliefs[locus.name]
     const copies = belief
       ? genotypesOf(locus, 'female').reduce((n, g, i) => n + copiesOf(g, allele) * (belief[i] ?? 0), 0)
@@ -139,39 +136,12 @@ interface PlannedCross {
   inbreeding: number
 }
 
-/** Steps of both parents, those they share counted once, and where each parent's own holdback stands among them. */
-function joined({ dam, sire }: PlannedCross): {
-  steps: GenerationStep[]
-  parents: [PlanParent, PlanParent]
-  chance: number
-} {
-  const steps = [...dam.steps]
-  const places = sire.steps.map((step) => {
-    const at = steps.indexOf(step)
-    return at >= 0 ? at : steps.push(step) - 1
-  })
-  const moved = (parent: PlanParent, places_: readonly number[] | null): PlanParent =>
-    'step' in parent && places_ ? { ...parent, step: places_[parent.step]! } : parent
-  // Steps of the sire that were moved refer to each other by their new places.
-  const renumbered = steps.map((step, i) => {
-    const own = places.indexOf(i)
-    const stays = places.every((place, k) => place === k)
-    return own >= 0 && !stays && !dam.steps.includes(step)
-      ? { ...step, dam: moved(step.dam, places), sire: moved(step.sire, places) }
-      : step
-  })
-  return {
-    steps: renumbered,
-    parents: [dam.parent, moved(sire.parent, places)],
-    chance: renumbered.reduce((p, s) => p * s.chance, 1),
-  }
-}
-
 function lastStep(problem: GoalProblem, cross: PlannedCross): GenerationPlan | null {
   const { genes, goal, figures } = problem
   const wanted = wantedChance({ genes, dam: cross.dam.beliefs, sire: cross.sire.beliefs }, goal.wanted)
   if (wanted.share <= 0) return null
-  const before = joined(cross)
+  const before = joinedSteps(cross.dam, cross.sire, figures.youngASeason)
+  if (tubsNeeded(before.steps, figures.seasonsToBreed) > goal.tubs) return null
   const bySeason = Array.from({ length: goal.years - cross.season }, (_, i) => {
     const young = figures.youngASeason * (i + 1)
     return {
@@ -190,7 +160,13 @@ function lastStep(problem: GoalProblem, cross: PlannedCross): GenerationPlan | n
     sire: before.parents[1],
     share: wanted.share,
     expected: enough.expected,
-    hold: { looks: wordsOfWish(goal.wanted), number: goal.number, carries: [] },
+    hold: {
+      looks: wordsOfWish(goal.wanted),
+      number: goal.number,
+      both: false,
+      carries: [],
+      cases: wanted.cases,
+    },
     chance: before.chance > 0 ? enough.chance / before.chance : 0,
     inbreeding: cross.inbreeding,
   }
@@ -236,8 +212,8 @@ function holdbacks(
 ): Candidate[] {
   const { dam, sire, season, inbreeding } = cross
   const ready = (seasons: number) => season + seasons - 1 + figures.seasonsToBreed
-  let kinds: { looks: string[]; share: number; beliefs: Record<string, readonly number[]> }[] = [
-    { looks: [], share: 1, beliefs: {} },
+  let kinds: { looks: string[]; share: number; cases: WantedCase[]; beliefs: Record<string, Belief> }[] = [
+    { looks: [], share: 1, cases: [{ weight: 1, share: 1 }], beliefs: {} },
   ]
   for (const locus of loci) {
     const young = youngByLook(locus, dam.beliefs, sire.beliefs)
@@ -245,11 +221,12 @@ function holdbacks(
       young.map((y) => ({
         looks: y.word === '' ? k.looks : [...k.looks, y.word],
         share: k.share * y.share,
+        cases: crossedCases(k.cases, y.cases),
         beliefs: { ...k.beliefs, [locus.name]: y.belief },
       })),
     )
   }
-  const before = joined(cross)
+  const before = joinedSteps(cross.dam, cross.sire, figures.youngASeason)
   const best = Math.max(dam.score, sire.score)
   return kinds
     .map((kind) => ({ ...kind, score: scoreOf(kind.beliefs, goal, genes) }))
@@ -261,11 +238,7 @@ function holdbacks(
     .slice(0, LOOKS_A_CROSS)
     .flatMap((kind, i) => {
       // One of the sex that is needed at least, and as many more as there are tubs for.
-      const wanted = {
-        cases: [{ weight: 1, share: kind.share / 2 }],
-        share: kind.share / 2,
-        amongYoung: kind.share / 2,
-      }
+      const wanted = { cases: kind.cases.map((c) => ({ weight: c.weight, share: c.share / 2 })) }
       let seasons = 1
       while (seasons < MOST_SEASONS && chanceOfOne(wanted, figures.youngASeason * seasons) < GOOD_ENOUGH)
         seasons++
@@ -281,7 +254,13 @@ function holdbacks(
         sire: before.parents[1],
         share: kind.share,
         expected,
-        hold: { looks, number, carries: unseen(loci, kind.beliefs, kind.looks) },
+        hold: {
+          looks,
+          number,
+          both: false,
+          carries: unseen(loci, kind.beliefs, kind.looks),
+          cases: kind.cases,
+        },
         chance,
         inbreeding,
       }
@@ -307,7 +286,7 @@ function unseen(
 ): { trait: string; chance: number }[] {
   return loci.flatMap((locus) =>
     locus.alleles.flatMap((allele, a) => {
-      if (looks.some((l) => ` ${l} `.includes(` ${allele.word} `) || l === allele.doubledWord)) return []
+      if (looks.some((l) => isSeen(l, allele))) return []
       const belief = beliefs[locus.name]!
       const chance = genotypesOf(locus, 'female').reduce(
         (sum, g, i) => sum + (copiesOf(g, a + 1) > 0 ? belief[i]! : 0),

@@ -1,4 +1,4 @@
-import type { Beliefs, GeneSet, Wanted } from '../genetics'
+import type { Beliefs, GeneSet, Wanted, WantedCase } from '../genetics'
 import type { PedigreeAnimal } from '../pedigree'
 
 /** What a line is for. */
@@ -10,7 +10,7 @@ export interface LineGoal {
   mostInbreeding: number
   /** Within so many seasons. */
   years: number
-  /** Young that can be held back at a time. */
+  /** Young that can be held back at the same time. */
   tubs: number
 }
 
@@ -52,7 +52,15 @@ export interface GenerationStep {
   share: number
   expected: number
   /** What is held back, or reached: how it looks, how many, and what it may carry unseen. */
-  hold: { looks: string; number: number; carries: { trait: string; chance: number }[] }
+  hold: {
+    looks: string
+    number: number
+    /** A female and a male of them are wanted, for each other. */
+    both: boolean
+    carries: { trait: string; chance: number }[]
+    /** The share that looks so, apart by what the parents may truly be. */
+    cases: WantedCase[]
+  }
   /** Chance to get them from those seasons. */
   chance: number
   /** Inbreeding of the young. */
