@@ -52,7 +52,11 @@ describe('an entry', () => {
   test.each([
     ['an unknown kind', { kind: 'exploded' }, 'this kind of entry is not known'],
     ['the wrong subject', { subject: { type: 'clutch', id: newId() } }, "'meal' is said of a animal"],
-    ['an outcome nobody knows', { payload: { outcome: 'spat' } }, 'outcome: a meal is taken or refused'],
+    [
+      'an outcome nobody knows',
+      { payload: { outcome: 'spat' } },
+      'outcome: a meal is offered, taken, refused or brought up',
+    ],
     ['a broken identifier', { id: 'seven' }, 'this is not an identifier'],
     ['a day without a time', { at: '2026-05-20' }, 'write a date with its time'],
     ['a strike of nothing', { kind: 'struck', payload: {} }, 'striking out names the entry'],

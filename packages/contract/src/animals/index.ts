@@ -14,6 +14,7 @@ import {
 } from '../common'
 import { EntrySchema } from '../entries'
 import { OffFoodView } from '../readiness/offFood'
+import { DefectView } from '../rearing/holdbacks'
 
 export const PURPOSES = ['breeder', 'holdback', 'growing on', 'for sale', 'pet only'] as const
 export const Tag = v.pipe(
@@ -123,6 +124,13 @@ export const AnimalRow = v.object({
   inShed: v.boolean(),
   quarantineUntil: v.nullable(DaySchema),
   condition: v.nullable(v.number()),
+  /** Blind readings of its sex so far; what they say is not told before it is sure. */
+  readings: v.number(),
+  /** The gravest defect, in words with what follows from it; empty for none. */
+  defect: v.string(),
+  /** For whom it is held; empty for nobody. */
+  reserved: v.string(),
+  held: v.nullable(v.picklist(['keep', 'let go'])),
 })
 export type AnimalRow = v.InferOutput<typeof AnimalRow>
 export const AnimalList = v.object({ animals: v.array(AnimalRow) })
@@ -205,6 +213,23 @@ export const AnimalPage = v.object({
   /** How long its protocol keeps a new or ailing animal apart. */
   quarantineDays: v.number(),
   price: v.object({ typical: v.number(), least: v.number(), most: v.number() }),
+  /** How its sex is read, and how often one trained reading is right. */
+  sexing: v.array(v.object({ name: v.string(), right: v.number() })),
+  defects: v.array(DefectView),
+  /** What its price is by the list, with its defects counted; null where it is never to be sold. */
+  asked: v.nullable(v.object({ price: v.number(), says: v.string() })),
+  permits: v.array(v.object({ name: v.string(), number: v.string(), until: v.nullable(DaySchema) })),
+  /** Papers that its protocol reminds of. */
+  papersWanted: v.string(),
+  reservation: v.nullable(
+    v.object({
+      contactId: Id,
+      name: v.string(),
+      price: v.number(),
+      deposit: v.number(),
+      until: v.nullable(DaySchema),
+    }),
+  ),
 })
 export type AnimalPage = v.InferOutput<typeof AnimalPage>
 

@@ -169,9 +169,8 @@ export const RestView = v.object({
   checks: v.array(RestCheckSchema),
   disturbances: v.number(),
   wakeSteps: v.array(v.string()),
-  /** After waking: the weight regained as a share of the start, and when a female is expected to be receptive. */
+  /** After waking: the weight regained as a share of the start. */
   regained: v.nullable(v.number()),
-  receptive: v.nullable(DaySpanSchema),
   wokenBecause: v.nullable(v.string()),
   diedOn: DayOrNull,
 })

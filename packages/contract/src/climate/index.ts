@@ -1,6 +1,9 @@
 import * as v from 'valibot'
 import { Id, InstantSchema, Line } from '../common'
 
+export * from './alarms'
+export * from './probes'
+
 export const LogQuery = v.object({
   fileName: v.optional(v.pipe(v.string(), v.maxLength(200)), 'log.csv'),
   unit: v.optional(v.picklist(['auto', 'C', 'F']), 'auto'),

@@ -1,6 +1,14 @@
-import { CHECK_SIGNS, CONDITION_SCORES, EGG_FATES, FEMALE_SIGNS } from '@hatch-book/core'
+import {
+  CHECK_SIGNS,
+  CONDITION_SCORES,
+  EGG_FATES,
+  FEMALE_SIGNS,
+  HATCHLING_STEPS,
+  LAYING_SIGNS,
+} from '@hatch-book/core'
 import * as v from 'valibot'
 import { Celsius, DaySchema, Grams, Id, Line, Note, Price, Share } from '../common'
+import { KINDS_OF_YOUNG } from './kindsOfYoung'
 
 const Condition = v.picklist(CONDITION_SCORES, 'a condition score runs from 1 to 5 in half steps')
 const Context = v.picklist(['empty', 'fed', 'gravid', 'in shed', 'not said'])
@@ -22,10 +30,17 @@ export const ENTRY_KINDS = {
   meal: {
     subject: 'animal',
     payload: v.object({
-      outcome: v.picklist(['taken', 'refused'], 'a meal is taken or refused'),
+      outcome: v.picklist(
+        ['offered', 'taken', 'refused', 'brought up'],
+        'a meal is offered, taken, refused or brought up',
+      ),
       prey: v.optional(Line(80)),
       grams: v.optional(Grams),
       assisted: v.optional(v.boolean()),
+      /** What was tried with one that will not eat. */
+      trick: v.optional(Line(80)),
+      /** What it was dusted with; `o` for nothing. */
+      supplement: v.optional(v.picklist(['Ca', 'CaD', 'MV', 'o'], 'this supplement is not known')),
       ...remark,
     }),
   },
@@ -40,7 +55,16 @@ export const ENTRY_KINDS = {
       ...remark,
     }),
   },
-  moved: { subject: 'animal', payload: v.object({ placeId: Id, ...remark }) },
+  ...KINDS_OF_YOUNG,
+  moved: {
+    subject: 'animal',
+    payload: v.object({
+      placeId: Id,
+      /** Why it shares a tub against the rules, where it does. */
+      despite: v.optional(Line(200)),
+      ...remark,
+    }),
+  },
   'problem found': { subject: 'animal', payload: v.object({ problem: Line(120), ...remark }) },
   'problem over': { subject: 'animal', payload: v.object({ problem: Line(120), ...remark }) },
   quarantined: { subject: 'animal', payload: v.object({ until: DaySchema, ...remark }) },
@@ -164,7 +188,66 @@ export const ENTRY_KINDS = {
     subject: 'clutch',
     payload: v.object({ eggId: Id, fate: v.picklist(EGG_FATES), animalId: v.optional(Id), ...remark }),
   },
-  'set point': { subject: 'place', payload: v.object({ celsius: Celsius, ...remark }) },
+  /** So many eggs of a clutch that is counted and not kept one by one. */
+  'batch fate': {
+    subject: 'clutch',
+    payload: v.object({
+      fate: v.picklist(EGG_FATES),
+      count: v.pipe(v.number(), v.integer('count whole ones'), v.minValue(1), v.maxValue(1_000_000)),
+      ...remark,
+    }),
+  },
+  'clutch moved': { subject: 'clutch', payload: v.object({ boxId: Id, ...remark }) },
+  /** A box on the scale, and the water that was added then. */
+  'box weighed': {
+    subject: 'clutch',
+    payload: v.object({
+      grams: Grams,
+      /** Dry medium in it, said when it is set up. */
+      dryGrams: v.optional(Grams),
+      addedGrams: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(100_000)), 0),
+      ...remark,
+    }),
+  },
+  'nest checked': { subject: 'animal', payload: v.object({ ...remark }) },
+  'laying sign': {
+    subject: 'animal',
+    payload: v.object({
+      sign: v.picklist(LAYING_SIGNS, 'this is not one of the signs before a laying'),
+      ...remark,
+    }),
+  },
+  'hatchling step': {
+    subject: 'animal',
+    payload: v.object({ step: v.picklist(HATCHLING_STEPS), ...remark }),
+  },
+  calibrated: {
+    subject: 'place',
+    payload: v.object({ readC: Celsius, trueC: Celsius, offsetC: v.number(), ...remark }),
+  },
+  'set point': {
+    subject: 'place',
+    payload: v.object({
+      celsius: Celsius,
+      /** What it was set to before, where the log does not tell. */
+      wasC: v.optional(Celsius),
+      /** A colder or warmer part of each day. */
+      night: v.optional(
+        v.nullable(
+          v.object({
+            celsius: Celsius,
+            startHour: v.pipe(v.number(), v.minValue(0), v.maxValue(23.99)),
+            hours: v.pipe(v.number(), v.minValue(0), v.maxValue(24)),
+          }),
+        ),
+      ),
+      ...remark,
+    }),
+  },
+  cleaned: { subject: 'place', payload: v.object({ ...remark }) },
+  soiled: { subject: 'place', payload: v.object({ ...remark }) },
+  misted: { subject: 'place', payload: v.object({ ...remark }) },
+  'water changed': { subject: 'place', payload: v.object({ ...remark }) },
   'trial began': { subject: 'place', payload: v.object({ ...remark }) },
   'trial ended': { subject: 'place', payload: v.object({ ...remark }) },
   'batch went in': { subject: 'rest', payload: v.object({ ...remark }) },

@@ -1,31 +1,68 @@
-import { EGG_FATES } from '@hatch-book/core'
+import { CLUTCH_KINDS, EGG_FATES, HATCHLING_STEPS } from '@hatch-book/core'
 import * as v from 'valibot'
 import { Tag } from '../animals'
-import { DaySchema, Grams, Id, InstantSchema, Line, Note, Reference } from '../common'
+import { DaySchema, Grams, Id, InstantSchema, Note, Reference } from '../common'
 import { EntrySchema } from '../entries'
 
+export * from './planning'
+
+const Cell = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(399))
+const Count = v.pipe(v.number(), v.integer('count whole ones'), v.minValue(0), v.maxValue(1_000_000))
 const EggDraft = v.object({
   id: Id,
   fate: v.optional(v.picklist(EGG_FATES), 'set'),
   grams: v.optional(v.nullable(Grams), null),
+  cell: v.optional(v.nullable(Cell), null),
+})
+/** Eggs that are counted and not kept one by one: each of them, or a sample of known share. */
+const Counted = v.pipe(
+  v.object({
+    counted: Count,
+    part: v.optional(v.pipe(v.number(), v.minValue(0.001, 'a part of nothing')), 1),
+    whole: v.optional(v.pipe(v.number(), v.minValue(0.001), v.maxValue(1_000_000)), 1),
+  }),
+  v.forward(
+    v.check(({ part, whole }) => part <= whole, 'the part is more than the whole'),
+    ['part'],
+  ),
+)
+/** Young that were born: those alive get their tags at once. */
+const Litter = v.object({
+  live: v.pipe(
+    v.array(
+      v.object({
+        animalId: Id,
+        tag: Tag,
+        placeId: v.optional(v.nullable(Id), null),
+        grams: v.optional(v.nullable(Grams), null),
+      }),
+    ),
+    v.maxLength(300),
+  ),
+  stillborn: v.optional(Count, 0),
+  unfertilised: v.optional(Count, 0),
 })
 export const ClutchDraft = v.pipe(
   v.object({
     id: Id,
     entryId: Id,
+    kind: v.optional(v.picklist(CLUTCH_KINDS), 'clutch'),
     pairingId: v.nullable(Id),
     damId: Id,
     foundAt: InstantSchema,
     laidFrom: InstantSchema,
     laidTo: InstantSchema,
-    boxId: Id,
-    method: Line(80),
+    boxId: v.optional(v.nullable(Id), null),
+    method: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(80)), ''),
     note: v.optional(Note, ''),
-    eggs: v.pipe(
-      v.array(EggDraft),
-      v.minLength(1, 'a clutch has at least one egg'),
-      v.maxLength(300, 'at most 300 eggs in a box'),
+    eggs: v.optional(
+      v.pipe(v.array(EggDraft), v.maxLength(300, 'at most 300 eggs one by one; count the rest')),
+      [],
     ),
+    counted: v.optional(v.nullable(Counted), null),
+    litter: v.optional(v.nullable(Litter), null),
+    /** What the mother weighs after it. */
+    damGrams: v.optional(v.nullable(Grams), null),
   }),
   v.forward(
     v.check(({ laidFrom, laidTo }) => laidFrom <= laidTo, 'the laying window ends before it begins'),
@@ -34,6 +71,25 @@ export const ClutchDraft = v.pipe(
   v.forward(
     v.check(({ foundAt, laidTo }) => laidTo <= foundAt, 'eggs are laid before they are found'),
     ['laidTo'],
+  ),
+  v.forward(
+    v.check(
+      ({ kind, litter }) => (kind === 'litter') === (litter !== null),
+      'a litter has young, nothing else has',
+    ),
+    ['litter'],
+  ),
+  v.forward(
+    v.check(
+      ({ kind, eggs, counted, litter }) =>
+        kind === 'litter' || litter !== null || eggs.length > 0 || (counted?.counted ?? 0) > 0,
+      'a clutch has at least one egg',
+    ),
+    ['eggs'],
+  ),
+  v.forward(
+    v.check(({ eggs, counted }) => eggs.length === 0 || counted === null, 'either each egg, or a count'),
+    ['counted'],
   ),
 )
 
@@ -51,6 +107,8 @@ export const EggView = v.object({
   number: v.number(),
   fate: v.picklist(EGG_FATES),
   grams: v.nullable(v.number()),
+  /** Its place in the box, row by row from the top left. */
+  cell: v.nullable(v.number()),
   animal: v.nullable(Reference),
 })
 export const ForecastView = v.object({
@@ -63,7 +121,15 @@ export const ForecastView = v.object({
   likelyDay: DaySchema,
   spreadDays: v.number(),
   durationDays: v.number(),
-  parts: v.object({ eggs: v.number(), clutches: v.number(), laying: v.number(), temperature: v.number() }),
+  parts: v.object({
+    eggs: v.number(),
+    clutches: v.number(),
+    constant: v.number(),
+    laying: v.number(),
+    temperature: v.number(),
+  }),
+  /** Chance that an egg waited for lives. */
+  alive: v.number(),
 })
 export type ForecastView = v.InferOutput<typeof ForecastView>
 export const ExcursionView = v.object({
@@ -80,17 +146,27 @@ export type ExcursionView = v.InferOutput<typeof ExcursionView>
 export const ClutchView = v.object({
   id: Id,
   name: v.string(),
+  kind: v.picklist(CLUTCH_KINDS),
+  /** Of eggs that are not kept one by one: how many, how sure, and what has become of them. */
+  counted: v.nullable(v.object({ count: v.number(), low: v.number(), high: v.number(), how: v.string() })),
+  fates: v.record(v.string(), v.number()),
   dam: Reference,
   sire: v.nullable(Reference),
   species: v.string(),
   line: v.string(),
   foundOn: DaySchema,
+  /** The day on which the last egg ended; null while some wait. */
+  endedOn: v.nullable(DaySchema),
   laid: v.object({ from: InstantSchema, to: InstantSchema }),
   method: v.string(),
-  box: v.object({ id: Id, name: v.string() }),
-  incubator: v.nullable(
-    v.object({ id: Id, name: v.string(), setPointC: v.number(), probeId: v.nullable(Id) }),
+  box: v.nullable(
+    v.object({
+      id: Id,
+      name: v.string(),
+      grid: v.nullable(v.object({ rows: v.number(), columns: v.number() })),
+    }),
   ),
+  incubator: v.nullable(v.object({ id: Id, name: v.string(), setPointC: v.nullable(v.number()) })),
   eggs: v.array(EggView),
   waiting: v.number(),
   fertility: ShareIntervalSchema,
@@ -105,15 +181,18 @@ export const ClutchPage = v.object({
   fathers: v.array(
     v.object({ id: v.nullable(Id), tag: v.nullable(v.string()), chance: v.number(), because: v.string() }),
   ),
-  climate: v.object({
-    coverage: v.number(),
-    minC: v.nullable(v.number()),
-    maxC: v.nullable(v.number()),
-    meanC: v.nullable(v.number()),
-    setPointC: v.number(),
-    warnC: v.object({ low: v.number(), high: v.number() }),
-    gaps: v.array(v.object({ from: InstantSchema, to: InstantSchema, hours: v.number() })),
-  }),
+  /** Null where young were born. */
+  climate: v.nullable(
+    v.object({
+      coverage: v.number(),
+      minC: v.nullable(v.number()),
+      maxC: v.nullable(v.number()),
+      meanC: v.nullable(v.number()),
+      setPointC: v.number(),
+      warnC: v.object({ low: v.number(), high: v.number() }),
+      gaps: v.array(v.object({ from: InstantSchema, to: InstantSchema, hours: v.number() })),
+    }),
+  ),
   excursions: v.array(ExcursionView),
   /** Temperature and development adding up, thinned for drawing; development goes on at the set point beyond now. */
   series: v.array(
@@ -125,7 +204,64 @@ export const ClutchPage = v.object({
     }),
   ),
   hill: v.array(v.object({ day: DaySchema, share: v.number() })),
-  rules: v.object({ thresholdC: v.number(), degreeDays: v.number(), capC: v.number(), origin: v.string() }),
+  rules: v.nullable(
+    v.object({
+      thresholdC: v.number(),
+      /** As the protocol has it, and as this keeper's clutches have it. */
+      degreeDays: v.number(),
+      learned: v.object({
+        degreeDays: v.number(),
+        spread: v.number(),
+        clutches: v.number(),
+        ofLine: v.number(),
+        ofMethod: v.number(),
+        moved: v.number(),
+      }),
+      model: v.string(),
+      capC: v.number(),
+      warnC: v.object({ low: v.number(), high: v.number() }),
+      lethalC: v.object({ low: v.number(), high: v.number(), hours: v.number() }),
+      pipToOutDays: v.number(),
+      waterPerMedium: v.nullable(v.number()),
+      origin: v.string(),
+    }),
+  ),
+  /** Chances of an egg that waits, day by day from today, were none of them to hatch. */
+  patience: v.array(v.object({ day: DaySchema, alive: v.number() })),
+  /** Where temperature decides: what to expect, and what came out. */
+  sexes: v.nullable(
+    v.object({
+      maleShare: v.number(),
+      weightedC: v.number(),
+      from: DaySchema,
+      to: DaySchema,
+      seen: v.number(),
+      females: v.number(),
+      males: v.number(),
+      /** The set point that would give as many of each, while they are not decided; null after that. */
+      evenC: v.nullable(v.number()),
+    }),
+  ),
+  /** Those that came out of it, with what was seen of their first days. */
+  young: v.array(
+    v.object({
+      ...Reference.entries,
+      place: v.nullable(v.string()),
+      steps: v.array(v.object({ step: v.picklist(HATCHLING_STEPS), on: DaySchema })),
+      problems: v.array(v.string()),
+    }),
+  ),
+  /** What was set in its incubators, and is. */
+  setPoints: v.array(v.object({ from: v.number(), celsius: v.number(), night: v.nullable(v.number()) })),
+  /** Boxes on the scale. */
+  weighings: v.array(
+    v.object({
+      at: InstantSchema,
+      grams: v.number(),
+      dryGrams: v.nullable(v.number()),
+      addedGrams: v.number(),
+    }),
+  ),
   entries: v.array(EntrySchema),
 })
 export type ClutchPage = v.InferOutput<typeof ClutchPage>

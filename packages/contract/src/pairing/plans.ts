@@ -48,6 +48,14 @@ export const MateView = v.object({
 })
 export type MateView = v.InferOutput<typeof MateView>
 
+/** Females that are expected to be receptive, of every species. */
+export const ReceptiveList = v.object({
+  females: v.array(
+    v.object({ id: Id, tag: v.string(), line: v.string(), species: v.string(), window: WindowSchema }),
+  ),
+})
+export type ReceptiveList = v.InferOutput<typeof ReceptiveList>
+
 export const KinView = v.object({
   id: Id,
   tag: v.string(),

@@ -16,6 +16,10 @@ export const ProtocolSummary = v.object({
     v.object({ name: v.string(), argument: v.string(), waterPerMedium: v.nullable(v.number()) }),
   ),
   prey: v.array(v.string()),
+  /** How many eggs or young there usually are at a time; null where nobody counts. */
+  usualCount: v.nullable(v.number()),
+  /** Where its eggs are usually kept, °C; null where young are born. */
+  setPointC: v.nullable(v.number()),
 })
 export type ProtocolSummary = v.InferOutput<typeof ProtocolSummary>
 export const ProtocolList = v.object({ protocols: v.array(ProtocolSummary) })
