@@ -1,10 +1,10 @@
 import { tables, inBook, type Database } from './connect'
 import { refresh } from '../entries'
-import { rebuildHours } from '../climate'
+import { rebuildHours, tellOfEarlier } from '../climate'
 
 /**
- * Computes everything that is kept beside the log again from the log: where animals stand, the fates of eggs, set points, and
- * the hours of the probes.
+ * Computes everything that is kept beside the log again from the log: where animals stand, the fates of eggs, set points, the
+ * hours of the probes; what hatched clutches tell is worked out when it is next asked for.
  * Run on an untouched book it changes nothing.
  * @returns how many subjects were folded
  */
@@ -17,6 +17,7 @@ export async function rebuildBook(db: Database, bookId: string): Promise<number>
     }
     await refresh(tx, bookId, subjects)
     await rebuildHours(tx)
+    await tellOfEarlier(tx)
     return subjects.length
   })
 }

@@ -1,3 +1,4 @@
+import type { Calibration, ClimateBands } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import {
   check,
@@ -99,6 +100,14 @@ export const place = pgTable(
     name: text('name').notNull(),
     parentId: uuid('parent_id'),
     setPointC: real('set_point_c'),
+    /** How a box is divided, so that each egg has its place in it. */
+    grid: jsonb('grid').$type<{ rows: number; columns: number }>(),
+    /** What the air of an enclosure should be, by day and by night. */
+    bands: jsonb('bands').$type<ClimateBands>(),
+    /** What size of tub it is, its floor and how many it holds at most; of a tub only. */
+    tub: jsonb('tub').$type<{ size: string; areaM2: number | null; litres: number | null; most: number }>(),
+    /** Its place among its like: in a rack counted row by row from the top left, else from left to right. */
+    position: integer('position'),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
@@ -120,6 +129,8 @@ export const probe = pgTable(
     /** How often it speaks, and when it last did, by the real clock. */
     everySeconds: real('every_seconds'),
     heardAt: instant('heard_at'),
+    /** What is added to what it reads, from when on; in order of time. */
+    calibrations: jsonb('calibrations').$type<Calibration[]>().notNull().default([]),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
@@ -135,6 +146,8 @@ export const reading = pgTable(
     probeId: uuid('probe_id').notNull(),
     at: instant('at').notNull(),
     celsius: real('celsius').notNull(),
+    /** Relative humidity, 0 to 1, of a probe that measures it. */
+    humidity: real('humidity'),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),

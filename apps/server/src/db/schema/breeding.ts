@@ -1,4 +1,4 @@
-import type { AnimalStanding, EggFate, GeneSet } from '@hatch-book/core'
+import type { AnimalStanding, ClutchKind, CountedEggs, EggFate, GeneSet, HatchRecord } from '@hatch-book/core'
 import type { HatchFact, LineGoalView, SeasonPlanView } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import {
@@ -107,7 +107,11 @@ export const clutch = pgTable(
     laidFrom: instant('laid_from').notNull(),
     laidTo: instant('laid_to').notNull(),
     method: text('method').notNull(),
-    boxId: uuid('box_id').notNull(),
+    /** Where it was set; where it stands since is told by its log. Null for young that were born. */
+    boxId: uuid('box_id'),
+    kind: text('kind').$type<ClutchKind>().notNull().default('clutch'),
+    /** Of eggs that are counted and not kept one by one. */
+    counted: jsonb('counted').$type<CountedEggs>(),
     withdrawn: boolean('withdrawn').notNull().default(false),
   },
   (t): ReturnType<typeof foreignKey>[] =>
@@ -133,12 +137,31 @@ export const egg = pgTable(
     fate: text('fate').$type<EggFate>().notNull(),
     fateAt: instant('fate_at'),
     animalId: uuid('animal_id'),
+    /** Its place in the box, counted row by row from the top left; null where nobody placed it. */
+    cell: integer('cell'),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
     foreignKey({ columns: [t.bookId, t.clutchId], foreignColumns: [clutch.bookId, clutch.id] }),
     foreignKey({ columns: [t.bookId, t.animalId], foreignColumns: [animal.bookId, animal.id] }),
     uniqueIndex('egg_number').on(t.bookId, t.clutchId, t.number),
+    bookOnly(),
+  ],
+).enableRLS()
+
+/** What a clutch that hatched tells of the thermal constant: worked out from its readings when asked for, and kept. */
+export const hatchRecord = pgTable(
+  'hatch_record',
+  {
+    ...identity(),
+    /** What it was worked out with: when this changes, it is worked out anew. */
+    basis: text('basis').notNull(),
+    /** Null where it tells nothing. */
+    record: jsonb('record').$type<HatchRecord | null>(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.id], foreignColumns: [clutch.bookId, clutch.id] }),
     bookOnly(),
   ],
 ).enableRLS()

@@ -102,6 +102,11 @@ export const readingHour = pgTable(
     minC: real('min_c').notNull(),
     maxC: real('max_c').notNull(),
     sumC: doublePrecision('sum_c').notNull(),
+    /** The same of the relative humidity, where the probe measures it. */
+    humidities: integer('humidities').notNull().default(0),
+    minHumidity: real('min_humidity'),
+    maxHumidity: real('max_humidity'),
+    sumHumidity: doublePrecision('sum_humidity').notNull().default(0),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
@@ -133,12 +138,12 @@ export const weatherRule = pgTable(
   ],
 ).enableRLS()
 
-/** Something that went wrong with a unit while animals slept in it. One of a kind is open at a time. */
+/** Something that went wrong with a place while animals slept, or eggs lay, in it. One of a kind is open at a time. */
 export const alarm = pgTable(
   'alarm',
   {
     ...identity(),
-    unitId: uuid('unit_id').notNull(),
+    placeId: uuid('place_id').notNull(),
     kind: text('kind').$type<AlarmKind>().notNull(),
     severity: text('severity').$type<'warn' | 'alarm'>().notNull(),
     since: instant('since').notNull(),
@@ -152,9 +157,9 @@ export const alarm = pgTable(
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
-    foreignKey({ columns: [t.bookId, t.unitId], foreignColumns: [unit.bookId, unit.id] }),
+    foreignKey({ columns: [t.bookId, t.placeId], foreignColumns: [place.bookId, place.id] }),
     foreignKey({ columns: [t.bookId, t.seenBy], foreignColumns: [member.bookId, member.id] }),
-    index('alarm_of_unit').on(t.bookId, t.unitId, t.raisedAt),
+    index('alarm_of_place').on(t.bookId, t.placeId, t.raisedAt),
     bookOnly(),
   ],
 ).enableRLS()

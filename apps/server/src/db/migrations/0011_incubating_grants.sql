@@ -1,0 +1,1 @@
+GRANT SELECT, INSERT, UPDATE ON hatch_record TO app_rw;
