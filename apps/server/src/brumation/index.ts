@@ -1,4 +1,3 @@
-export { issueProbe, probeRoutes } from './probeRoutes'
 export { plannedRests, restRoutes } from './restRoutes'
 export { unitRoutes } from './unitRoutes'
 export { weatherRoutes } from './weatherRoutes'

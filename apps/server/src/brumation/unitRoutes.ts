@@ -1,25 +1,14 @@
-import {
-  AlarmList,
-  Id,
-  Ok,
-  UnitList,
-  UnitPage,
-  type Alarm,
-  type Proof,
-  type UnitRow,
-} from '@hatch-book/contract'
-import { MS_PER_DAY, proveUnit, type Instant, type RestRules } from '@hatch-book/core'
+import { Id, UnitList, UnitPage, type Alarm, type Proof, type UnitRow } from '@hatch-book/contract'
+import { limitsOf, MS_PER_DAY, proveUnit, type Instant, type RestRules } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import * as v from 'valibot'
-import { readReadings } from '../climate'
+import { readAlarms, readReadings, watchOver } from '../climate'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { standsSql } from '../entries'
 import { loadShelf } from '../protocols/store'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
-import { readAlarms } from './alarms'
 import { loadSleepers, type Sleeper } from './sleepers'
 
 const WithId = v.object({ id: Id })
@@ -27,6 +16,14 @@ const WATCH_DAYS = 14
 const ALARM_DAYS = 183
 /** Proofs are shown for the ways of resting nearest to the set point. */
 const MOST_PROOFS = 4
+
+/** Whoever sleeps in a unit is watched over. */
+watchOver(async (tx, placeId) => {
+  const [unit] = await tx.select({ id: tables.unit.id }).from(tables.unit).where(eq(tables.unit.id, placeId))
+  const sleepers = unit ? await loadSleepers(tx, placeId) : []
+  const limits = limitsOf(sleepers.map((s) => s.rules))
+  return limits && { says: 'Asleep there', names: sleepers.map((s) => s.tag), limits }
+})
 
 interface Stored extends Record<string, unknown> {
   id: string
@@ -105,7 +102,10 @@ async function unitPage(tx: Transaction, actor: Actor, unitId: string): Promise<
   const stored = rows[0]
   if (!stored) throw new BookError('not-found', 'This unit is not in the book.')
   const sleepers = await loadSleepers(tx, unitId)
-  const alarms = await readAlarms(tx, { unitId, since: new Date(actor.now - ALARM_DAYS * MS_PER_DAY) })
+  const alarms = await readAlarms(tx, {
+    placeId: unitId,
+    since: new Date(actor.now - ALARM_DAYS * MS_PER_DAY),
+  })
   const unit = unitRow(
     stored,
     lines,
@@ -114,9 +114,8 @@ async function unitPage(tx: Transaction, actor: Actor, unitId: string): Promise<
   )
   const now = Math.max(actor.now, stored.last_at ? new Date(stored.last_at).getTime() : 0)
   const judged = judgedSpan(unit, sleepers.length > 0, now)
-  const readings = stored.probe_id
-    ? await readReadings(tx, stored.probe_id, new Date(judged.from), new Date(judged.to))
-    : []
+  const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.placeId, unitId))
+  const readings = probe ? await readReadings(tx, probe, new Date(judged.from), new Date(judged.to)) : []
   const proofs: Proof[] = (await rulesFor(tx, sleepers, stored.set_point_c)).map(
     ({ for: whom, rules, origin }) => {
       const bandC = { low: rules.holdC.least, high: rules.holdC.most }
@@ -169,7 +168,7 @@ export const unitRoutes: BookRoutes = (app, { db }) => {
               row,
               lines,
               sleepers.filter((s) => s.unitId === row.id).length,
-              alarms.filter((a) => a.unitId === row.id),
+              alarms.filter((a) => a.placeId === row.id),
             ),
           ),
         }
@@ -182,31 +181,6 @@ export const unitRoutes: BookRoutes = (app, { db }) => {
     (request) => {
       const actor = actorOf(request)
       return inBook(db, actor.bookId, (tx) => unitPage(tx, actor, request.params.id))
-    },
-  )
-
-  app.get(
-    '/api/alarms',
-    { config: { permission: 'read the book' }, schema: { response: { 200: AlarmList } } },
-    async (request) => ({ alarms: await inBook(db, actorOf(request).bookId, (tx) => readAlarms(tx)) }),
-  )
-
-  /** 'I have seen it': the alarm stands until the unit is well, but says who looks after it. */
-  app.post(
-    '/api/alarms/:id/seen',
-    { config: { permission: 'write in the log' }, schema: { params: WithId, response: { 200: Ok } } },
-    (request) => {
-      const { bookId, member, now } = actorOf(request)
-      return inBook(db, bookId, async (tx) => {
-        const seen = await tx
-          .update(tables.alarm)
-          .set({ seenBy: member.id, seenAt: new Date(now) })
-          .where(eq(tables.alarm.id, request.params.id))
-          .returning({ id: tables.alarm.id })
-        if (seen.length === 0) throw new BookError('not-found', 'This alarm is not in the book.')
-        await announce(tx, bookId)
-        return { ok: true as const }
-      })
     },
   )
 }

@@ -16,6 +16,7 @@ import {
   type RestFacts,
   type RestRules,
   type RestWeight,
+  toldSex,
 } from '@hatch-book/core'
 import { inArray, sql } from 'drizzle-orm'
 import {
@@ -176,7 +177,7 @@ function viewRest(s: Setting, rest: RestRow): RestView | null {
     batch: rest.batch,
     species: by.species,
     line: record?.animal.line ?? '',
-    sex: record?.standing.sex ?? 'unknown',
+    sex: record ? toldSex(record.standing, record.protocol.readiness.sexCertainty).sex : 'unknown',
     grams: subject.grams,
     place: record?.standing.placeId ? (s.surroundings.places.get(record.standing.placeId) ?? null) : null,
     unit: rest.unitId ? { id: rest.unitId, name: s.unitNames.get(rest.unitId) ?? '?' } : null,
@@ -204,7 +205,7 @@ function viewRest(s: Setting, rest: RestRow): RestView | null {
     checks: story.checks,
     disturbances: story.disturbances,
     wakeSteps: wakeSteps(rules.kind, rules.fromC),
-    ...afterWaking(story, start, clock, rules, record),
+    ...afterWaking(story, start),
     wokenBecause: story.wokenBecause,
     diedOn: story.diedOn,
   }
@@ -232,22 +233,10 @@ function startOf(weights: readonly RestWeight[], { edges }: RestClock): RestWeig
   return near.reduce<RestWeight | null>((a, b) => (a && off(a) <= off(b) ? a : b), null)
 }
 
-function afterWaking(
-  story: RestStory,
-  start: RestWeight | null,
-  clock: RestClock,
-  rules: RestRules,
-  record: AnimalRecord | undefined,
-): Pick<RestView, 'regained' | 'receptive'> {
-  const warm = clock.edges['full warmth']
+function afterWaking(story: RestStory, start: RestWeight | null): Pick<RestView, 'regained'> {
   const last = story.warmedOn ? story.weights.findLast((w) => w.on >= story.warmedOn!) : undefined
-  const { least, most } = rules.introductionDays
   return {
     regained: start && last ? 1 - shareLost(start.grams, last.grams) : null,
-    receptive:
-      record?.standing.sex === 'female' && story.wokenBecause === null && story.diedOn === null
-        ? { from: addDays(warm, least), to: addDays(warm, most) }
-        : null,
   }
 }
 

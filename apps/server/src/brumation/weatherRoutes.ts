@@ -28,18 +28,16 @@ type RuleRow = typeof weatherRule.$inferSelect
 
 async function weather(tx: Transaction, actor: Actor) {
   const stations = await tx
-    .select({ id: place.id, name: place.name, probeId: probe.id })
+    .select({ id: place.id, name: place.name, probe })
     .from(place)
     .leftJoin(probe, eq(probe.placeId, place.id))
     .where(eq(place.kind, 'outdoors'))
     .orderBy(asc(place.name))
   const nights = new Map<string, Night[]>()
-  for (const { id, probeId } of stations)
+  for (const { id, probe: own } of stations)
     nights.set(
       id,
-      probeId
-        ? nightLows(await readReadings(tx, probeId, EARLIEST, new Date(actor.now)), actor.book.zone)
-        : [],
+      own ? nightLows(await readReadings(tx, own, EARLIEST, new Date(actor.now)), actor.book.zone) : [],
     )
   const rules = await tx
     .select()

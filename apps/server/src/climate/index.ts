@@ -9,10 +9,24 @@ import { decodeText } from '../shell/decode'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { readLoggerFile, type LoggerFile } from './loggerFile'
-import { tellOfLog, writeReadings } from './readings'
+import { watchLog } from './alarms'
+import { writeReadings } from './readings'
 import { readSeries } from './series'
 
-export { onLog, readReadings, rebuildHours, writeReadings } from './readings'
+export { alarmRoutes } from './alarmRoutes'
+export { climatePlaceRoutes } from './placeRoutes'
+export { readAlarms, watchOver } from './alarms'
+export { readSetPoints } from './dials'
+export { issueProbe, probeRoutes } from './probeRoutes'
+export {
+  onLog,
+  readMeans,
+  readReadings,
+  rebuildHours,
+  tellOfEarlier,
+  writeReadings,
+  type ProbeRead,
+} from './readings'
 
 const GAP_HOURS = 3
 const SHOWN_FAULTS = 200
@@ -114,7 +128,7 @@ export const climateRoutes: BookRoutes = (app, { db }) => {
         const to = request.query.to ? Date.parse(request.query.to) : actorOf(request).now
         return readSeries(
           tx,
-          id,
+          probe,
           request.query.from ? Date.parse(request.query.from) : to - 14 * MS_PER_DAY,
           to,
         )
@@ -160,7 +174,7 @@ export const climateRoutes: BookRoutes = (app, { db }) => {
         const { log, placeId } = await readUpload(tx, actor, probeId, request.body, request.query)
         const written = await writeReadings(tx, actor.bookId, probeId, log.readings)
         const last = log.readings.at(-1)
-        if (written > 0 && last) await tellOfLog(tx, actor.bookId, placeId, last.at)
+        if (written > 0 && last) await watchLog(tx, actor.bookId, placeId, last.at)
         await announce(tx, actor.bookId)
         return { written, known: log.readings.length - written, faulty: log.faults.length }
       })

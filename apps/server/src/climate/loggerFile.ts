@@ -1,20 +1,21 @@
-import type { Reading } from '@hatch-book/core'
 import { DateTime, IANAZone } from 'luxon'
 import { readCsv, type DecodedText } from '../shell/decode'
 import { BookError } from '../shell/problems'
+import type { ProbeReading } from './readings'
 
 export interface LoggerFile {
   unit: 'C' | 'F'
   timeColumn: string
   temperatureColumn: string
   /** In order of time, one an instant. */
-  readings: Reading[]
+  readings: ProbeReading[]
   faults: { line: number; text: string; says: string }[]
   notes: string[]
 }
 
 const TIME = /time|date|zeit|when|stamp/i
 const TEMPERATURE = /temp|°|celsius|fahrenheit|\b[cf]\b/i
+const HUMIDITY = /humid|feucht|\brh\b|% ?r\.?h/i
 const FAHRENHEIT = /°\s*f|\(f\)|fahrenheit|\bf\b|degf/i
 const CELSIUS = /°\s*c|\(c\)|celsius|\bc\b|degc/i
 /** A mean above this is no room for eggs in Celsius, but a mild one in Fahrenheit. */
@@ -53,7 +54,7 @@ export function readLoggerFile({ text }: DecodedText, unit: 'auto' | 'C' | 'F', 
   const table = findColumns(rows)
   const formats = chooseFormats(rows.slice(table.firstRow).map((r) => timeText(r.cells, table)))
   const faults: LoggerFile['faults'] = []
-  const raw: { line: number; local: DateTime; fixed: boolean; value: number }[] = []
+  const raw: RawRow[] = []
   for (const { line, cells } of rows.slice(table.firstRow)) {
     const fault = (says: string) => faults.push({ line, text: cells.join(delimiter).slice(0, 120), says })
     const cell = (cells[table.temperature] ?? '').trim().replace(/\s*°?\s*[CF]$/i, '')
@@ -64,12 +65,13 @@ export function readLoggerFile({ text }: DecodedText, unit: 'auto' | 'C' | 'F', 
     else if (cell === '' || !Number.isFinite(value))
       fault(`'${(cells[table.temperature] ?? '').slice(0, 20)}' is not a temperature`)
     else if (when === 'skipped') fault('this hour does not exist: the clocks went forward')
-    else raw.push({ line, ...when, value })
+    else raw.push({ line, ...when, value, humidity: humidityIn(cells, table) })
   }
   if (raw.length === 0)
     throw new BookError('file-unreadable', 'No line of this file holds a time and a temperature.')
   const chosen = unit === 'auto' ? guessUnit(table.heading, raw) : unit
   const { readings, notes } = inOrder(raw, chosen, faults)
+  if (table.humidity !== null) notes.push('The humidity of the air is read with it')
   if (unit === 'auto')
     notes.unshift(
       `Read as °${chosen}: ${FAHRENHEIT.test(table.heading) || CELSIUS.test(table.heading) ? 'the heading says so' : 'no heading says so, the figures do'}`,
@@ -84,11 +86,22 @@ export function readLoggerFile({ text }: DecodedText, unit: 'auto' | 'C' | 'F', 
   }
 }
 
+interface RawRow {
+  line: number
+  local: DateTime
+  fixed: boolean
+  value: number
+  /** 0 to 1; null where the row has none. */
+  humidity: number | null
+}
+
 interface Columns {
   time: number
   /** A second column when date and time stand apart. */
   clock: number | null
   temperature: number
+  /** Relative humidity, where the logger measures it. */
+  humidity: number | null
   firstRow: number
   heading: string
   timeName: string
@@ -105,12 +118,16 @@ function findColumns(rows: readonly { cells: string[] }[]): Columns {
   if (headRow >= 0) {
     const cells = rows[headRow]!.cells.map((c) => c.trim())
     const times = cells.flatMap((c, i) => (TIME.test(c) ? [i] : []))
-    const temperature = cells.findIndex((c, i) => TEMPERATURE.test(c) && !times.includes(i))
+    const temperature = cells.findIndex(
+      (c, i) => TEMPERATURE.test(c) && !times.includes(i) && !HUMIDITY.test(c),
+    )
+    const humidity = cells.findIndex((c) => HUMIDITY.test(c))
     const apart = times.length > 1 && /date/i.test(cells[times[0]!]!) && !/time/i.test(cells[times[0]!]!)
     return {
       time: times[0]!,
       clock: apart ? times[1]! : null,
       temperature,
+      humidity: humidity >= 0 ? humidity : null,
       firstRow: headRow + 1,
       heading: cells[temperature]!,
       timeName: cells[times[0]!]!,
@@ -122,7 +139,22 @@ function findColumns(rows: readonly { cells: string[] }[]): Columns {
       'file-unreadable',
       'A log needs at least a column of times and a column of temperatures.',
     )
-  return { time: 0, clock: null, temperature: 1, firstRow: 0, heading: 'column 2', timeName: 'column 1' }
+  return {
+    ...{ time: 0, clock: null, temperature: 1, humidity: null, firstRow: 0 },
+    ...{ heading: 'column 2', timeName: 'column 1' },
+  }
+}
+
+/** A row's humidity as a share; nothing where the cell is empty or no per cent. */
+function humidityIn(cells: readonly string[], { humidity }: Columns): number | null {
+  if (humidity === null) return null
+  const percent = Number(
+    (cells[humidity] ?? '')
+      .trim()
+      .replace(/\s*%.*$/, '')
+      .replace(',', '.') || NaN,
+  )
+  return percent >= 0 && percent <= 100 ? Math.round(percent * 10) / 1000 : null
 }
 
 function timeText(cells: readonly string[], { time, clock }: Columns): string {
@@ -167,17 +199,13 @@ function guessUnit(heading: string, raw: readonly { value: number }[]): 'C' | 'F
 }
 
 /** Gives each row its instant, settling hours that come twice by the order of rows, and keeps one reading an instant. */
-function inOrder(
-  raw: readonly { line: number; local: DateTime; fixed: boolean; value: number }[],
-  unit: 'C' | 'F',
-  faults: LoggerFile['faults'],
-) {
+function inOrder(raw: readonly RawRow[], unit: 'C' | 'F', faults: LoggerFile['faults']) {
   const notes: string[] = []
-  const byInstant = new Map<number, number>()
+  const byInstant = new Map<number, { celsius: number; humidity: number | null }>()
   let last = -Infinity
   let doubled = 0
   let twice = 0
-  for (const { line, local, fixed, value } of raw) {
+  for (const { line, local, fixed, value, humidity } of raw) {
     const candidates = fixed
       ? [local.toMillis()]
       : local
@@ -192,12 +220,12 @@ function inOrder(
       continue
     }
     if (byInstant.has(at)) twice++
-    byInstant.set(at, Math.round(celsius * 100) / 100)
+    byInstant.set(at, { celsius: Math.round(celsius * 100) / 100, humidity })
     last = Math.max(last, at)
   }
   if (doubled > 0)
     notes.push(`The clocks went back: ${doubled} rows of the hour that came twice were put in their order`)
   if (twice > 0) notes.push(`${twice} rows repeat an instant; the later row counts`)
-  const readings = [...byInstant].map(([at, celsius]) => ({ at, celsius })).sort((a, b) => a.at - b.at)
+  const readings = [...byInstant].map(([at, found]) => ({ at, ...found })).sort((a, b) => a.at - b.at)
   return { readings, notes }
 }

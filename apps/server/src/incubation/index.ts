@@ -1,2 +1,3 @@
 export { incubationRoutes, loadClutches } from './routes'
+export { hatchPlanRoutes } from './planRoutes'
 export { studyClutches, type ClutchStudy } from './view'

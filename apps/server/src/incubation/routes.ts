@@ -1,18 +1,33 @@
-import { ClutchDraft, ClutchList, ClutchPage, HatchDraft, Hatched, Id, newId } from '@hatch-book/contract'
-import { dayOfInstant } from '@hatch-book/core'
-import { and, eq, inArray } from 'drizzle-orm'
+import {
+  ClutchDraft,
+  ClutchList,
+  ClutchPage,
+  EggPlacing,
+  HatchDraft,
+  Hatched,
+  Id,
+  Ok,
+} from '@hatch-book/contract'
+import { EGG_FATES, eggEnded, eggLimitsOf, type IncubationRules } from '@hatch-book/core'
+import { and, eq, sql } from 'drizzle-orm'
 import * as v from 'valibot'
-import { judgeOne } from '../animals'
+import { watchOver } from '../climate'
 import { inBook, tables, type Transaction } from '../db/connect'
-import { entryOf, guardEntries, onStrike, standingEntries, writeEntries } from '../entries'
+import { guardEntries, onStrike, standingEntries } from '../entries'
+import { loadShelf } from '../protocols/store'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
+import { readBatchFates } from './batches'
+import { setClutch } from './found'
+import { hatch } from './hatching'
 import { clutchPage } from './page'
+import { readStays } from './temperatures'
 import { studyClutches, type ClutchRow, type ClutchStudy } from './view'
 
 const WithId = v.object({ id: Id })
+const ENDED_FATES = EGG_FATES.filter(eggEnded)
 
 guardEntries('egg fate', async (tx, _actor, draft) => {
   const { eggId } = draft.payload as { eggId: string }
@@ -21,6 +36,39 @@ guardEntries('egg fate', async (tx, _actor, draft) => {
     .from(tables.egg)
     .where(and(eq(tables.egg.id, eggId), eq(tables.egg.clutchId, draft.subject.id)))
   if (!egg) throw new BookError('not-found', 'That egg is not in this clutch.')
+})
+
+/** Whatever lies in an incubator is watched over. */
+watchOver(async (tx, placeId) => {
+  const [incubator] = await tx
+    .select()
+    .from(tables.place)
+    .where(and(eq(tables.place.id, placeId), eq(tables.place.kind, 'incubator')))
+  if (!incubator) return null
+  const waiting = await eggsIn(tx, placeId)
+  const limits = eggLimitsOf(waiting.map((w) => w.rules))
+  return limits && { says: 'Eggs there', names: waiting.map((w) => w.name), limits }
+})
+
+guardEntries('clutch moved', async (tx, _actor, draft) => {
+  const { boxId } = draft.payload as { boxId: string }
+  const [box] = await tx.select().from(tables.place).where(eq(tables.place.id, boxId))
+  if (box?.kind !== 'box')
+    throw new BookError('invalid', 'Eggs lie in a box.', [{ field: 'boxId', says: 'choose a box' }])
+})
+
+/** More cannot have ended than there were: the upper end of an estimate is borne, a slip of the pen is not. */
+guardEntries('batch fate', async (tx, _actor, draft) => {
+  const [row] = await tx.select().from(tables.clutch).where(eq(tables.clutch.id, draft.subject.id))
+  if (!row?.counted)
+    throw new BookError('invalid', 'The eggs of this clutch are kept one by one.', [
+      { field: 'count', says: 'say it of an egg' },
+    ])
+  const { ended } = (await readBatchFates(tx, [row.id]))(row.id)
+  if (ended > row.counted.high)
+    throw new BookError('invalid', `That makes ${ended} eggs, and there were ${row.counted.high} at most.`, [
+      { field: 'count', says: `${ended} of ${row.counted.high} at most` },
+    ])
 })
 
 /** A hatching struck out takes its young back, unless something was written about it since. */
@@ -38,19 +86,63 @@ onStrike('egg fate', async (tx, struck) => {
   await tx.update(tables.animal).set({ withdrawn: true }).where(eq(tables.animal.id, animalId))
 })
 
-/** A clutch struck out goes with its eggs, unless some of them have hatched. */
+/** A clutch struck out goes with its eggs, a litter with its young, unless more was written about some of them. */
 onStrike('clutch found', async (tx, struck) => {
+  const { animal, clutch } = tables
+  const [row] = await tx.select().from(clutch).where(eq(clutch.id, struck.subjectId))
   const young = await tx
-    .select({ tag: tables.animal.tag })
-    .from(tables.animal)
-    .where(and(eq(tables.animal.clutchId, struck.subjectId), eq(tables.animal.withdrawn, false)))
-  if (young.length > 0)
+    .select({ id: animal.id, tag: animal.tag })
+    .from(animal)
+    .where(and(eq(animal.clutchId, struck.subjectId), eq(animal.withdrawn, false)))
+  if (young.length > 0 && row?.kind !== 'litter')
     throw new BookError(
       'depended-on',
       `${young.map((y) => y.tag).join(', ')} hatched from it. Strike those hatchings out first.`,
     )
-  await tx.update(tables.clutch).set({ withdrawn: true }).where(eq(tables.clutch.id, struck.subjectId))
+  const logs = await standingEntries(
+    tx,
+    young.map((y) => y.id),
+  )
+  const later = young.filter((y) => logs.get(y.id)!.some((e) => e.at.getTime() > struck.at.getTime()))
+  if (later.length > 0)
+    throw new BookError(
+      'depended-on',
+      `More is written about ${later.map((y) => y.tag).join(', ')}. Strike that out first.`,
+    )
+  if (young.length > 0)
+    await tx.update(animal).set({ withdrawn: true }).where(eq(animal.clutchId, struck.subjectId))
+  await tx.update(clutch).set({ withdrawn: true }).where(eq(clutch.id, struck.subjectId))
 })
+
+/** The clutches that wait in an incubator, with the rules of their species. */
+async function eggsIn(
+  tx: Transaction,
+  incubatorId: string,
+): Promise<{ name: string; rules: IncubationRules }[]> {
+  const { animal, clutch, egg } = tables
+  const open = await tx
+    .select({ clutch, dam: animal })
+    .from(clutch)
+    .innerJoin(animal, eq(animal.id, clutch.damId))
+    .where(
+      sql`not ${clutch.withdrawn} and ${clutch.boxId} is not null and (${clutch.counted} is not null or exists (
+        select 1 from ${egg} where ${egg.clutchId} = ${clutch.id} and not (${egg.fate} = any(${sql.param(ENDED_FATES)}::text[]))))`,
+    )
+  const stays = await readStays(
+    tx,
+    open.map((o) => o.clutch),
+  )
+  const shelf = await loadShelf(tx)
+  const batchOf = await readBatchFates(
+    tx,
+    open.flatMap((o) => (o.clutch.counted ? [o.clutch.id] : [])),
+  )
+  return open.flatMap(({ clutch: c, dam }) => {
+    const rules = shelf.of(dam).incubation
+    if (c.counted && batchOf(c.id).ended >= c.counted.count) return []
+    return rules && stays.get(c.id)?.at(-1)?.incubator?.id === incubatorId ? [{ name: c.name, rules }] : []
+  })
+}
 
 /** The clutches of the book that are not taken back, newest first. */
 export async function loadClutches(tx: Transaction): Promise<ClutchRow[]> {
@@ -58,174 +150,15 @@ export async function loadClutches(tx: Transaction): Promise<ClutchRow[]> {
   return rows.sort((a, b) => b.foundAt.getTime() - a.foundAt.getTime())
 }
 
-async function studyOne(tx: Transaction, actor: Actor, id: string): Promise<ClutchStudy> {
+export async function studyOne(tx: Transaction, actor: Actor, id: string): Promise<ClutchStudy> {
   const [study] = await studyClutches(
     tx,
     actor,
     await tx.select().from(tables.clutch).where(eq(tables.clutch.id, id)),
+    { ended: true },
   )
   if (!study) throw new BookError('not-found', 'This clutch is not in the book.')
   return study
-}
-
-async function setClutch(
-  tx: Transaction,
-  actor: Actor,
-  draft: v.InferOutput<typeof ClutchDraft>,
-): Promise<void> {
-  const { bookId } = actor
-  const dam = await judgeOne(tx, actor, draft.damId)
-  if (dam.row.sex === 'male')
-    throw new BookError('invalid', `${dam.row.tag} is male.`, [
-      { field: 'damId', says: `${dam.row.tag} is male` },
-    ])
-  if (Date.parse(draft.foundAt) > actor.now + 86_400_000)
-    throw new BookError('invalid', 'These eggs would be found in the future.', [
-      { field: 'foundAt', says: 'this day has not come yet' },
-    ])
-  const [pairing] = draft.pairingId
-    ? await tx.select().from(tables.pairing).where(eq(tables.pairing.id, draft.pairingId))
-    : []
-  if (draft.pairingId && pairing?.femaleId !== draft.damId)
-    throw new BookError('invalid', `${dam.row.tag} was not in that pairing.`, [
-      { field: 'damId', says: 'not the female of this pairing' },
-    ])
-  const [box] = await tx.select().from(tables.place).where(eq(tables.place.id, draft.boxId))
-  if (box?.kind !== 'box')
-    throw new BookError('invalid', 'Eggs are set in a box.', [
-      { field: 'boxId', says: 'choose a box in an incubator' },
-    ])
-  const { incubation, species } = dam.record.protocol
-  if (!incubation)
-    throw new BookError('invalid', `No eggs are set of a ${species}: its young are born.`, [
-      { field: 'damId', says: 'bears live young' },
-    ])
-  if (!incubation.methods.some((m) => m.name === draft.method))
-    throw new BookError('invalid', `The protocol knows no method '${draft.method}'.`, [
-      { field: 'method', says: 'choose a method' },
-    ])
-  const earlier = await tx
-    .select({ id: tables.clutch.id })
-    .from(tables.clutch)
-    .where(eq(tables.clutch.damId, draft.damId))
-  const year = dayOfInstant(Date.parse(draft.foundAt), actor.book.zone).slice(2, 4)
-  await tx.insert(tables.clutch).values({
-    ...{
-      bookId,
-      id: draft.id,
-      name: `${dam.row.tag}-${year}${'abcdefghijklmnopqrstuvwxyz'[earlier.length % 26]}`,
-    },
-    ...{
-      pairingId: draft.pairingId,
-      damId: draft.damId,
-      sireId: pairing?.maleId ?? null,
-      method: draft.method,
-      boxId: draft.boxId,
-    },
-    ...{
-      foundAt: new Date(draft.foundAt),
-      laidFrom: new Date(draft.laidFrom),
-      laidTo: new Date(draft.laidTo),
-    },
-  })
-  await tx.insert(tables.egg).values(
-    draft.eggs.map((egg, i) => ({
-      bookId,
-      id: egg.id,
-      clutchId: draft.id,
-      number: i + 1,
-      grams: egg.grams,
-      setFate: egg.fate,
-      fate: egg.fate,
-      fateAt: new Date(draft.foundAt),
-    })),
-  )
-  await writeEntries(tx, actor, [
-    entryOf(draft.entryId, 'clutch found', { type: 'clutch', id: draft.id }, draft.foundAt, {
-      eggs: draft.eggs.length,
-      ...(draft.note ? { note: draft.note } : {}),
-    }),
-  ])
-}
-
-async function hatch(
-  tx: Transaction,
-  actor: Actor,
-  study: ClutchStudy,
-  { at, young }: v.InferOutput<typeof HatchDraft>,
-) {
-  const { clutch, eggs } = study
-  const [dam] = await tx.select().from(tables.animal).where(eq(tables.animal.id, clutch.damId))
-  const fields = young.flatMap(({ eggId, tag }, i) => {
-    const egg = eggs.find((e) => e.id === eggId)
-    if (!egg) return [{ field: `young.${i}.eggId`, says: 'this egg is not in the clutch' }]
-    if (egg.fate === 'hatched')
-      return [{ field: `young.${i}.eggId`, says: `egg ${egg.number} has hatched already` }]
-    if (egg.fate === 'infertile' || egg.fate === 'dead')
-      return [{ field: `young.${i}.eggId`, says: `egg ${egg.number} is marked ${egg.fate}` }]
-    if (young.some((y, j) => j < i && y.tag.toLowerCase() === tag.toLowerCase()))
-      return [{ field: `young.${i}.tag`, says: `${tag} is given twice` }]
-    return []
-  })
-  const taken = await tx
-    .select({ tag: tables.animal.tag })
-    .from(tables.animal)
-    .where(
-      and(
-        inArray(
-          tables.animal.tag,
-          young.map((y) => y.tag),
-        ),
-        eq(tables.animal.withdrawn, false),
-      ),
-    )
-  for (const { tag } of taken)
-    fields.push({
-      field: `young.${young.findIndex((y) => y.tag === tag)}.tag`,
-      says: `${tag} is in the book already`,
-    })
-  if (Date.parse(at) < clutch.laidFrom.getTime())
-    fields.push({ field: 'at', says: 'before the eggs were laid' })
-  if (fields.length > 0) throw new BookError('invalid', fields.map((f) => f.says).join('; '), fields)
-  const day = dayOfInstant(Date.parse(at), actor.book.zone)
-  await tx.insert(tables.animal).values(
-    young.map(({ animalId, tag }) => ({
-      ...{ bookId: actor.bookId, id: animalId, tag, protocolId: dam!.protocolId, line: dam!.line },
-      ...{
-        hatchFact: { date: day, precision: 'day' as const, widthDays: 0 },
-        hatchedFrom: day,
-        hatchedTo: day,
-      },
-      ...{
-        damId: clutch.damId,
-        sireId: clutch.sireId,
-        clutchId: clutch.id,
-        purpose: 'growing on' as const,
-        origin: `hatched here, clutch ${clutch.name}`,
-      },
-    })),
-  )
-  await writeEntries(
-    tx,
-    actor,
-    young.flatMap(({ eggId, entryId, animalId, placeId, grams }) => [
-      entryOf(entryId, 'egg fate', { type: 'clutch', id: clutch.id }, at, {
-        eggId,
-        fate: 'hatched',
-        animalId,
-      }),
-      ...(placeId ? [entryOf(newId(), 'moved', { type: 'animal', id: animalId }, at, { placeId })] : []),
-      ...(grams
-        ? [
-            entryOf(newId(), 'weighed', { type: 'animal', id: animalId }, at, {
-              grams,
-              context: 'empty' as const,
-            }),
-          ]
-        : []),
-    ]),
-  )
-  return { animals: young.map(({ animalId, tag }) => ({ id: animalId, tag })) }
 }
 
 export const incubationRoutes: BookRoutes = (app, { db }) => {
@@ -272,9 +205,48 @@ export const incubationRoutes: BookRoutes = (app, { db }) => {
     },
     (request) => {
       const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) =>
-        hatch(tx, actor, await studyOne(tx, actor, request.params.id), request.body),
-      )
+      return inBook(db, actor.bookId, async (tx) => {
+        const { id } = request.params
+        const [clutch] = await tx.select().from(tables.clutch).where(eq(tables.clutch.id, id))
+        if (!clutch) throw new BookError('not-found', 'This clutch is not in the book.')
+        const eggs = await tx.select().from(tables.egg).where(eq(tables.egg.clutchId, id))
+        return hatch(tx, actor, { clutch, eggs }, request.body)
+      })
+    },
+  )
+
+  app.post(
+    '/api/clutches/:id/cells',
+    {
+      config: { permission: 'write in the log' },
+      schema: { params: WithId, body: EggPlacing, response: { 200: Ok } },
+    },
+    (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, async (tx) => {
+        const { id } = request.params
+        const { cells } = request.body
+        const { view, eggs } = await studyOne(tx, actor, id)
+        const most = view.box?.grid ? view.box.grid.rows * view.box.grid.columns : 400
+        const next = new Map(eggs.map((e) => [e.id, e.cell]))
+        for (const { eggId, cell } of cells) {
+          if (!next.has(eggId)) throw new BookError('not-found', 'That egg is not in this clutch.')
+          if (cell !== null && cell >= most)
+            throw new BookError('invalid', `${view.box!.name} has ${most} places.`, [
+              { field: 'cells', says: 'beyond the box' },
+            ])
+          next.set(eggId, cell)
+        }
+        const placed = [...next.values()].filter((c) => c !== null)
+        if (new Set(placed).size < placed.length)
+          throw new BookError('invalid', 'Two eggs cannot lie in one place.', [
+            { field: 'cells', says: 'two eggs in one place' },
+          ])
+        for (const { eggId, cell } of cells)
+          await tx.update(tables.egg).set({ cell }).where(eq(tables.egg.id, eggId))
+        await announce(tx, actor.bookId)
+        return { ok: true as const }
+      })
     },
   )
 }

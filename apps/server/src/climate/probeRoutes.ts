@@ -1,29 +1,20 @@
-import {
-  Heard,
-  Id,
-  MessageList,
-  Mischief,
-  Ok,
-  ProbeToken,
-  ReadingBatch,
-  type UnitOrder,
-} from '@hatch-book/contract'
-import { isSilent, type Instant } from '@hatch-book/core'
-import { desc, eq, isNull, sql } from 'drizzle-orm'
+import { Heard, Id, Mischief, Ok, ProbeToken, ReadingBatch, type UnitOrder } from '@hatch-book/contract'
+import { calibrated, isSilent, type Instant } from '@hatch-book/core'
+import { eq, sql } from 'drizzle-orm'
 import * as v from 'valibot'
-import { writeReadings } from '../climate'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { actorOf, bookNow, bridgeOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { forgetTokens, newToken } from '../shell/bridge'
-import { announce, publish } from '../shell/live'
+import { publish } from '../shell/live'
 import { BookError } from '../shell/problems'
-import { outboxTopic, watchReadings, watchSilence } from './alarms'
+import { watchReadings, watchSilence } from './alarms'
+import { writeReadings } from './readings'
 
 const WithId = v.object({ id: Id })
 const LOOK_EVERY_MS = 2000
 
-export const unitTopic = (unitId: string) => `unit:${unitId}`
+export const placeTopic = (placeId: string) => `place:${placeId}`
 export const orderTopic = (probeId: string) => `orders:${probeId}`
 
 /** Gives a probe a new token; it then speaks for itself. */
@@ -84,16 +75,17 @@ export const probeRoutes: BookRoutes = (app, { db }) => {
           .map((r) => ({
             at: Math.round(at - r.secondsAgo * 1000),
             celsius: Math.round(r.celsius * 100) / 100,
+            humidity: r.humidity,
           }))
           .sort((a, b) => a.at - b.at)
         const heard = await writeReadings(tx, bookId, id, stamped)
         await watchReadings(tx, bookId, probe!.placeId, at)
         await watchSilence(tx, bookId, id, { heardAt: now, everySeconds, now })
-        const last = stamped.at(-1)!
+        const [last] = calibrated([stamped.at(-1)!], probe!.calibrations)
         await publish(
           tx,
-          unitTopic(probe!.placeId),
-          JSON.stringify({ at: new Date(last.at).toISOString(), celsius: last.celsius }),
+          placeTopic(probe!.placeId),
+          JSON.stringify({ at: new Date(last!.at).toISOString(), celsius: last!.celsius }),
         )
         return { heard }
       })
@@ -107,21 +99,21 @@ export const probeRoutes: BookRoutes = (app, { db }) => {
   })
 
   app.get(
-    '/api/units/:id/stream',
+    '/api/places/:id/stream',
     { config: { permission: 'read the book' }, schema: { params: WithId } },
     async (request, reply) => {
       const { bookId } = actorOf(request)
-      const [unit] = await inBook(db, bookId, (tx) =>
-        tx.select().from(tables.unit).where(eq(tables.unit.id, request.params.id)),
+      const [where] = await inBook(db, bookId, (tx) =>
+        tx.select().from(tables.place).where(eq(tables.place.id, request.params.id)),
       )
-      if (!unit) throw new BookError('not-found', 'This unit is not in the book.')
-      app.live.stream(reply as never, unitTopic(unit.id))
+      if (!where) throw new BookError('not-found', 'This place is not in the book.')
+      app.live.stream(reply as never, placeTopic(where.id))
     },
   )
 
-  /** What is done to the stand-in unit of the demo. */
+  /** What is done to a stand-in unit or incubator of the demo. */
   app.post(
-    '/api/units/:id/mischief',
+    '/api/places/:id/mischief',
     {
       config: { permission: 'decide and plan' },
       schema: { params: WithId, body: Mischief, response: { 200: Ok } },
@@ -134,7 +126,7 @@ export const probeRoutes: BookRoutes = (app, { db }) => {
           .select()
           .from(tables.probe)
           .where(eq(tables.probe.placeId, request.params.id))
-        if (!probe) throw new BookError('not-found', 'This unit is not in the book.')
+        if (!probe) throw new BookError('not-found', 'No probe is in this place.')
         await publish(
           tx,
           orderTopic(probe.id),
@@ -144,62 +136,16 @@ export const probeRoutes: BookRoutes = (app, { db }) => {
       })
     },
   )
-
-  outboxRoutes(app, db)
-}
-
-/** Messages: read by members, carried off by the outbox, which speaks as a probe does. */
-function outboxRoutes(app: Parameters<BookRoutes>[0], db: Database): void {
-  const { member, message } = tables
-  app.get(
-    '/api/messages',
-    { config: { permission: 'read the book' }, schema: { response: { 200: MessageList } } },
-    async (request) => {
-      const rows = await inBook(db, actorOf(request).bookId, (tx) =>
-        tx
-          .select({ message, to: member.name })
-          .from(message)
-          .innerJoin(member, eq(member.id, message.memberId))
-          .orderBy(desc(message.at), desc(message.id))
-          .limit(300),
-      )
-      return {
-        messages: rows.map(({ message: m, to }) => ({
-          ...{ id: m.id, to, subject: m.subject, body: m.body },
-          at: m.at.toISOString(),
-          takenAt: m.takenAt?.toISOString() ?? null,
-        })),
-      }
-    },
-  )
-  app.get('/api/bridge/outbox', { config: { permission: 'speak as a probe' } }, (request, reply) => {
-    app.live.stream(reply as never, outboxTopic(bridgeOf(request).bookId), 'waiting')
-  })
-  app.post(
-    '/api/bridge/outbox/taken',
-    { config: { permission: 'speak as a probe' }, schema: { response: { 200: Heard } } },
-    (request) => {
-      const { bookId } = bridgeOf(request)
-      return inBook(db, bookId, async (tx) => {
-        const taken = await tx
-          .update(message)
-          .set({ takenAt: new Date() })
-          .where(isNull(message.takenAt))
-          .returning({ id: message.id })
-        if (taken.length > 0) await announce(tx, bookId)
-        return { heard: taken.length }
-      })
-    },
-  )
 }
 
 async function orderFor(tx: Transaction, probeId: string, does: UnitOrder['does']): Promise<UnitOrder> {
   const [row] = await tx
-    .select({ setPointC: tables.place.setPointC })
+    .select({ setPointC: tables.place.setPointC, kind: tables.place.kind })
     .from(tables.probe)
     .innerJoin(tables.place, eq(tables.place.id, tables.probe.placeId))
     .where(eq(tables.probe.id, probeId))
-  return { does, setPointC: row?.setPointC ?? 5 }
+  const heated = row?.kind === 'incubator'
+  return { does, heated, setPointC: row?.setPointC ?? (heated ? 28 : 5) }
 }
 
 /** When a word of a probe was heard, by the book: the real time, or in the demo on from the last reading of its day. */

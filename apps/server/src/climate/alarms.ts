@@ -1,0 +1,235 @@
+import { newId, type Alarm } from '@hatch-book/contract'
+import {
+  ENCLOSURE_SILENT,
+  calibrated,
+  frozenAlarm,
+  isSilent,
+  silenceAlarm,
+  watchBands,
+  watchPlace,
+  type ClimateLimits,
+  type Instant,
+  type PlaceAlarm,
+} from '@hatch-book/core'
+import { and, desc, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm'
+import { tables, type Transaction } from '../db/connect'
+import { bookNow } from '../shell/actor'
+import { announce, publish } from '../shell/live'
+
+const { alarm, member, message, place } = tables
+type AlarmRow = typeof alarm.$inferSelect
+
+export const outboxTopic = (bookId: string) => `outbox:${bookId}`
+
+/** Who is in a place, and what they bear. */
+export interface Occupants {
+  /** Such as 'Asleep there'. */
+  says: string
+  names: readonly string[]
+  limits: ClimateLimits
+}
+/** A room of the book says who is in a place that it watches; null where nobody is. */
+export type Watch = (tx: Transaction, placeId: string) => Promise<Occupants | null>
+const watches: Watch[] = []
+export const watchOver = (watch: Watch) => watches.push(watch)
+
+export async function occupantsOf(tx: Transaction, placeId: string): Promise<Occupants | null> {
+  for (const watch of watches) {
+    const found = await watch(tx, placeId)
+    if (found) return found
+  }
+  return null
+}
+
+/** The watch looks back so far, and at so many readings; an alarm that stands knows how long it has. */
+const WATCHED_HOURS = 26
+const WATCHED_READINGS = 3000
+
+/** Looks at what a place's probe has said lately, and raises or clears its alarms. Silence is looked at elsewhere. */
+export async function watchReadings(
+  tx: Transaction,
+  bookId: string,
+  placeId: string,
+  at: Instant,
+): Promise<void> {
+  const occupants = await occupantsOf(tx, placeId)
+  const [where] = await tx.select({ bands: place.bands }).from(place).where(eq(place.id, placeId))
+  const scene = { bookId, placeId, occupants, at }
+  if (!occupants && !where?.bands)
+    return settle(tx, scene, [], ['too warm', 'too cold', 'too dry', 'too damp', 'probe frozen'])
+  const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.placeId, placeId))
+  const { rows } = await tx.execute<{ at: number; celsius: number; humidity: number | null }>(sql`
+    select extract(epoch from at)::float8 * 1000 as at, celsius, humidity from (
+      select at, celsius, humidity from reading where probe_id in (select id from probe where place_id = ${placeId})
+        and at between ${new Date(at - WATCHED_HOURS * 3_600_000).toISOString()}::timestamptz and ${new Date(at).toISOString()}::timestamptz
+      order by at desc limit ${WATCHED_READINGS}) r order by at`)
+  const readings = calibrated(
+    rows.map((r) => ({ at: Math.round(Number(r.at)), celsius: r.celsius, humidity: r.humidity })),
+    probe?.calibrations ?? [],
+  )
+  const [book] = await tx.select({ zone: tables.book.zone }).from(tables.book)
+  const found = [
+    ...(occupants ? watchPlace(readings, occupants.limits) : []),
+    ...(where?.bands && !occupants ? watchBands(readings, where.bands, book!.zone) : []),
+  ]
+  const frozen = frozenAlarm(readings)
+  await settle(tx, scene, frozen ? [...found, frozen] : found, [
+    'too warm',
+    'too cold',
+    'too dry',
+    'too damp',
+    'probe frozen',
+  ])
+}
+
+/** A log that reaches up to today is watched like a probe that speaks; an older one is history. */
+const RECENT_MS = 24 * 3_600_000
+export async function watchLog(
+  tx: Transaction,
+  bookId: string,
+  placeId: string,
+  until: Instant,
+): Promise<void> {
+  const [book] = await tx.select().from(tables.book)
+  if (book && bookNow(book) - until < RECENT_MS) await watchReadings(tx, bookId, placeId, until)
+}
+
+/** Raises the alarm of a probe that has fallen silent over somebody, or clears it once it speaks again. */
+export async function watchSilence(
+  tx: Transaction,
+  bookId: string,
+  probeId: string,
+  { heardAt, everySeconds, now }: { heardAt: Instant; everySeconds: number; now: Instant },
+): Promise<void> {
+  const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.id, probeId))
+  if (!probe?.secretHash) return
+  const occupants = await occupantsOf(tx, probe.placeId)
+  const [where] = await tx.select({ bands: place.bands }).from(place).where(eq(place.id, probe.placeId))
+  const todo = occupants?.limits.words.todo['probe silent'] ?? (where?.bands ? ENCLOSURE_SILENT : null)
+  const since = `${Math.round((now - heardAt) / 1000)} s ago`
+  const [book] = await tx.select().from(tables.book)
+  const at = bookNow(book!)
+  await settle(
+    tx,
+    { bookId, placeId: probe.placeId, occupants, at },
+    todo && isSilent(heardAt, everySeconds, now)
+      ? [{ ...silenceAlarm(heardAt, since, todo), since: at }]
+      : [],
+    ['probe silent'],
+  )
+}
+
+interface Scene {
+  bookId: string
+  placeId: string
+  occupants: Occupants | null
+  at: Instant
+}
+
+/** Brings the open alarms of some kinds in line with what was found: raises, renews, clears. One of a kind is open at a time. */
+async function settle(
+  tx: Transaction,
+  scene: Scene,
+  found: readonly PlaceAlarm[],
+  kinds: readonly AlarmRow['kind'][],
+): Promise<void> {
+  const open = await tx
+    .select()
+    .from(alarm)
+    .where(and(eq(alarm.placeId, scene.placeId), isNull(alarm.clearedAt), inArray(alarm.kind, [...kinds])))
+  let changed = false
+  for (const next of found) {
+    const known = open.find((a) => a.kind === next.kind)
+    if (!known) {
+      const id = newId()
+      await tx.insert(alarm).values({ ...rowOf(scene, next), id, raisedAt: new Date(scene.at) })
+      await tell(tx, scene, next, id)
+      changed = true
+    } else if (known.severity !== next.severity || known.says !== next.says) {
+      const { severity, says, todo, peakC } = next
+      await tx.update(alarm).set({ severity, says, todo, peakC }).where(eq(alarm.id, known.id))
+      if (known.severity === 'warn' && severity === 'alarm') {
+        await tell(tx, scene, next, known.id)
+        changed = true
+      }
+    }
+  }
+  for (const gone of open.filter((a) => !found.some((f) => f.kind === a.kind))) {
+    await tx
+      .update(alarm)
+      .set({ clearedAt: new Date(scene.at) })
+      .where(eq(alarm.id, gone.id))
+    changed = true
+  }
+  if (changed) await announce(tx, scene.bookId)
+}
+
+const rowOf = ({ bookId, placeId }: Scene, { kind, severity, since, peakC, says, todo }: PlaceAlarm) => ({
+  bookId,
+  placeId,
+  kind,
+  severity,
+  since: new Date(since),
+  peakC,
+  says,
+  todo,
+})
+
+/** Writes to the owner and the keepers: what is wrong, who is there, what to do. */
+async function tell(tx: Transaction, scene: Scene, found: PlaceAlarm, alarmId: string): Promise<void> {
+  const [where] = await tx.select({ name: place.name }).from(place).where(eq(place.id, scene.placeId))
+  const readers = await tx
+    .select({ id: member.id })
+    .from(member)
+    .where(inArray(member.role, ['owner', 'keeper']))
+  const names = scene.occupants?.names ?? []
+  const some =
+    names.length > 8 ? `${names.slice(0, 8).join(', ')} and ${names.length - 8} more` : names.join(', ')
+  const who = scene.occupants ? ` ${scene.occupants.says}: ${some}.` : ''
+  await tx.insert(message).values(
+    readers.map(({ id: memberId }) => ({
+      ...{ bookId: scene.bookId, id: newId(), memberId, alarmId, at: new Date(scene.at) },
+      subject: `${where?.name ?? 'A place'}: ${found.kind}`,
+      body: `${found.says}.${who} ${found.todo}`,
+    })),
+  )
+  await publish(tx, outboxTopic(scene.bookId), 'waiting')
+}
+
+/** Open alarms, or with a day all since then; of one place or of all. */
+export async function readAlarms(
+  tx: Transaction,
+  { placeId, since }: { placeId?: string; since?: Date } = {},
+): Promise<Alarm[]> {
+  const rows = await tx
+    .select({ alarm, place: place.name, placeKind: place.kind, seenBy: member.name })
+    .from(alarm)
+    .innerJoin(place, eq(place.id, alarm.placeId))
+    .leftJoin(member, eq(member.id, alarm.seenBy))
+    .where(
+      and(
+        placeId ? eq(alarm.placeId, placeId) : undefined,
+        since ? or(isNull(alarm.clearedAt), gt(alarm.raisedAt, since)) : isNull(alarm.clearedAt),
+      ),
+    )
+    .orderBy(desc(alarm.raisedAt))
+    .limit(200)
+  return rows
+    .map(({ alarm: a, place: name, placeKind, seenBy }) => ({
+      ...{
+        id: a.id,
+        placeId: a.placeId,
+        place: name,
+        placeKind,
+        kind: a.kind,
+        severity: a.severity,
+        says: a.says,
+        todo: a.todo,
+        seenBy,
+      },
+      since: a.since.toISOString(),
+      raisedAt: a.raisedAt.toISOString(),
+      clearedAt: a.clearedAt?.toISOString() ?? null,
+    }))
+    .sort((a, b) => Number(a.clearedAt !== null) - Number(b.clearedAt !== null))
+}

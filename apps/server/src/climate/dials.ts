@@ -1,0 +1,26 @@
+import type { SetPoint } from '@hatch-book/core'
+import { sql } from 'drizzle-orm'
+import { tables, type Transaction } from '../db/connect'
+import { standsSql } from '../entries'
+
+/** What each place was set to, and when: before the first turn of its dial, what it said then. */
+export async function readSetPoints(tx: Transaction): Promise<Map<string, SetPoint[]>> {
+  const { rows } = await tx.execute<{
+    subject_id: string
+    at: Date
+    payload: { celsius: number; wasC?: number; night?: SetPoint['night'] | null }
+  }>(sql`
+    select e.subject_id, e.at, e.payload from entry e
+    where e.kind = 'set point' and ${standsSql} order by e.at, e.id`)
+  const plans = new Map<string, SetPoint[]>()
+  for (const { subject_id: id, at, payload } of rows) {
+    const plan = plans.get(id) ?? (payload.wasC === undefined ? [] : [{ from: 0, celsius: payload.wasC }])
+    const { celsius, night } = payload
+    plans.set(id, [...plan, { from: new Date(at).getTime(), celsius, ...(night ? { night } : {}) }])
+  }
+  const { id, setPointC } = tables.place
+  for (const place of await tx.select({ id, setPointC }).from(tables.place))
+    if (!plans.has(place.id) && place.setPointC !== null)
+      plans.set(place.id, [{ from: 0, celsius: place.setPointC }])
+  return plans
+}

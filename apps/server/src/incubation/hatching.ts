@@ -1,0 +1,89 @@
+import { newId, type HatchDraft } from '@hatch-book/contract'
+import { dayOfInstant } from '@hatch-book/core'
+import { and, eq, inArray } from 'drizzle-orm'
+import type * as v from 'valibot'
+import { tables, type Transaction } from '../db/connect'
+import { entryOf, writeEntries } from '../entries'
+import type { Actor } from '../shell/actor'
+import { BookError } from '../shell/problems'
+import type { ClutchRow, EggRow } from './view'
+
+/** Eggs that hatched become animals, with their tags, tubs and weights. */
+export async function hatch(
+  tx: Transaction,
+  actor: Actor,
+  { clutch, eggs }: { clutch: ClutchRow; eggs: readonly EggRow[] },
+  { at, young }: v.InferOutput<typeof HatchDraft>,
+) {
+  const [dam] = await tx.select().from(tables.animal).where(eq(tables.animal.id, clutch.damId))
+  const fields = young.flatMap(({ eggId, tag }, i) => {
+    const egg = eggs.find((e) => e.id === eggId)
+    if (!egg) return [{ field: `young.${i}.eggId`, says: 'this egg is not in the clutch' }]
+    if (egg.fate === 'hatched')
+      return [{ field: `young.${i}.eggId`, says: `egg ${egg.number} has hatched already` }]
+    if (egg.fate === 'infertile' || egg.fate === 'dead')
+      return [{ field: `young.${i}.eggId`, says: `egg ${egg.number} is marked ${egg.fate}` }]
+    if (young.some((y, j) => j < i && y.tag.toLowerCase() === tag.toLowerCase()))
+      return [{ field: `young.${i}.tag`, says: `${tag} is given twice` }]
+    return []
+  })
+  const taken = await tx
+    .select({ tag: tables.animal.tag })
+    .from(tables.animal)
+    .where(
+      and(
+        inArray(
+          tables.animal.tag,
+          young.map((y) => y.tag),
+        ),
+        eq(tables.animal.withdrawn, false),
+      ),
+    )
+  for (const { tag } of taken)
+    fields.push({
+      field: `young.${young.findIndex((y) => y.tag === tag)}.tag`,
+      says: `${tag} is in the book already`,
+    })
+  if (Date.parse(at) < clutch.laidFrom.getTime())
+    fields.push({ field: 'at', says: 'before the eggs were laid' })
+  if (fields.length > 0) throw new BookError('invalid', fields.map((f) => f.says).join('; '), fields)
+  const day = dayOfInstant(Date.parse(at), actor.book.zone)
+  await tx.insert(tables.animal).values(
+    young.map(({ animalId, tag }) => ({
+      ...{ bookId: actor.bookId, id: animalId, tag, protocolId: dam!.protocolId, line: dam!.line },
+      ...{
+        hatchFact: { date: day, precision: 'day' as const, widthDays: 0 },
+        hatchedFrom: day,
+        hatchedTo: day,
+      },
+      ...{
+        damId: clutch.damId,
+        sireId: clutch.sireId,
+        clutchId: clutch.id,
+        purpose: 'growing on' as const,
+        origin: `hatched here, clutch ${clutch.name}`,
+      },
+    })),
+  )
+  await writeEntries(
+    tx,
+    actor,
+    young.flatMap(({ eggId, entryId, animalId, placeId, grams }) => [
+      entryOf(entryId, 'egg fate', { type: 'clutch', id: clutch.id }, at, {
+        eggId,
+        fate: 'hatched',
+        animalId,
+      }),
+      ...(placeId ? [entryOf(newId(), 'moved', { type: 'animal', id: animalId }, at, { placeId })] : []),
+      ...(grams
+        ? [
+            entryOf(newId(), 'weighed', { type: 'animal', id: animalId }, at, {
+              grams,
+              context: 'empty' as const,
+            }),
+          ]
+        : []),
+    ]),
+  )
+  return { animals: young.map(({ animalId, tag }) => ({ id: animalId, tag })) }
+}
