@@ -1,10 +1,10 @@
 import { animalRoutes, collectionRoutes, importRoutes, keepsakeRoutes } from './animals'
 import { bookRoutes } from './books'
-import { probeRoutes, restRoutes, unitRoutes, weatherRoutes } from './brumation'
-import { climateRoutes } from './climate'
+import { restRoutes, unitRoutes, weatherRoutes } from './brumation'
+import { alarmRoutes, climatePlaceRoutes, climateRoutes, probeRoutes } from './climate'
 import { demoRoutes } from './demo'
 import { entryRoutes } from './entries/routes'
-import { incubationRoutes } from './incubation'
+import { hatchPlanRoutes, incubationRoutes } from './incubation'
 import { pairingRoutes, planRoutes, sceneRoutes } from './pairing'
 import { placeRoutes } from './places'
 import { protocolRoutes } from './protocols'
@@ -36,7 +36,10 @@ export const rooms: readonly BookRoutes[] = [
   sceneRoutes,
   planRoutes,
   incubationRoutes,
+  hatchPlanRoutes,
   climateRoutes,
+  climatePlaceRoutes,
+  alarmRoutes,
   rearingRoutes,
   salesRoutes,
   seasonRoutes,

@@ -7,6 +7,7 @@ import type { BookRoutes } from '../shell/app'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { mergeAnimals } from './merge'
+import { refuseBarredPurpose } from './purpose'
 import { judgeOne } from './routes'
 import { pastVerdicts } from './verdicts'
 
@@ -25,6 +26,7 @@ export const collectionRoutes: BookRoutes = (app, { db }) => {
       const actor = actorOf(request)
       const { ids, purpose } = request.body
       return inBook(db, actor.bookId, async (tx) => {
+        await refuseBarredPurpose(tx, ids, purpose)
         const changed = await tx
           .update(animal)
           .set({ purpose, version: sql`${animal.version} + 1` })

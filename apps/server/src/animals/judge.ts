@@ -3,14 +3,17 @@ import {
   ageOn,
   judgeReadiness,
   dayOfInstant,
-  leavingGate,
+  mayLeave,
+  CONSEQUENCES,
   overruleStands,
+  worstGrade,
   stageOf,
+  toldSex,
   type AnimalStanding,
   type BreederFacts,
   type Day,
   type DaySpan,
-  type Gate,
+  type LeavingGate,
   type GrowthFit,
   type Reason,
   type RearingFacts,
@@ -25,7 +28,7 @@ export interface JudgedAnimal {
   readiness: ReadinessView
   stage: StageStanding
   /** Worked out when asked for: of most animals in a list nobody asks. */
-  readonly leaving: Gate
+  readonly leaving: LeavingGate
   leavingOverruled: { verdict: string; reason: string; on: Day; by: string; entryId: string } | null
   row: AnimalRow
 }
@@ -42,9 +45,10 @@ export function breederFacts(
 ): BreederFacts {
   const { standing } = record
   const day = (at: number | null) => (at === null ? null : dayOfInstant(at, zone))
+  const told = toldSex(standing, record.protocol.readiness.sexCertainty)
   return {
-    sex: standing.sex,
-    sexCertainty: standing.sexCertainty,
+    sex: told.sex,
+    sexCertainty: told.certainty,
     hatched: hatchedSpan(record),
     adultSince: day(standing.adultAt),
     growth,
@@ -82,6 +86,8 @@ function rearingFacts(
     lastShedOn: day(standing.lastShedAt),
     readiness: verdict,
     breeds: record.animal.purpose === 'breeder',
+    defects: standing.young.defects,
+    permits: standing.young.permits,
   }
 }
 
@@ -91,6 +97,12 @@ function traitInWords({ trait, carries, certainty }: AnimalStanding['traits'][nu
   return certainty >= SURE_TRAIT ? named : `${named}?`
 }
 const SURE_TRAIT = 0.95
+
+function defectInWords(defects: AnimalStanding['young']['defects']): string {
+  const worst = worstGrade(defects)
+  const named = defects.find((d) => d.grade === worst)
+  return worst && named ? `${named.defect}, ${worst}: ${CONSEQUENCES[worst]}` : ''
+}
 const SHOWN_RULES = 2
 
 function inShort(reasons: readonly Reason[]): string {
@@ -136,7 +148,7 @@ export function judgeAnimal(
     readiness: { ...assessed, overruled },
     stage,
     get leaving() {
-      return leavingGate(growing, protocol, today)
+      return mayLeave(growing, protocol, today)
     },
     leavingOverruled: pick('leaving'),
     row: {
@@ -146,8 +158,8 @@ export function judgeAnimal(
       species: protocol.species,
       bodyPlan: protocol.bodyPlan,
       line: animal.line,
-      sex: standing.sex,
-      sexCertainty: standing.sexCertainty,
+      sex: facts.sex,
+      sexCertainty: facts.sexCertainty,
       hatched,
       hatchFact: animal.hatchFact,
       ageDays: hatched && ageOn(hatched, today),
@@ -172,6 +184,10 @@ export function judgeAnimal(
       inShed: standing.inShedSince !== null,
       quarantineUntil: standing.quarantineUntil,
       condition: standing.condition?.score ?? null,
+      readings: standing.young.readings.length,
+      defect: defectInWords(standing.young.defects),
+      reserved: standing.young.reserved?.name ?? '',
+      held: standing.young.kept && (standing.young.kept.keep ? 'keep' : 'let go'),
     },
   }
 }

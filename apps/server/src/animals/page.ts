@@ -18,6 +18,7 @@ import { and, desc, eq, or, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import { readEntries, standsSql } from '../entries'
 import { loadShelf } from '../protocols/store'
+import { askedPrice, loadPrices } from '../sales/prices'
 import type { Actor } from '../shell/actor'
 import { growthOf, loadWeights, type StoredWeight } from './growth'
 import { hatchedSpan, type JudgedAnimal } from './judge'
@@ -80,11 +81,20 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
     photos: await photosOf(tx, animal.id),
     papers: await papersOf(tx, animal.id),
     merged,
-    entries: await readEntries(tx, { subjectIds: [animal.id], limit: 200 }),
+    entries: await readEntries(tx, { subjectIds: [animal.id], limit: 200, reader: actor.member.id }),
     young,
     cautions: protocol.cautions,
     quarantineDays: protocol.quarantineDays,
     price: protocol.price,
+    sexing: protocol.rearing.methods.map(({ name, right }) => ({ name, right })),
+    defects: record.standing.young.defects.map(({ at, ...d }) => ({
+      ...d,
+      on: dayOfInstant(at, actor.book.zone),
+    })),
+    asked: askedPrice(await loadPrices(tx), judged),
+    permits: record.standing.young.permits,
+    papersWanted: protocol.papers,
+    reservation: record.standing.young.reserved,
   }
 }
 

@@ -36,7 +36,8 @@ export async function loadRecords(
     .orderBy(animal.tag)
   return rows.map((row) => ({
     animal: row.animal,
-    standing: row.standing ?? BLANK_STANDING,
+    // One kept by an earlier version lacks what came since; a rebuild brings it.
+    standing: { ...BLANK_STANDING, ...row.standing },
     protocol: protocols.of(row.animal),
   }))
 }

@@ -13,6 +13,7 @@ import { listRows } from './animalList'
 import type { JudgedAnimal } from './judge'
 import { judgeAnimals } from './judgeAnimals'
 import { animalPage } from './page'
+import { refuseBarredPurpose } from './purpose'
 import { checkParents } from './parents'
 
 const WithId = v.object({ id: Id })
@@ -131,6 +132,7 @@ export const animalRoutes: BookRoutes = (app, { db }) => {
         const { row } = await judgeOne(tx, actor, id)
         const hatched = hatchedOf(hatchFact)
         await checkParents(tx, { id, tag: change.tag, species: row.species, hatched }, change)
+        await refuseBarredPurpose(tx, [id], change.purpose)
         const changed = await tx
           .update(tables.animal)
           .set({

@@ -4,6 +4,7 @@ import {
   BOOK_NAME,
   COLD_UNITS,
   FIRST_DAY,
+  INCUBATORS,
   LAST_DAY,
   MEMBERS,
   PASSWORD,
@@ -15,7 +16,7 @@ import {
 } from '@hatch-book/demo'
 import { eq } from 'drizzle-orm'
 import { createBook } from '../books'
-import { issueProbe } from '../brumation'
+import { issueProbe } from '../climate'
 import { inBook, tables, type Database } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookApp, BookRoutes } from '../shell/app'
@@ -71,18 +72,27 @@ export async function seedDemo(
 }
 
 /** The tokens of the demo's stand-in devices, new at each start. Null when the demo book is not there. */
-export async function demoTokens(db: Database): Promise<{ scale: string; probe: string } | null> {
+export async function demoTokens(
+  db: Database,
+): Promise<{ scale: string; probe: string; incubator: string } | null> {
   const { bookId } = demoIdentity(SEED)
   return inBook(db, bookId, async (tx) => {
     const [book] = await tx.select({ id: tables.book.id }).from(tables.book)
     if (!book) return null
     const { token } = await issueScale(tx, bookId, { name: 'Bench scale', capacityGrams: 5000 })
-    const [unit] = await tx
-      .select({ id: tables.probe.id })
-      .from(tables.probe)
-      .innerJoin(tables.place, eq(tables.place.id, tables.probe.placeId))
-      .where(eq(tables.place.name, COLD_UNITS[0]!.name))
-    return { scale: token, probe: unit ? await issueProbe(tx, bookId, unit.id) : '' }
+    const tokenOf = async (name: string) => {
+      const [probe] = await tx
+        .select({ id: tables.probe.id })
+        .from(tables.probe)
+        .innerJoin(tables.place, eq(tables.place.id, tables.probe.placeId))
+        .where(eq(tables.place.name, name))
+      return probe ? issueProbe(tx, bookId, probe.id) : ''
+    }
+    return {
+      scale: token,
+      probe: await tokenOf(COLD_UNITS[0]!.name),
+      incubator: await tokenOf(INCUBATORS.at(-1)!.name),
+    }
   })
 }
 

@@ -10,7 +10,7 @@ import type { BookApp } from '../shell/app'
 
 const MOST_ENTRIES = 450
 const DEMO_HOUR = 14
-const JUDGED: readonly EntryKind[] = ['listed', 'sold', 'rest began']
+const JUDGED: readonly EntryKind[] = ['listed', 'reserved', 'sold', 'rest began']
 
 export interface Played {
   happened: number
@@ -172,6 +172,12 @@ function pathOf(step: Exclude<DemoStep, { act: 'entry' | 'readings' | 'photo' }>
       return '/api/season-plans'
     case 'line goal':
       return '/api/line-goals'
+    case 'contact':
+      return '/api/contacts'
+    case 'wish':
+      return '/api/wishes'
+    case 'price':
+      return '/api/prices'
     case 'weather rule':
       return '/api/weather-rules'
     case 'hatch':

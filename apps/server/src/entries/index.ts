@@ -1,3 +1,4 @@
+export { openSexes } from './openSexes'
 export { readEntries } from './read'
 export { entryRoutes } from './routes'
 export { refreshStandings, standingEntries, standsSql, subjectsWithMerged } from './standing'

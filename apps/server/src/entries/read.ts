@@ -1,6 +1,7 @@
 import type { Entry, EntryKind } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
+import { openSexes } from './openSexes'
 import { subjectsWithMerged } from './standing'
 
 interface EntryRow extends Record<string, unknown> {
@@ -14,6 +15,8 @@ interface EntryRow extends Record<string, unknown> {
   recorded_at: Date
   by: string
   payload: Record<string, unknown>
+  /** Of a reading of a sex: whether this reader asked to be shown what was read. */
+  shown: boolean
   strikes: string | null
   struck_by: string | null
   struck_reason: string | null
@@ -28,13 +31,22 @@ export async function readEntries(
     subjectIds,
     before,
     limit = 60,
-  }: { subjectIds?: readonly string[] | undefined; before?: string | undefined; limit?: number | undefined },
+    reader,
+  }: {
+    subjectIds?: readonly string[] | undefined
+    before?: string | undefined
+    limit?: number | undefined
+    /** Who reads: blind readings of a sex that is not sure are told only to those who asked to be shown them. */
+    reader: string
+  },
 ): Promise<Entry[]> {
   const ids = subjectIds && (await subjectsWithMerged(tx, subjectIds)).ids
   const { rows } = await tx.execute<EntryRow>(sql`
     select e.id, e.kind, e.subject_type, e.subject_id, e.at, e.precision, e.recorded_at, e.strikes, m.name as by,
       -- People speak of the third egg, not of its identifier.
       case when eg.number is null then e.payload else e.payload || jsonb_build_object('eggNumber', eg.number) end as payload,
+      e.kind = 'sex read' and exists (select 1 from entry r where r.subject_id = e.subject_id and r.kind = 'readings shown'
+        and r.member_id = ${reader}) as shown,
       coalesce(a.tag, f.tag || ' × ' || ma.tag, c.name, p.name) as subject_tag,
       sm.name as struck_by, s.payload->>'reason' as struck_reason
     from entry e
@@ -51,6 +63,10 @@ export async function readEntries(
     where ${ids ? sql`e.subject_id = any(${sql.param(ids)}::uuid[])` : sql`true`}
       and ${before ? sql`e.at < ${before}::timestamptz` : sql`true`}
     order by e.at desc, e.id desc limit ${Math.min(limit, MOST)}`)
+  const open = await openSexes(
+    tx,
+    rows.filter((r) => r.kind === 'sex read' && !r.shown).map((r) => r.subject_id),
+  )
   return rows.map((row) => ({
     id: row.id,
     kind: row.kind,
@@ -59,8 +75,14 @@ export async function readEntries(
     precision: row.precision,
     recordedAt: new Date(row.recorded_at).toISOString(),
     by: row.by,
-    payload: row.payload,
+    payload:
+      row.kind === 'sex read' && !row.shown && open.has(row.subject_id)
+        ? without(row.payload, 'sex')
+        : row.payload,
     strikes: row.strikes,
     struckBy: row.struck_by ? { by: row.struck_by, reason: row.struck_reason ?? '' } : null,
   }))
 }
+
+const without = (payload: Record<string, unknown>, key: string) =>
+  Object.fromEntries(Object.entries(payload).filter(([k]) => k !== key))

@@ -14,8 +14,12 @@ export const entryRoutes: BookRoutes = (app, { db }) => {
     },
     async (request) => {
       const { subjectId, before, limit } = request.query
-      const entries = await inBook(db, actorOf(request).bookId, (tx) =>
-        readEntries(tx, { subjectIds: subjectId ? [subjectId] : undefined, before, limit }),
+      const { bookId, member } = actorOf(request)
+      const entries = await inBook(db, bookId, (tx) =>
+        readEntries(tx, {
+          subjectIds: subjectId ? [subjectId] : undefined,
+          ...{ before, limit, reader: member.id },
+        }),
       )
       return { entries }
     },

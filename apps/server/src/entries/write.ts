@@ -18,6 +18,12 @@ const DECISIONS: readonly EntryKind[] = [
   'set point',
   'trial began',
   'trial ended',
+  'held back',
+  'reserved',
+  'reservation ended',
+  'returned',
+  'changed hands',
+  'permit noted',
 ]
 
 /** Checks an entry, and those it was sent with, against the log it stands in; throws a BookError to refuse them. */

@@ -1,5 +1,6 @@
 import {
   PLAIN_WORD,
+  allelesNamed,
   crossOutcomes,
   dayOfInstant,
   isLook,
@@ -97,7 +98,9 @@ function agreement(
     loci.reduce((product, outcome) => {
       const locus = genes.loci.find((l) => l.name === outcome.locus)!
       const shown = outcome.looks.filter(({ word }) =>
-        word === '' ? words.every((w) => !namedAt(locus, w)) : words.some((w) => isLook(locus, word, w)),
+        word === ''
+          ? !words.some((w) => allelesNamed(locus, w).length > 0)
+          : words.some((w) => isLook(locus, word, w)),
       )
       return product * shown.reduce((sum, l) => sum + l.share, 0)
     }, 1)
@@ -107,7 +110,3 @@ function agreement(
     return product * chanceOf(shows.map((s) => s.trait).filter((t) => t !== PLAIN_WORD))
   }, 1)
 }
-
-const namedAt = (locus: SpeciesGenes['genes']['loci'][number], word: string) =>
-  locus.alleles.some((a) => a.word === word || a.doubledWord === word) ||
-  (locus.pairs?.some((p) => p.word === word) ?? false)

@@ -10,7 +10,7 @@ import {
   type LineGoalView,
   type SeasonPlanView,
 } from '@hatch-book/contract'
-import { locusOf, type WantedTrait } from '@hatch-book/core'
+import { knowsTrait, type WantedTrait } from '@hatch-book/core'
 import { desc, eq } from 'drizzle-orm'
 import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
@@ -45,17 +45,9 @@ async function checkWanted(
   const kept = (await loadGenes(tx, [protocolId])).get(protocolId)
   if (!kept) throw new BookError('not-found', 'This protocol is not in the book.')
   for (const { trait } of traits) {
-    const special = kept.genes.loci.some(
-      (l) => l.pairs?.some((p) => p.word === trait) || l.alleles.some((a) => a.doubledWord === trait),
-    )
-    if (special) continue
-    try {
-      locusOf(kept.genes, trait)
-    } catch (error) {
-      throw new BookError('invalid', `${(error as Error).message}.`, [
-        { field: 'wanted', says: (error as Error).message },
-      ])
-    }
+    if (knowsTrait(kept.genes, trait)) continue
+    const says = `no locus carries '${trait}'`
+    throw new BookError('invalid', `${says}.`, [{ field: 'wanted', says }])
   }
 }
 

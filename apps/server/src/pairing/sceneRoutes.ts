@@ -1,7 +1,15 @@
-import { GeneId, GenesChange, GenesSaved, PairingScene, SceneList, type MateView } from '@hatch-book/contract'
+import {
+  GeneId,
+  GenesChange,
+  GenesSaved,
+  PairingScene,
+  ReceptiveList,
+  SceneList,
+  type MateView,
+} from '@hatch-book/contract'
 import { dayOfInstant, describeGenes, geneSetFaults, originOf, type Day } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
-import { judgeAnimals } from '../animals'
+import { judgeAnimals, loadRecords } from '../animals'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { standsSql } from '../entries'
 import { loadShelf } from '../protocols/store'
@@ -44,6 +52,30 @@ export const sceneRoutes: BookRoutes = (app, { db }) => {
             .sort((a, b) => b.animals - a.animals || a.species.localeCompare(b.species)),
         }
       }),
+  )
+
+  /** Who is coming into season, of every species: those that were warmed, or are to be. */
+  app.get(
+    '/api/receptive',
+    { config: { permission: 'read the book' }, schema: { response: { 200: ReceptiveList } } },
+    (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, async (tx) => {
+        const breeders = await loadRecords(tx, eq(animal.purpose, 'breeder'))
+        const females = breeders.filter((r) => r.standing.sex === 'female' && r.standing.presence === 'here')
+        const windows = await loadWindows(tx, actor, females)
+        return {
+          females: females
+            .flatMap(({ animal: { id, tag, line }, protocol }) => {
+              const window = windows.get(id)
+              return window && window.to >= actor.today
+                ? [{ id, tag, line, species: protocol.species, window }]
+                : []
+            })
+            .sort((a, b) => (a.window.from < b.window.from ? -1 : 1)),
+        }
+      })
+    },
   )
 
   app.get(

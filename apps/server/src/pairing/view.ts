@@ -41,7 +41,8 @@ export async function viewPairings(
   const inbreeding =
     pairings.length > 0 ? youngInbreeding(orderedPedigree(await loadPedigree(tx)), pairings) : []
   const goodEggs = await goodEggsOf(tx)
-  const entries = ids.length > 0 ? await readEntries(tx, { subjectIds: ids, limit: 500 }) : []
+  const entries =
+    ids.length > 0 ? await readEntries(tx, { subjectIds: ids, limit: 500, reader: actor.member.id }) : []
   return pairings.flatMap((pairing, i) => {
     const female = judged.get(pairing.femaleId)
     const male = judged.get(pairing.maleId)

@@ -2,6 +2,7 @@ import {
   addDays,
   dayOfInstant,
   daysBetween,
+  durationsOf,
   originOf,
   receptiveWindow,
   type Day,
@@ -18,8 +19,6 @@ import type { Actor } from '../shell/actor'
 /** A warming counts for the season that follows it. */
 const SEASON_DAYS = 240
 const FIRST_LOCK_DAYS = 150
-/** From the end of the hold to full warmth, where a protocol does not say. */
-const UP_DAYS = 14
 
 /** When each female is expected to be receptive: from her warming, come or planned, and her own earlier seasons. */
 export async function loadWindows(
@@ -42,7 +41,7 @@ export async function loadWindows(
   for (const { animal, protocol } of females) {
     const { trigger, receptive } = protocol.pairing
     if (!trigger || !receptive) continue
-    const up = protocol.rest?.upDays?.typical ?? UP_DAYS
+    const up = protocol.rest ? durationsOf(protocol.rest, null, 'full').up.typical : 0
     const own = warmings.filter((w) => w.subject_id === animal.id).map((w) => addDays(day(w.at), up))
     const met = locks.filter((l) => l.female_id === animal.id).map((l) => day(l.at))
     const last = own.findLast(

@@ -5,10 +5,15 @@ import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
+import { labelRoutes } from './labels'
+import { moveRoutes } from './moves'
+import { rackRoutes } from './racks'
 
 const isWatched = (kind: string) => ['incubator', 'unit', 'outdoors'].includes(kind)
 
-export const placeRoutes: BookRoutes = (app, { db }) => {
+export const placeRoutes: BookRoutes = (app, rooms) => {
+  const { db } = rooms
+  for (const routes of [rackRoutes, moveRoutes, labelRoutes]) routes(app, rooms)
   const { place, probe, unit } = tables
   app.get(
     '/api/places',
@@ -38,18 +43,22 @@ export const placeRoutes: BookRoutes = (app, { db }) => {
           { field: 'setPointC', says: 'write the temperature it is set to' },
         ])
       await inBook(db, bookId, async (tx) => {
-        await tx.insert(place).values({ bookId, ...draft })
+        const { id, kind, name, parentId, setPointC, grid, tub, position } = draft
+        await tx.insert(place).values({ bookId, id, kind, name, parentId, setPointC, grid, tub, position })
         if (draft.kind === 'unit')
           await tx.insert(unit).values({ bookId, id: draft.id, make: draft.make, litres: draft.litres })
         // Whatever holds a temperature is watched by a probe, and logs are brought in to it.
-        if (isWatched(draft.kind))
+        if (isWatched(draft.kind) || draft.probe)
           await tx
             .insert(probe)
             .values({ bookId, id: draft.id, name: `probe of ${draft.name}`, placeId: draft.id })
         await announce(tx, bookId)
       })
-      const { make: _, litres: __, ...plain } = draft
-      return { ...plain, probeId: isWatched(draft.kind) ? draft.id : null }
+      const { make: _, litres: __, probe: ___, ...plain } = draft
+      return {
+        ...plain,
+        probeId: isWatched(draft.kind) || draft.probe ? draft.id : null,
+      }
     },
   )
 }

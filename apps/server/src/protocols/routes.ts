@@ -63,6 +63,8 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
               edition: shelf.edition(id, 'species', '')?.number ?? 0,
               animals: counts.find((c) => c.id === id)?.n ?? 0,
               methods: compiled?.incubation?.methods ?? [],
+              usualCount: compiled?.clutch?.count.typical ?? null,
+              setPointC: compiled?.incubation?.setPointC ?? null,
               prey: [...new Set(compiled?.stages.flatMap((s) => s.feed?.prey ?? []))],
             }
           }),

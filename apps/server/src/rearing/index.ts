@@ -1,80 +1,13 @@
-import { Ladder, type LadderAnimal } from '@hatch-book/contract'
-import { addDays, type Evidence, type Stage } from '@hatch-book/core'
-import { judgeAnimals, type JudgedAnimal } from '../animals'
-import { inBook } from '../db/connect'
-import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { holdbackRoutes } from './holdbacks'
+import { ladderRoutes } from './ladder'
+import { mealRoutes } from './meals'
+import { sexingRoutes } from './sexing'
+import { spaceRoutes } from './space'
 
-/** Steps of the ladder; grown animals are the breeders' business. */
-const LADDER_TOP = 4
+export { mealDueOf } from './due'
 
-function inWords(gate: readonly Evidence[]): string {
-  const parts = gate.map((e) => {
-    switch (e.kind) {
-      case 'whole sheds':
-        return e.count === 1 ? 'first shed whole' : `${e.count} whole sheds`
-      case 'meals in a row':
-        return `${e.count} meals in a row`
-      case 'weight':
-        return `${e.grams} g${e.sex ? ` (${e.sex})` : ''}`
-      default:
-        return e.kind
-    }
-  })
-  return parts.join(', ')
+export const rearingRoutes: BookRoutes = (app, rooms) => {
+  for (const routes of [ladderRoutes, mealRoutes, sexingRoutes, holdbackRoutes, spaceRoutes])
+    routes(app, rooms)
 }
-
-/** The one thing to look at first. */
-function flagOf({ record, row, stage }: JudgedAnimal, today: string): string | null {
-  if (row.openProblems.length > 0) return row.openProblems[0]!
-  if (row.refusalsInARow >= 2) return `${row.refusalsInARow} refused`
-  const { heaviestGrams, weight } = record.standing
-  if (heaviestGrams && weight && weight.grams < heaviestGrams * 0.95)
-    return `lost ${Math.round((1 - weight.grams / heaviestGrams) * 100)} %`
-  const before = record.protocol.stages.slice(0, stage.step + 1).reduce((sum, s) => sum + s.days.most, 0)
-  if (row.hatched && stage.step < 2 && addDays(row.hatched.to, before) < today)
-    return `long in ${stage.stage.name}`
-  return null
-}
-
-export const rearingRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/rearing',
-    { config: { permission: 'read the book' }, schema: { response: { 200: Ladder } } },
-    async (request) => {
-      const actor = actorOf(request)
-      const judged = (await inBook(db, actor.bookId, (tx) => judgeAnimals(tx, actor))).filter(
-        ({ row }) => (row.presence === 'here' || row.presence === 'listed') && row.purpose !== 'breeder',
-      )
-      const steps = Array.from({ length: LADDER_TOP }, (_, step) => {
-        const here = judged.filter((j) => j.stage.step === step)
-        const stages = [...new Map(here.map((j) => [j.record.protocol.code, j.stage.stage])).entries()] as [
-          string,
-          Stage,
-        ][]
-        const says = [...new Set(stages.map(([, stage]) => inWords(stage.gate)))].join('; or ')
-        const animals: LadderAnimal[] = here.map((j) => ({
-          animal: j.row,
-          gate: j.stage.gate,
-          leaving: j.leaving,
-          flag: flagOf(j, actor.today),
-        }))
-        const first = judged[0]?.record.protocol.stages[step]
-        return {
-          stage:
-            stages[0]?.[1].name ??
-            first?.name ??
-            ['Fresh hatchling', 'Starter', 'Established', 'Juvenile'][step]!,
-          says,
-          animals: animals.sort(byUrgency),
-        }
-      })
-      return { steps }
-    },
-  )
-}
-
-const byUrgency = (a: LadderAnimal, b: LadderAnimal) =>
-  Number(b.flag !== null) - Number(a.flag !== null) ||
-  (a.gate.expected?.from ?? '9999').localeCompare(b.gate.expected?.from ?? '9999') ||
-  a.animal.tag.localeCompare(b.animal.tag)

@@ -1,5 +1,6 @@
 import { Season, type PairingView } from '@hatch-book/contract'
 import {
+  MS_PER_DAY,
   addDays,
   dayOfInstant,
   hatchHill,
@@ -22,7 +23,10 @@ import type { BookRoutes } from '../shell/app'
 const DAYS_BACK = 210
 const DAYS_AHEAD = 215
 const WARMING_DAYS = 21
-const HILL_DAYS = 60
+/** A hill is drawn from some days before its window to as many after it. */
+const HILL_MARGIN_DAYS = 14
+const hillDays = ({ window }: { window: { from: number; to: number } }) =>
+  Math.min(300, Math.ceil((window.to - window.from) / MS_PER_DAY) + HILL_MARGIN_DAYS)
 
 async function season(tx: Transaction, actor: Actor) {
   const { today, book } = actor
@@ -54,14 +58,20 @@ async function season(tx: Transaction, actor: Actor) {
         .map(({ lane: _, ...phase }) => phase),
     ),
     hills: clutches
-      .filter((c) => laneOf(c.view.species, c.view.line) === line && c.forecast && c.view.waiting > 0)
+      .filter(
+        (c) => laneOf(c.view.species, c.view.line) === line && c.incubated?.forecast && c.view.waiting > 0,
+      )
       .map((c) => {
-        const start = addDays(dayOfInstant(c.forecast!.window.from, book.zone), -6)
+        const start = addDays(dayOfInstant(c.incubated!.forecast!.window.from, book.zone), -6)
         return {
           clutchId: c.clutch.id,
           label: c.clutch.name,
           from: start,
-          shares: hatchHill(c.forecast!, instantOfDay(start, book.zone), HILL_DAYS),
+          shares: hatchHill(
+            c.incubated!.forecast!,
+            instantOfDay(start, book.zone),
+            hillDays(c.incubated!.forecast!),
+          ),
         }
       }),
   }))
@@ -163,9 +173,8 @@ function pairingPhases(pairings: readonly PairingView[], today: Day): LanePhase[
 }
 
 function clutchPhases(clutches: readonly ClutchStudy[], today: Day): LanePhase[] {
-  return clutches.map(({ view, forecast }) => {
-    const ended = view.waiting === 0
-    const to = forecast ? (ended ? view.forecast!.likelyDay : view.forecast!.windowDays.from) : today
+  return clutches.map(({ view }) => {
+    const to = view.endedOn ?? view.forecast?.windowDays.from ?? today
     return {
       name: 'incubating',
       from: view.foundOn,

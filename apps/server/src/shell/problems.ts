@@ -17,6 +17,7 @@ const PROBLEMS = {
   'too-large': [413, 'This is too large.'],
   'too-many': [429, 'Too many tries. Wait a minute.'],
   'not-a-demo': [409, 'Only the demo book has a day that can be moved.'],
+  'database-away': [503, 'The database cannot be reached just now. Try again in a moment.'],
   internal: [500, 'Something went wrong here. Nothing was changed.'],
 } as const satisfies Record<string, readonly [number, string]>
 
@@ -42,6 +43,18 @@ export function problem(
 ): Problem {
   const [status, title] = PROBLEMS[code]
   return { type: `urn:hatch-book:${code}`, title, status, code, detail: detail || title, fields, current }
+}
+
+/** How the driver and PostgreSQL say that they have lost each other: refused, cut off, closing down, starting up. */
+const DATABASE_AWAY = /^(08...|57P0[1-3]|ECONNREFUSED|ECONNRESET|EPIPE)$/
+const CUT_OFF = /connection terminated|timeout exceeded when trying to connect/i
+
+function isDatabaseAway(error: unknown): boolean {
+  const chain = [error, (error as { cause?: unknown }).cause]
+  return chain.some((e) => {
+    if (!(e instanceof Error)) return false
+    return DATABASE_AWAY.test(String((e as { code?: unknown }).code ?? '')) || CUT_OFF.test(e.message)
+  })
 }
 
 /** PostgreSQL's complaints that a keeper can do something about. */
@@ -93,6 +106,10 @@ export function answerErrors(app: FastifyInstance): void {
           ...problem('invalid'),
           detail: 'The request is not one that this program makes.',
         })
+      if (isDatabaseAway(error)) {
+        request.log.warn(error)
+        return answerProblem(reply, problem('database-away'))
+      }
       const known = fromDatabase(error)
       if (known) return answerProblem(reply, known)
       request.log.error(error)

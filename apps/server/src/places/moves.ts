@@ -1,0 +1,89 @@
+import { MoveAnswer, MoveQuestion } from '@hatch-book/contract'
+import { sharingFaults } from '@hatch-book/core'
+import { eq, sql } from 'drizzle-orm'
+import { judgeAnimals } from '../animals'
+import { inBook, tables, type Transaction } from '../db/connect'
+import { guardEntries } from '../entries'
+import { actorOf, type Actor } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { BookError } from '../shell/problems'
+import { tubMateOf } from './mates'
+
+/** What speaks against an animal's moving into a place. */
+async function faultsOf(
+  tx: Transaction,
+  actor: Actor,
+  animalId: string,
+  placeId: string,
+): Promise<{ faults: string[]; place: typeof tables.place.$inferSelect; tag: string; others: number }> {
+  const { place } = tables
+  const [target] = await tx.select().from(place).where(eq(place.id, placeId))
+  if (!target) throw new BookError('not-found', 'This place is not in the book.')
+  const { rows } = await tx.execute<{ id: string }>(sql`
+    select s.id from animal_standing s join animal a on a.id = s.id and not a.withdrawn
+    where s.standing->>'placeId' = ${placeId} and s.standing->>'presence' in ('here', 'listed')`)
+  const judged = await judgeAnimals(tx, actor, [...new Set([animalId, ...rows.map((r) => r.id)])])
+  const newcomer = judged.find((j) => j.row.id === animalId)
+  if (!newcomer) throw new BookError('not-found', 'This animal is not in the book.')
+  const others = judged.filter((j) => j.row.id !== animalId)
+  const faults =
+    target.kind === 'tub'
+      ? sharingFaults(
+          tubMateOf(newcomer, actor.today),
+          others.map((j) => tubMateOf(j, actor.today)),
+          target.tub?.most ?? null,
+          actor.today,
+        )
+      : []
+  const floor = newcomer.stage.stage.room.areaM2
+  const tooSmall = floor && target.tub?.areaM2 && target.tub.areaM2 < floor.least
+  return {
+    faults: tooSmall
+      ? [
+          ...faults,
+          `${target.tub!.size} has ${target.tub!.areaM2} m² of floor; a ${newcomer.row.stage.toLowerCase()} wants ${floor.least}`,
+        ]
+      : faults,
+    place: target,
+    tag: newcomer.row.tag,
+    others: others.length,
+  }
+}
+
+/** A move that shares a tub against the rules is taken back unless somebody says why it is to be so. */
+guardEntries('moved', async (tx, actor, { subject, payload }) => {
+  const { placeId, despite } = payload as { placeId: string; despite?: string }
+  if (despite) return
+  const { rows } = await tx.execute<{ shared: boolean }>(sql`
+    select exists (select 1 from animal_standing s join animal a on a.id = s.id and not a.withdrawn
+      where s.standing->>'placeId' = ${placeId} and s.id <> ${subject.id}
+        and s.standing->>'presence' in ('here', 'listed')) as shared`)
+  if (!rows[0]!.shared) return
+  const { faults, tag, place, others } = await faultsOf(tx, actor, subject.id, placeId)
+  if (others > 0 && faults.length > 0)
+    throw new BookError('invalid', `${tag} cannot move into ${place.name}: ${faults.join('; ')}.`, [
+      { field: 'placeId', says: faults[0]! },
+    ])
+})
+
+export const moveRoutes: BookRoutes = (app, { db }) => {
+  app.get(
+    '/api/moves',
+    {
+      config: { permission: 'read the book' },
+      schema: { querystring: MoveQuestion, response: { 200: MoveAnswer } },
+    },
+    (request) => {
+      const actor = actorOf(request)
+      const { animalId, placeId } = request.query
+      return inBook(db, actor.bookId, async (tx) => {
+        const { faults, place, tag, others } = await faultsOf(tx, actor, animalId, placeId)
+        const size = place.tub ? `, ${place.tub.size}` : ''
+        return {
+          faults,
+          says: `${tag} moves to ${place.name}: ${others === 0 ? 'free' : `${others} in it`}${size}`,
+        }
+      })
+    },
+  )
+}

@@ -1,0 +1,105 @@
+import { Ladder, type LadderAnimal } from '@hatch-book/contract'
+import { addDays, lossStanding, partingDay, type Evidence, type Stage } from '@hatch-book/core'
+import { judgeAnimals, type JudgedAnimal } from '../animals'
+import { tubMateOf } from '../places/mates'
+import { inBook } from '../db/connect'
+import { actorOf } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+
+/** Steps of the ladder; grown animals are the breeders' business. */
+const LADDER_TOP = 4
+
+function inWords(gate: readonly Evidence[]): string {
+  const parts = gate.map((e) => {
+    switch (e.kind) {
+      case 'whole sheds':
+        return e.count === 1 ? 'first shed whole' : `${e.count} whole sheds`
+      case 'meals in a row':
+        return `${e.count} meals in a row`
+      case 'weight':
+        return `${e.grams} g${e.sex ? ` (${e.sex})` : ''}`
+      default:
+        return e.kind
+    }
+  })
+  return parts.join(', ')
+}
+
+/** The one thing to look at first. */
+function flagOf({ record, row, stage }: JudgedAnimal, today: string): string | null {
+  if (row.openProblems.length > 0) return row.openProblems[0]!
+  if (row.refusalsInARow >= 2) return `${row.refusalsInARow} refused`
+  const { heaviestGrams, weight } = record.standing
+  const loss = lossStanding(heaviestGrams, weight?.grams ?? null, record.protocol.rearing)
+  if (loss.standing !== 'well') return loss.says
+  const before = record.protocol.stages.slice(0, stage.step + 1).reduce((sum, s) => sum + s.days.most, 0)
+  if (row.hatched && stage.step < 2 && addDays(row.hatched.to, before) < today)
+    return `long in ${stage.stage.name}`
+  return null
+}
+
+/** Young that share a tub, by its id: how many, and when they are to be parted. */
+function groupsOf(
+  judged: readonly JudgedAnimal[],
+  today: string,
+): Map<string, { mates: number; partBy: string | null }> {
+  const byTub = new Map<string, JudgedAnimal[]>()
+  for (const j of judged)
+    if (j.row.place) byTub.set(j.row.place.id, [...(byTub.get(j.row.place.id) ?? []), j])
+  return new Map(
+    [...byTub].flatMap(([id, mates]) =>
+      mates.length > 1
+        ? [
+            [
+              id,
+              { mates: mates.length, partBy: partingDay(mates.map((m) => tubMateOf(m, today)))?.by ?? null },
+            ] as const,
+          ]
+        : [],
+    ),
+  )
+}
+
+export const ladderRoutes: BookRoutes = (app, { db }) => {
+  app.get(
+    '/api/rearing',
+    { config: { permission: 'read the book' }, schema: { response: { 200: Ladder } } },
+    async (request) => {
+      const actor = actorOf(request)
+      const judged = (await inBook(db, actor.bookId, (tx) => judgeAnimals(tx, actor))).filter(
+        ({ row }) => (row.presence === 'here' || row.presence === 'listed') && row.purpose !== 'breeder',
+      )
+      const groups = groupsOf(judged, actor.today)
+      const steps = Array.from({ length: LADDER_TOP }, (_, step) => {
+        const here = judged.filter((j) => j.stage.step === step)
+        const stages = [...new Map(here.map((j) => [j.record.protocol.code, j.stage.stage])).entries()] as [
+          string,
+          Stage,
+        ][]
+        const says = [...new Set(stages.map(([, stage]) => inWords(stage.gate)))].join('; or ')
+        const animals: LadderAnimal[] = here.map((j) => ({
+          animal: j.row,
+          gate: j.stage.gate,
+          leaving: j.leaving,
+          flag: flagOf(j, actor.today),
+          group: groups.get(j.row.place?.id ?? '') ?? null,
+        }))
+        const first = judged[0]?.record.protocol.stages[step]
+        return {
+          stage:
+            stages[0]?.[1].name ??
+            first?.name ??
+            ['Fresh hatchling', 'Starter', 'Established', 'Juvenile'][step]!,
+          says,
+          animals: animals.sort(byUrgency),
+        }
+      })
+      return { steps }
+    },
+  )
+}
+
+const byUrgency = (a: LadderAnimal, b: LadderAnimal) =>
+  Number(b.flag !== null) - Number(a.flag !== null) ||
+  (a.gate.expected?.from ?? '9999').localeCompare(b.gate.expected?.from ?? '9999') ||
+  a.animal.tag.localeCompare(b.animal.tag)

@@ -1,0 +1,220 @@
+import { DueMeals, DueMealsQuery, FirstMeals, type DueMeal } from '@hatch-book/contract'
+import {
+  MS_PER_HOUR,
+  firstMealCurve,
+  lossStanding,
+  nextTrick,
+  preySize,
+  supplementTurn,
+  trickChances,
+  type DustedFeed,
+  type TrickChance,
+  type TrickRecord,
+} from '@hatch-book/core'
+import { sql } from 'drizzle-orm'
+import { judgeAnimals, loadRecords, type AnimalRecord, type JudgedAnimal } from '../animals'
+import { inBook, type Transaction } from '../db/connect'
+import { standsSql } from '../entries'
+import { actorOf, type Actor } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { mealDueOf } from './due'
+
+export const mealRoutes: BookRoutes = (app, { db }) => {
+  app.get(
+    '/api/rearing/meals',
+    {
+      config: { permission: 'read the book' },
+      schema: { querystring: DueMealsQuery, response: { 200: DueMeals } },
+    },
+    (request) => {
+      const actor = actorOf(request)
+      const day = request.query.by ?? actor.today
+      return inBook(db, actor.bookId, async (tx) => ({ day, meals: await dueMeals(tx, actor, day) }))
+    },
+  )
+  app.get(
+    '/api/rearing/first-meals',
+    { config: { permission: 'read the book' }, schema: { response: { 200: FirstMeals } } },
+    (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, (tx) => firstMeals(tx, actor))
+    },
+  )
+}
+
+const isHere = ({ row }: JudgedAnimal) => row.presence === 'here' || row.presence === 'listed'
+
+async function dueMeals(tx: Transaction, actor: Actor, by: string): Promise<DueMeal[]> {
+  const { zone } = actor.book
+  const records = await loadRecords(tx)
+  const tricks = trickRecords(records)
+  const due = (await judgeAnimals(tx, actor)).filter(isHere).flatMap((judged) => {
+    const meal = mealDueOf(judged, zone, actor.today)
+    const open = judged.record.standing.young.offered
+    return meal && (open || meal.due <= by) ? [{ judged, meal }] : []
+  })
+  const feeds = await dustedFeeds(
+    tx,
+    due.filter((d) => d.judged.stage.stage.ring.length > 0).map((d) => d.judged.row.id),
+  )
+  return due
+    .map(({ judged, meal }): DueMeal => {
+      const { record, row, stage, facts } = judged
+      const { standing, protocol } = record
+      const { young } = standing
+      const sex = standing.sex === 'male' ? 'male' : 'female'
+      const size = preySize(
+        stage.stage.prey,
+        { grams: standing.weight?.grams ?? null, ...young.measured },
+        facts.weight && {
+          curve: protocol.growth[sex],
+          weighedOn: facts.weight.on,
+          hatched: facts.hatched,
+        },
+      )
+      const turn = supplementTurn(stage.stage.ring, feeds.get(row.id) ?? [])
+      const first = young.firstMealAt === null && standing.longestRow === 0 && stage.step < 2
+      const tried = young.tricks.map((t) => t.trick)
+      const ageDays = row.ageDays?.least ?? null
+      return {
+        animal: { id: row.id, tag: row.tag },
+        ...{ species: row.species, line: row.line, place: row.place, stage: row.stage },
+        ...{ due: meal.due, window: meal.window, because: meal.because, half: meal.half },
+        prey: size?.name ?? stage.stage.feed!.prey,
+        grams: size?.grams ?? null,
+        each: size?.each ?? null,
+        longestMm: size?.longestMm ?? null,
+        measures: stage.stage.prey.heads !== null ? 'head' : stage.stage.prey.share ? 'girth' : null,
+        next: size?.next ?? null,
+        supplement: turn && { supplement: turn.supplement, after: turn.after },
+        offered: young.offered && {
+          at: new Date(young.offered.at).toISOString(),
+          prey: young.offered.prey,
+          lookAt: new Date(
+            young.offered.at + protocol.rearing.lookAfterHours.typical * MS_PER_HOUR,
+          ).toISOString(),
+        },
+        firstMeal: first,
+        tried: young.tricks,
+        trick:
+          first && young.offers > 0
+            ? nextTrick(chancesFor(record, tricks), tried, ageDays, protocol.rearing.assistFromDay)
+            : null,
+        loss: lossStanding(standing.heaviestGrams, standing.weight?.grams ?? null, protocol.rearing),
+      }
+    })
+    .sort((a, b) => byPlace(a, b) || (a.animal.tag < b.animal.tag ? -1 : 1))
+}
+
+const inOrder = new Intl.Collator('en', { numeric: true })
+const byPlace = (a: DueMeal, b: DueMeal) => inOrder.compare(a.place?.name ?? '~', b.place?.name ?? '~')
+
+/** The feeds of some animals, oldest first, as they bear on the supplements. */
+async function dustedFeeds(
+  tx: Transaction,
+  animalIds: readonly string[],
+): Promise<Map<string, DustedFeed[]>> {
+  if (animalIds.length === 0) return new Map()
+  const { rows } = await tx.execute<{ id: string; feeds: DustedFeed[] }>(sql`
+    select e.subject_id as id, json_agg(json_build_object('outcome', e.payload->>'outcome', 'supplement', e.payload->>'supplement')
+      order by e.at, e.id) as feeds
+    from entry e where e.kind = 'meal' and e.subject_id = any(${sql.param(animalIds)}::uuid[]) and ${standsSql} group by 1`)
+  return new Map(rows.map((r) => [r.id, r.feeds]))
+}
+
+type LinedTrick = TrickRecord & { code: string }
+
+/** How each trick did in each line, over all animals the book knows, those that have gone included. */
+function trickRecords(records: readonly AnimalRecord[]): LinedTrick[] {
+  const counted = new Map<string, LinedTrick>()
+  for (const { animal, standing, protocol } of records)
+    for (const { trick, took } of standing.young.tricks) {
+      const key = `${protocol.code}|${animal.line}|${trick}`
+      const kept = counted.get(key) ?? { code: protocol.code, line: animal.line, trick, tried: 0, took: 0 }
+      counted.set(key, { ...kept, tried: kept.tried + 1, took: kept.took + (took ? 1 : 0) })
+    }
+  return [...counted.values()]
+}
+
+function chancesFor({ animal, protocol }: AnimalRecord, tricks: readonly LinedTrick[]): TrickChance[] {
+  return trickChances(
+    protocol.rearing.tricks,
+    tricks.filter((t) => t.code === protocol.code),
+    animal.line,
+  )
+}
+
+const GRAVITY = { vet: 0, 'help on': 1, well: 2 } as const
+
+async function firstMeals(tx: Transaction, actor: Actor): Promise<FirstMeals> {
+  // Only of those that hatched here is every offer known.
+  const records = (await loadRecords(tx)).filter(
+    ({ animal, protocol }) => animal.clutchId !== null && protocol.keptAs === 'animals',
+  )
+  const tricks = trickRecords(records)
+  const byLine = new Map<string, AnimalRecord[]>()
+  for (const r of records) {
+    const key = `${r.protocol.code}|${r.animal.line}`
+    byLine.set(key, [...(byLine.get(key) ?? []), r])
+  }
+  const waiting = (
+    await judgeAnimals(
+      tx,
+      actor,
+      records
+        .filter(
+          ({ standing }) =>
+            ['here', 'listed'].includes(standing.presence) &&
+            standing.young.firstMealAt === null &&
+            standing.young.offers > 0,
+        )
+        .map((r) => r.animal.id),
+    )
+  ).map(({ record, row }): FirstMeals['waiting'][number] => {
+    const { standing, protocol } = record
+    const { young } = standing
+    const ageDays = row.ageDays?.least ?? null
+    const usual = protocol.rearing.firstMealDays
+    return {
+      animal: { id: row.id, tag: row.tag },
+      ...{ line: row.line, species: row.species, place: row.place, ageDays, offers: young.offers },
+      tried: young.tricks,
+      trick: nextTrick(
+        chancesFor(record, tricks),
+        young.tricks.map((t) => t.trick),
+        ageDays,
+        protocol.rearing.assistFromDay,
+      ),
+      loss: lossStanding(standing.heaviestGrams, standing.weight?.grams ?? null, protocol.rearing),
+      late:
+        ageDays !== null && ageDays > usual.most
+          ? `day ${ageDays}; most eat by day ${usual.typical}, the late by ${usual.most}`
+          : '',
+    }
+  })
+  return {
+    lines: [...byLine.values()]
+      .map((line) => {
+        const { animal, protocol } = line[0]!
+        return {
+          ...{ species: protocol.species, line: animal.line, animals: line.length },
+          ate: line.filter((r) => r.standing.young.firstMealAt !== null).length,
+          curve: firstMealCurve(
+            line.map(({ standing: { young } }) => ({
+              offers: young.offers,
+              took: young.firstMealAt !== null,
+            })),
+          ),
+          tricks: chancesFor(line[0]!, tricks),
+        }
+      })
+      .filter((l) => l.curve.length > 0)
+      .sort((a, b) => b.animals - a.animals),
+    waiting: waiting.sort(
+      (a, b) =>
+        GRAVITY[a.loss.standing] - GRAVITY[b.loss.standing] ||
+        b.offers - a.offers ||
+        (a.animal.tag < b.animal.tag ? -1 : 1),
+    ),
+  }
+}

@@ -1,0 +1,167 @@
+import { Id, SexReadings, SexingList, newId } from '@hatch-book/contract'
+import { dayOfInstant, sexProbability } from '@hatch-book/core'
+import { sql } from 'drizzle-orm'
+import * as v from 'valibot'
+import { judgeAnimals, judgeOne } from '../animals'
+import { inBook, type Transaction } from '../db/connect'
+import { entryOf, guardEntries, standsSql, writeEntries } from '../entries'
+import { actorOf, type Actor } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { BookError } from '../shell/problems'
+
+const WithId = v.object({ id: Id })
+
+/** Who was shown the readings of which animals, and when first. */
+async function shownTo(
+  tx: Transaction,
+  animalIds: readonly string[],
+): Promise<{ animal_id: string; member_id: string; at: Date }[]> {
+  const { rows } = await tx.execute<{ animal_id: string; member_id: string; at: Date }>(sql`
+    select e.subject_id as animal_id, e.member_id, min(e.recorded_at) as at from entry e
+    where e.kind = 'readings shown' and e.subject_id = any(${sql.param(animalIds)}::uuid[]) group by 1, 2`)
+  return rows
+}
+
+/** A reading is blind or it is not taken: whoever was shown earlier ones may say what they know, but not read again. */
+guardEntries('sex read', async (tx, actor, draft) => {
+  const seen = await shownTo(tx, [draft.subject.id])
+  if (seen.some((s) => s.member_id === actor.member.id))
+    throw new BookError(
+      'invalid',
+      'You were shown the earlier readings: somebody else reads it, or say its sex outright.',
+    )
+  const { record } = await judgeOne(tx, actor, draft.subject.id)
+  const { method, right } = draft.payload as { method: string; right: number }
+  const known = record.protocol.rearing.methods.find((m) => m.name === method)
+  if (known && Math.abs(known.right - right) > 1e-9)
+    throw new BookError('invalid', `By its protocol ${method} is right ${known.right} of the time.`, [
+      { field: 'right', says: `${known.right} by the protocol` },
+    ])
+})
+
+export const sexingRoutes: BookRoutes = (app, { db }) => {
+  app.get(
+    '/api/rearing/sexing',
+    { config: { permission: 'read the book' }, schema: { response: { 200: SexingList } } },
+    (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, (tx) => sexingList(tx, actor))
+    },
+  )
+  /** Shows what was read so far, and writes down that it was shown. */
+  app.post(
+    '/api/animals/:id/readings',
+    {
+      config: { permission: 'write in the log' },
+      schema: { params: WithId, response: { 200: SexReadings } },
+    },
+    (request) => {
+      const actor = actorOf(request)
+      const { id } = request.params
+      return inBook(db, actor.bookId, async (tx) => {
+        const shown = await shownTo(tx, [id])
+        if (!shown.some((s) => s.member_id === actor.member.id))
+          await writeEntries(tx, actor, [
+            entryOf(newId(), 'readings shown', { type: 'animal', id }, new Date(actor.now).toISOString(), {}),
+          ])
+        return readingsOf(tx, actor, id)
+      })
+    },
+  )
+}
+
+async function sexingList(tx: Transaction, actor: Actor): Promise<v.InferOutput<typeof SexingList>> {
+  const judged = (await judgeAnimals(tx, actor)).filter(
+    ({ row, record }) =>
+      (row.presence === 'here' || row.presence === 'listed') &&
+      record.protocol.rearing.methods.length > 0 &&
+      !record.standing.young.sexSaid &&
+      row.sexCertainty < record.protocol.readiness.sexCertainty,
+  )
+  const seen = await shownTo(
+    tx,
+    judged.map((j) => j.row.id),
+  )
+  const barred = new Set(seen.filter((s) => s.member_id === actor.member.id).map((s) => s.animal_id))
+  return {
+    animals: judged
+      .map(({ row, record }) => {
+        const { rearing } = record.protocol
+        const ageDays = row.ageDays?.least ?? null
+        return {
+          animal: { id: row.id, tag: row.tag },
+          ...{ species: row.species, stage: row.stage, place: row.place, ageDays, grams: row.grams },
+          readings: record.standing.young.readings.length,
+          wanted: rearing.readings,
+          barred: barred.has(row.id) ? 'you were shown the earlier readings' : '',
+          methods: rearing.methods.map(({ name, right, fromDays, fromGrams }) => ({
+            ...{ name, right },
+            notYet: [
+              fromDays !== null && (ageDays === null || ageDays < fromDays) ? `from day ${fromDays}` : '',
+              fromGrams !== null && (row.grams === null || row.grams < fromGrams)
+                ? `from ${fromGrams} g`
+                : '',
+            ]
+              .filter((w) => w !== '')
+              .join(', '),
+          })),
+        }
+      })
+      // Those that a method tells of already come first, the least read before the others.
+      .sort(
+        (a, b) =>
+          Number(a.methods.every((m) => m.notYet !== '')) - Number(b.methods.every((m) => m.notYet !== '')) ||
+          a.readings - b.readings ||
+          (a.animal.tag < b.animal.tag ? -1 : 1),
+      ),
+  }
+}
+
+interface ReadRow extends Record<string, unknown> {
+  kind: string
+  at: Date
+  recorded_at: Date
+  member_id: string
+  by: string
+  payload: { sex: 'female' | 'male' | 'unsure'; method: string; right: number }
+}
+
+async function readingsOf(tx: Transaction, actor: Actor, id: string): Promise<SexReadings> {
+  const { record } = await judgeOne(tx, actor, id)
+  const { rows } = await tx.execute<ReadRow>(sql`
+    select e.kind, e.at, e.recorded_at, e.member_id, m.name as by, e.payload from entry e join member m on m.id = e.member_id
+    where e.subject_id = ${id} and e.kind in ('sex read', 'sexed') and ${standsSql} order by e.at, e.id`)
+  const shown = await shownTo(tx, [id])
+  const readings = rows
+    .filter((r) => r.kind === 'sex read')
+    .map((r, i) => {
+      const before = shown.find(
+        (s) => s.member_id === r.member_id && new Date(s.at).getTime() < new Date(r.recorded_at).getTime(),
+      )
+      return {
+        ...{ sex: r.payload.sex, method: r.payload.method, right: r.payload.right, by: r.by },
+        at: new Date(r.at).toISOString(),
+        blind: !before,
+        proof: before
+          ? `${r.by} had been shown the earlier ones`
+          : i === 0
+            ? 'the first: there was nothing to see'
+            : `the log shows no earlier reading to ${r.by} before this one`,
+      }
+    })
+  const told = sexProbability(readings)
+  return {
+    readings,
+    said: rows
+      .filter((r) => r.kind === 'sexed')
+      .map((r) => ({
+        sex: r.payload.sex,
+        method: r.payload.method,
+        on: dayOfInstant(new Date(r.at).getTime(), actor.book.zone),
+        by: r.by,
+      })),
+    ...{ female: told.female, sex: told.sex, certainty: told.certainty },
+    ...{ counted: told.counted, agree: told.agree },
+    sureFrom: record.protocol.readiness.sexCertainty,
+  }
+}

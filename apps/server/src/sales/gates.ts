@@ -1,0 +1,105 @@
+import type { EntryDraft } from '@hatch-book/contract'
+import { foldStanding, purposeFault } from '@hatch-book/core'
+import { sql } from 'drizzle-orm'
+import { judgeAnimal, loadRecords, loadSurroundings, withIds } from '../animals'
+import { tables, type Transaction } from '../db/connect'
+import { dayOf, guardEntries, standingEntries } from '../entries'
+import type { Actor } from '../shell/actor'
+import { BookError } from '../shell/problems'
+import { askedPrice, loadPrices } from './prices'
+
+/** Nothing is listed or sold before its gates hold on that day, or a keeper has said why it may leave all the same. */
+async function refuseClosedGate(
+  tx: Transaction,
+  actor: Actor,
+  { id, subject, at, payload }: EntryDraft,
+  act: string,
+): Promise<void> {
+  const animalId = subject.id
+  const [stored] = await loadRecords(tx, withIds([animalId]))
+  if (!stored) throw new BookError('not-found')
+  const before = (await standingEntries(tx, [animalId]))
+    .get(animalId)!
+    .filter((e) => e.id !== id && e.at.getTime() <= Date.parse(at))
+  const record = {
+    ...stored,
+    standing: foldStanding(before.map((e) => ({ ...e, at: e.at.getTime() }) as never)),
+  }
+  const surroundings = await loadSurroundings(tx, actor.book.zone, [animalId])
+  const { leaving, leavingOverruled, row } = judgeAnimal(
+    record,
+    surroundings,
+    actor.book.zone,
+    dayOf(actor, at),
+  )
+  if (row.presence === 'sold' || row.presence === 'died')
+    throw new BookError('invalid', `${row.tag} is ${row.presence === 'sold' ? 'sold already' : 'dead'}.`)
+  const { buyer } = payload as { buyer?: string }
+  if (act === 'sold' && row.reserved !== '' && row.reserved !== buyer)
+    throw new BookError('invalid', `${row.tag} is held for ${row.reserved}. End that first.`, [
+      { field: 'buyer', says: `held for ${row.reserved}` },
+    ])
+  if (leaving.opens || leavingOverruled) return
+  const missing = leaving.missing.map((m) => ({ field: m.rule, says: `${m.says}: ${m.change || m.note}` }))
+  throw new BookError(
+    'gate-closed',
+    `${row.tag} cannot be ${act} yet. Missing: ${missing.map((m) => m.says).join('; ')}.`,
+    missing,
+  )
+}
+
+/** What an animal goes for follows from its defects: none is listed above the price they leave it. */
+async function refuseDearDefect(tx: Transaction, actor: Actor, draft: EntryDraft): Promise<void> {
+  const [record] = await loadRecords(tx, withIds([draft.subject.id]))
+  const { defects } = record!.standing.young
+  const fault = defects.length > 0 ? purposeFault('breeder', defects) : null
+  if (!fault) return
+  const surroundings = await loadSurroundings(tx, actor.book.zone, [draft.subject.id])
+  const { row } = judgeAnimal(record!, surroundings, actor.book.zone, dayOf(actor, draft.at))
+  const asked = askedPrice(await loadPrices(tx), { record: record!, row })
+  const { price } = draft.payload as { price: number }
+  if (asked && price > asked.price)
+    throw new BookError(
+      'invalid',
+      `${row.tag} has ${fault}: it goes for at most ${asked.price} (${asked.says}).`,
+      [{ field: 'price', says: `at most ${asked.price}` }],
+    )
+}
+
+/** An animal is held for one at a time. */
+guardEntries('reserved', async (tx, _actor, { subject, payload }) => {
+  const { contactId } = payload as { contactId: string }
+  const [record] = await loadRecords(tx, withIds([subject.id]))
+  const held = record!.standing.young.reserved
+  if (held && held.contactId !== contactId)
+    throw new BookError('invalid', `${record!.animal.tag} is held for ${held.name}. End that first.`)
+  const [known] = await tx
+    .select({ id: tables.contact.id })
+    .from(tables.contact)
+    .where(sql`${tables.contact.id} = ${contactId}`)
+  if (!known) throw new BookError('not-found', 'This contact is not in the book.')
+  if (['sold', 'died'].includes(record!.standing.presence))
+    throw new BookError('invalid', `${record!.animal.tag} is not here any more.`)
+  const never = purposeFault('pet only', record!.standing.young.defects)
+  if (never) throw new BookError('invalid', `${record!.animal.tag}: ${never}.`)
+})
+
+guardEntries('returned', async (tx, _actor, { subject }) => {
+  const [record] = await loadRecords(tx, withIds([subject.id]))
+  if (record!.standing.presence !== 'sold')
+    throw new BookError('invalid', `${record!.animal.tag} was not sold: it cannot come back.`)
+})
+guardEntries('changed hands', async (tx, _actor, { subject }) => {
+  const [record] = await loadRecords(tx, withIds([subject.id]))
+  if (record!.standing.presence !== 'sold')
+    throw new BookError('invalid', `${record!.animal.tag} was not sold from here.`)
+})
+
+guardEntries('listed', async (tx, actor, draft) => {
+  await refuseClosedGate(tx, actor, draft, 'listed')
+  await refuseDearDefect(tx, actor, draft)
+})
+guardEntries('sold', async (tx, actor, draft) => {
+  await refuseClosedGate(tx, actor, draft, 'sold')
+  await refuseDearDefect(tx, actor, draft)
+})

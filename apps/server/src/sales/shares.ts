@@ -1,0 +1,182 @@
+import { randomBytes } from 'node:crypto'
+import { Id, Ok, ShareDraft, ShareKey, ShareList, ShareMade, SharedRecord } from '@hatch-book/contract'
+import { CONSEQUENCES, dayOfInstant } from '@hatch-book/core'
+import { and, desc, eq, isNull } from 'drizzle-orm'
+import * as v from 'valibot'
+import { judgeOne } from '../animals'
+import { inBook, tables, type Database, type Transaction } from '../db/connect'
+import { actorOf, bookNow, type Actor } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { secretHash } from '../shell/bridge'
+import { BookError } from '../shell/problems'
+import { honestRecord } from './honestRecord'
+
+const WithId = v.object({ id: Id })
+/** Whoever tries addresses by chance is slowed down; the key has 192 bits all the same. */
+export const OPEN_TO_ALL = {
+  config: { permission: 'public', rateLimit: { max: 120, timeWindow: '1 minute' } },
+} as const
+const BOOK_BYTES = 16
+
+/** The key of an address: which book, and a secret that only its hash is kept of. */
+function newKey(bookId: string): { key: string; hash: string } {
+  const key = Buffer.concat([Buffer.from(bookId.replaceAll('-', ''), 'hex'), randomBytes(24)]).toString(
+    'base64url',
+  )
+  return { key, hash: secretHash(key) }
+}
+
+function bookOfKey(key: string): string | null {
+  const bytes = Buffer.from(key, 'base64url')
+  if (bytes.length <= BOOK_BYTES) return null
+  const hex = bytes.subarray(0, BOOK_BYTES).toString('hex')
+  return [hex.slice(0, 8), hex.slice(8, 12), hex.slice(12, 16), hex.slice(16, 20), hex.slice(20)].join('-')
+}
+
+/** Opens what a key was given for; one that was withdrawn opens nothing, and neither does a wrong one. */
+export async function withKey<T>(
+  db: Database,
+  key: string,
+  kind: 'animal' | 'calendar',
+  work: (tx: Transaction, actor: Actor, animalId: string | null) => Promise<T>,
+): Promise<T> {
+  const bookId = bookOfKey(key)
+  if (!bookId) throw new BookError('not-found')
+  return inBook(db, bookId, async (tx) => {
+    const { share, book } = tables
+    const [row] = await tx
+      .select({ share, book })
+      .from(share)
+      .innerJoin(book, eq(book.id, share.bookId))
+      .where(and(eq(share.secretHash, secretHash(key)), eq(share.kind, kind), isNull(share.withdrawnAt)))
+    if (!row) throw new BookError('not-found', 'This address opens nothing any more.')
+    const now = bookNow(row.book)
+    const nobody = { id: row.share.memberId, name: '', email: '', role: 'viewer' as const }
+    const actor: Actor = {
+      ...{ bookId, sessionId: '', member: nobody, book: row.book, now },
+      today: dayOfInstant(now, row.book.zone),
+    }
+    return work(tx, actor, row.share.animalId)
+  })
+}
+
+export const shareRoutes: BookRoutes = (app, { db }) => {
+  const { share, member, photo } = tables
+  app.get(
+    '/api/shares',
+    { config: { permission: 'decide and plan' }, schema: { response: { 200: ShareList } } },
+    (request) =>
+      inBook(db, actorOf(request).bookId, async (tx) => {
+        const rows = await tx
+          .select({ share, by: member.name })
+          .from(share)
+          .innerJoin(member, eq(member.id, share.memberId))
+          .orderBy(desc(share.at))
+        return {
+          shares: rows.map(({ share: s, by }) => ({
+            ...{ id: s.id, kind: s.kind, animalId: s.animalId, by },
+            at: s.at.toISOString(),
+            withdrawnAt: s.withdrawnAt?.toISOString() ?? null,
+          })),
+        }
+      }),
+  )
+  app.post(
+    '/api/shares',
+    {
+      config: { permission: 'decide and plan' },
+      schema: { body: ShareDraft, response: { 200: ShareMade } },
+    },
+    (request) => {
+      const actor = actorOf(request)
+      const { id, kind, animalId } = request.body
+      return inBook(db, actor.bookId, async (tx) => {
+        if (kind === 'animal') {
+          if (!animalId) throw new BookError('invalid', 'Say whose record is shared.')
+          await judgeOne(tx, actor, animalId)
+        }
+        const { key, hash } = newKey(actor.bookId)
+        await tx.insert(share).values({
+          ...{ bookId: actor.bookId, id, kind, secretHash: hash, memberId: actor.member.id },
+          animalId: kind === 'animal' ? animalId : null,
+          at: new Date(actor.now),
+        })
+        return { id, path: kind === 'animal' ? `/record/${key}` : `/api/calendar/${key}.ics` }
+      })
+    },
+  )
+  app.post(
+    '/api/shares/:id/withdraw',
+    { config: { permission: 'decide and plan' }, schema: { params: WithId, response: { 200: Ok } } },
+    (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, async (tx) => {
+        const done = await tx
+          .update(share)
+          .set({ withdrawnAt: new Date(actor.now) })
+          .where(and(eq(share.id, request.params.id), isNull(share.withdrawnAt)))
+          .returning({ id: share.id })
+        if (done.length === 0) throw new BookError('not-found', 'It was withdrawn already.')
+        return { ok: true as const }
+      })
+    },
+  )
+  app.get(
+    '/api/shared/:key',
+    { ...OPEN_TO_ALL, schema: { params: ShareKey, response: { 200: SharedRecord } } },
+    (request) => withKey(db, request.params.key, 'animal', (tx, actor, id) => sharedRecord(tx, actor, id!)),
+  )
+  app.get(
+    '/api/shared/:key/photo',
+    { ...OPEN_TO_ALL, schema: { params: ShareKey } },
+    async (request, reply) => {
+      const picture = await withKey(db, request.params.key, 'animal', async (tx, _actor, id) => {
+        const [row] = await tx
+          .select({ large: photo.large })
+          .from(photo)
+          .where(eq(photo.animalId, id!))
+          .orderBy(desc(photo.at))
+          .limit(1)
+        if (!row) throw new BookError('not-found')
+        return row.large
+      })
+      return reply
+        .type('image/jpeg')
+        .header('cache-control', 'private, no-store')
+        .send(picture as never)
+    },
+  )
+}
+
+const SHOWN_MEALS = 20
+
+/** What a buyer sees: this animal's record as the log has it, good and bad, and nothing that leads to another. */
+async function sharedRecord(tx: Transaction, actor: Actor, id: string): Promise<SharedRecord> {
+  const judged = await judgeOne(tx, actor, id)
+  const { row, record } = judged
+  // Named one by one: what is added to the sheet later does not slip out by itself.
+  const { weights, meals, mealsTaken, mealsOffered, sheds, problems, care, cautions } = await honestRecord(
+    tx,
+    actor,
+    judged,
+    SHOWN_MEALS,
+  )
+  const photos = await tx
+    .select({ id: tables.photo.id })
+    .from(tables.photo)
+    .where(eq(tables.photo.animalId, id))
+    .limit(1)
+  return {
+    bookName: actor.book.name,
+    weightUnit: actor.book.weightUnit,
+    tag: row.tag,
+    ...{ species: row.species, latin: record.protocol.latin, bodyPlan: row.bodyPlan, line: row.line },
+    ...{ sex: row.sex, sexCertainty: row.sexCertainty, hatched: row.hatched, traits: row.traits },
+    ...{ weights, meals, mealsTaken, mealsOffered, sheds, problems, care, cautions },
+    defects: record.standing.young.defects.map(({ defect, grade, view, x, y }) => ({
+      ...{ defect, grade, view, x, y },
+      follows: CONSEQUENCES[grade],
+    })),
+    photo: photos.length > 0,
+  }
+}
