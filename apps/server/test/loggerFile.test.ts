@@ -17,10 +17,19 @@ describe('a file as loggers write them', () => {
       temperatureColumn: 'Temp (°C)',
       faults: [],
     })
-    expect(file.readings.map((r) => [iso(r.at), r.celsius])).toEqual([
-      ['2026-04-20T04:00:00.000Z', 28.1],
-      ['2026-04-20T04:07:00.000Z', 28.3],
+    expect(file.readings.map((r) => [iso(r.at), r.celsius, r.humidity])).toEqual([
+      ['2026-04-20T04:00:00.000Z', 28.1, 0.9],
+      ['2026-04-20T04:07:00.000Z', 28.3, 0.9],
     ])
+    expect(file.notes).toContain('The humidity of the air is read with it')
+  })
+
+  test('with a humidity that is missing here and there', () => {
+    const { readings, temperatureColumn } = read(
+      'time,humidity %,temperature C\n2026-04-20 06:00,61.5,28\n2026-04-20 07:00,,28\n2026-04-20 08:00,n/a,28\n',
+    )
+    expect(temperatureColumn).toBe('temperature C')
+    expect(readings.map((r) => r.humidity)).toEqual([0.615, null, null])
   })
 
   test('in Fahrenheit, said by the heading or shown by the figures', () => {

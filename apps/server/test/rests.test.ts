@@ -204,7 +204,7 @@ describe('going in, being checked, waking', () => {
     expect(report.notThrough[0].known).toContain('2026-05-10: breathing')
   })
 
-  it('hands females over to pairing with the days they are expected to be receptive', async () => {
+  it('hands females over to pairing, which says when they are expected to be receptive', async () => {
     const id = await addAnimal(book, { tag: 'C8', grams: undefined })
     await write(book, [weighed(id, '2026-02-01', 400), began(id, '2026-02-01')])
     const planId = await save({ ...planOf(id), anchor: { kind: 'cooling begins', day: '2026-02-01' } })
@@ -212,8 +212,10 @@ describe('going in, being checked, waking', () => {
     const [view] = (await rests(planId)).rests
     expect(view).toMatchObject({
       course: { state: 'awake', next: { does: 'first water' } },
-      receptive: { from: '2026-05-11', to: '2026-06-01' },
     })
     expect(view.regained).toBeCloseTo(396 / 400, 6)
+    const { females } = (await book.as.viewer('GET', '/api/receptive')).body
+    // Warm on 27 April, seven days after the hold at two degrees a day; by the protocol receptive 14 days later, for 30.
+    expect(females).toMatchObject([{ tag: 'C8', window: { from: '2026-05-11', to: '2026-06-10' } }])
   })
 })

@@ -181,7 +181,7 @@ describe('a probe that speaks', () => {
     expect(await alarms()).toEqual([])
     await probe.say(13.4)
     const [alarm] = await alarms()
-    expect(alarm).toMatchObject({ unit: 'Cold unit 1', kind: 'too warm', severity: 'alarm', seenBy: null })
+    expect(alarm).toMatchObject({ place: 'Cold unit 1', kind: 'too warm', severity: 'alarm', seenBy: null })
     expect(alarm.todo).toContain('Look at the plug, the door and the dial')
     const { messages } = (await book.as.viewer('GET', '/api/messages')).body
     expect(messages.map((m: { to: string }) => m.to).sort()).toEqual(['Owner', 'keeper'])
