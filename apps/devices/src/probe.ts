@@ -1,5 +1,6 @@
 import type { UnitOrder } from '@hatch-book/contract'
 import { followStream } from './stream'
+import type { SimulatedIncubator } from './simulatedIncubator'
 import { SimulatedUnit } from './simulatedUnit'
 
 const CALM_SECONDS = 5
@@ -11,6 +12,8 @@ export interface ProbeOptions {
   /** The probe's token. */
   token: string
   seed?: number
+  /** What it measures: a unit that is cooled, or an incubator that is heated. */
+  of?: SimulatedUnit | SimulatedIncubator
 }
 
 /**
@@ -18,8 +21,12 @@ export interface ProbeOptions {
  * unit is simulated, and hears what is done to it.
  * @returns a way to stop it
  */
-export function runProbe({ url, token, seed = 3 }: ProbeOptions): () => void {
-  const unit = new SimulatedUnit(seed)
+export function runProbe({
+  url,
+  token,
+  seed = 3,
+  of: unit = new SimulatedUnit(seed),
+}: ProbeOptions): () => void {
   const headers = { authorization: `Bearer ${token}` }
   const started = performance.now()
   const stopped = new AbortController()
