@@ -1,17 +1,31 @@
 import { newId, type ClutchPage } from '@hatch-book/contract'
+import { CLUTCH_KINDS, type ClutchKind } from '@hatch-book/core'
 import { App, Button, DatePicker, Input, InputNumber, Select } from 'antd'
 import type { Dayjs } from 'dayjs'
 import { useState, type FormEvent } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import type { RefusedError } from '../shell/api'
 import { api, refreshBook } from '../shell/api'
+import { useFigures } from '../shell/figures'
 import { rememberWritten } from '../shell/log'
 import { useAnimals, useClutches, usePairings, usePlaces, useProtocols } from '../shell/queries'
 import { useSession } from '../shell/session'
 import { fromWallClock, toWallClock } from '../shell/wallClock'
+import { BoxAndMethod } from './BoxAndMethod'
+import { boxesOf } from './boxes'
+import { CountedFields, countOf, freshCount, type CountedDraft } from './CountedFields'
 import { EggGrid, type FoundEgg } from './EggGrid'
+import { LitterFields, type LitterDraft } from './LitterFields'
+import { nextTags } from './tags'
 
-/** A clutch as it is found: when, whose, how many, each as it looks, into which box and by which method. */
+/** Kinds whose eggs are kept one by one. */
+const SINGLY: readonly ClutchKind[] = ['clutch', 'singly boxed eggs']
+const USUAL_EGGS = 8
+const isKind = (text: string | null): text is ClutchKind => CLUTCH_KINDS.includes(text as ClutchKind)
+const freshEggs = (count: number): FoundEgg[] =>
+  Array.from({ length: count }, () => ({ id: newId(), fate: 'set', grams: '' }))
+
+/** A clutch of any kind as it is found: when, whose, how many, each as it looks, into which box and by which method. */
 export function ClutchFormPage() {
   const [params] = useSearchParams()
   const { data: pairings } = usePairings()
@@ -20,50 +34,67 @@ export function ClutchFormPage() {
   const { data: clutches } = useClutches()
   const { data: protocols } = useProtocols()
   const { now, book } = useSession()
+  const figures = useFigures()
   const { notification } = App.useApp()
   const navigate = useNavigate()
   const [pairingId, setPairing] = useState<string | null>(params.get('pairing'))
-  const [damId, setDam] = useState<string | null>(null)
+  const [damId, setDam] = useState<string | null>(params.get('dam'))
+  const asked = params.get('kind')
+  const [chosenKind, setKind] = useState<ClutchKind | null>(isKind(asked) ? asked : null)
   const [found, setFound] = useState<Dayjs>(() => toWallClock(now, book.zone))
   const [hours, setHours] = useState(12)
   const [method, setMethod] = useState<string | null>(null)
   const [boxId, setBox] = useState<string | null>(null)
-  const [eggs, setEggs] = useState<FoundEgg[]>(() =>
-    Array.from({ length: 8 }, () => ({ id: newId(), fate: 'set', grams: '' })),
-  )
+  const [typedEggs, setEggs] = useState<FoundEgg[] | null>(null)
+  const [typedCount, setCounted] = useState<CountedDraft | null>(null)
+  const [typedLitter, setLitter] = useState<LitterDraft | null>(null)
+  const [damGrams, setDamGrams] = useState<number | null>(null)
   const [note, setNote] = useState('')
   const [error, setError] = useState<RefusedError | null>(null)
+  const [fresh] = useState(() => freshEggs(300))
   if (!pairings || !animals || !places || !clutches || !protocols) return null
   const pairing = pairings.find((p) => p.id === pairingId)
   const dam = animals.find((a) => a.id === (pairing?.female.id ?? damId))
-  const methods = protocols.find((p) => p.species === dam?.species)?.methods ?? []
-  const chosenMethod = method ?? methods[0]?.name ?? ''
-  const used = new Set(clutches.filter((c) => c.waiting > 0).map((c) => c.box.id))
-  const incubators = places.filter((p) => p.kind === 'incubator')
-  const boxes = incubators.flatMap((i) =>
-    places
-      .filter((p) => p.parentId === i.id && p.kind === 'box')
-      .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
-      .map((b) => ({
-        value: b.id,
-        label: `${i.name} · ${b.name}${used.has(b.id) ? ' (in use)' : ''}`,
-        disabled: used.has(b.id),
-      })),
-  )
-  const box = boxId ?? boxes.find((b) => !b.disabled)?.value ?? null
-  const setCount = (count: number) =>
-    setEggs((list) =>
-      count <= list.length
-        ? list.slice(0, count)
-        : [
-            ...list,
-            ...Array.from({ length: count - list.length }, () => ({
-              id: newId(),
-              fate: 'set' as const,
-              grams: '',
-            })),
-          ],
+  const protocol = protocols.find((p) => p.species === dam?.species)
+  const methods = protocol?.methods ?? []
+  const kind: ClutchKind = chosenKind ?? (dam && methods.length === 0 ? 'litter' : 'clutch')
+  const usual = Math.min(300, Math.max(1, Math.round(protocol?.usualCount ?? USUAL_EGGS)))
+  const eggs = typedEggs ?? fresh.slice(0, usual)
+  const counted = typedCount ?? freshCount(usual)
+  const youngOf = (count: number, before: LitterDraft['live'] = []): LitterDraft['live'] => {
+    const tags = nextTags(
+      dam?.tag ?? 'Y',
+      animals.map((a) => a.tag),
+      count,
     )
+    return Array.from(
+      { length: count },
+      (_, i) => before[i] ?? { id: fresh[i]!.id, tag: tags[i]!, grams: '' },
+    )
+  }
+  const litter = typedLitter ?? { live: dam ? youngOf(usual) : [], stillborn: 0, unfertilised: 0 }
+  const used = new Set(clutches.flatMap((c) => (c.waiting > 0 && c.box ? [c.box.id] : [])))
+  const boxes = boxesOf(places, used)
+  // The free box whose incubator is nearest to what these eggs want.
+  const off = (b: (typeof boxes)[number]) =>
+    Math.abs((b.setPointC ?? Infinity) - (protocol?.setPointC ?? b.setPointC ?? 0))
+  const nearest = boxes
+    .filter((b) => !b.disabled)
+    .reduce<(typeof boxes)[number] | null>(
+      (best, b) => (best === null || off(b) < off(best) ? b : best),
+      null,
+    )
+  const box = boxId ?? nearest?.value ?? null
+  const resize = (count: number) =>
+    setEggs(count <= eggs.length ? eggs.slice(0, count) : [...eggs, ...freshEggs(count - eggs.length)])
+  const grams = (typed: string) =>
+    typed.trim() === '' ? null : figures.toGrams(Number(typed.replace(',', '.')))
+  const singly = SINGLY.includes(kind)
+  const what = singly
+    ? `Set ${eggs.length} eggs`
+    : kind === 'litter'
+      ? `${litter.live.length} are born`
+      : 'Set them'
   const save = async (event: FormEvent) => {
     event.preventDefault()
     const foundAt = Date.parse(fromWallClock(found, book.zone, now))
@@ -72,28 +103,36 @@ export function ClutchFormPage() {
     const entryId = newId()
     try {
       const page = await api.send<ClutchPage>('POST', '/api/clutches', {
-        ...{ id, entryId, pairingId, damId: dam?.id ?? '', boxId: box ?? '', method: chosenMethod, note },
+        ...{ id, entryId, kind, pairingId, damId: dam?.id ?? '', note, damGrams },
         ...{ foundAt: iso(foundAt), laidFrom: iso(foundAt - hours * 3_600_000), laidTo: iso(foundAt) },
-        eggs: eggs.map((e) => ({
-          id: e.id,
-          fate: e.fate,
-          grams: e.grams.trim() === '' ? null : Number(e.grams.replace(',', '.')),
-        })),
+        ...(kind === 'litter'
+          ? {
+              litter: {
+                live: litter.live.map((y) => ({ animalId: y.id, tag: y.tag, grams: grams(y.grams) })),
+                ...{ stillborn: litter.stillborn, unfertilised: litter.unfertilised },
+              },
+            }
+          : { boxId: box ?? '', method: method ?? methods[0]?.name ?? '' }),
+        ...(singly
+          ? { eggs: eggs.map((e, cell) => ({ id: e.id, fate: e.fate, grams: grams(e.grams), cell })) }
+          : {}),
+        ...(!singly && kind !== 'litter' ? { counted: countOf(counted) } : {}),
       })
+      const { clutch } = page
       rememberWritten(
         [
           {
-            id: entryId,
-            kind: 'clutch found',
-            subject: { type: 'clutch', id },
-            at: iso(foundAt),
-            payload: { eggs: eggs.length },
+            ...{ id: entryId, kind: 'clutch found', subject: { type: 'clutch', id }, at: iso(foundAt) },
+            payload: { eggs: clutch.counted?.count ?? clutch.eggs.length },
           },
         ],
-        `clutch ${page.clutch.name}`,
+        `clutch ${clutch.name}`,
       )
       notification.success({
-        title: `${page.clutch.name}: ${eggs.length} eggs are set`,
+        title:
+          kind === 'litter'
+            ? `${clutch.name}: ${litter.live.length} young are in the book`
+            : `${clutch.name}: ${clutch.counted?.count ?? clutch.eggs.length} eggs are set`,
         description: 'Ctrl+Z takes it back.',
       })
       await refreshBook()
@@ -104,7 +143,7 @@ export function ClutchFormPage() {
   }
   return (
     <section className="page" style={{ maxWidth: 980 }}>
-      <h1>A clutch is found</h1>
+      <h1>{kind === 'litter' ? 'Young are born' : 'A clutch is found'}</h1>
       <form onSubmit={(e) => void save(e)} style={{ marginTop: 14 }} noValidate>
         <div className="columns" style={{ gridTemplateColumns: '360px minmax(0, 1fr)' }}>
           <div>
@@ -113,6 +152,7 @@ export function ClutchFormPage() {
               <Select
                 id="pairing"
                 allowClear
+                showSearch={{ optionFilterProp: 'label' }}
                 placeholder="none: found without a known pairing"
                 value={pairingId}
                 onChange={(v: string | undefined) => setPairing(v ?? null)}
@@ -137,6 +177,16 @@ export function ClutchFormPage() {
               </div>
             )}
             <div className="field">
+              <label htmlFor="clutch-kind">It comes as</label>
+              <Select
+                id="clutch-kind"
+                value={kind}
+                onChange={setKind}
+                options={CLUTCH_KINDS.map((k) => ({ value: k, label: k }))}
+              />
+              {error?.says('kind') && <span className="says">{error.says('kind')}</span>}
+            </div>
+            <div className="field">
               <label htmlFor="found">Found</label>
               <DatePicker
                 id="found"
@@ -150,75 +200,68 @@ export function ClutchFormPage() {
               {error?.says('foundAt') && <span className="says">{error.says('foundAt')}</span>}
             </div>
             <div className="field">
-              <label htmlFor="hours">Last looked, and no eggs, hours before</label>
+              <label htmlFor="hours">Last looked, and nothing there, hours before</label>
               <InputNumber
                 id="hours"
                 min={0}
-                max={24 * 14}
+                max={24 * 60}
                 value={hours}
                 onChange={(h) => setHours(h ?? 0)}
               />
               <span className="small quiet">
-                They were laid between then and the finding; the window of hatching widens with it.
+                {kind === 'litter'
+                  ? 'They were born between then and the finding.'
+                  : 'They were laid between then and the finding; the window of hatching widens with it.'}
               </span>
               {error?.says('laidTo') && <span className="says">{error.says('laidTo')}</span>}
             </div>
-            <div className="field">
-              <label htmlFor="box">Box</label>
-              <Select
-                id="box"
-                showSearch={{ optionFilterProp: 'label' }}
-                value={box}
-                onChange={setBox}
-                options={boxes}
+            {kind !== 'litter' && (
+              <BoxAndMethod
+                boxes={boxes}
+                boxId={box}
+                onBox={setBox}
+                methods={methods}
+                method={method ?? methods[0]?.name ?? ''}
+                onMethod={setMethod}
+                error={error}
               />
-              {error?.says('boxId') && <span className="says">{error.says('boxId')}</span>}
-            </div>
-            <div className="field">
-              <span className="label">Method</span>
-              {methods.length === 0 && <span className="quiet">choose the pairing or the dam first</span>}
-              {methods.map((m) => (
-                <label
-                  key={m.name}
-                  style={{
-                    display: 'grid',
-                    gridTemplateColumns: '20px 1fr',
-                    fontWeight: 400,
-                    marginBottom: 4,
-                  }}
-                >
-                  <input
-                    type="radio"
-                    name="method"
-                    checked={chosenMethod === m.name}
-                    onChange={() => setMethod(m.name)}
-                    style={{ accentColor: 'var(--moss)', width: 15, height: 15, margin: '4px 0 0' }}
-                  />
-                  <span>
-                    <strong>{m.name}</strong>
-                    <span className="small quiet" style={{ display: 'block' }}>
-                      {m.argument}{' '}
-                      {m.waterPerMedium !== null && `Water ${m.waterPerMedium} g to each gram of medium.`}
-                    </span>
-                  </span>
-                </label>
-              ))}
-              {error?.says('method') && <span className="says">{error.says('method')}</span>}
-            </div>
+            )}
           </div>
           <div>
-            <div className="field">
-              <label htmlFor="count">Eggs</label>
-              <InputNumber
-                id="count"
-                min={1}
-                max={300}
-                value={eggs.length}
-                onChange={(n) => setCount(n ?? 1)}
+            {singly && (
+              <>
+                <div className="field">
+                  <label htmlFor="count">Eggs</label>
+                  <InputNumber
+                    id="count"
+                    min={1}
+                    max={300}
+                    value={eggs.length}
+                    onChange={(n) => resize(n ?? 1)}
+                  />
+                  {error?.says('eggs') && <span className="says">{error.says('eggs')}</span>}
+                </div>
+                <EggGrid eggs={eggs} onChange={setEggs} error={error} />
+              </>
+            )}
+            {!singly && kind !== 'litter' && <CountedFields value={counted} onChange={setCounted} />}
+            {kind === 'litter' && (
+              <LitterFields
+                value={litter}
+                onChange={setLitter}
+                onCount={(n) => setLitter({ ...litter, live: youngOf(n, litter.live) })}
+                weightUnit={figures.weightUnit}
               />
-              {error?.says('eggs') && <span className="says">{error.says('eggs')}</span>}
+            )}
+            <div className="field" style={{ marginTop: 12 }}>
+              <label htmlFor="dam-grams">The mother weighs now, {figures.weightUnit}</label>
+              <InputNumber
+                id="dam-grams"
+                min={0}
+                max={100_000}
+                onChange={(n: number | null) => setDamGrams(n === null ? null : figures.toGrams(n))}
+              />
             </div>
-            <EggGrid eggs={eggs} onChange={setEggs} error={error} />
             <div className="field">
               <label htmlFor="clutch-note">Note</label>
               <Input
@@ -230,14 +273,17 @@ export function ClutchFormPage() {
             </div>
           </div>
         </div>
-        {error && !error.problem.fields?.length && <p className="note bad">{error.problem.detail}</p>}
-        {error?.problem.fields?.length ? (
+        {error && (
           <p className="note bad" role="alert">
-            Not set yet: {error.problem.fields.map((f) => f.says).join('; ')}. What you wrote is still here.
+            Not set yet:{' '}
+            {error.problem.fields?.length
+              ? error.problem.fields.map((f) => f.says).join('; ')
+              : error.problem.detail.replace(/\.$/, '')}
+            . What you wrote is still here.
           </p>
-        ) : null}
+        )}
         <Button type="primary" size="large" htmlType="submit">
-          Set {eggs.length} eggs
+          {what}
         </Button>{' '}
         <Button size="large" onClick={() => void navigate(-1)}>
           Leave it

@@ -11,6 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
+import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 
@@ -18,7 +19,8 @@ import { useSession } from '../shell/session'
 export default function DevelopmentChart({ page }: { page: ClutchPage }) {
   const figures = useFigures()
   const { now } = useSession()
-  const { series, hill, climate } = page
+  const { series, hill } = page
+  const climate = page.climate!
   const highest = Math.max(...hill.map((h) => h.share), 0.01)
   const rows = [
     ...series.map((p) => ({
@@ -33,8 +35,6 @@ export default function DevelopmentChart({ page }: { page: ClutchPage }) {
   const day = (x: number) => figures.day(new Date(x).toISOString().slice(0, 10))
   const low = Math.floor(Math.min(climate.warnC.low, climate.minC ?? 99) - 1)
   const high = Math.ceil(Math.max(climate.warnC.high, climate.maxC ?? 0) + 1)
-  const tick = { fontSize: 12, fill: 'var(--ink2)' }
-  const tooltip = { background: 'var(--sheet)', border: '1px solid var(--rule)', color: 'var(--ink)' }
   return (
     <figure className="chart" style={{ margin: 0 }}>
       <ResponsiveContainer width="100%" height={170}>
@@ -52,14 +52,13 @@ export default function DevelopmentChart({ page }: { page: ClutchPage }) {
           <YAxis
             domain={[low, high]}
             width={62}
-            tick={tick}
-            stroke="var(--ink2)"
+            {...AXIS}
             tickFormatter={(c: number) => figures.celsius(c, 0)}
             tickCount={4}
           />
           <Tooltip
             isAnimationActive={false}
-            contentStyle={tooltip}
+            contentStyle={PAPER}
             labelFormatter={(x) => day(Number(x))}
             formatter={(value) => [figures.celsius(Number(value)), 'temperature']}
           />
@@ -75,20 +74,11 @@ export default function DevelopmentChart({ page }: { page: ClutchPage }) {
       </ResponsiveContainer>
       <ResponsiveContainer width="100%" height={130}>
         <ComposedChart data={rows} syncId="development" margin={{ top: 0, right: 10, bottom: 0, left: 0 }}>
-          <XAxis
-            dataKey="x"
-            type="number"
-            domain={domain}
-            tickFormatter={day}
-            tick={tick}
-            stroke="var(--ink2)"
-            tickCount={7}
-          />
+          <XAxis dataKey="x" type="number" domain={domain} tickFormatter={day} {...AXIS} tickCount={7} />
           <YAxis
             domain={[0, 100]}
             width={62}
-            tick={tick}
-            stroke="var(--ink2)"
+            {...AXIS}
             tickFormatter={(p: number) => `${p} %`}
             ticks={[0, 50, 100]}
           />
@@ -99,7 +89,7 @@ export default function DevelopmentChart({ page }: { page: ClutchPage }) {
           />
           <Tooltip
             isAnimationActive={false}
-            contentStyle={tooltip}
+            contentStyle={PAPER}
             labelFormatter={(x) => day(Number(x))}
             formatter={(value, name) => [
               `${Math.round(Number(value))} %`,

@@ -4,7 +4,7 @@ import { EggMark } from '../parts/Egg'
 import type { RefusedError } from '../shell/api'
 
 /** What a finder sees of an egg at once; a tap goes to the next. */
-const SEEN: readonly EggFate[] = ['set', 'good', 'infertile', 'dented', 'mouldy']
+const SEEN: readonly EggFate[] = ['set', 'good', 'infertile', 'damaged', 'dented', 'mouldy']
 
 export interface FoundEgg {
   id: string

@@ -16,7 +16,8 @@ export function ForecastReasons({
   const { clutch, climate, rules } = page
   const figures = useFigures()
   const f = clutch.forecast
-  if (!f) return null
+  if (!f || !rules || !climate) return null
+  const { learned } = rules
   const base = {
     bound: 'is' as const,
     margin: null,
@@ -30,11 +31,23 @@ export function ForecastReasons({
     {
       ...base,
       rule: 'degree-days',
-      says: `${rules.degreeDays} degree-days above ${figures.celsius(rules.thresholdC)}`,
+      says: `${Math.round(learned.degreeDays)} degree-days above ${figures.celsius(rules.thresholdC)}`,
       have: { value: f.developed, unit: 'share' },
       wanted: { value: 1, unit: 'share' },
-      note: `held flat above ${figures.celsius(rules.capC)}; counted from the middle of the laying window`,
+      note: `${rules.model === 'linear' ? `held flat above ${figures.celsius(rules.capC)}` : `a ${rules.model} curve`}; counted from the middle of the laying window`,
       change: 'a warmer or cooler incubator',
+    },
+    {
+      ...base,
+      rule: 'constant',
+      says: 'the constant, in your hands',
+      have: { value: Math.round(learned.degreeDays), unit: 'count' as const },
+      wanted: { value: rules.degreeDays, unit: 'count' as const },
+      note:
+        learned.clutches === 0
+          ? 'no clutch of the species has hatched here yet: it is the protocol’s'
+          : `${learned.clutches} clutches of the species hatched here, ${learned.ofLine} of the line, ${learned.ofMethod} by the method; sure to ± ${(learned.spread * 164.5).toFixed(1)} %`,
+      change: 'every clutch that hatches',
     },
     {
       ...base,
@@ -59,7 +72,7 @@ export function ForecastReasons({
       says: 'where the width comes from',
       have: { value: `± ${(1.645 * f.spreadDays).toFixed(1)} days`, unit: 'word' },
       wanted: null,
-      note: `between eggs ${f.parts.eggs.toFixed(1)} d, between clutches ${f.parts.clutches.toFixed(1)} d, laying window ${f.parts.laying.toFixed(1)} d, temperature ahead ${f.parts.temperature.toFixed(1)} d (standard deviations)`,
+      note: `between eggs ${f.parts.eggs.toFixed(1)} d, between clutches ${f.parts.clutches.toFixed(1)} d, the constant ${f.parts.constant.toFixed(1)} d, laying window ${f.parts.laying.toFixed(1)} d, temperature ahead ${f.parts.temperature.toFixed(1)} d (standard deviations)`,
       change: hatched > 0 ? '' : 'the first egg that hatches narrows it for the others',
     },
     ...(hatched > 0

@@ -1,4 +1,5 @@
 import { newId, type AnimalRow, type ClutchPage, type EntryInput, type Place } from '@hatch-book/contract'
+import { eggEnded } from '@hatch-book/core'
 import { App, Button, Checkbox, Input, Select } from 'antd'
 import { useMemo, useState, type FormEvent } from 'react'
 import { EggMark } from '../parts/Egg'
@@ -6,6 +7,7 @@ import type { RefusedError } from '../shell/api'
 import { api, refreshBook } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { rememberWritten } from '../shell/log'
+import { nextTags } from './tags'
 import { placeNames, useAnimals, usePlaces } from '../shell/queries'
 import { useSession } from '../shell/session'
 
@@ -14,16 +16,6 @@ interface Young {
   tag: string
   placeId: string | null
   grams: string
-}
-
-/** The next free tags after the highest of the dam's kind: C93 after C92. */
-function nextTags(damTag: string, taken: readonly string[], count: number): string[] {
-  const prefix = /^\D*/.exec(damTag)![0]
-  const numbers = taken.flatMap((t) =>
-    t.startsWith(prefix) && /^\d+$/.test(t.slice(prefix.length)) ? [Number(t.slice(prefix.length))] : [],
-  )
-  const first = Math.max(0, ...numbers) + 1
-  return Array.from({ length: count }, (_, i) => `${prefix}${String(first + i).padStart(2, '0')}`)
 }
 
 /** Eggs hatch into tagged young, each with a tub. Out only when the yolk is absorbed. */
@@ -37,16 +29,18 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
   // What is proposed stays as it was when the form was opened: nothing may change under the hand that types.
   const [first, setFirst] = useState<{ animals: AnimalRow[]; places: Place[] } | null>(null)
   if (first === null && nowAnimals && nowPlaces) setFirst({ animals: nowAnimals, places: nowPlaces })
-  const { animals, places } = first ?? { animals: undefined, places: undefined }
-  const eggs = clutch.eggs.filter((e) => !['infertile', 'dead', 'hatched'].includes(e.fate))
+  const animals = first?.animals
+  const places = first ? nowPlaces : undefined
+  const eggs = clutch.eggs.filter((e) => !eggEnded(e.fate))
   const names = placeNames(places ?? [])
   const free = useMemo(() => {
-    const used = new Set((animals ?? []).map((a) => a.place?.id))
+    // Tubs are those that are free by now: one that somebody filled meanwhile is not proposed again.
+    const used = new Set((nowAnimals ?? []).map((a) => a.place?.id))
     return (places ?? [])
       .filter((p) => p.kind === 'tub' && !used.has(p.id))
       .sort((a, b) => (names.get(a.id) ?? '').localeCompare(names.get(b.id) ?? '', 'en', { numeric: true }))
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the names follow the places
-  }, [animals, places])
+  }, [nowAnimals, places])
   const tags = nextTags(
     clutch.dam.tag,
     (animals ?? []).map((a) => a.tag),
@@ -168,8 +162,11 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
           </div>
         )
       })}
-      {error && !error.problem.fields?.length && <p className="note bad">{error.problem.detail}</p>}
-      <Button type="primary" htmlType="submit" disabled={chosen.length === 0}>
+      {error && !error.problem.fields?.some((f) => f.field.startsWith('young.')) && (
+        <p className="note bad">{error.problem.detail}</p>
+      )}
+      {/* Enter is enough where everything is as proposed. */}
+      <Button type="primary" htmlType="submit" autoFocus disabled={chosen.length === 0}>
         {chosen.length} hatched
       </Button>{' '}
       <Button onClick={onDone}>Leave it</Button>

@@ -1,12 +1,14 @@
-import type { ClutchView, Place, Probe } from '@hatch-book/contract'
+import type { ClutchView } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { Link, useNavigate, useParams } from 'react-router'
-import { EggMark } from '../parts/Egg'
 import { useFigures } from '../shell/figures'
 import { useClutches, useLineFilter, usePlaces, useProbes } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { ClutchDetail } from './ClutchDetail'
+import { IncubationHead } from './IncubationRooms'
+import { IncubatorFront } from './IncubatorFront'
 import { NewIncubator } from './NewIncubator'
+import { eggsInWords } from './words'
 
 /** The incubators as they stand, the clutches in the order in which they will hatch, and the one that is picked. */
 export function IncubationPage() {
@@ -27,29 +29,30 @@ export function IncubationPage() {
   const picked = clutches.find((c) => c.id === id) ?? waiting[0] ?? ended[0]
   return (
     <section className="page">
-      <div className="head">
-        <h1>
-          {picked?.incubator ? `Incubator ${picked.incubator.name}` : 'Incubation'}
-          {line && <span className="quiet"> · {line}</span>}
-        </h1>
-        <div className="side">
-          {may.write && incubators.length > 0 && (
-            <Button onClick={() => void navigate('/incubation/log')}>Bring in a temperature log</Button>
-          )}
-          {may.decide && incubators.length > 0 && (
-            <Button type="primary" onClick={() => void navigate('/incubation/new')}>
-              Record a clutch
-            </Button>
-          )}
-        </div>
-      </div>
+      <IncubationHead
+        title={
+          <>
+            {picked?.incubator ? `Incubator ${picked.incubator.name}` : 'Incubation'}
+            {line && <span className="quiet"> · {line}</span>}
+          </>
+        }
+      >
+        {may.write && incubators.length > 0 && (
+          <Button onClick={() => void navigate('/incubation/log')}>Bring in a temperature log</Button>
+        )}
+        {may.decide && (
+          <Button type="primary" onClick={() => void navigate('/incubation/new')}>
+            Record a clutch
+          </Button>
+        )}
+      </IncubationHead>
       {incubators.length === 0 && (
         <div className="empty">
           <p>There is no incubator in this book yet. Clutches are set in its boxes.</p>
           {may.decide && <NewIncubator />}
         </div>
       )}
-      {incubators.length > 0 && (
+      {(incubators.length > 0 || mine.length > 0) && (
         <div className="columns" style={{ gridTemplateColumns: '262px minmax(0, 1fr)' }}>
           <div>
             <h2>Next to hatch</h2>
@@ -126,94 +129,22 @@ function ClutchLine({
             )}
           </span>
         </div>
-        <div className="bar">
-          <i style={{ width: `${Math.min(100, share * 100)}%` }} />
-        </div>
+        {c.waiting > 0 && (
+          <div className="bar">
+            <i style={{ width: `${Math.min(100, share * 100)}%` }} />
+          </div>
+        )}
         <div className="between small quiet">
           <span>
             {c.waiting > 0
-              ? `${c.waiting} of ${c.eggs.length} eggs`
-              : `${c.eggs.filter((e) => e.fate === 'hatched').length} of ${c.eggs.length} hatched`}
+              ? eggsInWords(c)
+              : c.kind === 'litter'
+                ? eggsInWords(c)
+                : `${c.eggs.filter((e) => e.fate === 'hatched').length} of ${c.eggs.length} hatched`}
           </span>
-          <span className="fig">{Math.min(100, Math.round(share * 100))} %</span>
+          {c.waiting > 0 && <span className="fig">{Math.min(100, Math.round(share * 100))} %</span>}
         </div>
       </Link>
     </li>
-  )
-}
-
-/** An incubator from the front: its boxes, the eggs in them, a shape for each fate. */
-function IncubatorFront({
-  incubatorId,
-  places,
-  probes,
-  clutches,
-  pickedId,
-}: {
-  incubatorId: string
-  places: readonly Place[]
-  probes: readonly Probe[]
-  clutches: readonly ClutchView[]
-  pickedId: string
-}) {
-  const figures = useFigures()
-  const incubator = places.find((p) => p.id === incubatorId)!
-  const probe = probes.find((p) => p.placeId === incubatorId)
-  const filled = clutches
-    .filter((c) => c.incubator?.id === incubatorId && (c.waiting > 0 || c.id === pickedId))
-    .sort((a, b) => a.box.name.localeCompare(b.box.name, 'en', { numeric: true }))
-  const boxes = places.filter((p) => p.parentId === incubatorId && p.kind === 'box')
-  return (
-    <div
-      style={{ background: 'var(--wash)', border: '1px solid var(--rule)', padding: 12, marginBottom: 16 }}
-    >
-      <div className="between small" style={{ marginBottom: 8 }}>
-        <span>
-          set <span className="fig">{figures.celsius(incubator.setPointC)}</span>
-          {probe?.lastAt && (
-            <>
-              , probe <strong className="fig">{figures.celsius(probe.lastC)}</strong> on{' '}
-              {figures.instant(probe.lastAt)}
-            </>
-          )}
-        </span>
-        <span className="quiet">
-          {filled.length} of {boxes.length} boxes in use
-        </span>
-      </div>
-      <div style={{ display: 'flex', flexWrap: 'wrap', gap: 10 }}>
-        {filled.map((c) => (
-          <Link
-            key={c.id}
-            to={`/incubation/${c.id}`}
-            style={{
-              background: 'var(--sheet)',
-              border: c.id === pickedId ? '3px solid var(--yolk)' : '1px solid var(--ink)',
-              padding: c.id === pickedId ? 6 : 8,
-              color: 'inherit',
-              textDecoration: 'none',
-              width: 172,
-            }}
-          >
-            <div className="between">
-              <span className="tag">{c.name}</span>
-              <span className="small quiet">{c.box.name}</span>
-            </div>
-            <div
-              style={{ display: 'flex', flexWrap: 'wrap', gap: 2, minHeight: 24 }}
-              role="img"
-              aria-label={c.eggs.map((e) => e.fate).join(', ')}
-            >
-              {c.eggs.map((e) => (
-                <EggMark key={e.id} fate={e.fate} size={15} />
-              ))}
-            </div>
-            <div className="bar" style={{ margin: '5px 0 0' }}>
-              <i style={{ width: `${Math.min(100, (c.forecast?.developed ?? 0) * 100)}%` }} />
-            </div>
-          </Link>
-        ))}
-      </div>
-    </div>
   )
 }

@@ -5,6 +5,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router'
 import { Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
 import { FileDrop } from '../parts/FileDrop'
 import { RefusedError, api, refreshBook } from '../shell/api'
+import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
 import { usePlaces, useProbes } from '../shell/queries'
 import { useSession } from '../shell/session'
@@ -166,19 +167,17 @@ function Preview({ preview: p, onBringIn }: { preview: LogPreview; onBringIn(): 
             type="number"
             domain={['dataMin', 'dataMax']}
             tickFormatter={(x: number) => figures.day(new Date(x).toISOString().slice(0, 10))}
-            stroke="var(--ink2)"
-            tick={{ fontSize: 12, fill: 'var(--ink2)' }}
+            {...AXIS}
           />
           <YAxis
             domain={['auto', 'auto']}
             tickFormatter={(c: number) => figures.celsius(c, 0)}
             width={62}
-            stroke="var(--ink2)"
-            tick={{ fontSize: 12, fill: 'var(--ink2)' }}
+            {...AXIS}
           />
           <Tooltip
             isAnimationActive={false}
-            contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--rule)' }}
+            contentStyle={PAPER}
             labelFormatter={(x) => figures.instant(new Date(Number(x)).toISOString())}
             formatter={(v) => [figures.celsius(Number(v)), 'temperature']}
           />

@@ -1,0 +1,68 @@
+import type { ClimateRow } from '@hatch-book/contract'
+import { Link } from 'react-router'
+import { useFigures } from '../shell/figures'
+import { useMay } from '../shell/session'
+import { AddBands } from './AddBands'
+import { ClimateHead } from './ClimateHead'
+import { useClimate } from './queries'
+
+/** Every place whose air is measured: what it shows, what it should, and what is wrong. */
+export function ClimatePage() {
+  const { data } = useClimate()
+  const may = useMay()
+  if (!data) return null
+  const ill = data.filter((p) => !p.well)
+  return (
+    <section className="page">
+      <ClimateHead title="Climate" />
+      {data.length === 0 && (
+        <p className="empty">
+          Nothing is measured yet. An incubator, a cold unit and a place outdoors bring their probe with them;
+          an enclosure gets one with its bands.
+        </p>
+      )}
+      {data.length > 0 && (
+        <p className="small quiet">
+          {ill.length === 0 ? 'All is as it should be.' : `${ill.length} of ${data.length} want a look.`}
+        </p>
+      )}
+      <div className="finding">
+        {[...ill, ...data.filter((p) => p.well)].map((place) => (
+          <AirCard key={place.placeId} place={place} />
+        ))}
+      </div>
+      {may.decide && <AddBands measured={data.map((p) => p.placeId)} />}
+    </section>
+  )
+}
+
+function AirCard({ place: p }: { place: ClimateRow }) {
+  const figures = useFigures()
+  return (
+    <article className={`card small-card${p.alarms.length > 0 ? ' trouble' : ''}`}>
+      <div className="top">
+        <Link className="tag" to={`/climate/${p.placeId}`}>
+          {p.name}
+        </Link>
+        <span className="place small">
+          {p.kind}
+          {p.where && `, ${p.where}`}
+        </span>
+      </div>
+      <h3>
+        <span className="fig">{figures.celsius(p.lastC)}</span>
+        {p.lastHumidity !== null && <span className="fig"> · {Math.round(p.lastHumidity * 100)} %</span>}
+      </h3>
+      <p className={p.well ? '' : 'bad'}>
+        {p.well ? '' : '◐ '}
+        {p.says}
+      </p>
+      <p className="small quiet">
+        {p.setPointC !== null && <>set {figures.celsius(p.setPointC)}; </>}
+        {p.lastAt ? <>last word {figures.instant(p.lastAt)}</> : 'its log can be brought in'}
+        {p.speaks && ', speaks for itself'}
+        {p.offsetC !== 0 && `, calibrated ${p.offsetC > 0 ? '+' : ''}${p.offsetC.toFixed(2)} °C`}
+      </p>
+    </article>
+  )
+}

@@ -1,0 +1,136 @@
+import type { ClimateRow, Entry } from '@hatch-book/contract'
+import { dayOfInstant, instantOfDay } from '@hatch-book/core'
+import { useQuery } from '@tanstack/react-query'
+import { Button, Checkbox, InputNumber } from 'antd'
+import { useState, type FormEvent } from 'react'
+import { api } from '../shell/api'
+import { useFigures } from '../shell/figures'
+import { useLog } from '../shell/log'
+import { useMay, useSession } from '../shell/session'
+
+const HOUR_MS = 3_600_000
+const USUAL_C = 28
+const USUAL_DROP = 3
+const USUAL_NIGHT = { from: 20, hours: 12 }
+
+/** An incubator's dial: what it is set to, by day and by night, and how it was turned. Every forecast follows it. */
+export function DialCard({ place }: { place: ClimateRow }) {
+  const figures = useFigures()
+  const may = useMay()
+  const { data: turns } = useQuery({
+    queryKey: ['entries', 'of', place.placeId],
+    queryFn: () =>
+      api
+        .get<{ entries: Entry[] }>(`/api/entries?subjectId=${place.placeId}&limit=40`)
+        .then(({ entries }) => entries.filter((e) => e.kind === 'set point' && !e.struckBy)),
+  })
+  if (!turns) return null
+  const last = turns[0]
+  return (
+    <article className="card small-card" aria-label="Its dial" style={{ marginBottom: 14 }}>
+      <h2>Its dial</h2>
+      {may.decide && <DialForm key={last?.id ?? ''} place={place} last={last} />}
+      <ul className="lines small" style={{ marginTop: 8 }}>
+        {turns.slice(0, 6).map((e) => {
+          const { celsius, night } = e.payload as unknown as Turn
+          return (
+            <li key={e.id} className="between">
+              <span>{figures.instant(e.at)}</span>
+              <span className="fig">
+                {figures.celsius(celsius)}
+                {night && ` / ${figures.celsius(night.celsius)}`}
+              </span>
+            </li>
+          )
+        })}
+      </ul>
+      {turns.length === 0 && <p className="small quiet">Never turned since it was put up.</p>}
+    </article>
+  )
+}
+
+/** A turn of a dial as the log has it; the night begins at an hour of the UTC day. */
+interface Turn {
+  celsius: number
+  night?: { celsius: number; startHour: number; hours: number } | null
+}
+
+function DialForm({ place, last }: { place: ClimateRow; last: Entry | undefined }) {
+  const figures = useFigures()
+  const { book, now } = useSession()
+  const { write } = useLog()
+  const set = last?.payload as unknown as Turn | undefined
+  const ahead = hoursAhead(book.zone, now)
+  const [celsius, setCelsius] = useState<number | null>(place.setPointC)
+  const [night, setNight] = useState(
+    set?.night
+      ? { celsius: set.night.celsius, from: onClock(set.night.startHour + ahead), hours: set.night.hours }
+      : null,
+  )
+  const save = (event: FormEvent) => {
+    event.preventDefault()
+    if (celsius === null) return
+    void write(
+      [
+        {
+          kind: 'set point',
+          subject: { type: 'place', id: place.placeId },
+          payload: {
+            celsius,
+            ...(place.setPointC === null ? {} : { wasC: place.setPointC }),
+            night: night && {
+              celsius: night.celsius,
+              startHour: onClock(night.from - ahead),
+              hours: night.hours,
+            },
+          },
+        },
+      ],
+      `${place.name} is set to ${figures.celsius(celsius)}${night ? `, ${figures.celsius(night.celsius)} by night` : ''}`,
+    )
+  }
+  const number = (label: string, value: number, set: (n: number) => void, step = 0.5) => (
+    <InputNumber
+      aria-label={label}
+      size="small"
+      step={step}
+      value={value}
+      style={{ width: 76 }}
+      onChange={(n) => set(n ?? 0)}
+    />
+  )
+  return (
+    <form onSubmit={save}>
+      <div className="row">
+        {number('Set to, °C', celsius ?? USUAL_C, setCelsius, 0.1)} °C
+        <Checkbox
+          checked={night !== null}
+          onChange={(e) =>
+            setNight(e.target.checked ? { ...USUAL_NIGHT, celsius: (celsius ?? USUAL_C) - USUAL_DROP } : null)
+          }
+        >
+          otherwise by night
+        </Checkbox>
+      </div>
+      {night && (
+        <div className="row" style={{ marginTop: 8 }}>
+          {number('By night, °C', night.celsius, (c) => setNight({ ...night, celsius: c }), 0.1)} °C from
+          {number('Night begins at, hour', night.from, (from) => setNight({ ...night, from }), 1)} for
+          {number('Hours of night', night.hours, (hours) => setNight({ ...night, hours }), 1)} h
+        </div>
+      )}
+      <Button size="small" htmlType="submit" style={{ marginTop: 8 }}>
+        It is turned so
+      </Button>
+    </form>
+  )
+}
+
+const onClock = (hour: number) => ((hour % 24) + 24) % 24
+
+/** How many hours the book's wall clock is ahead of UTC. */
+function hoursAhead(zone: string, now: string): number {
+  const at = Date.parse(now)
+  const midnight = instantOfDay(dayOfInstant(at, zone), zone, 0)
+  return onClock(-(midnight % (24 * HOUR_MS)) / HOUR_MS)
+}

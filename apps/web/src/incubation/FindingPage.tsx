@@ -1,0 +1,137 @@
+import type { FindingRow } from '@hatch-book/contract'
+import { LAYING_SIGNS } from '@hatch-book/core'
+import { Button, Select } from 'antd'
+import { Link, useNavigate } from 'react-router'
+import { withDays } from '../parts/Reasons'
+import { useFigures } from '../shell/figures'
+import { useLog } from '../shell/log'
+import { useLineFilter } from '../shell/queries'
+import { useMay, useSession } from '../shell/session'
+import { IncubationHead } from './IncubationRooms'
+import { useFinding } from './queries'
+import { percent } from './words'
+
+/** Who may lay or bear, and where to look today: a nest is opened only where it is due. */
+export function FindingPage() {
+  const { data } = useFinding()
+  const { fits } = useLineFilter()
+  const { today } = useSession()
+  const may = useMay()
+  const navigate = useNavigate()
+  if (!data) return null
+  const rows = data.filter((r) => fits(r))
+  const due = rows.filter((r) => r.checkOn !== null && r.checkOn <= today)
+  const later = rows.filter((r) => !due.includes(r) && !r.unlikely)
+  const unlikely = rows.filter((r) => !due.includes(r) && r.unlikely)
+  return (
+    <section className="page">
+      <IncubationHead title="Finding">
+        {may.decide && (
+          <Button type="primary" onClick={() => void navigate('/incubation/new')}>
+            Record a clutch
+          </Button>
+        )}
+      </IncubationHead>
+      {rows.length === 0 && (
+        <p className="empty">
+          Nobody is expected to lay. Once a mating is written down under Pairing, she stands here with her
+          window.
+        </p>
+      )}
+      {rows.length > 0 && due.length === 0 && <p className="quiet">Nothing is due today.</p>}
+      <Cards title="Look today" rows={due} due />
+      <Cards title="Not yet" rows={later} />
+      <Cards title="May lay again, though it is unlikely" rows={unlikely} />
+    </section>
+  )
+}
+
+function Cards({ title, rows, due = false }: { title: string; rows: readonly FindingRow[]; due?: boolean }) {
+  if (rows.length === 0) return null
+  return (
+    <>
+      <h2 style={{ marginTop: 16 }}>{title}</h2>
+      <div className="finding">
+        {rows.map((row) => (
+          <FindingCard key={`${row.dam.id}${row.comes}`} row={row} due={due} />
+        ))}
+      </div>
+    </>
+  )
+}
+
+function FindingCard({ row, due }: { row: FindingRow; due: boolean }) {
+  const figures = useFigures()
+  const may = useMay()
+  const { today } = useSession()
+  const { write } = useLog()
+  const navigate = useNavigate()
+  const { dam } = row
+  const subject = { type: 'animal' as const, id: dam.id }
+  const what = row.comes === 'young' ? 'Young' : row.comes === 'eggs' ? 'Eggs' : 'Eggs again'
+  const late = row.windowDays.to < today
+  const found = `/incubation/new?dam=${dam.id}&kind=${encodeURIComponent(row.kind)}${row.pairingId ? `&pairing=${row.pairingId}` : ''}`
+  return (
+    <article className={`card small-card${due ? ' now' : ''}${late && !row.unlikely ? ' trouble' : ''}`}>
+      <div className="top">
+        <Link className="tag" to={`/animals/${dam.id}`}>
+          {dam.tag}
+        </Link>
+        <span className="place small">{row.place ?? ''}</span>
+      </div>
+      <h3>
+        {what} {figures.span(row.windowDays)}
+      </h3>
+      <p>
+        Most likely {figures.day(row.likelyDay)}; <span className="fig">{percent(row.chance)}</span> that it
+        comes to it.
+      </p>
+      <p className="small">
+        {row.species}, {withDays(row.because, figures.day)}.
+        {late && !row.unlikely && (
+          <strong className="bad"> Her window is over: if she is heavy still, a vet.</strong>
+        )}
+      </p>
+      {row.signs && <p className="small quiet">Look for: {row.signs}.</p>}
+      <p className="small">
+        {row.checkedOn && <>Looked at {figures.day(row.checkedOn)}. </>}
+        {row.checkOn === null
+          ? 'Leave her be for now.'
+          : due
+            ? 'Look into the nest today.'
+            : `Look again on ${figures.day(row.checkOn)}.`}
+      </p>
+      {may.write && (
+        <div className="row">
+          {may.decide && (
+            <Button size="small" type={due ? 'primary' : 'default'} onClick={() => void navigate(found)}>
+              {row.comes === 'young' ? 'Young are here' : 'Eggs are there'}
+            </Button>
+          )}
+          <Button
+            size="small"
+            onClick={() =>
+              void write(
+                [{ kind: 'nest checked', subject, payload: {} }],
+                `${dam.tag}: looked at, nothing there`,
+              )
+            }
+          >
+            Nothing there
+          </Button>
+          <Select
+            aria-label={`A sign of ${dam.tag}`}
+            size="small"
+            placeholder="a sign …"
+            value={null}
+            style={{ width: 150 }}
+            options={LAYING_SIGNS.map((s) => ({ value: s, label: s }))}
+            onChange={(sign: string) =>
+              void write([{ kind: 'laying sign', subject, payload: { sign } }], `${dam.tag}: ${sign}`)
+            }
+          />
+        </div>
+      )}
+    </article>
+  )
+}

@@ -1,0 +1,166 @@
+import type { MethodView } from '@hatch-book/contract'
+import { mediumMix } from '@hatch-book/core'
+import { InputNumber, Segmented, Select } from 'antd'
+import { useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { useFigures } from '../shell/figures'
+import { IncubationHead } from './IncubationRooms'
+import { useMethods } from './queries'
+import { percent } from './words'
+
+/** Ways of incubating as schools, with their results in this book, and the mix of medium and water. */
+export function MethodsPage() {
+  const { data } = useMethods()
+  const [params, setParams] = useSearchParams()
+  if (!data) return null
+  const species = [...new Map(data.map((m) => [m.code, m.species]))]
+  const used = (code: string) => data.filter((m) => m.code === code).reduce((sum, m) => sum + m.clutches, 0)
+  const code = params.get('species') ?? [...species].sort((a, b) => used(b[0]) - used(a[0]))[0]?.[0] ?? ''
+  const methods = data.filter((m) => m.code === code)
+  return (
+    <section className="page">
+      <IncubationHead title="Methods">
+        <Select
+          aria-label="Species"
+          value={code}
+          style={{ minWidth: 220 }}
+          onChange={(c: string) => setParams({ species: c }, { replace: true })}
+          options={species.map(([value, label]) => ({ value, label }))}
+        />
+      </IncubationHead>
+      <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) 340px' }}>
+        <div>
+          <div className="finding">
+            {methods.map((m) => (
+              <MethodCard key={m.name} method={m} />
+            ))}
+          </div>
+          <p className="small quiet" style={{ marginTop: 10 }}>
+            None of them is marked as best: keepers differ, and few clutches tell little. ‘Next clutch’ is
+            what was counted, drawn to the other pairs of the species as far as few eggs cannot tell.
+          </p>
+        </div>
+        <Mix key={code} methods={methods} />
+      </div>
+    </section>
+  )
+}
+
+function MethodCard({ method: m }: { method: MethodView }) {
+  const figures = useFigures()
+  return (
+    <article className="card small-card">
+      <h3>{m.name}</h3>
+      <p className="small">{m.argument}</p>
+      {m.waterPerMedium !== null && (
+        <p className="small quiet">Water {m.waterPerMedium} g to each gram of medium.</p>
+      )}
+      <hr />
+      {m.clutches === 0 ? (
+        <p className="quiet">Not used here yet, or nothing of it has ended.</p>
+      ) : (
+        <table className="plain-table small">
+          <tbody>
+            <tr>
+              <td>clutches, eggs</td>
+              <td className="fig">
+                {m.clutches}, {m.eggs}
+              </td>
+            </tr>
+            {m.fertility && <Share says="fertile" share={m.fertility} />}
+            {m.hatch && <Share says="of the fertile hatched" share={m.hatch} />}
+            <tr>
+              <td>next clutch</td>
+              <td className="fig">
+                {percent(m.expected.share)}{' '}
+                <span className="quiet">
+                  ({percent(m.expected.low)} to {percent(m.expected.high)})
+                </span>
+              </td>
+            </tr>
+            {m.meanDays !== null && (
+              <tr>
+                <td>days, at a mean of</td>
+                <td className="fig">
+                  {m.meanDays.toFixed(1)}, {figures.celsius(m.meanC)}
+                </td>
+              </tr>
+            )}
+          </tbody>
+        </table>
+      )}
+    </article>
+  )
+}
+
+function Share({ says, share }: { says: string; share: NonNullable<MethodView['hatch']> }) {
+  return (
+    <tr>
+      <td>{says}</td>
+      <td className="fig">
+        {share.successes}/{share.trials}, {percent(share.share)}{' '}
+        <span className="quiet">
+          ({percent(share.low)} to {percent(share.high)})
+        </span>
+      </td>
+    </tr>
+  )
+}
+
+/** Medium and water by weight, from what there is or from what is wanted. */
+function Mix({ methods }: { methods: readonly MethodView[] }) {
+  const moist = methods.find((m) => m.waterPerMedium !== null)
+  const [by, setBy] = useState<'dry' | 'total'>('dry')
+  const [grams, setGrams] = useState(250)
+  const [ratio, setRatio] = useState(moist?.waterPerMedium ?? 0.8)
+  const mix = mediumMix(by === 'dry' ? { dryGrams: grams } : { totalGrams: grams }, ratio)
+  return (
+    <article className="card small-card" aria-label="Medium and water">
+      <h2>Medium and water, by weight</h2>
+      <Segmented
+        aria-label="From"
+        size="small"
+        value={by}
+        onChange={setBy}
+        options={[
+          { value: 'dry', label: 'from dry medium' },
+          { value: 'total', label: 'for so much mix' },
+        ]}
+      />
+      <div className="row" style={{ margin: '10px 0' }}>
+        <InputNumber
+          aria-label={by === 'dry' ? 'Dry medium, g' : 'Mix wanted, g'}
+          min={1}
+          max={100_000}
+          value={grams}
+          onChange={(n) => setGrams(n ?? 1)}
+          suffix="g"
+        />
+        <span>water to medium</span>
+        <InputNumber
+          aria-label="Water to medium"
+          min={0}
+          max={5}
+          step={0.05}
+          value={ratio}
+          onChange={(n) => setRatio(n ?? 0)}
+          style={{ width: 90 }}
+        />
+      </div>
+      <p className="figures" style={{ margin: 0 }}>
+        <span>
+          dry <b className="fig">{mix.dryGrams.toFixed(0)} g</b>
+        </span>{' '}
+        <span>
+          water <b className="fig">{mix.waterGrams.toFixed(0)} g</b>
+        </span>{' '}
+        <span>
+          in all <b className="fig">{mix.totalGrams.toFixed(0)} g</b>
+        </span>
+      </p>
+      <p className="small quiet">
+        Weigh the finished box. What it loses on the way is water; its card says how much to give back.
+      </p>
+    </article>
+  )
+}
