@@ -17,6 +17,12 @@ export const router = createBrowserRouter([
     lazy: async () => ({ Component: (await import('./sales/HandOverPage')).HandOverPage }),
   },
   {
+    path: '/record/:key',
+    errorElement: <Trouble />,
+    HydrateFallback: () => null,
+    lazy: async () => ({ Component: (await import('./sales/SharedRecordPage')).SharedRecordPage }),
+  },
+  {
     path: '/',
     element: <Shell />,
     errorElement: <Trouble />,
@@ -148,6 +154,38 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./incubation/LogImportPage')).LogImportPage }),
       },
       {
+        path: 'incubation/finding',
+        lazy: async () => ({ Component: (await import('./incubation/FindingPage')).FindingPage }),
+      },
+      {
+        path: 'incubation/plan',
+        lazy: async () => ({ Component: (await import('./incubation/HatchPlanPage')).HatchPlanPage }),
+      },
+      {
+        path: 'incubation/methods',
+        lazy: async () => ({ Component: (await import('./incubation/MethodsPage')).MethodsPage }),
+      },
+      {
+        path: 'incubation/forecasts',
+        lazy: async () => ({ Component: (await import('./incubation/ForecastsPage')).ForecastsPage }),
+      },
+      {
+        path: 'incubation/clocks',
+        lazy: async () => ({ Component: (await import('./incubation/ClocksPage')).ClocksPage }),
+      },
+      {
+        path: 'incubation/labels',
+        lazy: async () => ({ Component: (await import('./incubation/LabelsPage')).LabelsPage }),
+      },
+      {
+        path: 'climate',
+        lazy: async () => ({ Component: (await import('./climate/ClimatePage')).ClimatePage }),
+      },
+      {
+        path: 'climate/:id',
+        lazy: async () => ({ Component: (await import('./climate/PlaceClimatePage')).PlaceClimatePage }),
+      },
+      {
         path: 'incubation/:id',
         lazy: async () => ({ Component: (await import('./incubation/IncubationPage')).IncubationPage }),
       },
@@ -156,12 +194,56 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./rearing/RearingPage')).RearingPage }),
       },
       {
+        path: 'rearing/meals',
+        lazy: async () => ({ Component: (await import('./rearing/MealsPage')).MealsPage }),
+      },
+      {
+        path: 'rearing/first-meals',
+        lazy: async () => ({ Component: (await import('./rearing/FirstMealsPage')).FirstMealsPage }),
+      },
+      {
+        path: 'rearing/sexing',
+        lazy: async () => ({ Component: (await import('./rearing/SexingPage')).SexingPage }),
+      },
+      {
+        path: 'rearing/holdbacks',
+        lazy: async () => ({ Component: (await import('./rearing/HoldbacksPage')).HoldbacksPage }),
+      },
+      {
+        path: 'rearing/holdbacks/:id',
+        lazy: async () => ({ Component: (await import('./rearing/HoldbacksPage')).HoldbacksPage }),
+      },
+      {
+        path: 'rearing/space',
+        lazy: async () => ({ Component: (await import('./rearing/SpacePage')).SpacePage }),
+      },
+      {
         path: 'rearing/:id',
         lazy: async () => ({ Component: (await import('./rearing/RearingPage')).RearingPage }),
       },
       {
         path: 'leaving',
         lazy: async () => ({ Component: (await import('./sales/LeavingPage')).LeavingPage }),
+      },
+      {
+        path: 'leaving/waiting',
+        lazy: async () => ({ Component: (await import('./sales/WaitingPage')).WaitingPage }),
+      },
+      {
+        path: 'leaving/prices',
+        lazy: async () => ({ Component: (await import('./sales/PricesPage')).PricesPage }),
+      },
+      {
+        path: 'leaving/register',
+        lazy: async () => ({ Component: (await import('./sales/RegisterPage')).RegisterPage }),
+      },
+      {
+        path: 'leaving/links',
+        lazy: async () => ({ Component: (await import('./sales/LinksPage')).LinksPage }),
+      },
+      {
+        path: 'places',
+        lazy: async () => ({ Component: (await import('./places/PlacesPage')).PlacesPage }),
       },
       { path: 'log', lazy: async () => ({ Component: (await import('./journal/LogPage')).LogPage }) },
       { path: 'book', lazy: async () => ({ Component: (await import('./books/BookPage')).BookPage }) },

@@ -6,9 +6,11 @@ import { describeAnimal, useAge } from '../parts/AnimalCard'
 import { EntryList } from '../parts/Entries'
 import { QuickLog } from '../parts/QuickLog'
 import { AnimalActs } from './AnimalActs'
+import { Inspection } from './Inspection'
 import { OffFood } from './OffFood'
 import { Papers } from './Papers'
 import { PastVerdicts } from './PastVerdicts'
+import { Permits } from './Permits'
 import { Photos } from './Photos'
 import { Traits } from './Traits'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
@@ -56,8 +58,10 @@ function AnimalView({ page }: { page: Page }) {
               </Suspense>
             </div>
           )}
+          <Inspection page={page} />
           <Traits page={page} />
           <Photos page={page} />
+          <Permits page={page} />
           <Papers page={page} />
           {animal.purpose === 'breeder' && <PastVerdicts animalId={animal.id} />}
           <p className="small quiet" style={{ marginTop: 14 }}>
@@ -67,7 +71,7 @@ function AnimalView({ page }: { page: Page }) {
         <div>
           {may.write && (animal.presence === 'here' || animal.presence === 'listed') && (
             <div className="card now" style={{ marginBottom: 16 }}>
-              <QuickLog animal={animal} active={open === null} />
+              <QuickLog animal={animal} methods={page.sexing} active={open === null} />
             </div>
           )}
           {page.offFood && <OffFood animalId={animal.id} tag={animal.tag} advice={page.offFood} />}
@@ -130,6 +134,14 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
       )}
       {page.merged.length > 0 && (
         <p className="small quiet">Also written down as {page.merged.map((m) => m.tag).join(', ')}</p>
+      )}
+      {animal.defect !== '' && <p className="bad">{animal.defect}</p>}
+      {animal.reserved !== '' && <p className="warm">Held for {animal.reserved}</p>}
+      {animal.readings > 0 && animal.sex === 'unknown' && (
+        <p className="small quiet">
+          Its sex was read {animal.readings === 1 ? 'once' : `${animal.readings} times`} and is not sure yet.{' '}
+          <Link to="/rearing/sexing">Read it blind</Link>
+        </p>
       )}
       {animal.openProblems.length > 0 && (
         <p className="bad">Open problem: {animal.openProblems.join(', ')}</p>

@@ -12,6 +12,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
+import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 
@@ -61,26 +62,20 @@ export default function GrowthChart({ page }: { page: AnimalPage }) {
             domain={[from, to]}
             allowDataOverflow
             tickFormatter={(x: number) => figures.day(dayFromNumber(x))}
-            stroke="var(--ink2)"
-            tick={{ fontSize: 12, fill: 'var(--ink2)' }}
+            {...AXIS}
             tickCount={6}
           />
           <YAxis
             domain={[0, most]}
             allowDataOverflow
             tickFormatter={(g: number) => figures.grams(g)}
-            stroke="var(--ink2)"
-            tick={{ fontSize: 12, fill: 'var(--ink2)' }}
+            {...AXIS}
             width={66}
             tickCount={5}
           />
           <Tooltip
             isAnimationActive={false}
-            contentStyle={{
-              background: 'var(--sheet)',
-              border: '1px solid var(--rule)',
-              color: 'var(--ink)',
-            }}
+            contentStyle={PAPER}
             labelFormatter={(x) => figures.day(dayFromNumber(Number(x)))}
             formatter={(value, name) =>
               Array.isArray(value)

@@ -1,6 +1,7 @@
 import type { RestBook, RestView } from '@hatch-book/contract'
 import { daysBetween, shareLost } from '@hatch-book/core'
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts'
+import { AXIS } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
 
 const percent = (share: number) => `${(100 * share).toFixed(share === 0 ? 0 : 1)} %`
@@ -27,18 +28,10 @@ export default function LossCurve({ rest, book }: { rest: RestView; book: RestBo
             type="number"
             domain={[0, days]}
             allowDataOverflow
-            stroke="var(--ink2)"
-            tick={{ fontSize: 12, fill: 'var(--ink2)' }}
+            {...AXIS}
             tickFormatter={(d: number) => `day ${d}`}
           />
-          <YAxis
-            domain={[0, most]}
-            allowDataOverflow
-            tickFormatter={percent}
-            width={48}
-            stroke="var(--ink2)"
-            tick={{ fontSize: 12, fill: 'var(--ink2)' }}
-          />
+          <YAxis domain={[0, most]} allowDataOverflow tickFormatter={percent} width={48} {...AXIS} />
           {others.map((curve, i) => (
             <Line
               key={i}

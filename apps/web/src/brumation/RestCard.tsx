@@ -94,13 +94,16 @@ export function RestCard({ rest, book, onClose }: { rest: RestView; book: RestBo
         </Suspense>
       )}
       {rest.subject.wentInOn && <Seen rest={rest} />}
-      {rest.receptive && rest.subject.warmedOn && (
-        <p className="note">
-          Expected to be receptive {figures.span(rest.receptive)}.{' '}
-          {rest.regained !== null && <>Back to {Math.round(100 * rest.regained)} % of her start weight. </>}
-          <Link to="/pairing">Pair her</Link>
-        </p>
-      )}
+      {rest.subject.warmedOn &&
+        rest.sex === 'female' &&
+        rest.wokenBecause === null &&
+        rest.diedOn === null && (
+          <p className="note">
+            Introductions from {figures.day(rest.clock.edges.introductions)}.{' '}
+            {rest.regained !== null && <>Back to {Math.round(100 * rest.regained)} % of her start weight. </>}
+            <Link to="/pairing/season">When she is receptive</Link>
+          </p>
+        )}
       <RestActs rest={rest} rules={book.rules[rest.rulesKey]!} />
       <hr />
       <RestPlace rest={rest} />

@@ -12,8 +12,9 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
+import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
-import { useSeries } from './queries'
+import { useSeries } from '../shell/queries'
 
 interface Point {
   at: number
@@ -134,8 +135,7 @@ function Drawn({
             tickFormatter={tick}
             tickCount={small ? 3 : 7}
             hide={small}
-            stroke="var(--ink2)"
-            tick={{ fontSize: 12, fill: 'var(--ink2)' }}
+            {...AXIS}
           />
           <YAxis
             domain={[floor(Math.min(lowest, band.low) - pad), ceil(Math.max(highest, band.high) + pad)]}
@@ -152,11 +152,7 @@ function Drawn({
           {!small && (
             <Tooltip
               isAnimationActive={false}
-              contentStyle={{
-                background: 'var(--sheet)',
-                border: '1px solid var(--rule)',
-                color: 'var(--ink)',
-              }}
+              contentStyle={PAPER}
               labelFormatter={(x) => figures.instant(new Date(Number(x)).toISOString())}
               formatter={(value, name) =>
                 name === 'mean'

@@ -1,17 +1,17 @@
-import { MISCHIEFS, type Proof, type UnitPage as UnitData } from '@hatch-book/contract'
-import { Button, Segmented } from 'antd'
+import { type Proof, type UnitPage as UnitData } from '@hatch-book/contract'
+import { Segmented } from 'antd'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { ReasonList } from '../parts/Reasons'
-import { api } from '../shell/api'
+import { StandIn } from '../parts/StandIn'
 import { useFigures } from '../shell/figures'
-import { useMay, useSession } from '../shell/session'
+import { useSession } from '../shell/session'
+import { useLivePlace } from '../shell/useLivePlace'
 import { useUnit, useUnits } from './queries'
 import { RestHead } from './RestRooms'
 import { TurnDial } from './TurnDial'
 import { UnitChart } from './UnitChart'
 import { bandOf, VERDICTS } from './UnitCard'
-import { useLiveUnit } from './useLiveUnit'
 
 const DAY = 86_400_000
 const SPANS = { judged: 0, day: 1, week: 7, month: 31, year: 366 } as const
@@ -21,7 +21,7 @@ export function UnitPage() {
   const { id } = useParams()
   const { data } = useUnit(id)
   const figures = useFigures()
-  const live = useLiveUnit(id)
+  const live = useLivePlace(id)
   if (!data) return null
   const { unit } = data
   const now = live ?? (unit.lastC === null ? null : { celsius: unit.lastC, at: unit.lastAt! })
@@ -57,7 +57,7 @@ export function UnitPage() {
         <div style={{ display: 'grid', gap: 12, gridTemplateColumns: 'minmax(0, 1fr)' }}>
           <ProofCard data={data} />
           <Sleepers data={data} />
-          <StandIn data={data} />
+          <StandIn placeId={data.unit.id} speaks={data.unit.speaks} what="unit" />
         </div>
       </div>
       <PastAlarms data={data} />
@@ -244,30 +244,6 @@ function Sleepers({ data: { sleepers } }: { data: UnitData }) {
           </Link>
         ))}
       </p>
-    </article>
-  )
-}
-
-/** In the demo: what can be done to the stand-in unit, to see what the book says. */
-function StandIn({ data: { unit } }: { data: UnitData }) {
-  const { book } = useSession()
-  const may = useMay()
-  if (!book.demoDay || !unit.speaks || !may.decide) return null
-  return (
-    <article className="card small-card" aria-label="The stand-in unit">
-      <h3>The stand-in unit</h3>
-      <p className="small quiet">In the demo a made-up unit speaks for itself. Do something to it:</p>
-      <div className="row">
-        {MISCHIEFS.map((does) => (
-          <Button
-            key={does}
-            size="small"
-            onClick={() => void api.send('POST', `/api/units/${unit.id}/mischief`, { does })}
-          >
-            {does}
-          </Button>
-        ))}
-      </div>
     </article>
   )
 }

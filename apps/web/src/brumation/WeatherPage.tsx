@@ -15,6 +15,7 @@ import {
   YAxis,
 } from 'recharts'
 import { api, refreshBook, RefusedError } from '../shell/api'
+import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { NewWeatherRule } from './NewWeatherRule'
@@ -130,9 +131,6 @@ function Who({ view }: { view: WeatherRuleView }) {
     </>
   )
 }
-
-const AXIS = { stroke: 'var(--ink2)', tick: { fontSize: 12, fill: 'var(--ink2)' } }
-const PAPER = { background: 'var(--sheet)', border: '1px solid var(--rule)', color: 'var(--ink)' }
 
 function Nights({ view }: { view: WeatherRuleView }) {
   const figures = useFigures()

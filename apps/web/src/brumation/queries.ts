@@ -1,4 +1,4 @@
-import type { RestBook, SeasonReport, Series, UnitPage, UnitRow, Weather } from '@hatch-book/contract'
+import type { RestBook, SeasonReport, UnitPage, UnitRow, Weather } from '@hatch-book/contract'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { api } from '../shell/api'
 
@@ -24,15 +24,3 @@ export const useWeather = () =>
   useQuery({ queryKey: ['weather'], queryFn: () => api.get<Weather>('/api/weather') })
 export const useSeasons = () =>
   useQuery({ queryKey: ['rests', 'seasons'], queryFn: () => api.get<SeasonReport>('/api/rests/seasons') })
-/** A stretch of a probe's log, small enough to draw; what was drawn stays until the next stretch is there. */
-export const useSeries = (probeId: string | null, from: string, to: string) =>
-  useQuery({
-    queryKey: ['series', probeId, from, to],
-    queryFn: ({ signal }) =>
-      api.get<Series>(
-        `/api/probes/${probeId}/series?${new URLSearchParams({ from, to }).toString()}`,
-        signal,
-      ),
-    enabled: probeId !== null,
-    placeholderData: keepPreviousData,
-  })

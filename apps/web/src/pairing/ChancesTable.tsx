@@ -67,7 +67,8 @@ export function ChancesTable({
                       key={male.id}
                       className={pair?.forbidden ? 'far' : ''}
                       style={
-                        chance
+                        // What may not be paired is not shaded as a good chance: its words keep their contrast.
+                        chance && !pair?.forbidden
                           ? {
                               background: `color-mix(in srgb, var(--moss) ${Math.min(26, Math.round(chance * 60))}%, transparent)`,
                             }

@@ -5,11 +5,12 @@ import { useSearchParams } from 'react-router'
 import { CrossCard } from './CrossCard'
 import { PairingHead, SpeciesPick } from './PairingRooms'
 import { useScene, type Mate, type Scene } from './queries'
-import { pedigreeOfScene, reckonAll, reckonCross } from './reckon'
+import { likeliest, pedigreeOfScene, reckonCross } from './reckon'
 import { readWish, WishField, wishInWords } from './WishField'
 import { fraction, genesInWords, percent } from './words'
 
 const MOST_CROSSES = 4
+const BEST_SHOWN = 5
 
 /** Crosses before they are made: what they throw, what they cost, side by side. */
 export function CrossesPage() {
@@ -58,6 +59,7 @@ function Crosses({ scene }: { scene: Scene }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the names stand for the animals
     [scene, pedigree, names.join(), wish],
   )
+  const likely = useMemo(() => likeliest(scene, pedigree, wish), [scene, pedigree, wish])
   if (scene.mates.length === 0) return <p className="empty">No animal of this species is in the book yet.</p>
   if (scene.rules.unmated === 'clone')
     return <p className="empty">Young of this species are as their mother is: no cross can be planned.</p>
@@ -68,14 +70,7 @@ function Crosses({ scene }: { scene: Scene }) {
         here.
       </p>
     )
-  const best = reckonAll(scene, pedigree, dams, sires, wish)
-    .flatMap((row, d) => row.map((cell, s) => ({ ...cell, dam: dams[d]!, sire: sires[s]! })))
-    .filter(
-      (c) => c.dam.verdict !== null && c.sire.verdict !== null && c.inbreeding < scene.rules.kin.alarm - 1e-9,
-    )
-    .filter((c) => (c.chance ?? 0) > 0 && !names.includes(`${c.dam.tag}×${c.sire.tag}`))
-    .sort((a, b) => (b.chance ?? 0) - (a.chance ?? 0) || a.inbreeding - b.inbreeding)
-    .slice(0, 5)
+  const best = likely.filter((c) => !names.includes(`${c.dam.tag}×${c.sire.tag}`)).slice(0, BEST_SHOWN)
   return (
     <>
       <div className="row" style={{ alignItems: 'flex-start', gap: 16, marginBottom: 14 }}>

@@ -10,6 +10,8 @@ import { percent } from './words'
 
 const createWorker = () => new Worker(new URL('./kin.worker.ts', import.meta.url), { type: 'module' })
 const NEWCOMER_YOUNG = 4
+/** Animals of a sex in the table: more do not fit on a wall, let alone on a screen. */
+const TABLED = 40
 
 /** Who is how close to whom, where the genes come from, and what is being lost. */
 export function KinPage() {
@@ -37,8 +39,8 @@ function Kin({ scene }: { scene: Scene }) {
     return {
       animals: scene.pedigree,
       group: living.map((m) => m.id),
-      dams: of('female'),
-      sires: of('male'),
+      dams: of('female').slice(0, TABLED),
+      sires: of('male').slice(0, TABLED),
       young: NEWCOMER_YOUNG,
     }
   }, [scene, line])
@@ -190,6 +192,8 @@ function HeatTable({
       <p className="small quiet">
         In per cent; ✕ from {percent(kin.alarm)}, which no plan makes; refused from {percent(kin.block)}{' '}
         unless overruled. Unknown parents count as unrelated.
+        {Math.max(input.dams.length, input.sires.length) === TABLED &&
+          ` The first ${TABLED} of a sex are shown; choose a line to see others.`}
       </p>
     </>
   )

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { useFigures, type Figures } from '../shell/figures'
 import { useLineFilter, usePairings, useReceptive } from '../shell/queries'
-import { useMay, useSession } from '../shell/session'
+import { useMay } from '../shell/session'
 import { NewPairing } from './NewPairing'
 import { PairingCard } from './PairingCard'
 import { PairingHead } from './PairingRooms'
@@ -80,24 +80,29 @@ export function PairingPage() {
   )
 }
 
-/** Handed over from the rest: who is expected to be receptive, and when. */
+const SHOWN_IN_SEASON = 12
+
+/** Who is expected to be receptive, and when: the same windows that the season is planned by. */
 function InSeason() {
-  const { data } = useReceptive()
-  const { today } = useSession()
+  const { data: coming = [] } = useReceptive()
+  const { fits } = useLineFilter()
   const figures = useFigures()
-  const coming = (data ?? []).filter((r) => r.receptive!.to >= today && r.course.state !== 'over')
-  if (coming.length === 0) return null
+  const shown = coming.filter(fits)
+  if (shown.length === 0) return null
   return (
     <p className="note" aria-label="In season">
-      Expected to be receptive after their rest:{' '}
-      {coming.map((r) => (
+      Expected to be receptive:{' '}
+      {shown.slice(0, SHOWN_IN_SEASON).map((r) => (
         <span key={r.id} className="nowrap" style={{ marginRight: 14 }}>
-          <Link className="tag" to={`/animals/${r.animalId}`}>
+          <Link className="tag" to={`/animals/${r.id}`}>
             {r.tag}
           </Link>{' '}
-          {figures.span(r.receptive!)}
+          {figures.span(r.window)}
         </span>
       ))}
+      {shown.length > SHOWN_IN_SEASON && (
+        <span className="quiet">and {shown.length - SHOWN_IN_SEASON} more</span>
+      )}
     </p>
   )
 }

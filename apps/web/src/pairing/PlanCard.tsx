@@ -100,7 +100,8 @@ function Step({
           </span>
         )}
         <span className="quiet">
-          ; {percent(step.chance)} to get {hold.number > 1 && last ? 'them' : 'one'}
+          ; {percent(step.chance)} to get{' '}
+          {hold.both ? 'one of each sex' : hold.number > 1 && last ? 'them' : 'one'}
         </span>
       </div>
     </li>

@@ -26,18 +26,28 @@ export function Proving({
   const { locus, allele } = locusOf(scene.genes, trait)
   const sex = mate.sex
   const prior = mate.beliefs[locus.name] ?? wild(locus, sex)
-  const dominant = locus.alleles[allele - 1]!.mode !== 'recessive'
-  const copies = dominant && chanceOfCopies(locus, sex, prior, allele) > 0.995 ? 2 : 1
+  const named = locus.alleles[allele - 1]
+  if (!named)
+    return (
+      <p className="note">
+        ‘{trait}’ is what two different genes look like together. Ask for one of them by itself.
+      </p>
+    )
+  const copies =
+    named.doubledWord === trait ||
+    (named.mode !== 'recessive' && chanceOfCopies(locus, sex, prior, allele) > 0.995)
+      ? 2
+      : 1
   const other = sex === 'female' ? 'male' : 'female'
   const believed = (m: Mate): Belief => m.beliefs[locus.name] ?? wild(locus, other)
-  const question = { locus, trait, sex, prior, matings: [], copies } as const
+  const question = { locus, trait: named.word, sex, prior, matings: [], copies } as const
   const candidates = scene.mates
     .filter((m) => m.sex === other && m.presence === 'here' && m.verdict !== null)
     .map((m) => ({ m, power: provingPower(question, believed(m), young) }))
     .sort((a, b) => a.power.left - b.power.left || a.m.tag.localeCompare(b.m.tag))
     .slice(0, MATES_SHOWN)
   const chance = chanceOfCopies(locus, sex, prior, allele, copies)
-  const what = copies === 2 ? `two copies of ${trait}` : trait
+  const what = copies === 2 ? `two copies of ${named.word}` : named.word
   const with_ = seen && candidates.find((c) => c.m.id === seen.id)
   const after = with_
     ? (() => {
@@ -63,16 +73,7 @@ export function Proving({
       </div>
       <p>
         Now <strong className="fig">{percent(chance)}</strong>. After{' '}
-        <InputNumber
-          aria-label="young"
-          size="small"
-          min={1}
-          max={200}
-          value={young}
-          style={{ width: 70 }}
-          onChange={(n) => setYoung(n ?? 1)}
-        />{' '}
-        young by each mate:
+        <Young label="young" value={young} onChange={(n) => setYoung(Math.max(1, n))} /> young by each mate:
       </p>
       <table className="plain-table">
         <thead>
@@ -111,24 +112,16 @@ export function Proving({
       {seen && with_ && (
         <p style={{ marginTop: 8 }}>
           With {with_.m.tag}:{' '}
-          <InputNumber
-            aria-label="showing it"
-            size="small"
-            min={0}
-            max={200}
+          <Young
+            label="showing it"
             value={seen.showing}
-            style={{ width: 66 }}
-            onChange={(n) => setSeen({ ...seen, showing: n ?? 0 })}
+            onChange={(showing) => setSeen({ ...seen, showing })}
           />{' '}
           show it,{' '}
-          <InputNumber
-            aria-label="not showing it"
-            size="small"
-            min={0}
-            max={200}
+          <Young
+            label="not showing it"
             value={seen.plain}
-            style={{ width: 66 }}
-            onChange={(n) => setSeen({ ...seen, plain: n ?? 0 })}
+            onChange={(plain) => setSeen({ ...seen, plain })}
           />{' '}
           do not:{' '}
           {typeof after === 'string' ? (
@@ -147,5 +140,19 @@ export function Proving({
         that shows a recessive settles it at once.
       </p>
     </article>
+  )
+}
+
+function Young({ label, value, onChange }: { label: string; value: number; onChange(n: number): void }) {
+  return (
+    <InputNumber
+      aria-label={label}
+      size="small"
+      min={0}
+      max={200}
+      value={value}
+      style={{ width: 70 }}
+      onChange={(n) => onChange(n ?? 0)}
+    />
   )
 }

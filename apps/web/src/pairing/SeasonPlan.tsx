@@ -67,7 +67,7 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
     const past = new Set(begun.map((c) => c.female))
     return { ...all, conflicts: all.conflicts.filter((c) => !past.has(c.female)) }
   }, [problem, courses, best, begun])
-  const changed = JSON.stringify(body) !== JSON.stringify({ ...plan, ...bodyOf(plan) }) && body !== plan
+  const changed = JSON.stringify(bodyOf(body)) !== JSON.stringify(bodyOf(plan))
   const take = (next: readonly Course[]) =>
     setBody({
       ...body,

@@ -1,6 +1,9 @@
 import {
   crossOutcomes,
+  genotypesOf,
   kinship,
+  knowsTrait,
+  locusOf,
   numberExpected,
   orderPedigree,
   phenotypeTable,
@@ -8,6 +11,8 @@ import {
   wantedChance,
   youngNeeded,
   type CrossOutcomes,
+  type GeneSet,
+  type Genotype,
   type NumberExpected,
   type OrderedPedigree,
   type PhenotypeTable,
@@ -15,6 +20,9 @@ import {
   type WantedChance,
 } from '@hatch-book/core'
 import type { Mate, Scene } from './queries'
+
+/** Animals of a sex that are crossed with each other at once: a table of ten thousand takes minutes. */
+const MOST_CROSSED = 60
 
 /** One cross with everything that is reckoned of it. */
 export interface ReckonedCross {
@@ -51,6 +59,12 @@ export function eggsOf({ rules }: Scene, dam: Mate) {
   }
 }
 
+/** A wish without the traits that the species does not know any more. */
+function knownWish(genes: GeneSet, wish: Wanted | null): Wanted | null {
+  const traits = wish?.traits.filter((t) => knowsTrait(genes, t.trait)) ?? []
+  return traits.length > 0 ? { ...wish, traits } : null
+}
+
 export function reckonCross(
   scene: Scene,
   pedigree: OrderedPedigree,
@@ -61,7 +75,8 @@ export function reckonCross(
   const cross = { genes: scene.genes, dam: dam.beliefs, sire: sire.beliefs }
   const eggs = eggsOf(scene, dam)
   const fertile = 1 - (scene.rules.clutch?.infertile ?? 0.1)
-  const chance = wish && wish.traits.length > 0 ? wantedChance(cross, wish) : null
+  const wished = knownWish(scene.genes, wish)
+  const chance = wished && wantedChance(cross, wished)
   return {
     ...{ dam, sire, eggs },
     scores: scoresOf(scene, dam, sire),
@@ -97,6 +112,7 @@ export function reckonAll(
   sires: readonly Mate[],
   wish: Wanted | null,
 ) {
+  const wished = knownWish(scene.genes, wish)
   const related = kinship(
     pedigree,
     dams.map((d) => d.id),
@@ -108,9 +124,45 @@ export function reckonAll(
       const harms = crossOutcomes(cross).harms.filter((h) => h.share > 0.005)
       return {
         inbreeding: related[d]![s]!,
-        chance: wish && wish.traits.length > 0 ? wantedChance(cross, wish).share : null,
+        chance: wished && wantedChance(cross, wished).share,
         harms,
       }
     }),
   )
+}
+
+/** Chance that a gamete brings what is wished, over all its traits, as if they were free of each other. */
+const promise = (genes: GeneSet, { traits }: Wanted, { beliefs, sex }: Mate) =>
+  traits.reduce((product, { trait }) => {
+    const { locus, allele } = locusOf(genes, trait)
+    const belief = beliefs[locus.name]
+    const has = (genotype: Genotype) => (allele > 0 ? genotype.includes(allele) : genotype.some((a) => a > 0))
+    const carried = belief
+      ? genotypesOf(locus, sex === 'male' ? 'male' : 'female').reduce(
+          (sum, genotype, i) => sum + (has(genotype) ? (belief[i] ?? 0) : 0),
+          0,
+        )
+      : 0
+    return product * Math.max(carried, 0.01)
+  }, 1)
+
+/**
+ * Pairs of breeders that may throw what is wished, likeliest first and least inbred among equals; none that no plan would
+ * make. Of a large stock only those are crossed that bring most of what is wished.
+ */
+export function likeliest(scene: Scene, pedigree: OrderedPedigree, wish: Wanted | null) {
+  const wished = knownWish(scene.genes, wish)
+  if (!wished) return []
+  const breeders = (sex: 'female' | 'male') =>
+    scene.mates
+      .filter((m) => m.sex === sex && m.presence === 'here' && m.verdict !== null)
+      .map((mate) => ({ mate, promise: promise(scene.genes, wished, mate) }))
+      .sort((a, b) => b.promise - a.promise)
+      .slice(0, MOST_CROSSED)
+      .map(({ mate }) => mate)
+  const [dams, sires] = [breeders('female'), breeders('male')]
+  return reckonAll(scene, pedigree, dams, sires, wished)
+    .flatMap((row, d) => row.map((cell, s) => ({ ...cell, dam: dams[d]!, sire: sires[s]! })))
+    .filter((c) => c.inbreeding < scene.rules.kin.alarm - 1e-9 && (c.chance ?? 0) > 0)
+    .sort((a, b) => (b.chance ?? 0) - (a.chance ?? 0) || a.inbreeding - b.inbreeding)
 }

@@ -20,12 +20,19 @@ const SEASON_DAYS = 110
 
 export type SeasonBody = Pick<SeasonPlanView, 'name' | 'from' | 'to' | 'settings' | 'courses'>
 
-/** A season as it starts out: everybody who breeds, the protocol's figures, from today. */
+/** So many of a sex a season starts out with at most; more are added by hand, or planned as another season. */
+const FRESH_MOST = { female: 80, male: 20 }
+
+/** A season as it starts out: those who breed, ready ones first, the protocol's figures, from today. */
 export function freshSeason(scene: Scene): SeasonBody {
   const { rules, today, mates } = scene
-  const breeding = (sex: string) =>
-    mates.filter((m) => m.sex === sex && m.presence === 'here' && m.verdict !== null)
-  const females = breeding('female').filter((m) => m.verdict !== 'not this season' || m.window !== null)
+  const breeding = (sex: 'female' | 'male') =>
+    mates
+      .filter((m) => m.sex === sex && m.presence === 'here' && m.verdict !== null)
+      .filter((m) => m.sex === 'male' || m.verdict !== 'not this season' || m.window !== null)
+      .sort((a, b) => Number(b.verdict === 'ready') - Number(a.verdict === 'ready'))
+      .slice(0, FRESH_MOST[sex])
+  const females = breeding('female')
   const first = females.flatMap((f) => f.window?.from ?? []).sort()[0]
   const from = first && first > today ? addDays(first, -7) : today
   return {

@@ -26,6 +26,18 @@ export function EggMark({ fate, size = 20 }: { fate: EggFate; size?: number }) {
           </g>
         </>
       )}
+      {fate === 'damaged' && (
+        <>
+          <ellipse {...shell} fill="var(--wash)" stroke="var(--clay)" strokeWidth={1.3} />
+          <path d="M6 8l4 3-2 4 4 4" fill="none" stroke="var(--clay)" strokeWidth={1.5} />
+        </>
+      )}
+      {['sold', 'passed on', 'frozen', 'fed'].includes(fate) && (
+        <>
+          <ellipse {...shell} fill="none" stroke="var(--ink2)" strokeWidth={1.1} />
+          <path d="M5 12h10" stroke="var(--ink2)" strokeWidth={1.5} />
+        </>
+      )}
       {fate === 'dead' && (
         <path d="M5 6l10 12M15 6L5 18" stroke="var(--clay)" strokeWidth={1.7} fill="none" />
       )}

@@ -5,6 +5,11 @@ import { useFigures, type Figures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
 
+function mealInWords(p: Record<string, unknown>): string {
+  if (p.outcome === 'taken') return p.assisted ? 'was helped to eat' : 'ate'
+  return p.outcome === 'offered' ? 'was offered' : String(p.outcome)
+}
+
 /** What an entry says, in a line. */
 export function entryInWords({ kind, payload }: Entry, figures: Figures): string {
   const p = payload as Record<string, string & number & boolean>
@@ -13,7 +18,27 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
     case 'weighed':
       return `weighed ${figures.grams(Number(p.grams))}${p.context && p.context !== 'not said' ? `, ${p.context}` : ''}${p.condition ? `, condition ${p.condition}` : ''}${note}`
     case 'meal':
-      return `${p.outcome === 'taken' ? (p.assisted ? 'was helped to eat' : 'ate') : 'refused'}${p.prey ? ` ${p.prey}` : ''}${p.grams ? `, ${figures.grams(Number(p.grams))}` : ''}${note}`
+      return `${mealInWords(p)}${p.prey ? ` ${p.prey}` : ''}${p.grams ? `, ${figures.grams(Number(p.grams))}` : ''}${p.trick ? `, tried: ${p.trick}` : ''}${p.supplement && p.supplement !== 'o' ? `, with ${p.supplement}` : ''}${note}`
+    case 'sex read':
+      return `sex read by ${p.method}: ${p.sex ?? 'kept back until it is sure'}${note}`
+    case 'readings shown':
+      return 'was shown the readings of its sex'
+    case 'defect found':
+      return `defect: ${p.defect}, ${p.grade}${note}`
+    case 'measured':
+      return `measured: ${[p.girthMm ? `${p.girthMm} mm round` : '', p.headMm ? `head ${p.headMm} mm wide` : ''].filter((w) => w !== '').join(', ')}${note}`
+    case 'held back':
+      return `${(p.keep as unknown) ? 'held back' : 'let go'}: ${p.reason}`
+    case 'reserved':
+      return `held for ${p.name} at ${p.price}${Number(p.deposit) > 0 ? `, ${p.deposit} paid` : ''}${p.until ? `, until ${figures.day(p.until)}` : ''}${note}`
+    case 'reservation ended':
+      return `held no longer: ${p.because}`
+    case 'returned':
+      return `came back: ${p.because}`
+    case 'changed hands':
+      return `went on to ${p.to}`
+    case 'permit noted':
+      return `paper: ${p.name} ${p.number}${p.until ? `, until ${figures.day(p.until)}` : ''}${note}`
     case 'shed':
       return `${p.whole === false ? 'shed, in pieces' : 'shed whole'}${note}`
     case 'sexed':
@@ -49,7 +74,7 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
     case 'locked':
       return `locked${p.minutes ? `, ${p.minutes} min` : ''}${note}`
     case 'clutch found':
-      return `clutch found, ${p.eggs} eggs${note}`
+      return `found, ${p.eggs} in all${note}`
     case 'egg fate':
       return `egg ${p.eggNumber ?? ''} is ${p.fate}${note}`
     case 'rest began':
@@ -63,7 +88,21 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
     case 'droppings':
       return `droppings, ${(p.clear as unknown) === false ? 'more to come' : 'gut clear'}${note}`
     case 'set point':
-      return `set to ${figures.celsius(Number(p.celsius))}${note}`
+      return `set to ${figures.celsius(Number(p.celsius))}${p.night ? `, ${figures.celsius((p.night as unknown as { celsius: number }).celsius)} by night` : ''}${note}`
+    case 'batch fate':
+      return `${p.count} are ${p.fate}${note}`
+    case 'clutch moved':
+      return `moved to another box${note}`
+    case 'box weighed':
+      return `box weighed ${Math.round(Number(p.grams))} g${p.addedGrams ? `, ${p.addedGrams} g of water added` : ''}${note}`
+    case 'nest checked':
+      return `nest looked at, nothing there${note}`
+    case 'laying sign':
+      return `sign of laying: ${p.sign}${note}`
+    case 'hatchling step':
+      return `${p.step}${note}`
+    case 'calibrated':
+      return `probe compared: it showed ${figures.celsius(Number(p.readC), 2)}, true was ${figures.celsius(Number(p.trueC), 2)}`
     case 'struck':
       return `struck an entry out${p.reason ? `: ${p.reason}` : ''}`
     default:

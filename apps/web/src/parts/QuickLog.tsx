@@ -1,4 +1,4 @@
-import type { AnimalRow } from '@hatch-book/contract'
+import type { AnimalPage, AnimalRow } from '@hatch-book/contract'
 import { Button, Input, InputNumber, Segmented } from 'antd'
 import { useState } from 'react'
 import { useFigures } from '../shell/figures'
@@ -9,7 +9,16 @@ import { WeightForm } from './WeightForm'
 type Form = 'weigh' | 'sex' | 'problem' | 'note' | 'meal' | null
 
 /** What is logged at the tub, by one key or one tap; the usual outcome first. */
-export function QuickLog({ animal, active = true }: { animal: AnimalRow; active?: boolean }) {
+export function QuickLog({
+  animal,
+  methods,
+  active = true,
+}: {
+  animal: AnimalRow
+  /** How the sex of its species is read. */
+  methods: AnimalPage['sexing']
+  active?: boolean
+}) {
   const { write } = useLog()
   const [form, setForm] = useState<Form>(null)
   const subject = { type: 'animal' as const, id: animal.id }
@@ -53,7 +62,7 @@ export function QuickLog({ animal, active = true }: { animal: AnimalRow; active?
           <WeightForm animal={animal} onDone={done} onCancel={done} />
         </div>
       )}
-      {form === 'sex' && <SexForm animal={animal} onDone={done} />}
+      {form === 'sex' && <SexForm animal={animal} methods={methods} onDone={done} />}
       {form === 'problem' && <ProblemForm animal={animal} onDone={done} />}
       {form === 'note' && (
         <TextForm
@@ -125,12 +134,23 @@ function MealForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
   )
 }
 
-function SexForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
+/** Certain for those that nobody reads: seen to mate, to lay, to bear. */
+const SEEN = { name: 'seen to mate, lay or bear', right: 0.99 }
+
+function SexForm({
+  animal,
+  methods,
+  onDone,
+}: {
+  animal: AnimalRow
+  methods: AnimalPage['sexing']
+  onDone(): void
+}) {
   const { write } = useLog()
   const [sex, setSex] = useState('female')
-  const [method, setMethod] = useState('probed')
-  // How often one trained reading by a method is right.
-  const sure: Record<string, number> = { 'gentle eversion': 0.95, probed: 0.97, 'tail shape': 0.8 }
+  const able = [...methods, SEEN]
+  const [name, setName] = useState(able[0]!.name)
+  const method = able.find((m) => m.name === name)!
   return (
     <form
       style={{ marginTop: 12 }}
@@ -141,7 +161,7 @@ function SexForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
             {
               kind: 'sexed',
               subject: { type: 'animal', id: animal.id },
-              payload: { sex, method, certainty: sure[method]! },
+              payload: { sex, method: method.name, certainty: method.right },
             },
           ],
           `${animal.tag} sexed ${sex}`,
@@ -152,8 +172,13 @@ function SexForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
         <Segmented aria-label="sex" options={['female', 'male', 'unknown']} value={sex} onChange={setSex} />
       </p>
       <p>
-        <Segmented aria-label="method" options={Object.keys(sure)} value={method} onChange={setMethod} />{' '}
-        <span className="small quiet">{Math.round(sure[method]! * 100)} % right</span>
+        <Segmented
+          aria-label="method"
+          options={able.map((m) => m.name)}
+          value={method.name}
+          onChange={setName}
+        />{' '}
+        <span className="small quiet">{Math.round(method.right * 100)} % right</span>
       </p>
       <SaveRow onCancel={onDone} />
     </form>

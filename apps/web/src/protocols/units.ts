@@ -15,7 +15,11 @@ export const UNIT_WORDS: Record<FigureUnit, string> = {
   score: 'of 5',
   price: '',
   'per d': 'a day',
+  'per C': 'a °C',
+  'kJ per mol': 'kJ/mol',
   'g per g': 'g per g',
+  m2: 'm²',
+  L: 'litres',
 }
 
 /** Shares are kept of one and read in per cent. */

@@ -3,6 +3,7 @@ import { useNavigate, useParams } from 'react-router'
 import { Strokes } from '../parts/Strokes'
 import { useFigures } from '../shell/figures'
 import { useLadder, useLineFilter } from '../shell/queries'
+import { RearingHead } from './RearingHead'
 import { YoungSheet } from './YoungSheet'
 
 const RISE = 18
@@ -21,12 +22,16 @@ export function RearingPage() {
   const search = line ? `?line=${encodeURIComponent(line)}` : ''
   return (
     <section className="page">
-      <div className="head">
-        <h1>
-          The ladder: {count} young{line && <span className="quiet"> of {line}</span>}
-        </h1>
+      <RearingHead
+        here="/rearing"
+        title={
+          <>
+            The ladder: {count} young{line && <span className="quiet"> of {line}</span>}
+          </>
+        }
+      >
         <span className="small quiet">strokes are meals taken in a row; a refusal wipes them</span>
-      </div>
+      </RearingHead>
       {count === 0 && (
         <p className="empty">
           No young animal is being raised. They come here when their eggs hatch, or from a list.
@@ -78,7 +83,7 @@ export function RearingPage() {
 }
 
 function YoungCard({
-  young: { animal, gate, leaving, flag },
+  young: { animal, gate, leaving, flag, group },
   onOpen,
 }: {
   young: LadderAnimal
@@ -112,14 +117,18 @@ function YoungCard({
           )}
         </span>
         <span className={flag ? 'bad' : leaving.opens ? 'warm' : 'quiet'}>
-          {flag ??
-            (animal.presence === 'listed'
-              ? 'listed'
-              : leaving.opens
-                ? 'may leave'
-                : gate.expected
-                  ? figures.span(gate.expected)
-                  : '')}
+          {group?.partBy ? `part by ${figures.day(group.partBy)}` : null}
+          {group?.partBy && flag ? ', ' : null}
+          {group?.partBy && !flag
+            ? null
+            : (flag ??
+              (animal.presence === 'listed'
+                ? 'listed'
+                : leaving.opens
+                  ? 'may leave'
+                  : gate.expected
+                    ? figures.span(gate.expected)
+                    : ''))}
         </span>
       </span>
     </button>

@@ -46,7 +46,7 @@ export function YoungSheet({
     >
       {data && animal && (
         <>
-          {may.write && <QuickLog key={animal.id} animal={data.animal} />}
+          {may.write && <QuickLog key={animal.id} animal={data.animal} methods={data.sexing} />}
           <hr />
           <h3>
             {data.stage.name}

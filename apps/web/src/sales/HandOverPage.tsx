@@ -1,10 +1,12 @@
-import type { HandOver } from '@hatch-book/contract'
+import { newId, type HandOver } from '@hatch-book/contract'
 import { useQuery } from '@tanstack/react-query'
 import { Button } from 'antd'
+import { useState } from 'react'
 import { Navigate, useNavigate, useParams } from 'react-router'
 import { api } from '../shell/api'
 import { figuresOf, type Figures } from '../shell/figures'
 import { useSessionQuery } from '../shell/session'
+import { MadeLink } from './LinksPage'
 
 /** The sheet that goes home with an animal: its honest record and how it is kept. Prints on one page. */
 export function HandOverPage() {
@@ -32,6 +34,7 @@ export function HandOverPage() {
           Print
         </Button>
         <Button onClick={() => void navigate('/leaving')}>Back</Button>
+        <BuyersPage animalId={data.animal.id} />
       </div>
       <Head sheet={data} figures={figures} />
       <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
@@ -51,6 +54,25 @@ export function HandOverPage() {
         </p>
       </section>
     </main>
+  )
+}
+
+/** Makes the address of this animal's page for its buyer. */
+function BuyersPage({ animalId }: { animalId: string }) {
+  const [made, setMade] = useState<string | null>(null)
+  const [says, setSays] = useState('')
+  const make = () =>
+    api
+      .send<{ path: string }>('POST', '/api/shares', { id: newId(), kind: 'animal', animalId })
+      .then(({ path }) => setMade(location.origin + path))
+      .catch((error: Error) => setSays(error.message))
+  return made ? (
+    <MadeLink address={made} />
+  ) : (
+    <>
+      <Button onClick={() => void make()}>A page for the buyer</Button>
+      {says && <span className="bad small">{says}</span>}
+    </>
   )
 }
 
@@ -118,7 +140,7 @@ function Feeding({
 }
 
 function Rest({
-  sheet: { weights, sheds, sexing, problems },
+  sheet: { animal, weights, sheds, sexing, problems },
   figures,
 }: {
   sheet: HandOver
@@ -141,6 +163,11 @@ function Rest({
         {sheds} sheds on record.
         {sexing.map((s) => ` Sexed ${s.sex} on ${figures.day(s.on)} (${s.method}).`)}
       </p>
+      {animal.defect !== '' && (
+        <p className="small">
+          Defect: <strong>{animal.defect}</strong>.
+        </p>
+      )}
       <h2>Problems</h2>
       {problems.length === 0 ? (
         <p className="small">None on record.</p>

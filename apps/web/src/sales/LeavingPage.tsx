@@ -1,15 +1,16 @@
 import type { AnimalRow, LadderAnimal } from '@hatch-book/contract'
-import { Button, Input, InputNumber, Modal } from 'antd'
+import { Button } from 'antd'
 import { useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { Link } from 'react-router'
 import { describeAnimal } from '../parts/AnimalCard'
 import { OverruleForm } from '../parts/ReadinessSheet'
 import { ReasonList, ReasonsSheet } from '../parts/Reasons'
 import { Strokes } from '../parts/Strokes'
 import { useFigures } from '../shell/figures'
-import { useLog } from '../shell/log'
 import { useAnimal, useAnimals, useLadder, useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
+import { ComeBack, EndReservation, ReserveForm, SaleForm } from './SaleForms'
+import { SalesHead } from './SalesHead'
 
 const SOLD_SHOWN = 30
 
@@ -18,7 +19,8 @@ export function LeavingPage() {
   const { data: ladder } = useLadder()
   const { data: animals } = useAnimals()
   const { fits } = useLineFilter()
-  const [act, setAct] = useState<{ animal: AnimalRow; kind: 'listed' | 'sold' } | null>(null)
+  const { decide } = useMay()
+  const [act, setAct] = useState<{ animal: AnimalRow; kind: 'listed' | 'sold' | 'reserved' } | null>(null)
   const [whyId, setWhy] = useState<string | null>(null)
   if (!ladder || !animals) return null
   const young = ladder.steps.flatMap((s) => s.animals).filter((y) => fits(y.animal))
@@ -30,10 +32,9 @@ export function LeavingPage() {
   const sold = animals.filter((a) => a.presence === 'sold' && fits(a))
   return (
     <section className="page">
-      <div className="head">
-        <h1>Leaving</h1>
+      <SalesHead title="Leaving">
         <span className="small quiet">an animal may leave when all its gates hold</span>
-      </div>
+      </SalesHead>
       <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1.2fr) minmax(0, 1fr)' }}>
         <div>
           <h2>Listed ({listed.length})</h2>
@@ -41,6 +42,7 @@ export function LeavingPage() {
             young={listed}
             empty="Nobody is listed."
             onSell={(animal) => setAct({ animal, kind: 'sold' })}
+            onReserve={(animal) => setAct({ animal, kind: 'reserved' })}
             onWhy={setWhy}
           />
           <h2 style={{ marginTop: 20 }}>May leave now ({may.length})</h2>
@@ -49,6 +51,7 @@ export function LeavingPage() {
             empty="No young animal has all its gates open."
             onList={(animal) => setAct({ animal, kind: 'listed' })}
             onSell={(animal) => setAct({ animal, kind: 'sold' })}
+            onReserve={(animal) => setAct({ animal, kind: 'reserved' })}
             onWhy={setWhy}
           />
           <h2 style={{ marginTop: 20 }}>Sold ({sold.length})</h2>
@@ -61,7 +64,10 @@ export function LeavingPage() {
                   </Link>{' '}
                   <span className="quiet">{describeAnimal(a)}</span>
                 </span>
-                <Link to={`/leaving/${a.id}/hand-over`}>hand-over sheet</Link>
+                <span className="nowrap">
+                  {decide && <ComeBack animal={a} />}{' '}
+                  <Link to={`/leaving/${a.id}/hand-over`}>hand-over sheet</Link>
+                </span>
               </li>
             ))}
           </ul>
@@ -80,7 +86,8 @@ export function LeavingPage() {
           </ul>
         </div>
       </div>
-      {act && (
+      {act?.kind === 'reserved' && <ReserveForm animal={act.animal} onDone={() => setAct(null)} />}
+      {act && act.kind !== 'reserved' && (
         <SaleForm
           key={act.animal.id + act.kind}
           animal={act.animal}
@@ -120,12 +127,14 @@ function Group({
   empty,
   onList,
   onSell,
+  onReserve,
   onWhy,
 }: {
   young: readonly LadderAnimal[]
   empty: string
   onList?(a: AnimalRow): void
   onSell(a: AnimalRow): void
+  onReserve(a: AnimalRow): void
   onWhy(id: string): void
 }) {
   const figures = useFigures()
@@ -143,6 +152,8 @@ function Group({
               {describeAnimal(animal)}, {figures.grams(animal.grams)}
             </span>{' '}
             <Strokes count={animal.mealsInARow} most={10} />
+            {animal.reserved !== '' && <span className="small warm"> held for {animal.reserved}</span>}
+            {animal.defect !== '' && <span className="small bad"> {animal.defect}</span>}
             {!leaving.opens && (
               <span className="small bad">
                 {' '}
@@ -161,6 +172,17 @@ function Group({
                     list
                   </Button>
                 )}{' '}
+                {animal.reserved === '' ? (
+                  <Button
+                    size="small"
+                    aria-label={`hold ${animal.tag} for somebody`}
+                    onClick={() => onReserve(animal)}
+                  >
+                    hold
+                  </Button>
+                ) : (
+                  <EndReservation animal={animal} />
+                )}{' '}
                 <Button
                   size="small"
                   type="primary"
@@ -175,64 +197,6 @@ function Group({
         </li>
       ))}
     </ul>
-  )
-}
-
-function SaleForm({ animal, kind, onDone }: { animal: AnimalRow; kind: 'listed' | 'sold'; onDone(): void }) {
-  const { data } = useAnimal(animal.id)
-  const { write } = useLog()
-  const navigate = useNavigate()
-  const [price, setPrice] = useState<number | null>(null)
-  const [buyer, setBuyer] = useState('')
-  const [says, setSays] = useState('')
-  const asked = price ?? data?.price.typical ?? 0
-  const save = async () => {
-    if (kind === 'sold' && buyer.trim() === '') return setSays('write who takes it home')
-    const payload = kind === 'sold' ? { buyer: buyer.trim(), price: asked } : { price: asked }
-    if (
-      await write(
-        [{ kind, subject: { type: 'animal', id: animal.id }, payload }],
-        `${animal.tag} ${kind === 'sold' ? `sold to ${buyer.trim()}` : 'listed'}`,
-      )
-    ) {
-      onDone()
-      if (kind === 'sold') void navigate(`/leaving/${animal.id}/hand-over`)
-    }
-  }
-  return (
-    <Modal
-      title={kind === 'sold' ? `Sell ${animal.tag}` : `List ${animal.tag}`}
-      open
-      okText={kind === 'sold' ? 'Sold' : 'List it'}
-      onOk={() => void save()}
-      onCancel={onDone}
-    >
-      <p className="quiet">{describeAnimal(animal)}</p>
-      <div className="field">
-        <label htmlFor="price">Price</label>
-        <InputNumber id="price" min={0} max={1000000} value={asked} onChange={setPrice} />
-        {data && (
-          <span className="small quiet">
-            usual {data.price.least} to {data.price.most}
-          </span>
-        )}
-      </div>
-      {kind === 'sold' && (
-        <div className="field">
-          <label htmlFor="buyer">Buyer</label>
-          <Input
-            id="buyer"
-            autoFocus
-            value={buyer}
-            onChange={(e) => setBuyer(e.target.value)}
-            maxLength={120}
-            onPressEnter={() => void save()}
-          />
-          {says && <span className="says">{says}</span>}
-        </div>
-      )}
-      {data && <p className="small quiet">{data.cautions}</p>}
-    </Modal>
   )
 }
 

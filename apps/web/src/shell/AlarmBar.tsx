@@ -19,8 +19,8 @@ export function AlarmBar() {
           <span>
             <strong>
               {a.severity === 'alarm' ? '■' : '◐'}{' '}
-              <Link to={`/brumation/units/${a.unitId}`}>
-                {a.unit}: {a.kind}
+              <Link to={a.placeKind === 'unit' ? `/brumation/units/${a.placeId}` : `/climate/${a.placeId}`}>
+                {a.place}: {a.kind}
               </Link>
             </strong>{' '}
             {a.says}. {a.todo.split('. ')[0]}.

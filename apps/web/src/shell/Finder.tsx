@@ -58,7 +58,7 @@ function FinderBody({ onPick }: { onPick(to: string): void }) {
     ...(clutches?.clutches ?? []).map((c) => ({
       to: `/incubation/${c.id}`,
       tag: c.name,
-      says: `clutch, ${c.eggs.length} eggs, ${c.box.name}`,
+      says: `clutch, ${c.eggs.length} eggs, ${c.box?.name ?? 'born'}`,
     })),
   ]
   const word = text.trim().toLowerCase()

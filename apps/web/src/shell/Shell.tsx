@@ -20,6 +20,7 @@ const ROOMS = [
   ['/pairing', 'Pairing'],
   ['/incubation', 'Incubation'],
   ['/rearing', 'Rearing'],
+  ['/places', 'Places'],
   ['/leaving', 'Leaving'],
   ['/protocols', 'Protocols'],
   ['/messages', 'Messages'],

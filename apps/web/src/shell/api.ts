@@ -60,5 +60,12 @@ export const queries = new QueryClient({
   },
 })
 
+/** Asks again for all that is on the screen, and waits until it is there. */
+export const refreshAll = (): Promise<void> => queries.invalidateQueries()
+
+/** A hand goes on after so long; what is reckoned slowly follows by itself. */
+const PATIENCE_MS = 2500
+
 /** After anything was written everything computed may have moved: ask again for what is on the screen. */
-export const refreshBook = () => queries.invalidateQueries()
+export const refreshBook = (): Promise<void> =>
+  Promise.race([refreshAll(), new Promise<void>((resolve) => setTimeout(resolve, PATIENCE_MS))])

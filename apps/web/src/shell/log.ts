@@ -35,6 +35,14 @@ export interface ToWrite {
   at?: string
 }
 
+interface WriteOptions {
+  /** Says nothing over the view, and waits for no view to be asked for again. */
+  quiet?: boolean
+  device?: string
+  /** Called as soon as the server has kept it: what the hand holds changes then, not when the views have followed. */
+  onKept?(): void
+}
+
 /** Remembers entries that a larger act wrote (a hatching, a clutch), so that they can be taken back as one. */
 export const rememberWritten = (entries: EntryInput[], says: string) =>
   useUndoStore.getState().push({ entries, says })
@@ -97,7 +105,7 @@ export function useLog() {
     async (
       items: ToWrite[],
       says: string,
-      { quiet = false, device = 'web' }: { quiet?: boolean; device?: string } = {},
+      { quiet = false, device = 'web', onKept }: WriteOptions = {},
     ): Promise<boolean> => {
       const entries: EntryInput[] = items.map(({ kind, subject, payload = {}, at = now }) => ({
         id: newId(),
@@ -114,6 +122,7 @@ export function useLog() {
         return false
       }
       useUndoStore.getState().push({ entries, says })
+      onKept?.()
       // Where a view shows what was written itself, a note over it would only be in the way.
       if (!quiet)
         notification.success({

@@ -9,10 +9,11 @@ import type {
   Place,
   Probe,
   ProtocolSummary,
-  RestBook,
+  ReceptiveList,
   ScaleView,
+  Series,
 } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useSearchParams } from 'react-router'
 import { api } from './api'
 
@@ -44,16 +45,11 @@ export const usePairings = () =>
     queryKey: ['pairings'],
     queryFn: () => api.get<{ pairings: PairingView[] }>('/api/pairings').then((r) => r.pairings),
   })
-/** Females that were warmed this season, and when they are expected to be receptive. */
+/** Females that are coming into season, and when they are expected to be receptive. */
 export const useReceptive = () =>
   useQuery({
-    queryKey: ['rests', 'receptive'],
-    queryFn: () =>
-      api
-        .get<RestBook>('/api/rests')
-        .then(({ rests }) =>
-          rests.filter((r) => r.receptive !== null && r.subject.warmedOn !== null && r.animalId !== null),
-        ),
+    queryKey: ['receptive'],
+    queryFn: () => api.get<ReceptiveList>('/api/receptive').then((r) => r.females),
   })
 export const useLadder = () =>
   useQuery({ queryKey: ['rearing'], queryFn: () => api.get<Ladder>('/api/rearing') })
@@ -103,3 +99,15 @@ export function placeNames(places: readonly Place[]): Map<string, string> {
     }),
   )
 }
+/** A stretch of a probe's log, small enough to draw; what was drawn stays until the next stretch is there. */
+export const useSeries = (probeId: string | null, from: string, to: string) =>
+  useQuery({
+    queryKey: ['series', probeId, from, to],
+    queryFn: ({ signal }) =>
+      api.get<Series>(
+        `/api/probes/${probeId}/series?${new URLSearchParams({ from, to }).toString()}`,
+        signal,
+      ),
+    enabled: probeId !== null,
+    placeholderData: keepPreviousData,
+  })

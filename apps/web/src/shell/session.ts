@@ -1,7 +1,7 @@
 import type { Book, Member, Session } from '@hatch-book/contract'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import { api, refreshBook } from './api'
+import { api, refreshAll } from './api'
 
 export function useSessionQuery() {
   return useQuery({ queryKey: ['session'], queryFn: () => api.get<Session>('/api/session') })
@@ -38,7 +38,7 @@ export function useLiveChanges(): void {
         return
       }
       asking = true
-      await refreshBook()
+      await refreshAll()
       asking = false
       if (more) {
         more = false

@@ -1,4 +1,5 @@
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
+import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
 import type { GrownCollection } from './growthOfAll'
 
@@ -20,23 +21,13 @@ export default function LineCurves({ curves }: { curves: GrownCollection['curves
             type="number"
             domain={[0, most]}
             tickFormatter={(age: number) => figures.days(age)}
-            stroke="var(--ink2)"
-            tick={{ fontSize: 12, fill: 'var(--ink2)' }}
+            {...AXIS}
             tickCount={6}
           />
-          <YAxis
-            tickFormatter={(g: number) => figures.grams(g)}
-            stroke="var(--ink2)"
-            tick={{ fontSize: 12, fill: 'var(--ink2)' }}
-            width={66}
-          />
+          <YAxis tickFormatter={(g: number) => figures.grams(g)} {...AXIS} width={66} />
           <Tooltip
             isAnimationActive={false}
-            contentStyle={{
-              background: 'var(--sheet)',
-              border: '1px solid var(--rule)',
-              color: 'var(--ink)',
-            }}
+            contentStyle={PAPER}
             labelFormatter={(age) => figures.days(Number(age))}
             formatter={(value, name) => [figures.grams(Number(value)), name]}
           />

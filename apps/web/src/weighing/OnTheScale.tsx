@@ -6,7 +6,7 @@ import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useSession } from '../shell/session'
 import { useAwaited, useScale, type ScaleState } from '../shell/useScale'
-import { useWedge } from './useWedge'
+import { useWedge } from '../shell/useWedge'
 import { likelyContext, type Weighed } from './weighed'
 
 const CONTEXT_KEYS: readonly [string, WeightContext][] = [

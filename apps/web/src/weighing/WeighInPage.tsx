@@ -48,7 +48,9 @@ export function WeighInPage() {
         (a) =>
           (a.presence === 'here' || a.presence === 'listed') &&
           fits(a) &&
-          (who === 'all' || (who === 'breeders') === (a.purpose === 'breeder')),
+          // Of an insect weight says nothing: it is only weighed where everybody is.
+          (who === 'all' ||
+            (a.bodyPlan !== 'arthropod' && (who === 'breeders') === (a.purpose === 'breeder'))),
       )
       .filter(
         (a) =>

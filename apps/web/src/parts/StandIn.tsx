@@ -1,0 +1,28 @@
+import { MISCHIEFS } from '@hatch-book/contract'
+import { Button } from 'antd'
+import { api } from '../shell/api'
+import { useMay, useSession } from '../shell/session'
+
+/** In the demo: what can be done to a made-up unit or incubator that speaks for itself, to see what the book says. */
+export function StandIn({ placeId, speaks, what }: { placeId: string; speaks: boolean; what: string }) {
+  const { book } = useSession()
+  const may = useMay()
+  if (!book.demoDay || !speaks || !may.decide) return null
+  return (
+    <article className="card small-card" aria-label={`The stand-in ${what}`} style={{ marginBottom: 14 }}>
+      <h2>The stand-in {what}</h2>
+      <p className="small quiet">In the demo a made-up {what} speaks for itself. Do something to it:</p>
+      <div className="row">
+        {MISCHIEFS.map((does) => (
+          <Button
+            key={does}
+            size="small"
+            onClick={() => void api.send('POST', `/api/places/${placeId}/mischief`, { does })}
+          >
+            {does}
+          </Button>
+        ))}
+      </div>
+    </article>
+  )
+}

@@ -1,0 +1,116 @@
+import { newId, type Rooms } from '@hatch-book/contract'
+import { Button, Input, InputNumber, Select } from 'antd'
+import { useState, type FormEvent } from 'react'
+import { RefusedError, api, refreshBook } from '../shell/api'
+
+const TUBS = {
+  'small, 6 litres': { size: 'small', areaM2: 0.06, litres: 6, most: 1 },
+  'middle, 16 litres': { size: 'middle', areaM2: 0.12, litres: 16, most: 2 },
+  'large, 50 litres': { size: 'large', areaM2: 0.36, litres: 50, most: 4 },
+  'cup, 0.5 litres': { size: 'cup', areaM2: 0.01, litres: 0.5, most: 1 },
+} as const
+
+/** A rack in seconds: rows times columns of one tub. */
+export function NewRack({ rooms, onDone }: { rooms: Rooms; onDone(): void }) {
+  const [name, setName] = useState('')
+  const [prefix, setPrefix] = useState('')
+  const [rows, setRows] = useState(6)
+  const [columns, setColumns] = useState(8)
+  const [tub, setTub] = useState<keyof typeof TUBS>('small, 6 litres')
+  const [roomId, setRoom] = useState<string | null>(null)
+  const [says, setSays] = useState('')
+  const named = rooms.rooms.filter((r) => r.id !== null)
+  const build = async (event: FormEvent) => {
+    event.preventDefault()
+    if (name.trim() === '') return setSays('give the rack a name')
+    try {
+      const letters = prefix.trim() || name.trim().slice(0, 1).toUpperCase()
+      await api.send('POST', '/api/racks', {
+        ...{ id: newId(), name: name.trim(), prefix: letters, roomId, rows, columns },
+        tub: TUBS[tub],
+      })
+      await refreshBook()
+      onDone()
+    } catch (error) {
+      setSays(error instanceof RefusedError ? error.problem.detail : 'It could not be built.')
+    }
+  }
+  const number = (label: string, value: number, set: (n: number) => void) => (
+    <label className="small">
+      {label}
+      <InputNumber
+        aria-label={label}
+        min={1}
+        max={40}
+        value={value}
+        onChange={(n) => set(n ?? 1)}
+        style={{ display: 'block', width: 84 }}
+      />
+    </label>
+  )
+  return (
+    <form
+      className="card now"
+      style={{ marginBottom: 16 }}
+      onSubmit={(e) => void build(e)}
+      aria-label="New rack"
+    >
+      <div className="row" style={{ gap: 16, alignItems: 'end' }}>
+        <label className="small">
+          Name
+          <Input
+            aria-label="Name of the rack"
+            value={name}
+            autoFocus
+            maxLength={40}
+            onChange={(e) => setName(e.target.value)}
+            style={{ display: 'block', width: 150 }}
+          />
+        </label>
+        <label className="small">
+          Letters of its tubs
+          <Input
+            aria-label="Letters of its tubs"
+            placeholder={name.trim().slice(0, 1).toUpperCase() || 'A'}
+            value={prefix}
+            maxLength={8}
+            onChange={(e) => setPrefix(e.target.value)}
+            style={{ display: 'block', width: 120 }}
+          />
+        </label>
+        {number('Rows', rows, setRows)}
+        {number('Columns', columns, setColumns)}
+        <label className="small">
+          Tub
+          <Select
+            aria-label="Tub"
+            value={tub}
+            onChange={setTub}
+            style={{ display: 'block', width: 170 }}
+            options={Object.keys(TUBS).map((t) => ({ value: t as keyof typeof TUBS, label: t }))}
+          />
+        </label>
+        {named.length > 0 && (
+          <label className="small">
+            Room
+            <Select
+              aria-label="Room"
+              value={roomId ?? ''}
+              onChange={(r) => setRoom(r || null)}
+              style={{ display: 'block', width: 150 }}
+              options={[
+                { value: '', label: 'no room named' },
+                ...named.map((r) => ({ value: r.id!, label: r.name })),
+              ]}
+            />
+          </label>
+        )}
+        <Button type="primary" htmlType="submit">
+          Build {rows * columns} tubs
+        </Button>
+        <Button onClick={onDone}>Leave it</Button>
+      </div>
+      {says && <p className="bad small">{says}</p>}
+    </form>
+  )
+}

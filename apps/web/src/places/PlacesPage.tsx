@@ -1,0 +1,210 @@
+import type { RackView, Rooms } from '@hatch-book/contract'
+import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
+import { Button } from 'antd'
+import { useState } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import { Keys } from '../parts/Keys'
+import { useLog } from '../shell/log'
+import { useMay } from '../shell/session'
+import { useWedge } from '../shell/useWedge'
+import { LabelPrinter } from './LabelPrinter'
+import { NewRack } from './NewRack'
+import { RackGrid } from './RackGrid'
+import { TubCard } from './TubCard'
+import { TubSizes } from './TubSizes'
+import { standingTubs, useRooms, type Standing } from './queries'
+import './racks.css'
+import { useMoving } from './useMoving'
+
+/** Rooms, racks and tubs drawn as they stand; animals are moved by keys, by hand or by their codes. */
+export function PlacesPage() {
+  const { data } = useRooms()
+  return data ? <Drawn rooms={data} /> : null
+}
+
+type Tool = 'rack' | 'sizes' | 'labels' | null
+
+function Drawn({ rooms }: { rooms: Rooms }) {
+  const may = useMay()
+  const [search, setSearch] = useSearchParams()
+  const [tool, setTool] = useState<Tool>(null)
+  const all = standingTubs(rooms)
+  const racks = rooms.rooms.flatMap((r) => r.racks)
+  // Kept here too: a hand presses the next key before the address has changed.
+  const [picked, setPicked] = useState(search.get('tub'))
+  const here = all.find((s) => s.tub.id === picked) ?? all[0]
+  const pick = (id: string) => {
+    setPicked(id)
+    setSearch({ tub: id }, { replace: true })
+  }
+  const moving = useMoving(pick)
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
+  const tubNamed = (word: string) =>
+    all.find((s) => s.tub.name.toLowerCase() === word.toLowerCase())?.tub ?? null
+  const nameOf = (id: string) => all.find((s) => s.tub.id === id)?.tub.name ?? ''
+  const go = (key: string) => {
+    const to = here && neighbour(here, key, racks)
+    if (!to) return
+    pick(to)
+    document.querySelector<HTMLElement>(`[data-tub="${to}"]`)?.focus()
+  }
+  useWedge(
+    (code) => {
+      const word = code.toLowerCase()
+      const animal =
+        all.flatMap((s) => s.tub.animals).find((a) => a.tag.toLowerCase() === word) ??
+        rooms.homeless.find((a) => a.tag.toLowerCase() === word)
+      const tub = tubNamed(word)
+      if (animal) moving.pickUp(animal)
+      else if (tub && moving.carried) void moving.putDown(moving.carried, tub.id, tub.name)
+      else if (tub) pick(tub.id)
+    },
+    (key) => {
+      if (!key.startsWith('Arrow')) return false
+      go(key)
+      return true
+    },
+    tool === null && moving.doubt === null,
+  )
+  return (
+    <section className="page">
+      <div className="head">
+        <h1>Places</h1>
+        <div className="side">
+          <span className="small quiet">yellow foot: a meal is due; struck: to clean; faint: free</span>
+          {may.decide && <Button onClick={() => setTool('rack')}>Build a rack</Button>}
+          {may.decide && racks.length > 0 && <Button onClick={() => setTool('sizes')}>Tub sizes</Button>}
+          {racks.length > 0 && <Button onClick={() => setTool('labels')}>Labels</Button>}
+          <Link to="/rearing/space">tubs wanted</Link>
+        </div>
+      </div>
+      {tool === 'rack' && <NewRack rooms={rooms} onDone={() => setTool(null)} />}
+      {tool === 'sizes' && <TubSizes racks={racks} onDone={() => setTool(null)} />}
+      {tool === 'labels' && <LabelPrinter racks={racks} here={here} onDone={() => setTool(null)} />}
+      {racks.length === 0 && tool === null && (
+        <p className="empty">
+          No rack stands here yet. Build one: say how many rows and columns of which tub, and it is drawn.
+        </p>
+      )}
+      <DndContext
+        sensors={sensors}
+        onDragEnd={({ active, over }) => {
+          const animal = all
+            .flatMap((s) => s.tub.animals)
+            .find((a) => a.id === (active.data.current as { animalId?: string } | undefined)?.animalId)
+          if (animal && over && may.write)
+            void moving.putDown(animal, String(over.id), nameOf(String(over.id)))
+        }}
+      >
+        <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 2.3fr) minmax(270px, 1fr)' }}>
+          <div>
+            {rooms.rooms.map((room) => (
+              <div key={room.id ?? ''}>
+                {rooms.rooms.length > 1 && <h3>{room.name}</h3>}
+                <div className="racks">
+                  {room.racks.map((rack) => (
+                    <RackGrid
+                      key={rack.id}
+                      rack={rack}
+                      here={here?.tub.id ?? null}
+                      carried={moving.carried?.id ?? null}
+                      onPick={pick}
+                    />
+                  ))}
+                </div>
+              </div>
+            ))}
+          </div>
+          {here && (
+            <div className="beside first-on-phone">
+              <TubCard
+                key={here.tub.id}
+                standing={here}
+                moving={moving}
+                nameOf={nameOf}
+                tubNamed={tubNamed}
+                active={tool === null}
+              />
+              <Homeless rooms={rooms} all={all} here={here} active={tool === null && moving.doubt === null} />
+            </div>
+          )}
+        </div>
+      </DndContext>
+    </section>
+  )
+}
+
+/** The tub beside, above or below, over the edge into the next rack. */
+function neighbour({ rack, tub }: Standing, key: string, racks: readonly RackView[]): string | null {
+  const i = rack.tubs.findIndex((t) => t.id === tub.id)
+  const by =
+    key === 'ArrowLeft' ? -1 : key === 'ArrowRight' ? 1 : key === 'ArrowUp' ? -rack.columns : rack.columns
+  const to = rack.tubs[i + by]
+  if (to) return to.id
+  const next = racks[racks.findIndex((r) => r.id === rack.id) + Math.sign(by)]
+  return (by > 0 ? next?.tubs[0] : next?.tubs.at(-1))?.id ?? null
+}
+
+/** Animals that are in no tub: newborn, come back, come in. One key gives each a free clean tub of its own. */
+function Homeless({
+  rooms,
+  all,
+  here,
+  active,
+}: {
+  rooms: Rooms
+  all: readonly Standing[]
+  here: Standing
+  active: boolean
+}) {
+  const may = useMay()
+  const { write } = useLog()
+  if (rooms.homeless.length === 0) return null
+  // From the picked tub on, those that are free and clean.
+  const from = all.findIndex((s) => s.tub.id === here.tub.id)
+  const free = [...all.slice(from), ...all.slice(0, from)].filter(
+    (s) => s.tub.animals.length === 0 && !s.tub.soiledSince,
+  )
+  const given = rooms.homeless.slice(0, free.length)
+  const short = rooms.homeless.length - given.length
+  const tubThem = () =>
+    void write(
+      given.map((a, i) => ({
+        kind: 'moved' as const,
+        subject: { type: 'animal' as const, id: a.id },
+        payload: { placeId: free[i]!.tub.id },
+      })),
+      `${given.length} moved into tubs of their own`,
+    )
+  return (
+    <article className="card small-card now" style={{ marginTop: 14 }} aria-label="Without a tub">
+      <h2>Without a tub ({rooms.homeless.length})</h2>
+      <p>
+        {rooms.homeless.slice(0, 30).map((a) => (
+          <Link key={a.id} className="tag" to={`/animals/${a.id}`} style={{ marginRight: 8 }}>
+            {a.tag}
+          </Link>
+        ))}
+        {rooms.homeless.length > 30 && '…'}
+      </p>
+      {short > 0 && (
+        <p className="small bad">
+          {short} more than there are free, clean tubs from {here.tub.name} on.
+        </p>
+      )}
+      {may.write && given.length > 0 && (
+        <Keys
+          active={active}
+          acts={[
+            {
+              key: 'T',
+              says: `a tub each, from ${free[0]!.tub.name} on`,
+              main: true,
+              act: tubThem,
+            },
+          ]}
+        />
+      )}
+    </article>
+  )
+}

@@ -1,0 +1,191 @@
+import type { TubView } from '@hatch-book/contract'
+import { Button, Input } from 'antd'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { Keys, type KeyAct } from '../parts/Keys'
+import { useFigures } from '../shell/figures'
+import { useLog } from '../shell/log'
+import { useMay, useSession } from '../shell/session'
+import type { Standing } from './queries'
+import type { useMoving } from './useMoving'
+
+/** The picked tub: who lives in it, how it stands, and the keys for it. */
+export function TubCard({
+  standing: { rack, tub },
+  moving,
+  nameOf,
+  tubNamed,
+  active,
+}: {
+  standing: Standing
+  moving: ReturnType<typeof useMoving>
+  nameOf(id: string): string
+  tubNamed(word: string): TubView | null
+  active: boolean
+}) {
+  const figures = useFigures()
+  const may = useMay()
+  const { today } = useSession()
+  const { write } = useLog()
+  const [which, setWhich] = useState(0)
+  const { carried, doubt } = moving
+  const said = (kind: 'cleaned' | 'soiled' | 'misted' | 'water changed', says: string) => ({
+    act: () => void write([{ kind, subject: { type: 'place', id: tub.id } }], `${tub.name} ${says}`),
+  })
+  const first = tub.animals[Math.min(which, tub.animals.length - 1)]
+  const acts: KeyAct[] = carried
+    ? [
+        {
+          key: 'Enter',
+          says: `put ${carried.tag} down here`,
+          main: true,
+          act: () => void moving.putDown(carried, tub.id, tub.name),
+        },
+        { key: 'Escape', says: 'leave it where it is', act: moving.leave },
+      ]
+    : [
+        ...(first
+          ? [{ key: 'M', says: `move ${first.tag}`, main: true, act: () => moving.pickUp(first) }]
+          : []),
+        ...(tub.animals.length > 1
+          ? [{ key: 'N', says: 'the next in it', act: () => setWhich((w) => (w + 1) % tub.animals.length) }]
+          : []),
+        tub.soiledSince
+          ? { key: 'C', says: 'cleaned', main: !first, ...said('cleaned', 'cleaned') }
+          : { key: 'D', says: 'needs cleaning', ...said('soiled', 'is to be cleaned') },
+        ...(tub.misting ? [{ key: 'I', says: 'misted', ...said('misted', 'misted') }] : []),
+        ...(tub.water
+          ? [{ key: 'W', says: 'water changed', ...said('water changed', 'has new water') }]
+          : []),
+      ]
+  const due = (day: string | null) => day !== null && day <= today
+  return (
+    <article className={`card ${tub.airStanding === 'alarm' ? 'trouble' : 'now'}`} aria-label="The tub">
+      <div className="top">
+        <span className="tag">{tub.name}</span>
+        <span>{rack.name}</span>
+        <span className="place">{tub.tub?.size ?? ''}</span>
+      </div>
+      {tub.animals.length === 0 ? (
+        <p className="quiet">Free{tub.soiledSince ? ', to be cleaned first' : ' and clean'}.</p>
+      ) : (
+        <ul className="lines">
+          {tub.animals.map((a) => (
+            <li key={a.id} className={`between ${tub.animals.length > 1 && a === first ? 'picked' : ''}`}>
+              <span>
+                <Link className="tag" to={`/animals/${a.id}`}>
+                  {a.tag}
+                </Link>{' '}
+                <span className="small quiet">
+                  {a.species}, {a.stage.toLowerCase()}
+                </span>
+              </span>
+              <span className={`small nowrap ${a.flag ? 'bad' : due(a.mealDue) ? 'warm' : 'quiet'}`}>
+                {a.flag ||
+                  (a.mealDue ? (due(a.mealDue) ? 'meal due' : `meal ${figures.day(a.mealDue)}`) : '')}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="small" style={{ margin: '8px 0' }}>
+        {tub.partBy && (
+          <div className={tub.partBy <= today ? 'bad' : 'warm'}>
+            To be parted by {figures.day(tub.partBy)}
+          </div>
+        )}
+        {tub.air && (
+          <div
+            className={tub.airStanding === 'alarm' ? 'bad' : tub.airStanding === 'outside' ? 'warm' : 'quiet'}
+          >
+            {tub.air}
+          </div>
+        )}
+        {due(tub.misting) && <div className="warm">Misting is due</div>}
+        {due(tub.water) && <div className="warm">Part of the water is to be changed</div>}
+        {tub.tub && (
+          <div className="quiet">
+            holds {tub.tub.most}
+            {tub.tub.areaM2 !== null && `, ${tub.tub.areaM2} m² of floor`}
+            {tub.tub.litres !== null && `, ${tub.tub.litres} litres`}
+            {tub.cleanedAt && `; cleaned ${figures.instant(tub.cleanedAt).split(',')[0]}`}
+          </div>
+        )}
+      </div>
+      {carried && (
+        <p className="note" role="status">
+          <strong>{carried.tag}</strong> is in your hand: go to its tub with the arrows and press Enter, type
+          the tub, or scan it.
+        </p>
+      )}
+      {doubt && <Doubt moving={moving} name={nameOf(doubt.placeId)} />}
+      {may.write && !doubt && <Keys acts={acts} active={active} />}
+      {may.write && carried && !doubt && <WhereTo moving={moving} tubNamed={tubNamed} />}
+    </article>
+  )
+}
+
+function WhereTo({
+  moving,
+  tubNamed,
+}: {
+  moving: ReturnType<typeof useMoving>
+  tubNamed(word: string): TubView | null
+}) {
+  const [text, setText] = useState('')
+  const [says, setSays] = useState('')
+  const find = () => {
+    const found = tubNamed(text.trim())
+    if (!found || !moving.carried) return setSays(`no tub is called ${text.trim()}`)
+    void moving.putDown(moving.carried, found.id, found.name)
+  }
+  return (
+    <div className="field" style={{ marginTop: 8 }}>
+      <Input
+        aria-label="Where to"
+        placeholder="or type the tub, such as N12"
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onPressEnter={find}
+      />
+      {says && <span className="says">{says}</span>}
+    </div>
+  )
+}
+
+/** What speaks against a move: it is left, or a reason is given. */
+function Doubt({ moving, name }: { moving: ReturnType<typeof useMoving>; name: string }) {
+  const [why, setWhy] = useState('')
+  const { doubt } = moving
+  if (!doubt) return null
+  return (
+    <div className="note bad" role="alert">
+      <strong>{doubt.says}</strong>
+      <ul style={{ margin: '4px 0', paddingLeft: 18 }}>
+        {doubt.faults.map((f) => (
+          <li key={f}>{f}</li>
+        ))}
+      </ul>
+      <Input
+        aria-label="Why it is to be so"
+        placeholder="why it is to be so all the same"
+        value={why}
+        maxLength={200}
+        onChange={(e) => setWhy(e.target.value)}
+        onPressEnter={() => why.trim() && void moving.insist(why.trim(), name)}
+      />
+      <div className="row" style={{ marginTop: 6 }}>
+        <Button size="small" type="primary" onClick={moving.leave} autoFocus>
+          Leave it
+        </Button>
+        <Button
+          size="small"
+          disabled={why.trim() === ''}
+          onClick={() => void moving.insist(why.trim(), name)}
+        >
+          Move it all the same
+        </Button>
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,99 @@
+import type { RackView } from '@hatch-book/contract'
+import { Button, Input, InputNumber, Select } from 'antd'
+import { useState, type FormEvent } from 'react'
+import { RefusedError, api, refreshBook } from '../shell/api'
+
+/** Says what size the tubs of a rack are, so that it can be told who fits and how many are wanted. */
+export function TubSizes({ racks, onDone }: { racks: readonly RackView[]; onDone(): void }) {
+  const [rackId, setRack] = useState(racks[0]!.id)
+  const rack = racks.find((r) => r.id === rackId)!
+  const known = rack.tubs.find((t) => t.tub)?.tub
+  const [size, setSize] = useState(known?.size ?? 'small')
+  const [areaM2, setArea] = useState<number | null>(known?.areaM2 ?? 0.06)
+  const [litres, setLitres] = useState<number | null>(known?.litres ?? null)
+  const [most, setMost] = useState(known?.most ?? 1)
+  const [says, setSays] = useState('')
+  const save = async (event: FormEvent) => {
+    event.preventDefault()
+    try {
+      await api.send('PATCH', '/api/tubs', {
+        ids: rack.tubs.map((t) => t.id),
+        tub: { size: size.trim(), areaM2, litres, most },
+      })
+      await refreshBook()
+      onDone()
+    } catch (error) {
+      setSays(error instanceof RefusedError ? error.problem.detail : 'It could not be saved.')
+    }
+  }
+  return (
+    <form
+      className="card now"
+      style={{ marginBottom: 16 }}
+      onSubmit={(e) => void save(e)}
+      aria-label="Tub sizes"
+    >
+      <div className="row" style={{ gap: 16, alignItems: 'end' }}>
+        <label className="small">
+          Rack
+          <Select
+            aria-label="Rack"
+            value={rackId}
+            onChange={setRack}
+            style={{ display: 'block', width: 150 }}
+            options={racks.map((r) => ({ value: r.id, label: `${r.name} (${r.tubs.length})` }))}
+          />
+        </label>
+        <label className="small">
+          Size, by name
+          <Input
+            aria-label="Size, by name"
+            value={size}
+            maxLength={40}
+            onChange={(e) => setSize(e.target.value)}
+            style={{ display: 'block', width: 130 }}
+          />
+        </label>
+        <label className="small">
+          Floor, m²
+          <InputNumber
+            aria-label="Floor, m²"
+            min={0.001}
+            max={1000}
+            step={0.01}
+            value={areaM2}
+            onChange={setArea}
+            style={{ display: 'block', width: 100 }}
+          />
+        </label>
+        <label className="small">
+          Litres
+          <InputNumber
+            aria-label="Litres"
+            min={0.01}
+            max={100000}
+            value={litres}
+            onChange={setLitres}
+            style={{ display: 'block', width: 100 }}
+          />
+        </label>
+        <label className="small">
+          Holds at most
+          <InputNumber
+            aria-label="Holds at most"
+            min={1}
+            max={1000}
+            value={most}
+            onChange={(n) => setMost(n ?? 1)}
+            style={{ display: 'block', width: 100 }}
+          />
+        </label>
+        <Button type="primary" htmlType="submit">
+          Save for {rack.tubs.length} tubs
+        </Button>
+        <Button onClick={onDone}>Leave it</Button>
+      </div>
+      {says && <p className="bad small">{says}</p>}
+    </form>
+  )
+}

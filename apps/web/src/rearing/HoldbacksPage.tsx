@@ -1,0 +1,213 @@
+import type { Siblings } from '@hatch-book/contract'
+import { proposeHoldbacks, type HoldbackChoice } from '@hatch-book/core'
+import { Button, InputNumber, Select } from 'antd'
+import { useMemo, useState } from 'react'
+import { Link, Navigate, useParams, useNavigate } from 'react-router'
+import { Line, LineChart, ResponsiveContainer, YAxis } from 'recharts'
+import { useFigures } from '../shell/figures'
+import { useLog } from '../shell/log'
+import { useMay } from '../shell/session'
+import { RearingHead } from './RearingHead'
+import { useSiblingSets, useSiblings } from './queries'
+
+type Candidate = Siblings['candidates'][number]
+
+const ROLES: Record<HoldbackChoice['role'], string> = {
+  female: 'keep, a female',
+  male: 'keep, a male',
+  extra: 'keep, the extra one',
+  'let go': 'let go',
+}
+
+/** Siblings side by side against what the line is for, with a proposed choice and its reasons. */
+export function HoldbacksPage() {
+  const { id } = useParams()
+  const navigate = useNavigate()
+  const { data: sets } = useSiblingSets()
+  // The fullest set that waits for a decision comes up first.
+  const waiting = sets?.filter((s) => s.decided === 0) ?? []
+  const fullest = (waiting.length > 0 ? waiting : (sets ?? [])).toSorted((a, b) => b.young - a.young)[0]?.id
+  const picked = id
+  const [goal, setGoal] = useState<string | null>(null)
+  const { data } = useSiblings(picked, goal)
+  const [wish, setWish] = useState({ females: 1, males: 1, extra: 1 })
+  const proposal = useMemo(() => data && proposeHoldbacks(data.candidates, wish), [data, wish])
+  if (!sets) return null
+  if (!id && fullest) return <Navigate to={`/rearing/holdbacks/${fullest}`} replace />
+  const number = (label: string, key: keyof typeof wish) => (
+    <label className="small">
+      {label}{' '}
+      <InputNumber
+        aria-label={label}
+        size="small"
+        min={0}
+        max={50}
+        value={wish[key]}
+        onChange={(n) => setWish((w) => ({ ...w, [key]: n ?? 0 }))}
+        style={{ width: 60 }}
+      />
+    </label>
+  )
+  return (
+    <section className="page">
+      <RearingHead title="Holdbacks" here="/rearing/holdbacks">
+        {picked && (
+          <Select
+            aria-label="Siblings of"
+            value={picked}
+            onChange={(to) => {
+              setGoal(null)
+              void navigate(`/rearing/holdbacks/${to}`)
+            }}
+            style={{ minWidth: 320 }}
+            options={sets.map((s) => ({
+              value: s.id,
+              label: `${s.name}, ${s.young} young${s.decided > 0 ? `, ${s.decided} decided` : ''}`,
+            }))}
+          />
+        )}
+      </RearingHead>
+      {sets.length === 0 && (
+        <p className="empty">Siblings that hatched here are compared here once there are two of them.</p>
+      )}
+      {data && proposal && (
+        <>
+          <div className="row" style={{ marginBottom: 10, gap: 18 }}>
+            {number('females', 'females')}
+            {number('males', 'males')}
+            {number('extra', 'extra')}
+            <label className="small">
+              for{' '}
+              <Select
+                aria-label="Goal"
+                size="small"
+                value={data.goalId ?? ''}
+                onChange={(g) => setGoal(g || null)}
+                style={{ minWidth: 220 }}
+                options={[
+                  ...(data.goals.length === 0 ? [{ value: '', label: 'no goal yet' }] : []),
+                  ...data.goals.map((g) => ({ value: g.id, label: `${g.name}: ${g.says}` })),
+                ]}
+              />
+            </label>
+            <span className="small quiet">
+              {data.kept.length > 0
+                ? `kin counted with ${data.kept.length} kept of ${data.line || data.species}`
+                : 'nobody of this line is kept yet'}
+            </span>
+          </div>
+          {proposal.lacking.map((l) => (
+            <p key={l} className="note">
+              {l}
+            </p>
+          ))}
+          <div className="scroll-x">
+            <Comparison siblings={data} choices={proposal.choices} />
+          </div>
+          <p className="small quiet" style={{ marginTop: 10 }}>
+            Score: what the line is for 40 %, growth, feeding and distance from the kept 20 % each. Better one
+            too many than one too few: the extra one can be sold grown on.
+          </p>
+        </>
+      )}
+    </section>
+  )
+}
+
+function Comparison({ siblings, choices }: { siblings: Siblings; choices: readonly HoldbackChoice[] }) {
+  const byId = new Map(siblings.candidates.map((c) => [c.id, c]))
+  return (
+    <div className="siblings" role="list" aria-label="Siblings">
+      {choices.map((choice) => (
+        <SiblingCard key={choice.id} choice={choice} candidate={byId.get(choice.id)!} />
+      ))}
+    </div>
+  )
+}
+
+function SiblingCard({ choice, candidate: c }: { choice: HoldbackChoice; candidate: Candidate }) {
+  const figures = useFigures()
+  const may = useMay()
+  const { write } = useLog()
+  const keep = choice.role !== 'let go'
+  const decide = (kept: boolean) =>
+    void write(
+      [
+        {
+          kind: 'held back',
+          subject: { type: 'animal', id: c.id },
+          payload: { keep: kept, reason: choice.because.slice(0, 3).join('; ').slice(0, 400) },
+        },
+      ],
+      `${c.tag} is ${kept ? 'held back' : 'let go'}`,
+    )
+  return (
+    <article
+      className={`card small-card ${choice.barred ? 'trouble' : keep ? 'now' : ''}`}
+      role="listitem"
+      aria-label={`${c.tag}: ${ROLES[choice.role]}`}
+    >
+      <div className="between">
+        <Link className="tag" style={{ fontSize: 18 }} to={`/animals/${c.id}`}>
+          {c.tag}
+        </Link>
+        <span className="fig quiet">{Math.round(choice.score * 100)}</span>
+      </div>
+      {c.photoId ? (
+        <img
+          src={`/api/photos/${c.photoId}/small`}
+          alt={`${c.tag} from above`}
+          style={{ width: '100%', aspectRatio: '4 / 3', objectFit: 'cover', margin: '6px 0' }}
+        />
+      ) : (
+        <div className="no-photo small quiet">no photo</div>
+      )}
+      <strong className={keep ? 'warm' : 'quiet'}>{ROLES[choice.role]}</strong>
+      <div className="small">
+        {c.sex === 'unknown' ? 'not sexed' : c.sex}
+        {c.grams !== null && `, ${figures.grams(c.grams)}`}
+        {c.traits.length > 0 && `, ${c.traits.join(', ')}`}
+      </div>
+      {c.carries.length > 0 && <div className="small quiet">carries {c.carries.join(', ')}</div>}
+      {c.weights.length > 1 && (
+        <div aria-label={`weights of ${c.tag}`}>
+          <ResponsiveContainer width="100%" height={42}>
+            <LineChart data={c.weights}>
+              <YAxis hide domain={['dataMin', 'dataMax']} />
+              <Line dataKey="grams" stroke="var(--moss)" dot={false} isAnimationActive={false} />
+            </LineChart>
+          </ResponsiveContainer>
+        </div>
+      )}
+      <ul className="small because">
+        {choice.because.map((b) => (
+          <li key={b} className={b === choice.barred ? 'bad' : ''}>
+            {b}
+          </li>
+        ))}
+        {c.reserved && <li className="warm">held for {c.reserved}</li>}
+      </ul>
+      {may.decide && (
+        <div className="row">
+          <Button
+            size="small"
+            type={keep && c.decided === null ? 'primary' : 'default'}
+            disabled={c.decided === 'keep'}
+            aria-label={`${c.decided === 'keep' ? 'kept' : 'keep'} ${c.tag}`}
+            onClick={() => decide(true)}
+          >
+            {c.decided === 'keep' ? 'kept' : 'keep'}
+          </Button>
+          <Button
+            size="small"
+            disabled={c.decided === 'let go'}
+            aria-label={`${c.decided === 'let go' ? 'goes' : 'let go'} ${c.tag}`}
+            onClick={() => decide(false)}
+          >
+            {c.decided === 'let go' ? 'goes' : 'let go'}
+          </Button>
+        </div>
+      )}
+    </article>
+  )
+}

@@ -1,0 +1,110 @@
+import { newId, type ShareView } from '@hatch-book/contract'
+import { App, Button } from 'antd'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { RefusedError, api, refreshBook } from '../shell/api'
+import { useFigures } from '../shell/figures'
+import { useAnimals } from '../shell/queries'
+import { useMay } from '../shell/session'
+import { SalesHead } from './SalesHead'
+import { useShares } from './queries'
+
+/** Addresses that were given out: buyers' pages and calendars, each of which can be withdrawn. */
+export function LinksPage() {
+  const { data: shares } = useShares()
+  const { data: animals } = useAnimals()
+  const figures = useFigures()
+  const may = useMay()
+  const [made, setMade] = useState<string | null>(null)
+  const { notification } = App.useApp()
+  if (!may.decide)
+    return (
+      <section className="page">
+        <SalesHead title="Links" />
+        <p className="empty">Whoever decides gives addresses out and takes them back; ask a keeper.</p>
+      </section>
+    )
+  if (!shares) return null
+  const tags = new Map((animals ?? []).map((a) => [a.id, a.tag]))
+  const say = (error: unknown) =>
+    notification.error({
+      title: 'Not done',
+      description: error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.',
+    })
+  const calendar = () =>
+    api
+      .send<{ path: string }>('POST', '/api/shares', { id: newId(), kind: 'calendar' })
+      .then(async ({ path }) => {
+        setMade(location.origin + path)
+        await refreshBook()
+      })
+      .catch(say)
+  const withdraw = (id: string) =>
+    api
+      .send('POST', `/api/shares/${id}/withdraw`, {})
+      .then(() => refreshBook())
+      .catch(say)
+  const open = shares.filter((s) => !s.withdrawnAt)
+  const row = (s: ShareView) => (
+    <li key={s.id} className={`between ${s.withdrawnAt ? 'struck' : ''}`}>
+      <span>
+        {s.kind === 'calendar' ? (
+          'the calendar'
+        ) : (
+          <>
+            record of{' '}
+            <Link className="tag" to={`/animals/${s.animalId}`}>
+              {tags.get(s.animalId!) ?? '?'}
+            </Link>
+          </>
+        )}{' '}
+        <span className="small quiet">
+          given by {s.by}, {figures.instant(s.at)}
+        </span>
+      </span>
+      {s.withdrawnAt ? (
+        <span className="small">withdrawn</span>
+      ) : (
+        <Button size="small" onClick={() => void withdraw(s.id)}>
+          withdraw
+        </Button>
+      )}
+    </li>
+  )
+  return (
+    <section className="page">
+      <SalesHead title="Links">
+        <Button type="primary" onClick={() => void calendar()}>
+          A calendar for a phone
+        </Button>
+      </SalesHead>
+      {made && <MadeLink address={made} />}
+      <p className="small quiet">
+        A buyer’s page is made on the sheet of an animal. The calendar holds hatches as they are forecast,
+        promised hand-overs and papers that end.
+      </p>
+      {shares.length === 0 ? (
+        <p className="empty">No address was given out.</p>
+      ) : (
+        <>
+          <h2>Open ({open.length})</h2>
+          <ul className="lines" aria-label="Links">
+            {shares.map(row)}
+          </ul>
+        </>
+      )}
+    </section>
+  )
+}
+
+/** An address is shown once: the book keeps only what it can be checked by. */
+export function MadeLink({ address }: { address: string }) {
+  return (
+    <p className="note" role="status">
+      Shown once, copy it now:{' '}
+      <a href={address} className="fig" data-testid="made-link" style={{ overflowWrap: 'anywhere' }}>
+        {address}
+      </a>
+    </p>
+  )
+}

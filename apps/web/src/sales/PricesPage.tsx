@@ -1,0 +1,151 @@
+import { newId, type PriceView } from '@hatch-book/contract'
+import { Button, Input, InputNumber, Select } from 'antd'
+import { useState, type FormEvent } from 'react'
+import { useProtocols } from '../shell/queries'
+import { useMay } from '../shell/session'
+import { SalesHead } from './SalesHead'
+import { sendOrSay, useCounter } from './queries'
+
+/** What is asked, by species, line, sex and trait; the line that says most of an animal holds. */
+export function PricesPage() {
+  const { data } = useCounter()
+  const may = useMay()
+  const [says, setSays] = useState('')
+  if (!data) return null
+  return (
+    <section className="page">
+      <SalesHead title="Prices" />
+      <p className="small quiet">
+        The line that says most of an animal holds: a trait before a line before a sex. Without one it is the
+        usual price of its protocol. A slight or marked defect lowers it by the protocol’s share; a severe one
+        is never sold.
+      </p>
+      {may.decide && <PriceForm onSays={setSays} />}
+      {says && <p className="bad small">{says}</p>}
+      {data.prices.length === 0 ? (
+        <p className="empty">No price is written down: each animal goes for what is usual for its species.</p>
+      ) : (
+        <table className="plain-table" aria-label="Price list">
+          <thead>
+            <tr>
+              <th>species</th>
+              <th>line</th>
+              <th>sex</th>
+              <th>trait</th>
+              <th className="right">price</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {data.prices.map((p) => (
+              <PriceRow key={`${p.id}-${p.version}`} price={p} onSays={setSays} decides={may.decide} />
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  )
+}
+
+function PriceRow({
+  price: p,
+  decides,
+  onSays,
+}: {
+  price: PriceView
+  decides: boolean
+  onSays(s: string): void
+}) {
+  const save = (price: number, withdrawn = false) =>
+    void sendOrSay('PATCH', `/api/prices/${p.id}`, { version: p.version, price, withdrawn }).then(onSays)
+  return (
+    <tr>
+      <td>{p.species}</td>
+      <td>{p.line || <span className="quiet">any</span>}</td>
+      <td>{p.sex}</td>
+      <td>{p.trait || <span className="quiet">any</span>}</td>
+      <td className="right">
+        {decides ? (
+          <InputNumber
+            aria-label={`price of ${p.species} ${p.line} ${p.sex} ${p.trait}`}
+            min={0}
+            size="small"
+            defaultValue={p.price}
+            onBlur={(e) => {
+              const typed = Number(e.target.value)
+              if (e.target.value !== '' && typed !== p.price) save(typed)
+            }}
+          />
+        ) : (
+          <span className="fig">{p.price}</span>
+        )}
+      </td>
+      <td className="right">
+        {decides && (
+          <button
+            className="plain small"
+            aria-label={`take off ${p.species} ${p.line} ${p.sex} ${p.trait}`}
+            onClick={() => save(p.price, true)}
+          >
+            take off
+          </button>
+        )}
+      </td>
+    </tr>
+  )
+}
+
+function PriceForm({ onSays }: { onSays(s: string): void }) {
+  const { data: protocols } = useProtocols()
+  const [protocolId, setProtocol] = useState<string | null>(null)
+  const [line, setLine] = useState('')
+  const [sex, setSex] = useState<'female' | 'male' | 'either'>('either')
+  const [trait, setTrait] = useState('')
+  const [price, setPrice] = useState<number | null>(null)
+  const save = async (event: FormEvent) => {
+    event.preventDefault()
+    if (!protocolId || price === null) return onSays('a species and a price are wanted')
+    const refused = await sendOrSay('POST', '/api/prices', {
+      ...{ id: newId(), protocolId, line: line.trim(), sex, trait: trait.trim(), price },
+    })
+    onSays(refused)
+    if (!refused) setPrice(null)
+  }
+  return (
+    <form className="row" style={{ marginBottom: 12 }} onSubmit={(e) => void save(e)} aria-label="New price">
+      <Select
+        aria-label="Species"
+        placeholder="species"
+        value={protocolId}
+        onChange={setProtocol}
+        options={(protocols ?? []).map((p) => ({ value: p.id, label: p.species }))}
+        style={{ width: 200 }}
+      />
+      <Input
+        aria-label="Line"
+        placeholder="any line"
+        value={line}
+        onChange={(e) => setLine(e.target.value)}
+        style={{ width: 150 }}
+      />
+      <Select
+        aria-label="Sex"
+        value={sex}
+        onChange={setSex}
+        options={(['either', 'female', 'male'] as const).map((value) => ({ value, label: value }))}
+        style={{ width: 100 }}
+      />
+      <Input
+        aria-label="Trait"
+        placeholder="any trait"
+        value={trait}
+        onChange={(e) => setTrait(e.target.value)}
+        style={{ width: 150 }}
+      />
+      <InputNumber aria-label="Price" placeholder="price" min={0} value={price} onChange={setPrice} />
+      <Button type="primary" htmlType="submit">
+        Add to the list
+      </Button>
+    </form>
+  )
+}
