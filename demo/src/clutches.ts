@@ -10,11 +10,13 @@ import {
   type Instant,
   type Reading,
 } from '@hatch-book/core'
+import { HOLDS, hold } from './counter'
 import { inherit, lookedOver } from './heredity'
 import { firstLeavingDay, liveThrough, say, type LivingAnimal } from './life'
 import type { Chance } from './random'
 import type { PlannedPairing } from './pairings'
 import { LAST_DAY, ZONE } from './room'
+import { askedFor, climbLadder, inspect, readBlind } from './raising'
 import type { DemoStep } from './steps'
 
 /** What the nursery has to give: tags in their order and tubs that are free. */
@@ -56,7 +58,9 @@ export function layClutch(
     id: luck.id(foundAt),
     fate: 'set' as EggFate,
     grams: Math.round(luck.normal(code === 'CS' ? 10 : 5.6, 0.6) * 10) / 10,
+    cell: null as number | null,
   }))
+  eggs.forEach((egg, i) => (egg.cell = i))
   const steps: DemoStep[] = [
     {
       at: foundAt,
@@ -198,9 +202,22 @@ function growUp(animal: LivingAnimal, day: Day, nursery: Nursery): DemoStep[] {
   const { luck } = animal
   const sexedOn = addDays(day, luck.whole(9, 14))
   const read = animal.tag === REVISED ? 'male' : animal.sex
-  const steps = [
-    say(animal, sexedOn, 16, 'sexed', { sex: read, certainty: 0.95, method: 'gentle eversion' }, 'keeper'),
-  ]
+  const looked = luck.branch('looked over')
+  const steps =
+    animal.tag === REVISED
+      ? [
+          say(
+            animal,
+            sexedOn,
+            16,
+            'sexed',
+            { sex: read, certainty: 0.95, method: 'gentle eversion' },
+            'keeper',
+          ),
+        ]
+      : readBlind(animal, sexedOn, luck.branch('read blind'))
+  const inspected = inspect(animal, day, looked)
+  steps.push(...inspected.steps)
   if (animal.tag === REVISED) {
     animal.sex = 'female'
     steps.push(
@@ -214,16 +231,20 @@ function growUp(animal: LivingAnimal, day: Day, nursery: Nursery): DemoStep[] {
       ),
     )
   }
-  steps.push(...lookedOver(animal, day), ...liveThrough(animal, day, LAST_DAY))
+  const life = liveThrough(animal, day, LAST_DAY)
+  climbLadder(life, animal)
+  steps.push(...lookedOver(animal, day), ...life)
   if (animal.stalled)
     steps.push(say(animal, addDays(day, 40), 19, 'problem found', { problem: 'will not feed' }, 'keeper'))
   const keep = animal.stalled || luck.happens(0.2)
   const ready = keep ? null : firstLeavingDay(animal, addDays(day, 40), LAST_DAY)
   const listed = ready && firstLeavingDay(animal, addDays(ready, luck.whole(3, 25)), LAST_DAY)
   const sold = listed && firstLeavingDay(animal, addDays(listed, luck.whole(5, 45)), LAST_DAY)
-  const price = Math.round(luck.between(animal.protocol.price.least, animal.protocol.price.most) / 5) * 5
+  const wanted = Math.round(luck.between(animal.protocol.price.least, animal.protocol.price.most) / 5) * 5
+  const price = askedFor(animal, wanted, inspected.defects)!
   const until = instantOfDay(sold ?? LAST_DAY, ZONE, 14)
   const at = instantOfDay(day, ZONE, 12) + 60_000
+  const tub = nursery.takeTub(at, until)
   steps.push({
     at,
     act: 'entry',
@@ -234,12 +255,43 @@ function growUp(animal: LivingAnimal, day: Day, nursery: Nursery): DemoStep[] {
       subject: { type: 'animal', id: animal.id },
       at: iso(at),
       device: 'demo',
-      payload: { placeId: nursery.takeTub(at, until) },
+      payload: { placeId: tub },
     },
   })
   if (listed) steps.push(say(animal, listed, 13, 'listed', { price }, 'keeper'))
-  if (sold) steps.push(say(animal, sold, 14, 'sold', { buyer: luck.pick(BUYERS), price }, 'keeper'))
-  return sold ? steps.filter((s) => s.at <= until) : steps
+  const held = listed !== null && looked.happens(0.3)
+  const holdDay = listed && addDays(listed, 2)
+  if (held && holdDay && (!sold || holdDay < sold)) steps.push(hold(animal, holdDay, price))
+  const buyer = held && holdDay && sold && holdDay < sold ? HOLDS.name : luck.pick(BUYERS)
+  if (sold) steps.push(say(animal, sold, 14, 'sold', { buyer, price }, 'keeper'))
+  if (keep && !animal.stalled && inspected.defects.length === 0)
+    steps.push(
+      say(
+        animal,
+        addDays(day, 120),
+        12,
+        'held back',
+        { keep: true, reason: 'the best of its clutch' },
+        'owner',
+      ),
+    )
+  // The tub of one that left is cleaned the next morning, and now and then forgotten.
+  const cleanAt = until + 20 * 3_600_000
+  const cleaned: DemoStep[] =
+    sold && looked.happens(0.85)
+      ? [
+          {
+            at: cleanAt,
+            act: 'entry',
+            by: 'helper',
+            body: {
+              ...{ id: looked.id(cleanAt), kind: 'cleaned', subject: { type: 'place', id: tub } },
+              ...{ at: iso(cleanAt), device: 'demo', payload: {} },
+            },
+          },
+        ]
+      : []
+  return sold ? [...steps.filter((s) => s.at <= until), ...cleaned] : steps
 }
 
 export const layingDay = ({ meetings, layAfter }: PlannedPairing): Day | null => {

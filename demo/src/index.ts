@@ -3,3 +3,4 @@ export { BOOK_NAME, DEFAULT_DEMO_DAY, FIRST_DAY, LAST_DAY, MEMBERS, PASSWORD, SE
 export type { Author, DemoStep } from './steps'
 export { demoIdentity, type DemoIdentity } from './identity'
 export { demoTimeline } from './timeline'
+export { BOX_GRID, INCUBATORS, WARM_CUPBOARD } from './room'

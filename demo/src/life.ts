@@ -8,7 +8,7 @@ import {
   foldStanding,
   gompertzWeight,
   instantOfDay,
-  leavingGate,
+  mayLeave,
   type AnimalEntry,
   type Day,
   type Protocol,
@@ -227,7 +227,7 @@ export function firstLeavingDay(animal: LivingAnimal, from: Day, to: Day): Day |
       },
       ...{ openProblems: s.openProblems, quarantineUntil: s.quarantineUntil, readiness: null, breeds: false },
     }
-    if (ageOn(facts.hatched, day).least > 30 && leavingGate(facts, animal.protocol, day).opens) return day
+    if (ageOn(facts.hatched, day).least > 30 && mayLeave(facts, animal.protocol, day).opens) return day
   }
   return null
 }

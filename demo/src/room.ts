@@ -20,15 +20,25 @@ export const MEMBERS = [
   { key: 'viewer', name: 'Isolde', email: 'isolde@lantern-quay.example', role: 'viewer' },
 ] as const
 
+const LARGE_TUB = { size: 'large', areaM2: 0.54, litres: 70, most: 2 }
+const MIDDLE_TUB = { size: 'middle', areaM2: 0.2, litres: 24, most: 2 }
+const SMALL_TUB = { size: 'small', areaM2: 0.06, litres: 6, most: 1 }
 export const RACKS = [
-  { name: 'Rack A', tubs: 12, prefix: 'A' },
-  { name: 'Rack B', tubs: 12, prefix: 'B' },
-  { name: 'Nursery', tubs: 96, prefix: 'N' },
+  { name: 'Rack A', tubs: 12, columns: 4, prefix: 'A', tub: LARGE_TUB },
+  { name: 'Rack B', tubs: 12, columns: 4, prefix: 'B', tub: LARGE_TUB },
+  { name: 'Nursery', tubs: 96, columns: 12, prefix: 'N', tub: SMALL_TUB },
 ] as const
 export const INCUBATORS = [
   { name: 'H1', setPointC: 28, boxes: 10 },
   { name: 'H2', setPointC: 28.5, boxes: 10 },
+  { name: 'H3', setPointC: 30.5, boxes: 8 },
 ] as const
+/** Without a probe: the figure on its dial has to do. */
+export const WARM_CUPBOARD = { name: 'Warm cupboard', setPointC: 25, boxes: 4 } as const
+/** How the boxes are divided. */
+export const BOX_GRID = { rows: 4, columns: 5 }
+/** Lizards and insects live here. */
+export const SIDE_RACK = { name: 'Rack D', tubs: 30, columns: 6, prefix: 'D', tub: MIDDLE_TUB } as const
 
 export interface Founder {
   tag: string

@@ -1,17 +1,20 @@
 import type {
   AnimalDraft,
   ClutchDraft,
+  ContactDraft,
   EntryInput,
   HatchDraft,
   LineGoalDraft,
   MemberDraft,
   PairingDraft,
   PlaceDraft,
+  PriceDraft,
   RestPatch,
   RestPlanDraft,
   RestPlanPatch,
   SeasonPlanDraft,
   WeatherRuleDraft,
+  WishDraft,
 } from '@hatch-book/contract'
 import type { Instant, Reading } from '@hatch-book/core'
 import type * as v from 'valibot'
@@ -32,6 +35,9 @@ type Act =
   | { act: 'rest'; restId: string; body: v.InferInput<typeof RestPatch> }
   | { act: 'season plan'; body: v.InferInput<typeof SeasonPlanDraft> }
   | { act: 'line goal'; body: v.InferInput<typeof LineGoalDraft> }
+  | { act: 'contact'; body: v.InferInput<typeof ContactDraft> }
+  | { act: 'wish'; body: v.InferInput<typeof WishDraft> }
+  | { act: 'price'; body: v.InferInput<typeof PriceDraft> }
   | { act: 'weather rule'; body: v.InferInput<typeof WeatherRuleDraft> }
   | { act: 'readings'; probeId: string; readings: Reading[] }
 

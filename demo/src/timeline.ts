@@ -3,10 +3,12 @@ import { incubatorLog } from './climate'
 import { COLD_UNITS, type ColdUnit } from './coldUnits'
 import { layClutch, layingDay, type Nursery } from './clutches'
 import { genomeOf } from './heredity'
+import { keepCounter } from './counter'
 import { demoIdentity, type DemoIdentity } from './identity'
 import { liveThrough, say, type LivingAnimal } from './life'
 import { chance, type Chance } from './random'
 import {
+  BOX_GRID,
   FIRST_DAY,
   FOUNDERS,
   INCUBATORS,
@@ -14,13 +16,17 @@ import {
   MEMBERS,
   PASSWORD,
   RACKS,
+  SIDE_RACK,
+  WARM_CUPBOARD,
   ZONE,
   type Founder,
 } from './room'
 import { PAIRINGS, type PlannedPairing } from './pairings'
 import { planTheSpring } from './plans'
+import { otherEggs } from './otherEggs'
 import { sketchSnake } from './sketch'
 import { arriveSleeper, SLEEPERS } from './sleepers'
+import type { TubMeasure } from '@hatch-book/contract'
 import type { DemoStep } from './steps'
 import { winters } from './winter'
 
@@ -74,6 +80,10 @@ export function demoTimeline(seed: number): DemoStep[] {
     animals.set(sleeper.tag, arrived.animal)
     steps.push(...arrived.steps)
   }
+  steps.push(
+    ...otherEggs(places.ids, logs.get('H3')!.readings, demoIdentity(seed), luck.branch('other eggs')),
+  )
+  steps.push(...keepCounter(demoIdentity(seed), luck.branch('counter')))
   steps.push(...planTheSpring(animals, demoIdentity(seed), luck.branch('plans')))
   steps.push(...winters(animals, places.ids, demoIdentity(seed), luck.branch('winters')))
   return steps.sort((a, b) => a.at - b.at)
@@ -96,7 +106,13 @@ function layOut(luck: Chance): { steps: DemoStep[]; ids: Map<string, string> } {
     key: string,
     parent?: string,
     setPointC?: number,
-    unit: { make?: ColdUnit['make']; litres?: number } = {},
+    more: {
+      make?: ColdUnit['make']
+      litres?: number
+      grid?: { rows: number; columns: number }
+      tub?: TubMeasure
+      position?: number
+    } = {},
   ) => {
     ids.set(key, luck.id(START))
     steps.push({
@@ -108,20 +124,29 @@ function layOut(luck: Chance): { steps: DemoStep[]; ids: Map<string, string> } {
         name,
         parentId: parent ? ids.get(parent)! : null,
         setPointC: setPointC ?? null,
-        ...unit,
+        ...more,
       },
     })
+  }
+  const addRack = (rack: (typeof RACKS)[number] | typeof SIDE_RACK, room: string) => {
+    const columns = rack.columns
+    add('rack', rack.name, rack.name, room, undefined, { grid: { rows: rack.tubs / columns, columns } })
+    for (let i = 0; i < rack.tubs; i++) {
+      const name = `${rack.prefix}${i + 1}`
+      add('tub', name, name, rack.name, undefined, { tub: rack.tub, position: i })
+    }
   }
   add('room', 'Front room', 'Front room')
   add('room', 'Back room', 'Back room')
   for (const rack of RACKS) {
-    add('rack', rack.name, rack.name, 'Front room')
-    for (let i = 1; i <= rack.tubs; i++) add('tub', `${rack.prefix}${i}`, `${rack.prefix}${i}`, rack.name)
+    addRack(rack, 'Front room')
   }
-  for (const { name, setPointC, boxes } of INCUBATORS) {
+  for (const { name, setPointC, boxes } of [...INCUBATORS, WARM_CUPBOARD]) {
     add('incubator', name, name, 'Back room', setPointC)
-    for (let i = 1; i <= boxes; i++) add('box', `box ${i}`, `${name} box ${i}`, name)
+    for (let i = 1; i <= boxes; i++)
+      add('box', `box ${i}`, `${name} box ${i}`, name, undefined, { grid: BOX_GRID })
   }
+  addRack(SIDE_RACK, 'Back room')
   add('room', 'Garden house', 'Garden house')
   for (let i = 1; i <= 6; i++) add('tub', `G${i}`, `G${i}`, 'Garden house')
   add('rack', 'Cool shelf', 'Cool shelf', 'Back room')
