@@ -1,34 +1,12 @@
 import { expect, test } from '@playwright/test'
 import sharp from 'sharp'
-import {
-  animalsOf,
-  closeBook,
-  forget,
-  demoFolder,
-  idOf,
-  listenForComplaints,
-  openRoom,
-  scan,
-  signIn,
-  startBook,
-  type RunningBook,
-} from './support'
+import { animalsOf, bookForStories, idOf, listenForComplaints, openRoom, scan, signIn } from './support'
 
 /*
  * Judging condition, as keepers do it before the season: the collection over the live scale, who is ready and why, a protocol
  * changed and a school followed, one animal's page with all that belongs to it.
  */
-let book: RunningBook
-let folder: string
-test.beforeAll(async () => {
-  test.setTimeout(240_000)
-  folder = await demoFolder()
-  book = await startBook(folder)
-})
-test.afterAll(async () => {
-  await closeBook(book)
-  forget(folder)
-})
+const book = bookForStories()
 
 /** The browser itself complains of every refused request; what the view says of it is looked at instead. */
 const unexpected = (complaints: string[]) => complaints.filter((c) => !c.includes('status of 422'))

@@ -1,25 +1,7 @@
 import { expect, test } from '@playwright/test'
-import {
-  closeBook,
-  forget,
-  freshFolder,
-  listenForComplaints,
-  openRoom,
-  startBook,
-  type RunningBook,
-} from './support'
+import { bookForStories, freshFolder, listenForComplaints, openRoom } from './support'
 
-let book: RunningBook
-let folder: string
-test.beforeAll(async () => {
-  test.setTimeout(240_000)
-  folder = freshFolder()
-  book = await startBook(folder, '--empty')
-})
-test.afterAll(async () => {
-  await closeBook(book)
-  forget(folder)
-})
+const book = bookForStories(freshFolder, '--empty')
 
 test('an empty server opens at its first owner, and every empty view says what to do first', async ({
   page,
@@ -70,6 +52,20 @@ test('an empty server opens at its first owner, and every empty view says what t
     await page.getByRole('navigation', { name: 'Pairing' }).getByRole('link', { name: part }).click()
     await expect(page.getByText(says)).toBeVisible()
   }
+  await openRoom(page, 'Incubation')
+  for (const [part, says] of [
+    ['Finding', 'Nobody is expected to lay'],
+    ['Plan the hatch', 'A plan wants two clutches at least'],
+    ['Methods', 'Not used here yet'],
+    ['Past forecasts', 'No clutch has hatched here yet'],
+    ['Other clocks', 'Nobody carries young'],
+    ['Boxes', 'There is no incubator'],
+  ] as const) {
+    await page.getByRole('navigation', { name: 'Incubation' }).getByRole('link', { name: part }).click()
+    await expect(page.getByText(says).first()).toBeVisible()
+  }
+  await page.getByRole('navigation', { name: 'Incubation' }).getByRole('link', { name: 'Climate' }).click()
+  await expect(page.getByText('Nothing is measured yet')).toBeVisible()
   await openRoom(page, 'Incubation')
   await page.getByLabel('Its name').fill('H1')
   await page.getByRole('button', { name: 'Put it up' }).click()

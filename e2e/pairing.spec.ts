@@ -1,29 +1,10 @@
 import { expect, test, type Page } from '@playwright/test'
-import {
-  choose,
-  closeBook,
-  forget,
-  demoFolder,
-  listenForComplaints,
-  signIn,
-  startBook,
-  type RunningBook,
-} from './support'
+import { bookForStories, choose, demoFolder, listenForComplaints, signIn } from './support'
 
 /*
  * A season of pairings as a keeper plans and watches it: in January, when the corn snakes wake one after the other.
  */
-let book: RunningBook
-let folder: string
-test.beforeAll(async () => {
-  test.setTimeout(240_000)
-  folder = await demoFolder('--day', '2027-01-20')
-  book = await startBook(folder)
-})
-test.afterAll(async () => {
-  await closeBook(book)
-  forget(folder)
-})
+const book = bookForStories(() => demoFolder('--day', '2027-01-20'))
 
 const part = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Pairing' }).getByRole('link', { name, exact: true }).click()

@@ -3,16 +3,16 @@ import { existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { createServer } from 'node:net'
-import { expect, type Page } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 
-export interface RunningBook {
+interface RunningBook {
   url: string
   process: ChildProcess
   said(): string
 }
 
 export const freshFolder = () => mkdtempSync(join(tmpdir(), 'hatch-book-e2e-'))
-export const forget = (folder: string) => rmSync(folder, { recursive: true, force: true })
+const forget = (folder: string) => rmSync(folder, { recursive: true, force: true })
 
 function freePort(): Promise<number> {
   return new Promise((resolve) => {
@@ -45,7 +45,7 @@ export async function demoFolder(...args: string[]): Promise<string> {
 }
 
 /** Starts the program as a keeper does, on a data folder of its own, and waits for its address. */
-export async function startBook(folder: string, ...args: string[]): Promise<RunningBook> {
+async function startBook(folder: string, ...args: string[]): Promise<RunningBook> {
   const port = await freePort()
   const child = spawn(process.execPath, ['tools/start.mjs', '--port', String(port), ...args], {
     env: { ...process.env, HATCH_BOOK_DATA: folder },
@@ -66,18 +66,56 @@ export async function startBook(folder: string, ...args: string[]): Promise<Runn
 }
 
 /** Closes it as Ctrl+C does. */
-export async function closeBook({ process: child }: RunningBook): Promise<void> {
+async function closeBook({ process: child }: RunningBook): Promise<void> {
   if (child.exitCode !== null) return
   const ended = new Promise((resolve) => child.once('exit', resolve))
   child.kill('SIGINT')
   await ended
 }
 
+/**
+ * A book for the stories of a file or of a group: opened before the first of them, closed and forgotten after the last.
+ * @param prepare makes its data folder: a copy of the demo's, unless said otherwise
+ */
+export function bookForStories(prepare: () => string | Promise<string> = demoFolder, ...args: string[]) {
+  let folder: string
+  let running: RunningBook
+  test.beforeAll(async () => {
+    test.setTimeout(240_000)
+    folder = await prepare()
+    running = await startBook(folder, ...args)
+  })
+  // A picture tells what was seen; what the server said tells why.
+  test.afterEach(async () => {
+    const story = test.info()
+    if (story.status !== story.expectedStatus)
+      await story.attach('what the program said', { body: running.said(), contentType: 'text/plain' })
+  })
+  test.afterAll(async () => {
+    await closeBook(running)
+    forget(folder)
+  })
+  return {
+    get url() {
+      return running.url
+    },
+    said: () => running.said(),
+    /** The plug is pulled on all of it, and it is started again. */
+    pullThePlug: async () => {
+      running.process.kill('SIGKILL')
+      await new Promise((resolve) => running.process.once('exit', resolve))
+      running = await startBook(folder)
+    },
+  }
+}
+
 /** Collects what the browser complains of; a view is only good when it says nothing. */
 export function listenForComplaints(page: Page): string[] {
   const complaints: string[] = []
   page.on('console', (message) => {
-    if (message.type() === 'error' || message.type() === 'warning') complaints.push(message.text())
+    if (message.type() !== 'error' && message.type() !== 'warning') return
+    const text = message.text()
+    complaints.push(/status of 5/.test(text) ? `${text} ${message.location().url}` : text)
   })
   page.on('pageerror', (error) => complaints.push(error.message))
   return complaints

@@ -1,27 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
-import {
-  closeBook,
-  forget,
-  demoFolder,
-  listenForComplaints,
-  openRoom,
-  signIn,
-  startBook,
-  type RunningBook,
-} from './support'
+import { bookForStories, listenForComplaints, openRoom, signIn } from './support'
 
-let book: RunningBook
-let folder: string
-test.beforeAll(async () => {
-  test.setTimeout(240_000)
-  folder = await demoFolder()
-  book = await startBook(folder)
-})
-test.afterAll(async () => {
-  await closeBook(book)
-  forget(folder)
-})
+const book = bookForStories()
 
 const VIEWS = [
   '/animals',
@@ -50,8 +31,25 @@ const VIEWS = [
   '/incubation',
   '/incubation/new',
   '/incubation/log',
+  '/incubation/finding',
+  '/incubation/plan',
+  '/incubation/methods',
+  '/incubation/forecasts',
+  '/incubation/clocks',
+  '/incubation/labels',
+  '/climate',
   '/rearing',
+  '/rearing/meals',
+  '/rearing/first-meals',
+  '/rearing/sexing',
+  '/rearing/holdbacks',
+  '/rearing/space',
+  '/places',
   '/leaving',
+  '/leaving/waiting',
+  '/leaving/prices',
+  '/leaving/register',
+  '/leaving/links',
   '/log',
   '/book',
 ]
@@ -74,18 +72,22 @@ const look = (page: Page, contrastOnly: boolean): Promise<Finding[]> =>
 test('every view works in every light: nothing complains, nothing serious for a screen reader', async ({
   page,
 }) => {
-  test.setTimeout(300_000)
+  test.setTimeout(480_000)
   const complaints = listenForComplaints(page)
   await signIn(page, book.url)
   const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
   const findings: string[] = []
-  const [protocol, animal, unit] = await page.evaluate(async () => {
+  const [protocol, animal, unit, incubator] = await page.evaluate(async () => {
     const get = async (path: string) =>
-      (await (await fetch(path)).json()) as Record<string, { id: string; code?: string; tag?: string }[]>
+      (await (await fetch(path)).json()) as Record<
+        string,
+        { id: string; code?: string; tag?: string; name?: string }[]
+      >
     return [
       (await get('/api/protocols')).protocols!.find((p) => p.code === 'CS')!.id,
       (await get('/api/animals')).animals!.find((a) => a.tag === 'C31')!.id,
       (await get('/api/units')).units![0]!.id,
+      (await get('/api/places')).places!.find((p) => p.name === 'H3')!.id,
     ]
   })
   const single = [
@@ -94,6 +96,7 @@ test('every view works in every light: nothing complains, nothing serious for a 
     `/animals/${animal}`,
     `/animals/cards?ids=${animal}`,
     `/brumation/units/${unit}`,
+    `/climate/${incubator}`,
   ]
   for (const view of [...VIEWS, ...single]) {
     await page.goto(`${book.url}${view}`)

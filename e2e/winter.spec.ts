@@ -1,38 +1,15 @@
 import { expect, test, type Browser, type Page } from '@playwright/test'
-import {
-  closeBook,
-  forget,
-  demoFolder,
-  listenForComplaints,
-  openRoom,
-  signIn,
-  startBook,
-  type RunningBook,
-} from './support'
+import { bookForStories, demoFolder, listenForComplaints, openRoom, signIn } from './support'
 
 /*
  * A winter, as keepers live it: who may sleep and when, a cold unit that has to be proved, what wakes one too early, and an
  * alarm that finds its keeper wherever the book is open.
  */
-let book: RunningBook
-let folder: string
-async function openOn(day: string): Promise<void> {
-  folder = await demoFolder('--day', day)
-  book = await startBook(folder)
-}
-async function close(): Promise<void> {
-  await closeBook(book)
-  forget(folder)
-}
 /** The browser itself complains of every refused request; what the view says of it is looked at instead. */
 const unexpected = (complaints: string[]) => complaints.filter((c) => !/status of 4(09|22)/.test(c))
 
 test.describe('in autumn', () => {
-  test.beforeAll(async () => {
-    test.setTimeout(240_000)
-    await openOn('2026-09-10')
-  })
-  test.afterAll(close)
+  const book = bookForStories(() => demoFolder('--day', '2026-09-10'))
 
   test('twelve animals of three species are planned, two are held back with the reason, and a fast cannot be dragged short', async ({
     page,
@@ -102,11 +79,7 @@ test.describe('in autumn', () => {
 })
 
 test.describe('in January', () => {
-  test.beforeAll(async () => {
-    test.setTimeout(240_000)
-    await openOn('2027-01-20')
-  })
-  test.afterAll(close)
+  const book = bookForStories(() => demoFolder('--day', '2027-01-20'))
 
   const another = async (browser: Browser, path: string) => {
     const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
