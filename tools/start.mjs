@@ -92,7 +92,13 @@ server.on('message', ({ listening, tokens }) => {
       cwd: ROOT,
       detached: true,
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-      env: { ...process.env, BOOK_URL: listening, SCALE_TOKEN: tokens.scale, PROBE_TOKEN: tokens.probe },
+      env: {
+        ...process.env,
+        BOOK_URL: listening,
+        SCALE_TOKEN: tokens.scale,
+        PROBE_TOKEN: tokens.probe,
+        INCUBATOR_TOKEN: tokens.incubator,
+      },
     })
   say(`\nHatch Book is open at ${listening}`)
   say(

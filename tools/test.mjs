@@ -18,6 +18,8 @@ const count = (name, passed, failed) => {
 await installPackages()
 await findPostgres()
 if (!existsSync(CHROMIUM)) await installFromDebian(['chromium'], 'Chromium, to drive the built application')
+if (!existsSync('/usr/bin/pdftoppm'))
+  await installFromDebian(['poppler-utils'], 'Poppler, to measure what is printed')
 await buildWeb()
 
 const REPORTS = join(ROOT, 'test-results')

@@ -1,15 +1,8 @@
-import { chmodSync, mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { chromium } from '@playwright/test'
-import pg from 'pg'
-import { asRole, connect } from '../../apps/server/src/db/connect'
-import { migrateDatabase } from '../../apps/server/src/db/migrate'
 import { rooms } from '../../apps/server/src/rooms'
 import { buildApp } from '../../apps/server/src/shell/app'
-// @ts-expect-error -- a plain script without types
-import { dataFolder, startPostgres } from '../postgres.mjs'
+import { fillBenchDatabase } from './benchDatabase'
 import { EXTREMES, PROBES_SIGN_IN, fillProbes } from './bookOfProbes'
 
 /*
@@ -19,23 +12,9 @@ import { EXTREMES, PROBES_SIGN_IN, fillProbes } from './bookOfProbes'
 const RUNS = 5
 const WANTED_MS = 1000
 
-const folder = mkdtempSync(join(tmpdir(), 'hatch-book-bench-'))
-chmodSync(folder, 0o755)
-process.env.HATCH_BOOK_DATA = join(folder, 'data')
-const postgres = (await startPostgres((dataFolder as (name: string) => string)('bench'))) as {
-  url: string
-  stop(): Promise<void>
-}
-await migrateDatabase(postgres.url, 'bench')
-const databaseUrl = asRole(postgres.url, 'app_rw', 'bench')
-const { db, pool } = connect(databaseUrl)
-const { unitIds, readings } = await fillProbes(db)
-await pool.end()
-// What autovacuum would do within the minute.
-const owner = new pg.Client({ connectionString: postgres.url })
-await owner.connect()
-await owner.query('analyze')
-await owner.end()
+const database = await fillBenchDatabase(fillProbes)
+const { databaseUrl } = database
+const { unitIds, readings } = database.filled
 console.log(`${readings.toLocaleString('en')} readings of two probes`)
 
 const app = await buildApp({
@@ -87,6 +66,5 @@ console.log(
 console.log(`extremes on the chart: ${kept.join(' and ')} °C of ${lowest} and ${highest} °C`)
 await browser.close()
 await app.close()
-await postgres.stop()
-rmSync(folder, { recursive: true, force: true })
+await database.close()
 if (kept.length < 2) process.exit(1)

@@ -40,7 +40,7 @@ const inputs = (readings: Reading[]) => ({
   clutchSpread: 0.03,
   laid: { from: LAID, to: LAID },
   readings,
-  setPointC: 28,
+  setPoint: 28,
   gapHours: 3,
   now: LAID + 60 * 24 * HOUR,
 })

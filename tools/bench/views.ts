@@ -1,15 +1,8 @@
-import { chmodSync, mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { chromium, type Page } from '@playwright/test'
-import pg from 'pg'
-import { asRole, connect } from '../../apps/server/src/db/connect'
-import { migrateDatabase } from '../../apps/server/src/db/migrate'
 import { rooms } from '../../apps/server/src/rooms'
 import { buildApp } from '../../apps/server/src/shell/app'
-// @ts-expect-error -- a plain script without types
-import { dataFolder, startPostgres } from '../postgres.mjs'
+import { fillBenchDatabase } from './benchDatabase'
 import { LARGE_SIGN_IN, fillLargeBook } from './largeBook'
 
 /*
@@ -20,24 +13,11 @@ const ANIMALS = Number(process.env.ANIMALS ?? 10_000)
 const WEIGHTS = Number(process.env.WEIGHTS ?? 30)
 const RUNS = 5
 
-const folder = mkdtempSync(join(tmpdir(), 'hatch-book-bench-'))
-chmodSync(folder, 0o755)
-process.env.HATCH_BOOK_DATA = join(folder, 'data')
-const postgres = (await startPostgres((dataFolder as (name: string) => string)('bench'))) as {
-  url: string
-  stop(): Promise<void>
-}
-await migrateDatabase(postgres.url, 'bench')
-const databaseUrl = asRole(postgres.url, 'app_rw', 'bench')
-const { db, pool } = connect(databaseUrl)
 const filling = Date.now()
-await fillLargeBook(db, { animals: ANIMALS, weightsEach: WEIGHTS })
-await pool.end()
-// What autovacuum would do within the minute.
-const owner = new pg.Client({ connectionString: postgres.url })
-await owner.connect()
-await owner.query('analyze')
-await owner.end()
+const database = await fillBenchDatabase((db) =>
+  fillLargeBook(db, { animals: ANIMALS, weightsEach: WEIGHTS }),
+)
+const { databaseUrl } = database
 console.log(
   `${ANIMALS} animals, ${ANIMALS * (WEIGHTS + 7)} entries, filled in ${((Date.now() - filling) / 1000).toFixed(0)} s`,
 )
@@ -105,6 +85,33 @@ for (let i = 0; i < RUNS; i++) {
 }
 said('sorting them by weight', median(sortedIn), 300)
 
+for (const [path, target] of [
+  ['/api/rearing', 1000],
+  ['/api/rooms', 1000],
+  ['/api/rearing/meals', 1000],
+  ['/api/rearing/sexing', 1000],
+] as const) {
+  const times: number[] = []
+  for (let i = 0; i < RUNS; i++)
+    times.push(
+      await page.evaluate(async (asked) => {
+        const start = performance.now()
+        await (await fetch(asked)).text()
+        return performance.now() - start
+      }, path),
+    )
+  said(`${path}, of ${ANIMALS} animals`, median(times), target)
+}
+const ladder: number[] = []
+for (let i = 0; i < RUNS; i++) {
+  const start = performance.now()
+  await page.goto(`${url}/rearing`)
+  await page.getByRole('heading', { name: /The ladder/ }).waitFor()
+  ladder.push(performance.now() - start)
+}
+const young = await page.getByRole('heading', { name: /The ladder/ }).textContent()
+said(`'${young}', from the address typed to the cards`, median(ladder), 1500)
+
 const fitting = performance.now()
 await page.goto(`${url}/growth`)
 await page.getByRole('heading', { name: /Lines compared/ }).waitFor({ timeout: 300_000 })
@@ -112,8 +119,7 @@ console.log(`growth of all ${ANIMALS}, with download: ${((performance.now() - fi
 
 await browser.close()
 await app.close()
-await postgres.stop()
-rmSync(folder, { recursive: true, force: true })
+await database.close()
 
 /** Scrolls in strides and looks at the middle of the table at once: is there a row? */
 async function blanksWhileScrolling(on: Page): Promise<number> {
