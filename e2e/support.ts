@@ -81,7 +81,8 @@ export function bookForStories(prepare: () => string | Promise<string> = demoFol
   let folder: string
   let running: RunningBook
   test.beforeAll(async () => {
-    test.setTimeout(240_000)
+    // A demo book is grown once a run: minutes on a slow machine.
+    test.setTimeout(600_000)
     folder = await prepare()
     running = await startBook(folder, ...args)
   })

@@ -11,30 +11,12 @@ import {
   sharingFaults,
   stageAir,
   startingDocuments,
-  type Defect,
   type HoldbackCandidate,
-  type RearingFacts,
   type TubMate,
 } from '../src'
+import { TODAY, kink, youngster as facts } from './youngster'
 
-const TODAY = '2027-05-27'
 const crestedGecko = compileProtocol(startingDocuments.find((d) => d.code === 'CG')!)!
-const facts: RearingFacts = {
-  sex: 'female',
-  sexCertainty: 0.99,
-  hatched: { from: '2027-03-01', to: '2027-03-01' },
-  weight: { grams: 14, on: '2027-05-20' },
-  mealsInARow: 7,
-  longestRow: 7,
-  lastOfferedOn: '2027-05-22',
-  wholeSheds: 3,
-  lastShedOn: '2027-05-10',
-  openProblems: [],
-  quarantineUntil: null,
-  readiness: null,
-  breeds: false,
-}
-const kink: Defect = { defect: 'kink in the tail', grade: 'slight', view: 'above', x: 0.9, y: 0.5 }
 
 describe('who may leave, and as what', () => {
   test('all gates hold; a slight defect bars the breeder and lowers the price, a severe one shuts the door', () => {
@@ -166,6 +148,17 @@ describe('holdbacks', () => {
     expect(proposeHoldbacks(named, { females: 1, males: 2, extra: 0 }).lacking).toEqual([
       '2 more males wanted: no other of these is surely one and may be kept',
     ])
+  })
+  test('of newborn that nothing tells apart no extra one is proposed', () => {
+    const unknown = { female: 0.5, percentile: null, wanted: null, mealsTaken: 0, mealsOffered: 0 }
+    const newborn = [sibling('a', unknown), sibling('b', unknown)]
+    expect(Object.values(roles(newborn))).toEqual(['let go', 'let go'])
+    expect(proposeHoldbacks(newborn, { females: 0, males: 0, extra: 1 }).lacking).toEqual([
+      'too early for an extra one: nothing tells the others apart yet',
+    ])
+    expect(roles([sibling('a', { ...unknown, mealsOffered: 1 }), sibling('b', unknown)])).toMatchObject({
+      a: 'extra',
+    })
   })
   test('the score is the weighed mean of its parts, worked by hand', () => {
     const [choice] = proposeHoldbacks([sibling('a', { kinToKept: 0.25 })], {

@@ -14,25 +14,8 @@ import {
   supplementTurn,
   trickChances,
   type AnimalEntry,
-  type RearingFacts,
 } from '../src'
-
-const TODAY = '2027-05-27'
-const facts: RearingFacts = {
-  sex: 'female',
-  sexCertainty: 0.99,
-  hatched: { from: '2027-03-01', to: '2027-03-01' },
-  weight: { grams: 14, on: '2027-05-20' },
-  mealsInARow: 7,
-  longestRow: 7,
-  lastOfferedOn: '2027-05-22',
-  wholeSheds: 3,
-  lastShedOn: '2027-05-10',
-  openProblems: [],
-  quarantineUntil: null,
-  readiness: null,
-  breeds: false,
-}
+import { TODAY, youngster as facts } from './youngster'
 
 describe('the sex, read blind', () => {
   const read = (sex: 'female' | 'male' | 'unsure', right = 0.9, blind = true) => ({ sex, right, blind })

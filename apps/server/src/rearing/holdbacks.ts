@@ -66,9 +66,11 @@ async function siblingSets(tx: Transaction): Promise<v.InferOutput<typeof Siblin
     species: string
     line: string
     young: number
+    sexed: number
     decided: number
   }>(sql`
     select c.id, c.name, p.species, min(a.line) as line, count(*)::int as young,
+      (count(*) filter (where s.standing->>'sex' <> 'unknown'))::int as sexed,
       (count(*) filter (where jsonb_typeof(s.standing->'young'->'kept') = 'object'))::int as decided
     from clutch c join animal a on a.clutch_id = c.id and not a.withdrawn join animal_standing s on s.id = a.id
     join protocol p on p.id = a.protocol_id

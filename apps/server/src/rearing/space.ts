@@ -25,6 +25,7 @@ const USUAL_KEEP = 0.15
 /** A share of hatching is believed as if so many eggs had told it. */
 const HATCH_WEIGHT = 20
 /** Ready by age at the earliest; meals and weight make it later for many. */
+const READY_USUALLY = 1.15
 const READY_MOST = 1.6
 
 export const spaceRoutes: BookRoutes = (app, { db }) => {
@@ -88,11 +89,14 @@ async function space(tx: Transaction, actor: Actor): Promise<v.InferOutput<typeo
         ? `buyers take ${Math.round(sales.lagDays)} days from being listed, as the last ${sales.sold} sold did`
         : `buyers take ${USUAL_LAG_DAYS} days from being ready: too few were sold here to tell`,
       `${Math.round(sales.keep * 100)} % of the young stay, as they did so far`,
+      `young are ready to leave at their age by protocol at the earliest, usually ${percent(READY_USUALLY)} and at most ${percent(READY_MOST)} after it: meals and weight come later for many (a rule of thumb)`,
       'stages last as long as their protocols say; eggs hatch as forecast, at the protocol’s share',
       'grown animals keep their tubs; young that nobody expects yet are not counted',
     ],
   }
 }
+
+const percent = (times: number) => `${Math.round((times - 1) * 100)} %`
 
 /** Sizes of tubs in the book, the smallest first. */
 function sizesOf(tubs: readonly (typeof tables.place.$inferSelect)[]): Size[] {
@@ -173,7 +177,7 @@ function leavingOf({ record, row }: JudgedAnimal, sales: Sales): LeavingChance |
 function leavingBy(protocol: Protocol, sales: Sales, keep: number): LeavingChance | null {
   const age = protocol.leaving.find((e) => e.kind === 'age')
   if (!age) return null
-  const readyAgeDays = { typical: age.days * 1.15, least: age.days, most: age.days * READY_MOST }
+  const readyAgeDays = { typical: age.days * READY_USUALLY, least: age.days, most: age.days * READY_MOST }
   return { readyAgeDays, lagDays: sales.lagDays, keep }
 }
 

@@ -1,6 +1,7 @@
 import { newId, type Rooms } from '@hatch-book/contract'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
+import { Labelled } from '../parts/Labelled'
 import { RefusedError, api, refreshBook } from '../shell/api'
 
 const TUBS = {
@@ -36,17 +37,16 @@ export function NewRack({ rooms, onDone }: { rooms: Rooms; onDone(): void }) {
     }
   }
   const number = (label: string, value: number, set: (n: number) => void) => (
-    <label className="small">
-      {label}
+    <Labelled name={label}>
       <InputNumber
         aria-label={label}
         min={1}
         max={40}
         value={value}
         onChange={(n) => set(n ?? 1)}
-        style={{ display: 'block', width: 84 }}
+        style={{ width: 84 }}
       />
-    </label>
+    </Labelled>
   )
   return (
     <form
@@ -56,54 +56,50 @@ export function NewRack({ rooms, onDone }: { rooms: Rooms; onDone(): void }) {
       aria-label="New rack"
     >
       <div className="row" style={{ gap: 16, alignItems: 'end' }}>
-        <label className="small">
-          Name
+        <Labelled name="Name">
           <Input
             aria-label="Name of the rack"
             value={name}
             autoFocus
             maxLength={40}
             onChange={(e) => setName(e.target.value)}
-            style={{ display: 'block', width: 150 }}
+            style={{ width: 150 }}
           />
-        </label>
-        <label className="small">
-          Letters of its tubs
+        </Labelled>
+        <Labelled name="Letters of its tubs">
           <Input
             aria-label="Letters of its tubs"
             placeholder={name.trim().slice(0, 1).toUpperCase() || 'A'}
             value={prefix}
             maxLength={8}
             onChange={(e) => setPrefix(e.target.value)}
-            style={{ display: 'block', width: 120 }}
+            style={{ width: 120 }}
           />
-        </label>
+        </Labelled>
         {number('Rows', rows, setRows)}
         {number('Columns', columns, setColumns)}
-        <label className="small">
-          Tub
+        <Labelled name="Tub">
           <Select
             aria-label="Tub"
             value={tub}
             onChange={setTub}
-            style={{ display: 'block', width: 170 }}
+            style={{ width: 170 }}
             options={Object.keys(TUBS).map((t) => ({ value: t as keyof typeof TUBS, label: t }))}
           />
-        </label>
+        </Labelled>
         {named.length > 0 && (
-          <label className="small">
-            Room
+          <Labelled name="Room">
             <Select
               aria-label="Room"
               value={roomId ?? ''}
               onChange={(r) => setRoom(r || null)}
-              style={{ display: 'block', width: 150 }}
+              style={{ width: 150 }}
               options={[
                 { value: '', label: 'no room named' },
                 ...named.map((r) => ({ value: r.id!, label: r.name })),
               ]}
             />
-          </label>
+          </Labelled>
         )}
         <Button type="primary" htmlType="submit">
           Build {rows * columns} tubs

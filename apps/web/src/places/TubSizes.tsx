@@ -1,6 +1,7 @@
 import type { RackView } from '@hatch-book/contract'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
+import { Labelled } from '../parts/Labelled'
 import { RefusedError, api, refreshBook } from '../shell/api'
 
 /** Says what size the tubs of a rack are, so that it can be told who fits and how many are wanted. */
@@ -34,28 +35,25 @@ export function TubSizes({ racks, onDone }: { racks: readonly RackView[]; onDone
       aria-label="Tub sizes"
     >
       <div className="row" style={{ gap: 16, alignItems: 'end' }}>
-        <label className="small">
-          Rack
+        <Labelled name="Rack">
           <Select
             aria-label="Rack"
             value={rackId}
             onChange={setRack}
-            style={{ display: 'block', width: 150 }}
+            style={{ width: 150 }}
             options={racks.map((r) => ({ value: r.id, label: `${r.name} (${r.tubs.length})` }))}
           />
-        </label>
-        <label className="small">
-          Size, by name
+        </Labelled>
+        <Labelled name="Size, by name">
           <Input
             aria-label="Size, by name"
             value={size}
             maxLength={40}
             onChange={(e) => setSize(e.target.value)}
-            style={{ display: 'block', width: 130 }}
+            style={{ width: 130 }}
           />
-        </label>
-        <label className="small">
-          Floor, m²
+        </Labelled>
+        <Labelled name="Floor, m²">
           <InputNumber
             aria-label="Floor, m²"
             min={0.001}
@@ -63,31 +61,29 @@ export function TubSizes({ racks, onDone }: { racks: readonly RackView[]; onDone
             step={0.01}
             value={areaM2}
             onChange={setArea}
-            style={{ display: 'block', width: 100 }}
+            style={{ width: 100 }}
           />
-        </label>
-        <label className="small">
-          Litres
+        </Labelled>
+        <Labelled name="Litres">
           <InputNumber
             aria-label="Litres"
             min={0.01}
             max={100000}
             value={litres}
             onChange={setLitres}
-            style={{ display: 'block', width: 100 }}
+            style={{ width: 100 }}
           />
-        </label>
-        <label className="small">
-          Holds at most
+        </Labelled>
+        <Labelled name="Holds at most">
           <InputNumber
             aria-label="Holds at most"
             min={1}
             max={1000}
             value={most}
             onChange={(n) => setMost(n ?? 1)}
-            style={{ display: 'block', width: 100 }}
+            style={{ width: 100 }}
           />
-        </label>
+        </Labelled>
         <Button type="primary" htmlType="submit">
           Save for {rack.tubs.length} tubs
         </Button>

@@ -24,16 +24,17 @@ export function HoldbacksPage() {
   const { id } = useParams()
   const navigate = useNavigate()
   const { data: sets } = useSiblingSets()
-  // The fullest set that waits for a decision comes up first.
+  // Of those that wait for a decision, the set that can be compared best comes up first.
   const waiting = sets?.filter((s) => s.decided === 0) ?? []
-  const fullest = (waiting.length > 0 ? waiting : (sets ?? [])).toSorted((a, b) => b.young - a.young)[0]?.id
-  const picked = id
+  const first = (waiting.length > 0 ? waiting : (sets ?? [])).toSorted(
+    (a, b) => b.sexed - a.sexed || b.young - a.young,
+  )[0]?.id
   const [goal, setGoal] = useState<string | null>(null)
-  const { data } = useSiblings(picked, goal)
+  const { data } = useSiblings(id, goal)
   const [wish, setWish] = useState({ females: 1, males: 1, extra: 1 })
   const proposal = useMemo(() => data && proposeHoldbacks(data.candidates, wish), [data, wish])
   if (!sets) return null
-  if (!id && fullest) return <Navigate to={`/rearing/holdbacks/${fullest}`} replace />
+  if (!id && first) return <Navigate to={`/rearing/holdbacks/${first}`} replace />
   const number = (label: string, key: keyof typeof wish) => (
     <label className="small">
       {label}{' '}
@@ -51,10 +52,10 @@ export function HoldbacksPage() {
   return (
     <section className="page">
       <RearingHead title="Holdbacks" here="/rearing/holdbacks">
-        {picked && (
+        {id && (
           <Select
             aria-label="Siblings of"
-            value={picked}
+            value={id}
             onChange={(to) => {
               setGoal(null)
               void navigate(`/rearing/holdbacks/${to}`)

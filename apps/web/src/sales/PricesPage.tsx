@@ -1,8 +1,8 @@
 import { newId, type PriceView } from '@hatch-book/contract'
-import { Button, Input, InputNumber, Select } from 'antd'
+import { Button, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
-import { useProtocols } from '../shell/queries'
 import { useMay } from '../shell/session'
+import { ANY_ANIMAL, AskedFields } from './AskedFields'
 import { SalesHead } from './SalesHead'
 import { sendOrSay, useCounter } from './queries'
 
@@ -96,52 +96,20 @@ function PriceRow({
 }
 
 function PriceForm({ onSays }: { onSays(s: string): void }) {
-  const { data: protocols } = useProtocols()
-  const [protocolId, setProtocol] = useState<string | null>(null)
-  const [line, setLine] = useState('')
-  const [sex, setSex] = useState<'female' | 'male' | 'either'>('either')
-  const [trait, setTrait] = useState('')
+  const [asked, setAsked] = useState(ANY_ANIMAL)
   const [price, setPrice] = useState<number | null>(null)
   const save = async (event: FormEvent) => {
     event.preventDefault()
-    if (!protocolId || price === null) return onSays('a species and a price are wanted')
+    if (!asked.protocolId || price === null) return onSays('a species and a price are wanted')
     const refused = await sendOrSay('POST', '/api/prices', {
-      ...{ id: newId(), protocolId, line: line.trim(), sex, trait: trait.trim(), price },
+      ...{ id: newId(), ...asked, line: asked.line.trim(), trait: asked.trait.trim(), price },
     })
     onSays(refused)
     if (!refused) setPrice(null)
   }
   return (
     <form className="row" style={{ marginBottom: 12 }} onSubmit={(e) => void save(e)} aria-label="New price">
-      <Select
-        aria-label="Species"
-        placeholder="species"
-        value={protocolId}
-        onChange={setProtocol}
-        options={(protocols ?? []).map((p) => ({ value: p.id, label: p.species }))}
-        style={{ width: 200 }}
-      />
-      <Input
-        aria-label="Line"
-        placeholder="any line"
-        value={line}
-        onChange={(e) => setLine(e.target.value)}
-        style={{ width: 150 }}
-      />
-      <Select
-        aria-label="Sex"
-        value={sex}
-        onChange={setSex}
-        options={(['either', 'female', 'male'] as const).map((value) => ({ value, label: value }))}
-        style={{ width: 100 }}
-      />
-      <Input
-        aria-label="Trait"
-        placeholder="any trait"
-        value={trait}
-        onChange={(e) => setTrait(e.target.value)}
-        style={{ width: 150 }}
-      />
+      <AskedFields asked={asked} onChange={setAsked} />
       <InputNumber aria-label="Price" placeholder="price" min={0} value={price} onChange={setPrice} />
       <Button type="primary" htmlType="submit">
         Add to the list

@@ -3,8 +3,8 @@ import { Button, Input, InputNumber, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { Link } from 'react-router'
 import { useFigures } from '../shell/figures'
-import { useProtocols } from '../shell/queries'
 import { useMay } from '../shell/session'
+import { ANY_ANIMAL, AskedFields } from './AskedFields'
 import { SalesHead } from './SalesHead'
 import { sendOrSay, useCounter } from './queries'
 
@@ -160,19 +160,15 @@ function ContactForm({ onDone }: { onDone(): void }) {
 }
 
 function WishForm({ contacts, onDone }: { contacts: readonly ContactView[]; onDone(): void }) {
-  const { data: protocols } = useProtocols()
   const [contactId, setContact] = useState(contacts[0]!.id)
-  const [protocolId, setProtocol] = useState<string | null>(null)
-  const [line, setLine] = useState('')
-  const [sex, setSex] = useState<'female' | 'male' | 'either'>('either')
-  const [trait, setTrait] = useState('')
+  const [asked, setAsked] = useState(ANY_ANIMAL)
   const [most, setMost] = useState<number | null>(null)
   const [says, setSays] = useState('')
   const save = async (event: FormEvent) => {
     event.preventDefault()
-    if (!protocolId) return setSays('choose a species')
+    if (!asked.protocolId) return setSays('choose a species')
     const refused = await sendOrSay('POST', '/api/wishes', {
-      ...{ id: newId(), contactId, protocolId, line: line.trim(), sex, trait: trait.trim(), most },
+      ...{ id: newId(), contactId, ...asked, line: asked.line.trim(), trait: asked.trait.trim(), most },
     })
     if (refused) setSays(refused)
     else onDone()
@@ -192,35 +188,7 @@ function WishForm({ contacts, onDone }: { contacts: readonly ContactView[]; onDo
           options={contacts.map((c) => ({ value: c.id, label: c.name }))}
           style={{ width: 180 }}
         />
-        <Select
-          aria-label="Species"
-          placeholder="species"
-          value={protocolId}
-          onChange={setProtocol}
-          options={(protocols ?? []).map((p) => ({ value: p.id, label: p.species }))}
-          style={{ width: 190 }}
-        />
-        <Select
-          aria-label="Sex"
-          value={sex}
-          onChange={setSex}
-          options={(['either', 'female', 'male'] as const).map((value) => ({ value, label: value }))}
-          style={{ width: 100 }}
-        />
-        <Input
-          aria-label="Line, if it matters"
-          placeholder="line, if it matters"
-          value={line}
-          onChange={(e) => setLine(e.target.value)}
-          style={{ width: 150 }}
-        />
-        <Input
-          aria-label="Trait, if it matters"
-          placeholder="trait, if it matters"
-          value={trait}
-          onChange={(e) => setTrait(e.target.value)}
-          style={{ width: 150 }}
-        />
+        <AskedFields asked={asked} onChange={setAsked} />
         <InputNumber aria-label="At most" placeholder="at most" min={0} value={most} onChange={setMost} />
         <Button type="primary" htmlType="submit">
           Save

@@ -21,6 +21,8 @@ export const SiblingSets = v.object({
       species: v.string(),
       line: v.string(),
       young: v.number(),
+      /** Of these, whose sex is known. */
+      sexed: v.number(),
       decided: v.number(),
     }),
   ),

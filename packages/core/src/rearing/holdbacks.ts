@@ -55,7 +55,8 @@ const SURE_ENOUGH = 0.8
 
 /**
  * Proposes which siblings to keep: the best by what the line is for, growth among mates, feeding and distance from the
- * kept, sex by sex, then the next best as extra; those with a defect or an open problem are never proposed.
+ * kept, sex by sex, then the next best as extra; those with a defect or an open problem are never proposed, nor as extra one of
+ * which nothing is known yet.
  *
  * Kinship is scored on 1 − 2f, so that a full sibling of non-inbred parents (f = 1/4) scores a half.
  * @throws RangeError when a negative number is wished for
@@ -94,7 +95,9 @@ export function proposeHoldbacks(
   fill('female', wish.females, (female) => female >= SURE_ENOUGH)
   fill('male', wish.males, (female) => female <= 1 - SURE_ENOUGH)
   const kept = free().filter((s) => s.candidate.decided === 'keep')
-  const extra = free().filter((s) => s.candidate.decided === null)
+  const extra = free().filter((s) => s.candidate.decided === null && isKnown(s.candidate))
+  if (extra.length === 0 && wish.extra > kept.length && free().length > kept.length)
+    lacking.push('too early for an extra one: nothing tells the others apart yet')
   for (const { candidate } of [...kept, ...extra].slice(0, Math.max(wish.extra, kept.length)))
     roles.set(candidate.id, 'extra')
   return {
@@ -108,6 +111,9 @@ export function proposeHoldbacks(
     lacking,
   }
 }
+
+/** Whether anything but its parents speaks for or against it yet. */
+const isKnown = (c: HoldbackCandidate) => c.wanted !== null || c.percentile !== null || c.mealsOffered > 0
 
 function scoreOf(c: HoldbackCandidate) {
   const parts = {
