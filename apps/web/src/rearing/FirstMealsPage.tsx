@@ -207,9 +207,7 @@ function Tricks({ line }: { line: FirstMeals['lines'][number] }) {
           {line.tricks.map((t) => (
             <tr key={t.trick}>
               <td>{t.trick}</td>
-              <td className="fig right nowrap">
-                {t.took} of {t.tried}
-              </td>
+              <td className="fig right nowrap">{t.tried > 0 ? `${t.took} of ${t.tried}` : 'not tried'}</td>
               <td className="small quiet nowrap right">
                 {percent(t.chance)} next time ({percent(t.low)}–{percent(t.high)})
               </td>

@@ -32,7 +32,15 @@ export function HoldbacksPage() {
   const [goal, setGoal] = useState<string | null>(null)
   const { data } = useSiblings(id, goal)
   const [wish, setWish] = useState({ females: 1, males: 1, extra: 1 })
-  const proposal = useMemo(() => data && proposeHoldbacks(data.candidates, wish), [data, wish])
+  const proposal = useMemo(
+    () =>
+      data &&
+      proposeHoldbacks(
+        data.candidates.map((c) => ({ ...c, promisedTo: c.reserved })),
+        wish,
+      ),
+    [data, wish],
+  )
   if (!sets) return null
   if (!id && first) return <Navigate to={`/rearing/holdbacks/${first}`} replace />
   const number = (label: string, key: keyof typeof wish) => (
@@ -86,7 +94,7 @@ export function HoldbacksPage() {
                 onChange={(g) => setGoal(g || null)}
                 style={{ minWidth: 220 }}
                 options={[
-                  ...(data.goals.length === 0 ? [{ value: '', label: 'no goal yet' }] : []),
+                  ...(data.goalId === null ? [{ value: '', label: 'no goal yet' }] : []),
                   ...data.goals.map((g) => ({ value: g.id, label: `${g.name}: ${g.says}` })),
                 ]}
               />
@@ -186,7 +194,6 @@ function SiblingCard({ choice, candidate: c }: { choice: HoldbackChoice; candida
             {b}
           </li>
         ))}
-        {c.reserved && <li className="warm">held for {c.reserved}</li>}
       </ul>
       {may.decide && (
         <div className="row">

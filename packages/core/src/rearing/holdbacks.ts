@@ -17,6 +17,8 @@ export interface HoldbackCandidate {
   mealsOffered: number
   defects: readonly Defect[]
   openProblems: readonly string[]
+  /** Who holds it, if somebody does: what is promised is not proposed to be kept. */
+  promisedTo?: string | null
   /** Already chosen by a keeper, or let go by one: the proposal goes round it. */
   decided: 'keep' | 'let go' | null
 }
@@ -40,7 +42,7 @@ export interface HoldbackChoice {
   /** Each 0 to 1; null where it is not known. */
   parts: { wanted: number | null; growth: number | null; feeding: number; kin: number }
   because: string[]
-  /** Why it may not be bred from; empty for one that may. */
+  /** Why it is not proposed: not to be bred from, or promised; empty for one that is free. */
   barred: string
 }
 
@@ -135,7 +137,11 @@ function scoreOf(c: HoldbackCandidate) {
 
 const barredBy = (c: HoldbackCandidate) =>
   purposeFault('holdback', c.defects) ??
-  (c.openProblems.length > 0 ? `${c.openProblems[0]}: settle it first` : '')
+  (c.openProblems.length > 0
+    ? `${c.openProblems[0]}: settle it first`
+    : c.promisedTo
+      ? `held for ${c.promisedTo}`
+      : '')
 
 function reasonsOf(c: HoldbackCandidate, parts: HoldbackChoice['parts'], barred: string): string[] {
   const percent = (share: number) => `${Math.round(share * 100)} %`

@@ -50,3 +50,44 @@ export function drawGamma(shape: number, even: () => number): number {
     if (v > 0 && Math.log(1 - even()) < 0.5 * x * x + d - d * v + d * Math.log(v)) return d * v
   }
 }
+
+/** Up to so many are drawn one by one; beyond, where both outcomes are frequent, the normal curve is as good. */
+const ONE_BY_ONE = 16
+const MANY_ENOUGH = 9
+
+/** How many of `count` it happens to, each with the same chance. Exact for few, by the normal curve for many. */
+export function drawBinomial(count: number, chance: number, even: () => number): number {
+  if (count <= 0 || chance <= 0) return 0
+  if (chance >= 1) return count
+  if (count <= ONE_BY_ONE) {
+    let hits = 0
+    for (let i = 0; i < count; i++) if (even() < chance) hits++
+    return hits
+  }
+  if (chance > 0.5) return count - drawBinomial(count, 1 - chance, even)
+  const variance = count * chance * (1 - chance)
+  if (variance > MANY_ENOUGH)
+    return Math.min(count, Math.max(0, Math.round(count * chance + Math.sqrt(variance) * drawNormal(even))))
+  // By inversion: the mean is small here, so the walk is short.
+  const odds = chance / (1 - chance)
+  let [at, density, u] = [0, (1 - chance) ** count, even()]
+  while (u > density && at < count) {
+    u -= density
+    density *= ((count - at) / (at + 1)) * odds
+    at++
+  }
+  return at
+}
+
+/** How many happen where so many are to be expected. Exact for few, by the normal curve for many. */
+export function drawPoisson(mean: number, even: () => number): number {
+  if (mean <= 0) return 0
+  if (mean > 40) return Math.max(0, Math.round(mean + Math.sqrt(mean) * drawNormal(even)))
+  const least = Math.exp(-mean)
+  let [count, product] = [0, even()]
+  while (product > least) {
+    product *= even()
+    count++
+  }
+  return count
+}

@@ -1,0 +1,1 @@
+export { drawBeta, drawBinomial, drawGamma, drawNormal, drawPoisson, drawRange, evenStream } from './draw'
