@@ -71,7 +71,7 @@ function Drawn({ rooms }: { rooms: Rooms }) {
       <div className="head">
         <h1>Places</h1>
         <div className="side">
-          <span className="small quiet">yellow foot: a meal is due; struck: to clean; faint: free</span>
+          <span className="small quiet">thick foot: a meal is due; struck: to clean; faint: free</span>
           {may.decide && <Button onClick={() => setTool('rack')}>Build a rack</Button>}
           {may.decide && racks.length > 0 && <Button onClick={() => setTool('sizes')}>Tub sizes</Button>}
           {racks.length > 0 && <Button onClick={() => setTool('labels')}>Labels</Button>}
