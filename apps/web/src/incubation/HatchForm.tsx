@@ -8,7 +8,7 @@ import { api, refreshBook } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { rememberWritten } from '../shell/log'
 import { nextTags } from './tags'
-import { placeNames, useAnimals, usePlaces } from '../shell/queries'
+import { animalsByNow, placeNames, useAnimals, usePlaces } from '../shell/queries'
 import { useSession } from '../shell/session'
 
 interface Young {
@@ -33,24 +33,25 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
   const places = first ? nowPlaces : undefined
   const eggs = clutch.eggs.filter((e) => !eggEnded(e.fate))
   const names = placeNames(places ?? [])
-  const free = useMemo(() => {
-    // Tubs are those that are free by now: one that somebody filled meanwhile is not proposed again.
-    const used = new Set((nowAnimals ?? []).map((a) => a.place?.id))
+  // Tubs are those that are free by now: one that somebody filled meanwhile is not proposed again.
+  const freeIn = (among: readonly AnimalRow[]) => {
+    const used = new Set(among.map((a) => a.place?.id))
     return (places ?? [])
       .filter((p) => p.kind === 'tub' && !used.has(p.id))
       .sort((a, b) => (names.get(a.id) ?? '').localeCompare(names.get(b.id) ?? '', 'en', { numeric: true }))
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the names follow the places
-  }, [nowAnimals, places])
+  }
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the names follow the places
+  const free = useMemo(() => freeIn(nowAnimals ?? []), [nowAnimals, places])
   const tags = nextTags(
     clutch.dam.tag,
     (animals ?? []).map((a) => a.tag),
     eggs.length,
   )
-  const nursery = [...free].sort(
-    (a, b) =>
-      Number((names.get(b.id) ?? '').startsWith('Nursery')) -
-      Number((names.get(a.id) ?? '').startsWith('Nursery')),
-  )
+  const nurseryFirst = (tubs: readonly Place[]) => {
+    const inNursery = (p: Place) => Number((names.get(p.id) ?? '').startsWith('Nursery'))
+    return [...tubs].sort((a, b) => inNursery(b) - inNursery(a))
+  }
+  const nursery = nurseryFirst(free)
   const [change, setChange] = useState<Record<string, Partial<Young>>>({})
   const [error, setError] = useState<RefusedError | null>(null)
   const anyPipped = eggs.some((e) => e.fate === 'pipped')
@@ -68,8 +69,24 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
   })
   const chosen = rows.filter((r) => r.young.chosen)
   const set = (id: string, part: Partial<Young>) => setChange((c) => ({ ...c, [id]: { ...c[id], ...part } }))
+  /** A tub that was only proposed and was filled meanwhile gives way to the next free one; one that was picked stays. */
+  const tubsByNow = async (): Promise<Map<string, string | null>> => {
+    const list = await animalsByNow().catch(() => nowAnimals ?? [])
+    const picked = chosen.flatMap(({ egg }) => change[egg.id]?.placeId ?? [])
+    const spare = nurseryFirst(freeIn(list))
+      .map((p) => p.id)
+      .filter((id) => !picked.includes(id))
+    const deal = (wanted: string) => spare.splice(Math.max(0, spare.indexOf(wanted)), 1)[0] ?? null
+    return new Map(
+      chosen.map(({ egg, young: y }) => [
+        egg.id,
+        y.placeId === null || change[egg.id]?.placeId !== undefined ? y.placeId : deal(y.placeId),
+      ]),
+    )
+  }
   const save = async (event: FormEvent) => {
     event.preventDefault()
+    const tubs = await tubsByNow()
     const young = chosen.map(({ egg, young: y }) => {
       const grams = Number(y.grams.replace(',', '.'))
       return {
@@ -77,7 +94,7 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
         entryId: newId(),
         animalId: newId(),
         tag: y.tag,
-        placeId: y.placeId,
+        placeId: tubs.get(egg.id) ?? null,
         grams: y.grams.trim() === '' ? null : figures.toGrams(grams),
       }
     })
@@ -93,7 +110,7 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
       rememberWritten(entries, `${young.length} hatched from ${clutch.name}`)
       notification.success({
         title: `${young.length} hatched from ${clutch.name}`,
-        description: `${young.map((y) => y.tag).join(', ')}. Ctrl+Z takes it back.`,
+        description: `${young.map((y) => (y.placeId ? `${y.tag} in ${names.get(y.placeId)}` : y.tag)).join(', ')}. Ctrl+Z takes it back.`,
         duration: 6,
       })
       await refreshBook()

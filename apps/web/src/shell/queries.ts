@@ -15,14 +15,16 @@ import type {
 } from '@hatch-book/contract'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useSearchParams } from 'react-router'
-import { api } from './api'
+import { api, queries } from './api'
 
 /** What the rooms ask the server for. One name each, so that a write refreshes every view that shows it. */
-export const useAnimals = () =>
-  useQuery({
-    queryKey: ['animals'],
-    queryFn: () => api.get<{ animals: AnimalRow[] }>('/api/animals').then((r) => r.animals),
-  })
+const animals = {
+  queryKey: ['animals'],
+  queryFn: () => api.get<{ animals: AnimalRow[] }>('/api/animals').then((r) => r.animals),
+}
+export const useAnimals = () => useQuery(animals)
+/** The animals as they are by now, asked for again where the list may be old. */
+export const animalsByNow = (): Promise<AnimalRow[]> => queries.fetchQuery({ ...animals, staleTime: 0 })
 export const useAnimal = (id: string | undefined) =>
   useQuery({
     queryKey: ['animal', id],
