@@ -1,1 +1,2 @@
-export { drawBeta, drawBinomial, drawGamma, drawNormal, drawPoisson, drawRange, evenStream } from './draw'
+export { diceOf, type Dice } from './dice'
+export { drawBeta, drawGamma, drawNormal, drawRange, evenStream } from './draw'

@@ -1,0 +1,166 @@
+import { growthRate } from './growth'
+import type { ColonyCounts } from './model'
+import { projectColony, wantedIn, type ColonyQuestion, type Take } from './project'
+import { simulateColony } from './simulate'
+
+export interface SustainableWish {
+  stage: Take['stage']
+  /** Share of played years in which it must be had every week and the colony last. */
+  chance?: number
+  runs?: number
+  seed?: number
+}
+
+export interface SustainableHarvest {
+  /** So many a week, week after week, keep the colony: whole animals, 0 where none can be spared. */
+  perWeek: number
+  /** Share of played years in which it was had every week and as many females were left. */
+  kept: number
+  /** What the mean course alone would allow. */
+  byMean: number
+}
+
+/** Beyond this nobody counts what is fed off. */
+const MOST_PER_WEEK = 10_000_000
+
+/**
+ * The largest steady weekly take of one size that a colony gives over the time asked for and still has as many females at its
+ * end as at its start. Found by halving, first on the mean course, then on played years.
+ * @throws RangeError for counts, days or a stage that cannot be
+ */
+export function sustainableHarvest(
+  question: ColonyQuestion,
+  { stage, chance = 0.9, runs = 200, seed = 1 }: SustainableWish,
+): SustainableHarvest {
+  const withTake = (perWeek: number): ColonyQuestion => ({
+    ...question,
+    take: [...(question.take ?? []), { stage, perWeek }],
+  })
+  const femalesAtStart = question.start.females
+  const meanKeeps = (perWeek: number) => {
+    const asked = withTake(perWeek)
+    const { days, taken } = projectColony(asked)
+    const given = taken.every((weeks, i) =>
+      weeks.every((n, week) => n >= wantedIn(asked.take![i]!, week) - 1e-6),
+    )
+    return given && days.at(-1)!.females >= femalesAtStart
+  }
+  const byMean = largest(meanKeeps)
+  const keptAt = (perWeek: number) => simulateColony(withTake(perWeek), { runs, seed }).lasting
+  const perWeek = largest((n) => n <= byMean * 1.5 + 1 && keptAt(n) >= chance, Math.max(1, byMean))
+  return { perWeek, kept: keptAt(perWeek), byMean }
+}
+
+/** The largest whole number that holds, where every smaller one holds too; 0 where none does. */
+function largest(holds: (n: number) => boolean, guess = 1): number {
+  if (!holds(1)) return 0
+  let [low, high] = [1, Math.max(2, guess)]
+  while (high < MOST_PER_WEEK && holds(high)) [low, high] = [high, high * 2]
+  while (high - low > 1) {
+    const middle = Math.floor((low + high) / 2)
+    if (holds(middle)) low = middle
+    else high = middle
+  }
+  return low
+}
+
+export interface StartWish {
+  /** So many of this stage, on this day from today. */
+  stage: number
+  count: number
+  byDay: number
+  /** Grown females that could be set into a new bin, and the males with them. */
+  females: number
+  males: number
+}
+
+export interface StartPlan {
+  /** Females to set today for that many of that stage on that day; null where no number would do. */
+  femalesToday: number | null
+  /** With the females there are: the last day from today on which a new bin may be started; null where it is too late. */
+  latestDay: number | null
+  /** What those started today would have come to by then. */
+  comes: number
+}
+
+/**
+ * What to start for so many of one size by a day: how many females today, or until when those at hand can wait.
+ *
+ * The new bin stands beside the old ones at the same temperature and nothing is taken from it. While it is not full its course
+ * grows with its start, so one course tells the number; a fuller one is played again until the number holds.
+ * @throws RangeError for counts, days or a stage that cannot be
+ */
+export function startFor(
+  question: Omit<ColonyQuestion, 'start' | 'days' | 'take'>,
+  wish: StartWish,
+): StartPlan {
+  const { model } = question
+  if (!model.stages[wish.stage]) throw new RangeError('no such stage')
+  if (!(wish.count > 0) || !Number.isInteger(wish.byDay) || wish.byDay < 1)
+    throw new RangeError('how many are wanted, and by which day from tomorrow on?')
+  const celsius = typeof question.celsius === 'number' ? () => question.celsius as number : question.celsius
+  const comesTo = (females: number, from: number) => {
+    const start: ColonyCounts = {
+      young: model.stages.map(() => 0),
+      females,
+      males: wish.females > 0 ? (females * wish.males) / wish.females : 0,
+    }
+    const days = wish.byDay - from
+    const later = (day: number) => celsius(day + from)
+    return projectColony({ ...question, celsius: later, start, days }).days.at(-1)!.young[wish.stage]!
+  }
+  const one = comesTo(1, 0)
+  let femalesToday: number | null = null
+  if (one > 1e-9) {
+    let females = Math.ceil(wish.count / one - 1e-9)
+    // Bins that fill up give less: more females, until it is enough or more of them do not help.
+    for (let round = 0; round < 30; round++) {
+      const comes = comesTo(females, 0)
+      if (comes >= wish.count - 1e-6) {
+        femalesToday = females
+        break
+      }
+      const more = Math.ceil((females * wish.count) / Math.max(comes, 1e-9))
+      if (more > model.bin.adults * question.bins) break
+      females = Math.max(females + 1, more)
+    }
+  }
+  let latestDay: number | null = null
+  if (wish.females > 0)
+    for (let from = wish.byDay - 1; from >= 0 && latestDay === null; from--)
+      if (comesTo(wish.females, from) >= wish.count - 1e-6) latestDay = from
+  return { femalesToday, latestDay, comes: wish.females > 0 ? comesTo(wish.females, 0) : 0 }
+}
+
+export interface CourseCost {
+  /** Days by which the colony lags in the end, on the mean. */
+  days: number
+  /** Animals fewer at the end. */
+  fewer: number
+}
+
+/**
+ * What a stretch of other temperatures, or a week's forgotten traps, costs: the colony with it lags so many days behind the one
+ * without, once its stages have settled again.
+ * @param normalC the temperature it otherwise stands at, °C
+ */
+export function costOf(
+  question: ColonyQuestion,
+  changed: Partial<ColonyQuestion>,
+  normalC: number,
+): CourseCost {
+  const end = (q: ColonyQuestion) => allOf(projectColony(q).days.at(-1)!)
+  const [without, withIt] = [end(question), end({ ...question, ...changed })]
+  const { perDay } = growthRate(question.model, normalC)
+  return {
+    fewer: without - withIt,
+    days: withIt <= 0 ? Infinity : perDay > 1 ? Math.log(without / withIt) / Math.log(perDay) : 0,
+  }
+}
+
+export const allOf = (counts: ColonyCounts) =>
+  counts.young.reduce((a, b) => a + b, 0) + counts.females + counts.males
+
+/** The first day on which the bins are full, and another is due; null within the course where they are not. */
+export const fullOn = (days: readonly { day: number; load: number }[]): number | null =>
+  days.find((d) => d.load >= 1)?.day ?? null

@@ -1,0 +1,38 @@
+export { countByScoops, countByWeight, doubtCount, type Estimate } from './counts'
+export { growthRate, type ColonyGrowth } from './growth'
+export {
+  allOf,
+  costOf,
+  fullOn,
+  startFor,
+  sustainableHarvest,
+  type CourseCost,
+  type StartPlan,
+  type StartWish,
+  type SustainableHarvest,
+} from './harvest'
+export { chainOf, type ColonyCounts, type ColonyModel, type ColonyStage } from './model'
+export {
+  projectColony,
+  type ColonyDay,
+  type ColonyProjection,
+  type ColonyQuestion,
+  type Take,
+} from './project'
+export {
+  simulateColony,
+  type Band,
+  type ColonySimulation,
+  type SimulatedWeek,
+  type SimulationWish,
+} from './simulate'
+export {
+  feederDemand,
+  firstShortage,
+  shortages,
+  type DemandWeek,
+  type Eater,
+  type FeederDemand,
+  type ShortWeek,
+} from './supply'
+export { colonyModelOf, lifeOf, type LifeCourse, type LifeOf } from './compile'

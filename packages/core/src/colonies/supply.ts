@@ -1,0 +1,114 @@
+import { evenStream, drawNormal, drawRange } from '../chance'
+import type { Range } from '../protocols'
+
+/** Mouths of one kind that eat prey of one kind and size. */
+export interface Eater {
+  /** What is eaten, such as `banded cricket`, and which stage of it. */
+  prey: string
+  size: string
+  perFeed: Range
+  everyDays: Range
+  /** How many mouths there are in each week from today on; fewer or more are possible where spread is given. */
+  mouths: readonly number[]
+  /** Spread of the mouths of each week: hatchings to come are not sure. */
+  spread?: readonly number[]
+  /** Who they are, to be told. */
+  name: string
+}
+
+export interface DemandWeek {
+  mean: number
+  spread: number
+}
+
+export interface FeederDemand {
+  prey: string
+  size: string
+  /** By week from today on. */
+  weeks: DemandWeek[]
+  /** Who eats it, the hungriest of all weeks first. */
+  eaters: { name: string; share: number }[]
+}
+
+const RANGE_SD = 3.29
+
+/**
+ * What all mouths of the book will eat, by prey, size and week: mouths times a feed times feeds a week. Spreads of the mouths
+ * and of what each takes add up as squares between eaters.
+ * @throws RangeError for mouths or feeds that cannot be
+ */
+export function feederDemand(eaters: readonly Eater[]): FeederDemand[] {
+  const kinds = new Map<string, Eater[]>()
+  for (const e of eaters) {
+    if (!(e.perFeed.typical >= 0) || !(e.everyDays.typical > 0))
+      throw new RangeError(`${e.name}: a feed is from 0 on, and comes every so many days`)
+    if (e.mouths.some((m) => !Number.isFinite(m) || m < 0))
+      throw new RangeError(`${e.name}: mouths are from 0 on`)
+    const key = JSON.stringify([e.prey, e.size])
+    kinds.set(key, [...(kinds.get(key) ?? []), e])
+  }
+  return [...kinds.values()].map((own) => {
+    const length = Math.max(...own.map((e) => e.mouths.length))
+    const a = (e: Eater, week: number) => (e.mouths[week] ?? 0) * perWeek(e)
+    const weeks = Array.from({ length }, (_, week) => ({
+      mean: own.reduce((sum, e) => sum + a(e, week), 0),
+      spread: Math.sqrt(
+        own.reduce((sum, e) => {
+          const appetite = (e.perFeed.most - e.perFeed.least) / RANGE_SD / Math.max(1e-9, e.perFeed.typical)
+          return sum + (a(e, week) * appetite) ** 2 + ((e.spread?.[week] ?? 0) * perWeek(e)) ** 2
+        }, 0),
+      ),
+    }))
+    const all = weeks.reduce((sum, w) => sum + w.mean, 0)
+    return {
+      prey: own[0]!.prey,
+      size: own[0]!.size,
+      weeks,
+      eaters: own
+        .map((e) => ({
+          name: e.name,
+          share: all > 0 ? e.mouths.reduce((sum, _m, week) => sum + a(e, week), 0) / all : 0,
+        }))
+        .sort((x, y) => y.share - x.share),
+    }
+  })
+}
+
+const perWeek = (e: Eater) => (e.perFeed.typical * 7) / e.everyDays.typical
+
+export interface ShortWeek {
+  week: number
+  /** Chance that there are too few. */
+  chance: number
+  /** How many are wanting, on the mean of the weeks in which there are too few. */
+  by: number
+}
+
+/**
+ * Chance of a shortage, week by week. What is left over of a week is not kept: prey outgrows its size.
+ * @param supply what can be given, as the middle and between what nine in ten lie
+ * @param runs how many times chance is asked; a fixed seed answers alike each time
+ */
+export function shortages(
+  demand: readonly DemandWeek[],
+  supply: readonly Range[],
+  runs = 2000,
+  seed = 1,
+): ShortWeek[] {
+  const even = evenStream(seed)
+  return demand.map((d, week) => {
+    const given = supply[week] ?? { typical: 0, least: 0, most: 0 }
+    let [short, wanting] = [0, 0]
+    for (let run = 0; run < runs; run++) {
+      const lacks = Math.max(0, d.mean + d.spread * drawNormal(even)) - Math.max(0, drawRange(given, even))
+      if (lacks <= 0) continue
+      short++
+      wanting += lacks
+    }
+    return { week, chance: short / runs, by: short > 0 ? wanting / short : 0 }
+  })
+}
+
+/** The first week that is likelier short than not; null where none is. */
+export const firstShortage = (weeks: readonly ShortWeek[], chance = 0.5): ShortWeek | null =>
+  weeks.find((w) => w.chance > chance) ?? null
