@@ -133,6 +133,8 @@ export function passDay(
   return laid
 }
 
+const TRACE = 1e-60
+
 /** Moves those of a link on by its pace; @returns how many left it. A pace over 1 moves all by one box and some by two. */
 const moveOn = (state: Float64Array, link: Link, celsius: number) => moveBy(state, link, pace(link, celsius))
 
@@ -143,7 +145,11 @@ export function moveBy(state: Float64Array, link: Link, jump: number): number {
   let left = 0
   for (let box = end - 1; box >= link.from; box--) {
     const here = state[box]!
-    if (here === 0) continue
+    // The last traces of a wave: numbers too small for the processor to add quickly.
+    if (here < TRACE) {
+      state[box] = 0
+      continue
+    }
     const far = here * more
     state[box] = 0
     if (box + sure + 1 >= end) left += far
