@@ -5,7 +5,7 @@ import { eq, inArray } from 'drizzle-orm'
 import type { LightMyRequestResponse } from 'fastify'
 import sharp from 'sharp'
 import { inBook, tables, type Database } from '../db/connect'
-import { COOKIE, createSession } from '../shell/actor'
+import { COOKIE, createSession, onPlayedDay } from '../shell/actor'
 import type { BookApp } from '../shell/app'
 
 const MOST_ENTRIES = 450
@@ -49,7 +49,13 @@ export async function playSteps(
     url: string,
     payload: object | string | Buffer,
     type = 'application/json',
-  ) => app.inject({ method, url, headers: { 'content-type': type, cookie: cookies.get(author)! }, payload })
+  ) => {
+    const headers = { 'content-type': type, cookie: cookies.get(author)! }
+    // Awaited in here: the request is only made when somebody waits for it.
+    const ask = async (): Promise<LightMyRequestResponse> =>
+      await app.inject({ method, url, headers, payload })
+    return day === null ? ask() : onPlayedDay(day, ask)
+  }
   const judge = (step: DemoStep, reply: LightMyRequestResponse) => {
     if (reply.statusCode < 300) played.happened++
     else
@@ -58,15 +64,11 @@ export async function playSteps(
         says: String(reply.json<{ detail?: string }>().detail ?? reply.statusCode),
       })
   }
-  const goTo = async (next: Day) => {
-    if (next !== day) await setDay(db, bookId, next)
-    day = next
-  }
   /** Sends what waits; all of it, or only what is about some subjects. */
   const flush = async (about?: readonly string[]) => {
     const batch = about ? waiting.filter((s) => about.includes(s.body.subject.id)) : waiting
     waiting = about ? waiting.filter((s) => !about.includes(s.body.subject.id)) : []
-    if (batch.length > 0) await goTo(dayOfInstant(batch.at(-1)!.at, ZONE))
+    if (batch.length > 0) day = dayOfInstant(batch.at(-1)!.at, ZONE)
     for (const author of ['owner', 'keeper', 'helper'] as const) {
       const own = batch.filter((s) => s.by === author)
       if (own.length === 0) continue
@@ -97,7 +99,7 @@ export async function playSteps(
       continue
     }
     if (step.act === 'photo') {
-      await goTo(dayOfInstant(step.at, ZONE))
+      day = dayOfInstant(step.at, ZONE)
       const url = `/api/animals/${step.animalId}/photos?view=${step.view}`
       const picture = await sharp(Buffer.from(step.svg)).png().toBuffer()
       judge(step, await send('owner', 'POST', url, picture, 'application/octet-stream'))
@@ -107,7 +109,7 @@ export async function playSteps(
     if (step.act === 'rest plan' || step.act === 'more rests') await flush()
     if (step.act === 'pairing') await flush([step.body.femaleId, step.body.maleId])
     if (step.act === 'clutch') await flush([step.body.damId])
-    await goTo(dayOfInstant(step.at, ZONE))
+    day = dayOfInstant(step.at, ZONE)
     const method = step.act === 'rest' || step.act === 'more rests' ? 'PATCH' : 'POST'
     judge(step, await send('owner', method, pathOf(step), step.body))
     if (step.act === 'member') await openSessions(db, bookId, cookies, sessions)
@@ -172,6 +174,8 @@ function pathOf(step: Exclude<DemoStep, { act: 'entry' | 'readings' | 'photo' }>
       return '/api/season-plans'
     case 'line goal':
       return '/api/line-goals'
+    case 'colony':
+      return '/api/colonies'
     case 'contact':
       return '/api/contacts'
     case 'wish':

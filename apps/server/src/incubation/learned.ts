@@ -40,8 +40,13 @@ export interface LearnedFrom extends EndedClutch {
 
 /** A log of earlier days changes what clutches tell: they are worked out anew when next asked for. */
 onLog(async (tx) => {
+  await oneAtATime(tx)
   await tx.update(tables.hatchRecord).set({ basis: '' })
 })
+
+/** Records are kept by whoever reads and made void by whoever brings in a log: one after the other, or they lock each other. */
+const oneAtATime = (tx: Transaction) =>
+  tx.execute(sql`select pg_advisory_xact_lock(hashtext('hatch_record ' || current_setting('app.book_id')))`)
 
 /** The clutches of some species that have ended, with what each tells; what was not worked out yet is, and kept. */
 export async function readLearned(tx: Transaction, protocolIds: readonly string[]): Promise<LearnedFrom[]> {
@@ -68,6 +73,7 @@ export async function readLearned(tx: Transaction, protocolIds: readonly string[
   }
   const stale = ended.filter((e) => kept.get(e.clutch.id)?.basis !== basisOf(e))
   const fresh = await workOut(tx, stale, stays)
+  if (stale.length > 0) await oneAtATime(tx)
   for (const row of stale) {
     const { bookId, id } = row.clutch
     const found = { basis: basisOf(row), record: fresh.get(id) ?? null }
@@ -82,7 +88,6 @@ export async function readLearned(tx: Transaction, protocolIds: readonly string[
   }))
 }
 
-/** In one order everywhere, so that two that keep records at once wait for each other and do not lock. */
 async function readEnded(tx: Transaction, protocolIds: readonly string[]): Promise<EndedClutch[]> {
   if (protocolIds.length === 0) return []
   const { animal, clutch, egg } = tables

@@ -1,4 +1,5 @@
 import '@fastify/cookie'
+import { AsyncLocalStorage } from 'node:async_hooks'
 import { createHash, randomBytes, timingSafeEqual } from 'node:crypto'
 import { dayOfInstant, instantOfDay, type Day, type Instant } from '@hatch-book/core'
 import { newId, type Role } from '@hatch-book/contract'
@@ -39,6 +40,13 @@ declare module 'fastify' {
 export const COOKIE = 'hatch-book'
 const SESSION_DAYS = 60
 const DEMO_HOUR = 14
+
+/**
+ * The day on which a request of the demo's own people happens, while a stretch of days is played. It is kept with the request,
+ * not in the book: whoever works in the book meanwhile stays on the book's day.
+ */
+const playedDay = new AsyncLocalStorage<Day>()
+export const onPlayedDay = <T>(day: Day, work: () => T): T => playedDay.run(day, work)
 
 /** The book's clock: the real one, or in the demo the early afternoon of the demo day. */
 export function bookNow(book: Pick<BookRow, 'demoDay' | 'zone'>): Instant {
@@ -101,15 +109,18 @@ async function readSession(db: Database, cookie: string | undefined): Promise<Ac
   const given = Buffer.from(hash(secret))
   const kept = Buffer.from(row.session.secretHash)
   if (given.length !== kept.length || !timingSafeEqual(given, kept)) return null
-  const now = bookNow(row.book)
+  const onDay = row.book.demoDay
+    ? { ...row.book, demoDay: playedDay.getStore() ?? row.book.demoDay }
+    : row.book
+  const now = bookNow(onDay)
   const { id, name, email, role } = row.member
   return {
     bookId,
     sessionId,
     member: { id, name, email, role },
-    book: row.book,
+    book: onDay,
     now,
-    today: dayOfInstant(now, row.book.zone),
+    today: dayOfInstant(now, onDay.zone),
   }
 }
 
