@@ -45,6 +45,7 @@ const VIEWS = [
   '/rearing/holdbacks',
   '/rearing/space',
   '/places',
+  '/colonies',
   '/leaving',
   '/leaving/waiting',
   '/leaving/prices',

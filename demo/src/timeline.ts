@@ -4,6 +4,7 @@ import { COLD_UNITS, type ColdUnit } from './coldUnits'
 import { layClutch, layingDay, type Nursery } from './clutches'
 import { genomeOf } from './heredity'
 import { keepCounter } from './counter'
+import { keepFeeders } from './feeders'
 import { demoIdentity, type DemoIdentity } from './identity'
 import { liveThrough, say, type LivingAnimal } from './life'
 import { chance, type Chance } from './random'
@@ -84,6 +85,7 @@ export function demoTimeline(seed: number): DemoStep[] {
     ...otherEggs(places.ids, logs.get('H3')!.readings, demoIdentity(seed), luck.branch('other eggs')),
   )
   steps.push(...keepCounter(demoIdentity(seed), luck.branch('counter')))
+  steps.push(...keepFeeders(demoIdentity(seed), luck.branch('feeders')))
   steps.push(...planTheSpring(animals, demoIdentity(seed), luck.branch('plans')))
   steps.push(...winters(animals, places.ids, demoIdentity(seed), luck.branch('winters')))
   return steps.sort((a, b) => a.at - b.at)

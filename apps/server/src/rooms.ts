@@ -2,6 +2,7 @@ import { animalRoutes, collectionRoutes, importRoutes, keepsakeRoutes } from './
 import { bookRoutes } from './books'
 import { restRoutes, unitRoutes, weatherRoutes } from './brumation'
 import { alarmRoutes, climatePlaceRoutes, climateRoutes, probeRoutes } from './climate'
+import { colonyRoutes } from './colonies'
 import { demoRoutes } from './demo'
 import { entryRoutes } from './entries/routes'
 import { hatchPlanRoutes, incubationRoutes } from './incubation'
@@ -42,6 +43,7 @@ export const rooms: readonly BookRoutes[] = [
   alarmRoutes,
   rearingRoutes,
   salesRoutes,
+  colonyRoutes,
   seasonRoutes,
   demoRoutes,
 ]

@@ -17,7 +17,7 @@ test('one seed is one life, another seed another', () => {
   expect(demoIdentity(7).bookId).toBe(demoIdentity(7).bookId)
 })
 
-test('the demo day shows everything at once, nothing of it refused, and goes on by a day', async () => {
+test('the demo day shows everything at once, nothing of it refused, and goes on by a week', async () => {
   const { refused, happened, bookId } = await seedDemo(server.app, server.db, {
     seed: 7,
     day: DEFAULT_DEMO_DAY,
@@ -44,13 +44,25 @@ test('the demo day shows everything at once, nothing of it refused, and goes on 
   ).toBe(true)
   const { steps } = await get('/api/rearing')
   expect(steps.every((s: { animals: unknown[] }) => s.animals.length > 0)).toBe(true)
-  const advanced = await server.app.inject({
-    method: 'POST',
-    url: '/api/demo/advance',
-    headers,
-    payload: { days: 1 },
-  })
-  expect(advanced.json()).toMatchObject({ today: addDays(DEFAULT_DEMO_DAY, 1), refused: 0 })
+  const { colonies } = await get('/api/colonies')
+  expect(colonies.map((c: { name: string }) => c.name)).toEqual(['F1', 'Q1', 'R1', 'T1'])
+  // While a week is played, whoever asks is told the day before it or the day after it, and none between.
+  let done = false
+  const advancing = server.app
+    .inject({ method: 'POST', url: '/api/demo/advance', headers, payload: { days: 7 } })
+    .then((reply) => {
+      done = true
+      return reply
+    })
+  const seen = new Set<string>()
+  while (!done) {
+    seen.add((await get('/api/session')).today)
+    await new Promise((next) => setTimeout(next, 100))
+  }
+  const after = addDays(DEFAULT_DEMO_DAY, 7)
+  expect((await advancing).json()).toMatchObject({ today: after, refused: 0 })
+  expect([...seen].filter((day) => day !== DEFAULT_DEMO_DAY && day !== after)).toEqual([])
+  expect(seen).toContain(DEFAULT_DEMO_DAY)
   const [book] = await inBook(server.db, bookId, (tx) => tx.select().from(tables.book))
-  expect(book!.demoDay).toBe(addDays(DEFAULT_DEMO_DAY, 1))
-}, 180_000)
+  expect(book!.demoDay).toBe(after)
+}, 420_000)

@@ -222,6 +222,14 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./rearing/RearingPage')).RearingPage }),
       },
       {
+        path: 'colonies',
+        lazy: async () => ({ Component: (await import('./colonies/ColoniesPage')).ColoniesPage }),
+      },
+      {
+        path: 'colonies/:id',
+        lazy: async () => ({ Component: (await import('./colonies/ColoniesPage')).ColoniesPage }),
+      },
+      {
         path: 'leaving',
         lazy: async () => ({ Component: (await import('./sales/LeavingPage')).LeavingPage }),
       },

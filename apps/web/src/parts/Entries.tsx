@@ -10,6 +10,14 @@ function mealInWords(p: Record<string, unknown>): string {
   return p.outcome === 'offered' ? 'was offered' : String(p.outcome)
 }
 
+type Counted = Record<'young', Record<string, { count: number }>> &
+  Record<'females' | 'males', { count: number }>
+function countInWords({ young, females, males }: Counted): string {
+  const whole = (n: number) => Math.round(n).toLocaleString('en')
+  const seen = Object.entries(young).map(([stage, { count }]) => `${whole(count)} ${stage}`)
+  return [...seen, `${whole(females.count)} females`, `${whole(males.count)} males`].join(', ')
+}
+
 /** What an entry says, in a line. */
 export function entryInWords({ kind, payload }: Entry, figures: Figures): string {
   const p = payload as Record<string, string & number & boolean>
@@ -19,6 +27,10 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
       return `weighed ${figures.grams(Number(p.grams))}${p.context && p.context !== 'not said' ? `, ${p.context}` : ''}${p.condition ? `, condition ${p.condition}` : ''}${note}`
     case 'meal':
       return `${mealInWords(p)}${p.prey ? ` ${p.prey}` : ''}${p.grams ? `, ${figures.grams(Number(p.grams))}` : ''}${p.trick ? `, tried: ${p.trick}` : ''}${p.supplement && p.supplement !== 'o' ? `, with ${p.supplement}` : ''}${note}`
+    case 'counted':
+      return `counted ${(p.how as unknown as string) ?? ''}: ${countInWords(payload as unknown as Counted)}${note}`
+    case 'fed off':
+      return `fed off: ${p.count} ${p.size}${note}`
     case 'sex read':
       return `sex read by ${p.method}: ${p.sex ?? 'kept back until it is sure'}${note}`
     case 'readings shown':

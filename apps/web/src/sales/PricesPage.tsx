@@ -1,10 +1,11 @@
 import { newId, type PriceView } from '@hatch-book/contract'
 import { Button, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
+import { sendOrSay } from '../shell/api'
 import { useMay } from '../shell/session'
 import { ANY_ANIMAL, AskedFields } from './AskedFields'
 import { SalesHead } from './SalesHead'
-import { sendOrSay, useCounter } from './queries'
+import { useCounter } from './queries'
 
 /** What is asked, by species, line, sex and trait; the line that says most of an animal holds. */
 export function PricesPage() {

@@ -2,11 +2,12 @@ import { newId, type AnimalRow } from '@hatch-book/contract'
 import { AutoComplete, Button, DatePicker, Input, InputNumber, Modal } from 'antd'
 import type { Dayjs } from 'dayjs'
 import { useState } from 'react'
+import { sendOrSay } from '../shell/api'
 import { useNavigate } from 'react-router'
 import { describeAnimal } from '../parts/AnimalCard'
 import { useLog } from '../shell/log'
 import { useAnimal } from '../shell/queries'
-import { sendOrSay, useCounter } from './queries'
+import { useCounter } from './queries'
 
 /** Listing or selling one: the price by the list, less for a defect. */
 export function SaleForm({

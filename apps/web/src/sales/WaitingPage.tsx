@@ -1,12 +1,13 @@
 import { newId, type ContactView, type WishView } from '@hatch-book/contract'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
+import { sendOrSay } from '../shell/api'
 import { Link } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { ANY_ANIMAL, AskedFields } from './AskedFields'
 import { SalesHead } from './SalesHead'
-import { sendOrSay, useCounter } from './queries'
+import { useCounter } from './queries'
 
 /** Who waits for what, and which animals would do; who buys, and what is held for them. */
 export function WaitingPage() {

@@ -1,6 +1,6 @@
 import type { Counter, Register, ShareView } from '@hatch-book/contract'
 import { useQuery } from '@tanstack/react-query'
-import { api, refreshBook, RefusedError } from '../shell/api'
+import { api } from '../shell/api'
 
 export const useCounter = () =>
   useQuery({ queryKey: ['counter'], queryFn: () => api.get<Counter>('/api/counter') })
@@ -15,14 +15,3 @@ export const useRegister = (from: string, to: string) =>
     queryFn: () => api.get<Register>(`/api/register?from=${from}&to=${to}`).then((r) => r.movements),
     retry: false,
   })
-
-/** Sends and asks anew; says in words what was refused, or nothing when it went well. */
-export async function sendOrSay(method: 'POST' | 'PATCH', path: string, body: unknown): Promise<string> {
-  try {
-    await api.send(method, path, body)
-    await refreshBook()
-    return ''
-  } catch (error) {
-    return error instanceof RefusedError ? error.problem.detail : 'It could not be saved.'
-  }
-}

@@ -20,6 +20,7 @@ const ROOMS = [
   ['/pairing', 'Pairing'],
   ['/incubation', 'Incubation'],
   ['/rearing', 'Rearing'],
+  ['/colonies', 'Colonies'],
   ['/places', 'Places'],
   ['/leaving', 'Leaving'],
   ['/protocols', 'Protocols'],

@@ -69,3 +69,14 @@ const PATIENCE_MS = 2500
 /** After anything was written everything computed may have moved: ask again for what is on the screen. */
 export const refreshBook = (): Promise<void> =>
   Promise.race([refreshAll(), new Promise<void>((resolve) => setTimeout(resolve, PATIENCE_MS))])
+
+/** Sends and asks anew; says in words what was refused, or nothing when it went well. */
+export async function sendOrSay(method: 'POST' | 'PATCH', path: string, body: unknown): Promise<string> {
+  try {
+    await api.send(method, path, body)
+    await refreshBook()
+    return ''
+  } catch (error) {
+    return error instanceof RefusedError ? error.problem.detail : 'It could not be saved.'
+  }
+}

@@ -13,6 +13,7 @@ export {
 } from './harvest'
 export { chainOf, type ColonyCounts, type ColonyModel, type ColonyStage } from './model'
 export {
+  hatchedOf,
   projectColony,
   type ColonyDay,
   type ColonyProjection,

@@ -82,6 +82,10 @@ export const temperatureOf = ({ celsius }: ColonyQuestion) =>
 export const missed = ({ missedWeeks }: ColonyQuestion, day: number) =>
   missedWeeks?.includes(Math.floor(day / 7)) ?? false
 
+/** All but the eggs: what a keeper sees running about. */
+export const hatchedOf = ({ young, females, males }: ColonyCounts) =>
+  young.reduce((sum, n, i) => (i === 0 ? sum : sum + n), 0) + females + males
+
 /** How full the bins are with these in them. */
 export const loadOf = (
   counts: ColonyCounts,

@@ -4,6 +4,7 @@ import {
   checkQuestion,
   countsOf,
   crowding,
+  hatchedOf,
   missed,
   moveBy,
   sumOf,
@@ -37,7 +38,8 @@ export interface SimulatedWeek {
   young: Band[]
   females: Band
   males: Band
-  all: Band
+  /** All but the eggs. */
+  hatched: Band
 }
 
 export interface ColonySimulation {
@@ -74,8 +76,7 @@ export function simulateColony(question: ColonyQuestion, wish: SimulationWish = 
   for (; done < runs; done++) {
     if (done % PROGRESS_EVERY === 0 && wish.onProgress?.(done / runs) === false) break
     const played = playColony(question, wish, diceOf(seed * 7919 + done), (week, counts) => {
-      const all = counts.young.reduce((a, b) => a + b, 0) + counts.females + counts.males
-      const values = [...counts.young, counts.females, counts.males, all]
+      const values = [...counts.young, counts.females, counts.males, hatchedOf(counts)]
       values.forEach((n, c) => (seen[week * classes + c]![done] = n))
     })
     for (let w = 0; w < kept.length && w < played.givenWeeks; w++) kept[w]!++
@@ -96,7 +97,7 @@ export function simulateColony(question: ColonyQuestion, wish: SimulationWish = 
             young: question.model.stages.map((_s, i) => of(week, i)),
             females: of(week, stages),
             males: of(week, stages + 1),
-            all: of(week, stages + 2),
+            hatched: of(week, stages + 2),
           })),
     kept: kept.map(share),
     lasting: share(lasting),

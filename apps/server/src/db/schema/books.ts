@@ -163,7 +163,9 @@ export const entry = pgTable(
   {
     ...identity(),
     kind: text('kind').notNull(),
-    subjectType: text('subject_type').$type<'animal' | 'pairing' | 'clutch' | 'place' | 'rest'>().notNull(),
+    subjectType: text('subject_type')
+      .$type<'animal' | 'pairing' | 'clutch' | 'place' | 'rest' | 'colony'>()
+      .notNull(),
     subjectId: uuid('subject_id').notNull(),
     at: instant('at').notNull(),
     precision: text('precision').$type<'minute' | 'day'>().notNull(),

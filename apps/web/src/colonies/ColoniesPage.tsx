@@ -1,0 +1,120 @@
+import type { Colonies, ColonyView } from '@hatch-book/contract'
+import { growthRate, hatchedOf } from '@hatch-book/core'
+import { Button } from 'antd'
+import { useMemo, useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import { useFigures } from '../shell/figures'
+import { useMay } from '../shell/session'
+import { ColonyCourse } from './ColonyCourse'
+import { CountForm } from './CountForm'
+import { FeedOff } from './FeedOff'
+import { NewColony } from './NewColony'
+import { useColonies } from './queries'
+
+/** Colonies that feed the rest: what was counted, how they grow, and what they can give. */
+export function ColoniesPage() {
+  const { data } = useColonies()
+  return data ? <Kept data={data} /> : null
+}
+
+function Kept({ data }: { data: Colonies }) {
+  const { id } = useParams()
+  const navigate = useNavigate()
+  const may = useMay()
+  const [act, setAct] = useState<'new' | 'count' | 'feed' | null>(null)
+  const picked = data.colonies.find((c) => c.id === id) ?? data.colonies[0]
+  return (
+    <section className="page">
+      <div className="head">
+        <h1>{picked ? `Colony ${picked.name}` : 'Colonies'}</h1>
+        <div className="side">
+          {may.write && picked && (
+            <>
+              <Button type="primary" onClick={() => setAct('count')}>
+                Count it
+              </Button>
+              <Button onClick={() => setAct('feed')}>Feed off</Button>
+            </>
+          )}
+          {may.decide && <Button onClick={() => setAct('new')}>A new colony</Button>}
+        </div>
+      </div>
+      {act === 'new' && (
+        <NewColony
+          species={data.species}
+          onDone={(made) => {
+            setAct(null)
+            if (made) void navigate(`/colonies/${made}`)
+          }}
+        />
+      )}
+      {!picked && act !== 'new' && (
+        <p className="empty">
+          No colony is kept here yet. Set one up, count a scoop of it, and its year ahead is reckoned: how
+          fast it grows, and how many it can give each week.
+        </p>
+      )}
+      {picked && (
+        <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 2.2fr) minmax(270px, 1fr)' }}>
+          <div>
+            {picked.counts.length === 0 ? (
+              <p className="empty">{picked.name} was never counted. Count a scoop of it first.</p>
+            ) : (
+              <ColonyCourse key={picked.id} colony={picked} today={data.today} />
+            )}
+          </div>
+          <div className="first-on-phone">
+            {act === 'count' && <CountForm key={picked.id} colony={picked} onDone={() => setAct(null)} />}
+            {act === 'feed' && <FeedOff key={picked.id} colony={picked} onDone={() => setAct(null)} />}
+            {data.colonies.map((c) => (
+              <ColonyCard
+                key={c.id}
+                colony={c}
+                here={c === picked}
+                onPick={() => void navigate(`/colonies/${c.id}`, { replace: true })}
+              />
+            ))}
+          </div>
+        </div>
+      )}
+    </section>
+  )
+}
+
+function ColonyCard({ colony, here, onPick }: { colony: ColonyView; here: boolean; onPick(): void }) {
+  const figures = useFigures()
+  const growth = useMemo(() => growthRate(colony.model, colony.celsius), [colony.model, colony.celsius])
+  const last = colony.counts[0]
+  const whole = (n: number) => Math.round(n).toLocaleString('en')
+  return (
+    <article
+      className={`card small-card ${here ? 'now' : ''}`}
+      style={{ marginBottom: 12 }}
+      aria-label={`Colony ${colony.name}`}
+    >
+      <button className="plain wide" aria-current={here} onClick={onPick}>
+        <span className="tag" style={{ fontSize: 18 }}>
+          {colony.name}
+        </span>
+        <span className="small">
+          {colony.species}, {colony.bins === 1 ? 'one bin' : `${colony.bins} bins`}
+        </span>
+      </button>
+      <div>
+        {last ? (
+          <>
+            <strong>{whole(hatchedOf(last))}</strong> ({whole(last.low)} to {whole(last.high)})
+          </>
+        ) : (
+          <span className="quiet">never counted</span>
+        )}
+      </div>
+      <div className="small quiet">
+        {growth.doublingWeeks === null
+          ? `does not grow at ${figures.celsius(colony.celsius)}`
+          : `left alone it doubles in ${growth.doublingWeeks.toFixed(1)} weeks at ${figures.celsius(colony.celsius)}`}
+        {last && `; counted ${figures.day(last.on)}`}
+      </div>
+    </article>
+  )
+}

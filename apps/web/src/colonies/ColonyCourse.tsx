@@ -1,0 +1,231 @@
+import type { ColonyView } from '@hatch-book/contract'
+import {
+  addDays,
+  costOf,
+  daysBetween,
+  hatchedOf,
+  fullOn,
+  growthRate,
+  projectColony,
+  type ColonyQuestion,
+  type Take,
+} from '@hatch-book/core'
+import { Button, InputNumber, Progress, Select, Slider } from 'antd'
+import { useMemo, useState } from 'react'
+import { useFigures } from '../shell/figures'
+import { useLongTask } from '../shell/worker'
+import { ColonyChart } from './ColonyChart'
+import type { Asked, Told } from './colony.worker'
+import { spreadOf } from './queries'
+
+const createWorker = () => new Worker(new URL('./colony.worker.ts', import.meta.url), { type: 'module' })
+const YEAR = 364
+const RUNS = 400
+/** What a cold week is told for: so much under where it stands, °C. */
+const COLDER = 8
+
+/** A year ahead from one of its counts: as warm as it stands or otherwise, left alone or with a steady take. */
+export function ColonyCourse({ colony, today }: { colony: ColonyView; today: string }) {
+  const figures = useFigures()
+  const { model, bins } = colony
+  const [countId, setCount] = useState(colony.counts[0]!.entryId)
+  const from = colony.counts.find((c) => c.entryId === countId) ?? colony.counts[0]!
+  const [celsius, setCelsius] = useState(colony.celsius)
+  const sizes = model.stages.map((s, i) => ({ value: i, label: s.name })).slice(1)
+  const [size, setSize] = useState(() =>
+    Math.max(
+      1,
+      model.stages.findIndex((s) => s.name === colony.taken[0]?.size),
+    ),
+  )
+  const [perWeek, setPerWeek] = useState(0)
+  const [most, setMost] = useState<number | null>(null)
+  const question = useMemo((): ColonyQuestion & { celsius: number } => {
+    // What was fed off since that count is known; what is taken from today on is asked for.
+    const since = Math.floor(daysBetween(from.on, today) / 7)
+    const known = colony.taken.flatMap(({ on, size: name, count }): Take[] => {
+      const week = Math.floor(daysBetween(from.on, on) / 7)
+      const stage = name === 'adults' ? ('adult' as const) : model.stages.findIndex((s) => s.name === name)
+      return week < 0 || stage === -1 ? [] : [{ stage, perWeek: count, fromWeek: week, toWeek: week }]
+    })
+    const wished: Take[] = perWeek > 0 ? [{ stage: size, perWeek, fromWeek: Math.max(0, since) }] : []
+    const { young, females, males } = from
+    return { model, bins, celsius, days: YEAR, start: { young, females, males }, take: [...known, ...wished] }
+  }, [model, bins, celsius, from, today, size, perWeek, colony.taken])
+  const days = useMemo(() => projectColony(question).days, [question])
+  const growth = useMemo(() => growthRate(model, celsius), [model, celsius])
+  const asked = useMemo(
+    (): Asked => ({ ...question, countSpread: spreadOf(from), runs: RUNS, most }),
+    [question, from, most],
+  )
+  const { result, progress, stop } = useLongTask<Asked, Told>(createWorker, asked)
+  const cold = useMemo(
+    () =>
+      costOf(
+        { ...question, bins: 1e30, take: [] },
+        { celsius: (day) => (day < 7 ? celsius - COLDER : celsius) },
+        celsius,
+      ),
+    [question, celsius],
+  )
+  const full = fullOn(days)
+  const whole = (n: number) => Math.round(n).toLocaleString('en')
+  const end = days.at(-1)!
+  const latest = colony.counts[0]!
+  const then = days[daysBetween(from.on, latest.on)]
+  const sizeName = model.stages[size]!.name
+  return (
+    <>
+      <h3 data-testid="colony-says">
+        {growth.doublingWeeks === null
+          ? `It does not grow at ${figures.celsius(celsius)}`
+          : `It doubles in ${growth.doublingWeeks.toFixed(1)} weeks at ${figures.celsius(celsius)}, left alone`}
+        ; {whole(hatchedOf(end))} on {figures.day(addDays(from.on, YEAR))}
+      </h3>
+      <ColonyChart
+        from={from.on}
+        days={days}
+        simulation={result?.simulation ?? null}
+        counts={colony.counts}
+      />
+      {progress !== null && (
+        <div className="row">
+          <Progress
+            percent={Math.round(progress * 100)}
+            size="small"
+            aria-label="Years are played"
+            style={{ flex: 1 }}
+          />
+          <Button size="small" onClick={stop}>
+            Stop
+          </Button>
+        </div>
+      )}
+      <div className="row" style={{ gap: 22, margin: '10px 0' }}>
+        <label className="small">
+          from the count of{' '}
+          <Select
+            aria-label="From the count of"
+            size="small"
+            value={from.entryId}
+            onChange={setCount}
+            style={{ minWidth: 150 }}
+            options={colony.counts.map((c) => ({
+              value: c.entryId,
+              label: `${figures.day(c.on)}: ${whole(hatchedOf(c))}`,
+            }))}
+          />
+        </label>
+        <label className="small" style={{ minWidth: 200 }}>
+          at {figures.celsius(celsius)}
+          <Slider
+            ariaLabelForHandle="Temperature"
+            min={Math.ceil(model.lethalC.low) + 1}
+            max={Math.floor(model.lethalC.high) - 1}
+            step={0.5}
+            value={celsius}
+            onChange={setCelsius}
+            style={{ margin: '4px 0 0' }}
+          />
+        </label>
+        <label className="small">
+          a week take{' '}
+          <InputNumber
+            aria-label="A week take"
+            size="small"
+            min={0}
+            max={1e7}
+            precision={0}
+            value={perWeek}
+            onChange={(n) => setPerWeek(n ?? 0)}
+            style={{ width: 90 }}
+          />
+        </label>
+        <label className="small">
+          of{' '}
+          <Select
+            aria-label="Of size"
+            size="small"
+            value={size}
+            onChange={(s) => {
+              setSize(s)
+              setMost(null)
+            }}
+            style={{ width: 130 }}
+            options={sizes}
+          />
+        </label>
+      </div>
+      <ul className="lines">
+        <li className="between">
+          <span>
+            Most it can give week after week{' '}
+            {result?.harvest && most === size ? (
+              <strong data-testid="colony-most">
+                {whole(result.harvest.perWeek)} {sizeName}
+              </strong>
+            ) : (
+              <Button
+                size="small"
+                onClick={() => setMost(size)}
+                disabled={progress !== null && most !== null}
+              >
+                find it for {sizeName}
+              </Button>
+            )}
+          </span>
+          {result?.harvest && most === size && (
+            <span className="small quiet">
+              kept in {Math.round(result.harvest.kept * 100)} % of played years, with as many females after
+              them{' '}
+              <button className="plain" onClick={() => setPerWeek(result.harvest!.perWeek)}>
+                take it
+              </button>
+            </span>
+          )}
+        </li>
+        {perWeek > 0 && result && (
+          <li className="between">
+            <span>
+              {whole(perWeek)} {sizeName} a week
+            </span>
+            <span
+              className={`small ${result.simulation.lasting >= 0.9 ? 'good' : 'bad'}`}
+              data-testid="colony-lasts"
+            >
+              had in full, and as many females after a year, in {Math.round(result.simulation.lasting * 100)}{' '}
+              % of played years
+            </span>
+          </li>
+        )}
+        <li className="between">
+          <span>A week at {figures.celsius(celsius - COLDER)}</span>
+          <span className="small">
+            {Number.isFinite(cold.days) ? `costs ${cold.days.toFixed(1)} days` : 'kills it'}
+          </span>
+        </li>
+        <li className="between">
+          <span>Bins</span>
+          <span className={`small ${full !== null ? 'warm' : 'quiet'}`}>
+            {full === null
+              ? 'not full within the year'
+              : full === 0
+                ? 'full already: another is due'
+                : `full on ${figures.day(addDays(from.on, full))}: another is due by then`}
+          </span>
+        </li>
+        {from !== latest && then && (
+          <li className="between" data-testid="colony-against">
+            <span>
+              Counted {whole(hatchedOf(latest))} on {figures.day(latest.on)}
+            </span>
+            <span className="small">
+              {whole(hatchedOf(then))} were to be expected from the count of {figures.day(from.on)}
+            </span>
+          </li>
+        )}
+      </ul>
+      {colony.cautions && <p className="small quiet">{colony.cautions}</p>}
+    </>
+  )
+}

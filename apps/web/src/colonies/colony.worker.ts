@@ -1,0 +1,40 @@
+import {
+  simulateColony,
+  sustainableHarvest,
+  type ColonyQuestion,
+  type ColonySimulation,
+  type SustainableHarvest,
+} from '@hatch-book/core'
+import { expose } from 'comlink'
+
+/** A question that can be sent to a worker: one steady temperature. */
+export interface Asked extends Omit<ColonyQuestion, 'celsius'> {
+  celsius: number
+  countSpread: number
+  runs: number
+  /** The size for which the largest steady take is sought; null for a forecast only. */
+  most: number | null
+}
+export interface Told {
+  simulation: ColonySimulation
+  harvest: SustainableHarvest | null
+}
+
+const RUNS_TO_TRY = 60
+
+expose({
+  run({ runs, countSpread, most, ...question }: Asked, report: (done: number) => void): Told {
+    const part = most === null ? 1 : 0.5
+    const simulation = simulateColony(question, {
+      ...{ runs, countSpread },
+      onProgress: (done) => report(done * part),
+    })
+    return {
+      simulation,
+      harvest:
+        most === null
+          ? null
+          : sustainableHarvest({ ...question, take: [] }, { stage: most, runs: RUNS_TO_TRY }),
+    }
+  },
+})

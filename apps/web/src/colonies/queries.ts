@@ -1,0 +1,13 @@
+import type { Colonies, ColonyCountView } from '@hatch-book/contract'
+import { hatchedOf } from '@hatch-book/core'
+import { useQuery } from '@tanstack/react-query'
+import { api } from '../shell/api'
+
+export const useColonies = () =>
+  useQuery({ queryKey: ['colonies'], queryFn: () => api.get<Colonies>('/api/colonies') })
+
+/** How well all of it was counted, as a share: a count one by one is taken as sure. */
+export function spreadOf(count: ColonyCountView): number {
+  const all = hatchedOf(count)
+  return all > 0 ? (count.high - count.low) / 3.29 / all : 0
+}

@@ -1,0 +1,79 @@
+import { expect, test } from '@playwright/test'
+import { bookForStories, listenForComplaints, openRoom, signIn } from './support'
+
+/* Feeder colonies: counted by scoops, projected, and fed from no faster than they bear. */
+const book = bookForStories()
+
+test('a starter is projected a year ahead and held against its later counts; the most it gives is found and kept', async ({
+  page,
+}) => {
+  const complaints = listenForComplaints(page)
+  await signIn(page, book.url)
+  await openRoom(page, 'Colonies')
+  await page.getByRole('article', { name: 'Colony R1' }).getByRole('button').click()
+  await expect(page.getByRole('heading', { name: 'Colony R1' })).toBeVisible()
+  await expect(page.getByTestId('colony-says')).toContainText(/doubles in \d+\.\d weeks at 29\.0 °C/)
+  await test.step('from its first count: what was to be expected by now, and what was counted', async () => {
+    await page.getByRole('combobox', { name: 'From the count of' }).click()
+    await page.getByText('17 Aug 2026: 80').click()
+    await expect(page.getByTestId('colony-against')).toContainText(
+      /were to be expected from the count of 17 Aug/,
+    )
+  })
+  await test.step('the largest steady take is sought beside the screen, and then kept', async () => {
+    await page.getByRole('button', { name: /^find it for/ }).click()
+    await expect(page.getByTestId('colony-most')).toBeVisible({ timeout: 120_000 })
+    await page.getByRole('button', { name: 'take it' }).click()
+    const lasts = page.getByTestId('colony-lasts')
+    await expect(lasts).toContainText('of played years', { timeout: 120_000 })
+  })
+  await test.step('warmer is quicker, at once', async () => {
+    const weeks = async () =>
+      Number(/doubles in ([\d.]+) weeks/.exec((await page.getByTestId('colony-says').textContent())!)![1])
+    const before = await weeks()
+    await page.getByRole('slider', { name: 'Temperature' }).press('ArrowRight')
+    await page.getByRole('slider', { name: 'Temperature' }).press('ArrowRight')
+    await expect(page.getByTestId('colony-says')).toContainText('30.0 °C')
+    expect(await weeks()).toBeLessThan(before)
+  })
+  expect(complaints).toEqual([])
+})
+
+test('a new colony is set up and counted with a few keys; what cannot be is questioned or refused', async ({
+  page,
+}) => {
+  const complaints = listenForComplaints(page)
+  await signIn(page, book.url)
+  await page.goto(`${book.url}/colonies`)
+  await page.getByRole('button', { name: 'A new colony' }).click()
+  const form = page.getByRole('form', { name: 'New colony' })
+  await form.getByRole('button', { name: 'Set it up' }).click()
+  await expect(form).toContainText('give it a name')
+  await form.getByRole('textbox', { name: 'Name' }).fill('Q2')
+  await form.getByRole('button', { name: 'Set it up' }).click()
+  await expect(page.getByRole('heading', { name: 'Colony Q2' })).toBeVisible()
+  await expect(page.getByText('Q2 was never counted')).toBeVisible()
+  const count = async (figures: Record<string, string>, scoops = '20') => {
+    await page.getByRole('button', { name: 'Count it' }).click()
+    const scoop = page.getByRole('form', { name: 'Count a scoop' })
+    await scoop.getByRole('spinbutton', { name: 'So many scoops make the colony' }).fill(scoops)
+    for (const [name, text] of Object.entries(figures))
+      await scoop.getByRole('textbox', { name, exact: true }).fill(text)
+    await scoop.getByRole('button', { name: 'Keep the count' }).click()
+    return scoop
+  }
+  const first = await count({ females: '4 3 x', males: '2' })
+  await expect(first).toContainText('females: write figures from 0 on')
+  await first.getByRole('textbox', { name: 'females' }).fill('4 3 5')
+  await first.getByRole('button', { name: 'Keep the count' }).click()
+  await expect(first).toBeHidden()
+  await expect(page.getByRole('article', { name: 'Colony Q2' })).toContainText('120')
+  await test.step('more grown ones than there ever were young: asked, and kept when it is meant', async () => {
+    const again = await count({ females: '400', males: '100' }, '1')
+    await expect(again).toContainText('were some set in? Press again to keep it.')
+    await again.getByRole('button', { name: 'Keep the count' }).click()
+    await expect(again).toBeHidden()
+    await expect(page.getByRole('article', { name: 'Colony Q2' })).toContainText('500')
+  })
+  expect(complaints).toEqual([])
+})

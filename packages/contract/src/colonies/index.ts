@@ -1,0 +1,67 @@
+import type { ColonyModel } from '@hatch-book/core'
+import * as v from 'valibot'
+import { Celsius, DaySchema, Id, Line, Version } from '../common'
+
+const Bins = v.pipe(
+  v.number('write it in figures'),
+  v.integer('whole bins'),
+  v.minValue(1, 'one bin at least'),
+  v.maxValue(500, 'at most 500 bins'),
+)
+
+export const ColonyDraft = v.object({
+  id: Id,
+  name: Line(40),
+  protocolId: Id,
+  bins: Bins,
+  /** What it stands at. */
+  celsius: Celsius,
+})
+export type ColonyDraft = v.InferOutput<typeof ColonyDraft>
+
+export const ColonyChange = v.object({
+  version: Version,
+  bins: v.optional(Bins),
+  celsius: v.optional(Celsius),
+  withdrawn: v.optional(v.boolean()),
+})
+
+/** What was counted on a day: young in the order of the model's stages. */
+export const ColonyCountView = v.object({
+  entryId: Id,
+  on: DaySchema,
+  young: v.array(v.number()),
+  females: v.number(),
+  males: v.number(),
+  /** Of all but the eggs, between how many with nine chances in ten. */
+  low: v.number(),
+  high: v.number(),
+  how: v.string(),
+  by: v.string(),
+})
+export type ColonyCountView = v.InferOutput<typeof ColonyCountView>
+
+export const ColonyView = v.object({
+  id: Id,
+  version: v.number(),
+  name: v.string(),
+  species: v.string(),
+  bins: v.number(),
+  celsius: v.number(),
+  /** What it is reckoned with: compiled from its protocol as it is in force. */
+  model: v.custom<ColonyModel>((value) => typeof value === 'object' && value !== null),
+  /** Newest first. */
+  counts: v.array(ColonyCountView),
+  /** Fed off so far, newest first: stage by its name, or 'adults'. */
+  taken: v.array(v.object({ on: DaySchema, size: v.string(), count: v.number() })),
+  cautions: v.string(),
+})
+export type ColonyView = v.InferOutput<typeof ColonyView>
+
+export const Colonies = v.object({
+  today: DaySchema,
+  colonies: v.array(ColonyView),
+  /** Species that may be kept as a colony. */
+  species: v.array(v.object({ protocolId: Id, species: v.string(), celsius: v.number() })),
+})
+export type Colonies = v.InferOutput<typeof Colonies>

@@ -1,0 +1,39 @@
+import * as v from 'valibot'
+import { Line, Note } from '../common'
+
+const MOST = 10_000_000
+const Count = v.pipe(
+  v.number('write it in figures'),
+  v.minValue(0, 'a count is from 0 on'),
+  v.maxValue(MOST, 'at most ten million'),
+)
+/** So many, and between how many with nine chances in ten. */
+const Estimate = v.pipe(
+  v.object({ count: Count, low: Count, high: Count }),
+  v.check(({ count, low, high }) => low <= count && count <= high, 'an interval holds its count'),
+)
+const remark = { note: v.optional(Note) }
+
+/** What is written of a colony. */
+export const KINDS_OF_COLONIES = {
+  counted: {
+    subject: 'colony',
+    payload: v.object({
+      /** By the names of the protocol's stages; a stage that is not named was not seen. */
+      young: v.record(Line(60), Estimate),
+      females: Estimate,
+      males: Estimate,
+      how: v.picklist(['one by one', 'by scoops', 'by weight'], 'counted one by one, by scoops or by weight'),
+      ...remark,
+    }),
+  },
+  'fed off': {
+    subject: 'colony',
+    payload: v.object({
+      /** The name of a stage, or `adults`. */
+      size: Line(60),
+      count: v.pipe(Count, v.integer('whole animals'), v.minValue(1, 'one at least')),
+      ...remark,
+    }),
+  },
+} as const
