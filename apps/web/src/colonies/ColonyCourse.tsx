@@ -40,23 +40,31 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
   )
   const [perWeek, setPerWeek] = useState(0)
   const [most, setMost] = useState<number | null>(null)
+  // Weeks from that count to today.
+  const since = Math.max(0, Math.ceil(daysBetween(from.on, today) / 7))
+  const known = useMemo(
+    () =>
+      colony.taken.flatMap(({ on, size: name, count }): Take[] => {
+        const week = Math.floor(daysBetween(from.on, on) / 7)
+        const stage = name === 'adults' ? ('adult' as const) : model.stages.findIndex((s) => s.name === name)
+        return week < 0 || stage === -1 ? [] : [{ stage, perWeek: count, fromWeek: week, toWeek: week }]
+      }),
+    [colony.taken, from, model],
+  )
   const question = useMemo((): ColonyQuestion & { celsius: number } => {
     // What was fed off since that count is known; what is taken from today on is asked for.
-    const since = Math.floor(daysBetween(from.on, today) / 7)
-    const known = colony.taken.flatMap(({ on, size: name, count }): Take[] => {
-      const week = Math.floor(daysBetween(from.on, on) / 7)
-      const stage = name === 'adults' ? ('adult' as const) : model.stages.findIndex((s) => s.name === name)
-      return week < 0 || stage === -1 ? [] : [{ stage, perWeek: count, fromWeek: week, toWeek: week }]
-    })
-    const wished: Take[] = perWeek > 0 ? [{ stage: size, perWeek, fromWeek: Math.max(0, since) }] : []
+    const wished: Take[] = perWeek > 0 ? [{ stage: size, perWeek, fromWeek: since }] : []
     const { young, females, males } = from
     return { model, bins, celsius, days: YEAR, start: { young, females, males }, take: [...known, ...wished] }
-  }, [model, bins, celsius, from, today, size, perWeek, colony.taken])
+  }, [model, bins, celsius, from, known, since, size, perWeek])
   const days = useMemo(() => projectColony(question).days, [question])
   const growth = useMemo(() => growthRate(model, celsius), [model, celsius])
   const asked = useMemo(
-    (): Asked => ({ ...question, countSpread: spreadOf(from), runs: RUNS, most }),
-    [question, from, most],
+    (): Asked => ({
+      ...{ ...question, countSpread: spreadOf(from), runs: RUNS, besides: known },
+      most: most === null ? null : { stage: most, fromWeek: since },
+    }),
+    [question, from, most, since, known],
   )
   const { result, progress, stop } = useLongTask<Asked, Told>(createWorker, asked)
   const cold = useMemo(
@@ -176,8 +184,8 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
           </span>
           {result?.harvest && most === size && (
             <span className="small quiet">
-              kept in {Math.round(result.harvest.kept * 100)} % of played years, with as many females after
-              them{' '}
+              kept in {Math.round(result.harvest.kept * 100)} % of played years, with{' '}
+              {whole(result.harvest.females)} females left{' '}
               <button className="plain" onClick={() => setPerWeek(result.harvest!.perWeek)}>
                 take it
               </button>
@@ -193,8 +201,8 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
               className={`small ${result.simulation.lasting >= 0.9 ? 'good' : 'bad'}`}
               data-testid="colony-lasts"
             >
-              had in full, and as many females after a year, in {Math.round(result.simulation.lasting * 100)}{' '}
-              % of played years
+              had in full, and the colony kept, in {Math.round(result.simulation.lasting * 100)} % of played
+              years
             </span>
           </li>
         )}

@@ -1,9 +1,11 @@
 import {
+  femalesToKeep,
   simulateColony,
   sustainableHarvest,
   type ColonyQuestion,
   type ColonySimulation,
   type SustainableHarvest,
+  type Take,
 } from '@hatch-book/core'
 import { expose } from 'comlink'
 
@@ -12,8 +14,10 @@ export interface Asked extends Omit<ColonyQuestion, 'celsius'> {
   celsius: number
   countSpread: number
   runs: number
+  /** What was taken anyway, whatever is wished for. */
+  besides: readonly Take[]
   /** The size for which the largest steady take is sought; null for a forecast only. */
-  most: number | null
+  most: { stage: number; fromWeek: number } | null
 }
 export interface Told {
   simulation: ColonySimulation
@@ -23,10 +27,10 @@ export interface Told {
 const RUNS_TO_TRY = 60
 
 expose({
-  run({ runs, countSpread, most, ...question }: Asked, report: (done: number) => void): Told {
+  run({ runs, countSpread, besides, most, ...question }: Asked, report: (done: number) => void): Told {
     const part = most === null ? 1 : 0.5
     const simulation = simulateColony(question, {
-      ...{ runs, countSpread },
+      ...{ runs, countSpread, femalesToKeep: femalesToKeep({ ...question, take: besides }) },
       onProgress: (done) => report(done * part),
     })
     return {
@@ -34,7 +38,7 @@ expose({
       harvest:
         most === null
           ? null
-          : sustainableHarvest({ ...question, take: [] }, { stage: most, runs: RUNS_TO_TRY }),
+          : sustainableHarvest({ ...question, take: besides }, { ...most, runs: RUNS_TO_TRY }),
     }
   },
 })

@@ -5,6 +5,8 @@ import { simulateColony } from './simulate'
 
 export interface SustainableWish {
   stage: Take['stage']
+  /** The week in which taking begins: 0, the first, where it is left out. */
+  fromWeek?: number
   /** Share of played years in which it must be had every week and the colony last. */
   chance?: number
   runs?: number
@@ -18,37 +20,49 @@ export interface SustainableHarvest {
   kept: number
   /** What the mean course alone would allow. */
   byMean: number
+  /** So many females were to be left. */
+  females: number
+}
+
+/** A colony that is fuller than its bins bear shrinks by itself: most of what it would come to is enough. */
+const OF_ALONE = 0.8
+
+/** Females that keep a colony: as many as there are, or most of those it would have at the end if it were left alone. */
+export function femalesToKeep(question: ColonyQuestion): number {
+  const alone = projectColony(question).days.at(-1)!.females
+  return Math.min(question.start.females, OF_ALONE * alone)
 }
 
 /** Beyond this nobody counts what is fed off. */
 const MOST_PER_WEEK = 10_000_000
 
 /**
- * The largest steady weekly take of one size that a colony gives over the time asked for and still has as many females at its
- * end as at its start. Found by halving, first on the mean course, then on played years.
+ * The largest steady weekly take of one size that a colony gives over the time asked for and keeps itself by:
+ * as many females at its end as at its start, or most of those it would have if left alone. Found by halving, first on the mean course, then on played years.
  * @throws RangeError for counts, days or a stage that cannot be
  */
 export function sustainableHarvest(
   question: ColonyQuestion,
-  { stage, chance = 0.9, runs = 200, seed = 1 }: SustainableWish,
+  { stage, fromWeek = 0, chance = 0.9, runs = 200, seed = 1 }: SustainableWish,
 ): SustainableHarvest {
   const withTake = (perWeek: number): ColonyQuestion => ({
     ...question,
-    take: [...(question.take ?? []), { stage, perWeek }],
+    take: [...(question.take ?? []), { stage, perWeek, fromWeek }],
   })
-  const femalesAtStart = question.start.females
+  const females = femalesToKeep(question)
   const meanKeeps = (perWeek: number) => {
     const asked = withTake(perWeek)
     const { days, taken } = projectColony(asked)
     const given = taken.every((weeks, i) =>
       weeks.every((n, week) => n >= wantedIn(asked.take![i]!, week) - 1e-6),
     )
-    return given && days.at(-1)!.females >= femalesAtStart
+    return given && days.at(-1)!.females >= females
   }
   const byMean = largest(meanKeeps)
-  const keptAt = (perWeek: number) => simulateColony(withTake(perWeek), { runs, seed }).lasting
+  const keptAt = (perWeek: number) =>
+    simulateColony(withTake(perWeek), { runs, seed, femalesToKeep: females }).lasting
   const perWeek = largest((n) => n <= byMean * 1.5 + 1 && keptAt(n) >= chance, Math.max(1, byMean))
-  return { perWeek, kept: keptAt(perWeek), byMean }
+  return { perWeek, kept: keptAt(perWeek), byMean, females }
 }
 
 /** The largest whole number that holds, where every smaller one holds too; 0 where none does. */

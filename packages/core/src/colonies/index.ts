@@ -3,6 +3,7 @@ export { growthRate, type ColonyGrowth } from './growth'
 export {
   allOf,
   costOf,
+  femalesToKeep,
   fullOn,
   startFor,
   sustainableHarvest,

@@ -20,6 +20,8 @@ export interface SimulationWish {
   seed?: number
   /** Spread of each count of the start, as a share of it: how well it was counted. */
   countSpread?: number
+  /** So many females have to be left at the end for a run to count as lasting: those of its start where it is left out. */
+  femalesToKeep?: number
   /** True to take the protocol's figures as sure, so that only luck is left. */
   figuresSure?: boolean
   /** Called now and then with the share that is done; false stops it, and what is done so far is answered. */
@@ -47,7 +49,7 @@ export interface ColonySimulation {
   weeks: SimulatedWeek[]
   /** Share of the runs in which every take was had in full, week by week, from the first on. */
   kept: number[]
-  /** Share of the runs that have as many females at the end as at the start, and could give every take. */
+  /** Share of the runs that have females enough at the end, and could give every take. */
   lasting: number
   /** Share of the runs in which nobody is left. */
   diedOut: number
@@ -114,7 +116,7 @@ function bandOf(values: Float32Array): Band {
 /** One course as chance would have it. */
 function playColony(
   question: ColonyQuestion,
-  { countSpread = 0, figuresSure = false }: SimulationWish,
+  { countSpread = 0, figuresSure = false, femalesToKeep }: SimulationWish,
   dice: Dice,
   onWeek: (week: number, counts: ColonyCounts) => void,
 ): { givenWeeks: number; lasts: boolean; left: number } {
@@ -147,7 +149,11 @@ function playColony(
     if (day === days) {
       const counts = countsOf(chain, state)
       const left = counts.young.reduce((a, b) => a + b, 0) + counts.females + counts.males
-      return { givenWeeks, left, lasts: givenWeeks === Infinity && counts.females >= females }
+      return {
+        givenWeeks,
+        left,
+        lasts: givenWeeks === Infinity && counts.females >= (femalesToKeep ?? females),
+      }
     }
     const warm = celsius(day)
     if (warm <= model.lethalC.low || warm >= model.lethalC.high) {
