@@ -226,13 +226,13 @@ function takeWhole(chain: Chain, state: Float64Array, take: Take, week: number, 
 }
 
 /** From so many on, the chance of each moving today averages out: they move by their mean. */
-const MANY = 60
+const MANY = 30
 
 /** Moves those of a link on, one by one where they are few; @returns how many whole ones left it. */
 function jumpOn(state: Float64Array, link: Link, jump: number, count: number, dice: Dice): number {
   if (count === 0) return 0
   if (count >= MANY) return wholeOf(moveBy(state, link, jump), dice)
-  const sure = Math.floor(jump)
+  const sure = Math.floor(jump) | 0
   const more = jump - sure
   const end = link.from + link.boxes
   let left = 0
