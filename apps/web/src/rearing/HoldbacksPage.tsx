@@ -179,14 +179,14 @@ function SiblingCard({ choice, candidate: c }: { choice: HoldbackChoice; candida
       </div>
       {c.carries.length > 0 && <div className="small quiet">carries {c.carries.join(', ')}</div>}
       {c.weights.length > 1 && (
-        <div aria-label={`weights of ${c.tag}`}>
+        <figure aria-label={`weights of ${c.tag}`} style={{ margin: 0 }}>
           <ResponsiveContainer width="100%" height={42}>
             <LineChart data={c.weights}>
               <YAxis hide domain={['dataMin', 'dataMax']} />
               <Line dataKey="grams" stroke="var(--moss)" dot={false} isAnimationActive={false} />
             </LineChart>
           </ResponsiveContainer>
-        </div>
+        </figure>
       )}
       <ul className="small because">
         {choice.because.map((b) => (
