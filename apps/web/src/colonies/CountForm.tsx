@@ -1,8 +1,8 @@
 import type { ColonyView } from '@hatch-book/contract'
 import { countByScoops, doubtCount, type Estimate } from '@hatch-book/core'
-import { Button, Input, InputNumber } from 'antd'
+import { Button, Input } from 'antd'
 import { useState, type FormEvent } from 'react'
-import { Labelled } from '../parts/Labelled'
+import { NumberField } from '../parts/NumberField'
 import { useLog } from '../shell/log'
 
 const NONE: Estimate = { count: 0, low: 0, high: 0 }
@@ -70,16 +70,13 @@ export function CountForm({ colony, onDone }: { colony: ColonyView; onDone(): vo
   return (
     <form className="card now" onSubmit={(e) => void save(e)} aria-label="Count a scoop">
       <h2>Count a scoop</h2>
-      <Labelled name="So many scoops make the colony">
-        <InputNumber
-          aria-label="So many scoops make the colony"
-          min={1}
-          max={10_000}
-          value={scoopsInAll}
-          onChange={(n) => setScoopsInAll(n ?? 1)}
-          style={{ width: 100 }}
-        />
-      </Labelled>
+      <NumberField
+        name="So many scoops make the colony"
+        value={scoopsInAll}
+        onChange={setScoopsInAll}
+        min={1}
+        max={10_000}
+      />
       <table className="plain-table small">
         <tbody>
           {told.map(({ name, estimate: e }, i) => (

@@ -1,7 +1,8 @@
 import { newId, type Colonies } from '@hatch-book/contract'
-import { Button, Input, InputNumber, Select } from 'antd'
+import { Button, Input, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { Labelled } from '../parts/Labelled'
+import { NumberField } from '../parts/NumberField'
 import { sendOrSay } from '../shell/api'
 
 /** A colony is set up: what it is, in how many bins, and how warm. */
@@ -60,19 +61,8 @@ export function NewColony({
             options={species.map((s) => ({ value: s.protocolId, label: s.species }))}
           />
         </Labelled>
-        <Labelled name="Bins">
-          <InputNumber aria-label="Bins" min={1} max={500} value={bins} onChange={(n) => setBins(n ?? 1)} />
-        </Labelled>
-        <Labelled name="Stands at, °C">
-          <InputNumber
-            aria-label="Stands at, °C"
-            min={5}
-            max={45}
-            step={0.5}
-            value={celsius}
-            onChange={(n) => setCelsius(n ?? celsius)}
-          />
-        </Labelled>
+        <NumberField name="Bins" value={bins} onChange={setBins} min={1} max={500} />
+        <NumberField name="Stands at, °C" value={celsius} onChange={setCelsius} min={5} max={45} step={0.5} />
         <Button type="primary" htmlType="submit">
           Set it up
         </Button>

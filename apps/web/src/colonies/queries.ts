@@ -1,5 +1,5 @@
 import type { Colonies, ColonyCountView } from '@hatch-book/contract'
-import { hatchedOf } from '@hatch-book/core'
+import { hatchedOf, rangeSpread } from '@hatch-book/core'
 import { useQuery } from '@tanstack/react-query'
 import { api } from '../shell/api'
 
@@ -9,5 +9,5 @@ export const useColonies = () =>
 /** How well all of it was counted, as a share: a count one by one is taken as sure. */
 export function spreadOf(count: ColonyCountView): number {
   const all = hatchedOf(count)
-  return all > 0 ? (count.high - count.low) / 3.29 / all : 0
+  return all > 0 ? rangeSpread(count.low, count.high) / all : 0
 }

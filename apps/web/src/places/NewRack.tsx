@@ -1,8 +1,9 @@
 import { newId, type Rooms } from '@hatch-book/contract'
-import { Button, Input, InputNumber, Select } from 'antd'
+import { Button, Input, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { Labelled } from '../parts/Labelled'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import { NumberField } from '../parts/NumberField'
+import { sendOrSay } from '../shell/api'
 
 const TUBS = {
   'small, 6 litres': { size: 'small', areaM2: 0.06, litres: 6, most: 1 },
@@ -24,30 +25,14 @@ export function NewRack({ rooms, onDone }: { rooms: Rooms; onDone(): void }) {
   const build = async (event: FormEvent) => {
     event.preventDefault()
     if (name.trim() === '') return setSays('give the rack a name')
-    try {
-      const letters = prefix.trim() || name.trim().slice(0, 1).toUpperCase()
-      await api.send('POST', '/api/racks', {
-        ...{ id: newId(), name: name.trim(), prefix: letters, roomId, rows, columns },
-        tub: TUBS[tub],
-      })
-      await refreshBook()
-      onDone()
-    } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : 'It could not be built.')
-    }
+    const letters = prefix.trim() || name.trim().slice(0, 1).toUpperCase()
+    const refused = await sendOrSay('POST', '/api/racks', {
+      ...{ id: newId(), name: name.trim(), prefix: letters, roomId, rows, columns },
+      tub: TUBS[tub],
+    })
+    if (refused) setSays(refused)
+    else onDone()
   }
-  const number = (label: string, value: number, set: (n: number) => void) => (
-    <Labelled name={label}>
-      <InputNumber
-        aria-label={label}
-        min={1}
-        max={40}
-        value={value}
-        onChange={(n) => set(n ?? 1)}
-        style={{ width: 84 }}
-      />
-    </Labelled>
-  )
   return (
     <form
       className="card now"
@@ -76,8 +61,8 @@ export function NewRack({ rooms, onDone }: { rooms: Rooms; onDone(): void }) {
             style={{ width: 120 }}
           />
         </Labelled>
-        {number('Rows', rows, setRows)}
-        {number('Columns', columns, setColumns)}
+        <NumberField name="Rows" value={rows} onChange={setRows} min={1} max={40} />
+        <NumberField name="Columns" value={columns} onChange={setColumns} min={1} max={40} />
         <Labelled name="Tub">
           <Select
             aria-label="Tub"

@@ -1,8 +1,9 @@
 import type { RackView } from '@hatch-book/contract'
-import { Button, Input, InputNumber, Select } from 'antd'
+import { Button, Input, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { Labelled } from '../parts/Labelled'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import { NumberField } from '../parts/NumberField'
+import { sendOrSay } from '../shell/api'
 
 /** Says what size the tubs of a rack are, so that it can be told who fits and how many are wanted. */
 export function TubSizes({ racks, onDone }: { racks: readonly RackView[]; onDone(): void }) {
@@ -16,16 +17,12 @@ export function TubSizes({ racks, onDone }: { racks: readonly RackView[]; onDone
   const [says, setSays] = useState('')
   const save = async (event: FormEvent) => {
     event.preventDefault()
-    try {
-      await api.send('PATCH', '/api/tubs', {
-        ids: rack.tubs.map((t) => t.id),
-        tub: { size: size.trim(), areaM2, litres, most },
-      })
-      await refreshBook()
-      onDone()
-    } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : 'It could not be saved.')
-    }
+    const refused = await sendOrSay('PATCH', '/api/tubs', {
+      ids: rack.tubs.map((t) => t.id),
+      tub: { size: size.trim(), areaM2, litres, most },
+    })
+    if (refused) setSays(refused)
+    else onDone()
   }
   return (
     <form
@@ -53,37 +50,9 @@ export function TubSizes({ racks, onDone }: { racks: readonly RackView[]; onDone
             style={{ width: 130 }}
           />
         </Labelled>
-        <Labelled name="Floor, m²">
-          <InputNumber
-            aria-label="Floor, m²"
-            min={0.001}
-            max={1000}
-            step={0.01}
-            value={areaM2}
-            onChange={setArea}
-            style={{ width: 100 }}
-          />
-        </Labelled>
-        <Labelled name="Litres">
-          <InputNumber
-            aria-label="Litres"
-            min={0.01}
-            max={100000}
-            value={litres}
-            onChange={setLitres}
-            style={{ width: 100 }}
-          />
-        </Labelled>
-        <Labelled name="Holds at most">
-          <InputNumber
-            aria-label="Holds at most"
-            min={1}
-            max={1000}
-            value={most}
-            onChange={(n) => setMost(n ?? 1)}
-            style={{ width: 100 }}
-          />
-        </Labelled>
+        <NumberField name="Floor, m²" value={areaM2} onChange={setArea} min={0.001} max={1000} step={0.01} />
+        <NumberField name="Litres" value={litres} onChange={setLitres} min={0.01} max={100_000} />
+        <NumberField name="Holds at most" value={most} onChange={setMost} min={1} max={1000} />
         <Button type="primary" htmlType="submit">
           Save for {rack.tubs.length} tubs
         </Button>

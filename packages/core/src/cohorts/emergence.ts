@@ -1,5 +1,5 @@
 import { effectiveDegrees, normalCumulative } from '../incubation'
-import type { DevelopmentCurve, Range } from '../protocols'
+import { rangeSpread, type DevelopmentCurve, type Range } from '../protocols'
 
 /** Pupae of one sex that will emerge together, more or less. */
 export interface PupaGroup {
@@ -38,8 +38,6 @@ export interface Overlap {
   best: PairingNight | null
 }
 
-/** A range that keepers use holds about nine in ten: 1.645 standard deviations to each side. */
-const RANGE_SD = 3.29
 const HORIZON = 400
 
 /**
@@ -122,7 +120,7 @@ function courseOf({ count, inDays, spreadDays }: PupaGroup, lives: (days: number
 
 /** Share still alive after so many days of adult life. */
 function aliveAfter({ typical, least, most }: Range): (days: number) => number {
-  const spread = (most - least) / RANGE_SD
+  const spread = rangeSpread(least, most)
   return (days) => (spread > 0 ? 1 - normalCumulative((days - typical) / spread) : days < typical ? 1 : 0)
 }
 

@@ -1,5 +1,6 @@
 import type { ColonyStage } from '../colonies'
 import { normalCumulative, normalQuantile } from '../incubation'
+import { Z90 } from '../protocols'
 import { dayAfter, stageDays, type DayTemperature } from './clock'
 
 /** Members of a cohort that are in one stage today. */
@@ -22,8 +23,6 @@ export interface StageForecast {
   low: number
   high: number
 }
-
-const Z90 = 1.645
 
 /**
  * When the members of a cohort enter each later stage, and how many do: development adds up by the temperatures to come, the

@@ -1,12 +1,9 @@
-import type { Range } from '../protocols'
+import { rangeSpread, type Range } from '../protocols'
 
 export interface InstarChance {
   name: string
   chance: number
 }
-
-/** A range that keepers use holds about nine in ten: 1.645 standard deviations to each side. */
-const RANGE_SD = 3.29
 
 /**
  * Which instar a larva is by the width of its head: heads grow by leaps, and within an instar their logarithms scatter evenly
@@ -20,7 +17,7 @@ export function instarOf(
 ): InstarChance[] {
   if (!(widthMm > 0)) throw new RangeError('a head has a width')
   const density = instars.map(({ widthMm: { typical, least, most } }) => {
-    const spread = Math.max(1e-3, (Math.log(most) - Math.log(least)) / RANGE_SD)
+    const spread = Math.max(1e-3, rangeSpread(Math.log(least), Math.log(most)))
     return Math.exp(-0.5 * ((Math.log(widthMm) - Math.log(typical)) / spread) ** 2) / spread
   })
   const all = density.reduce((a, b) => a + b, 0)

@@ -1,3 +1,5 @@
+import { Z90 } from '../protocols'
+
 /** So many, and between what it lies with nine chances in ten. */
 export interface Estimate {
   count: number
@@ -9,7 +11,6 @@ export interface Estimate {
 const T90 = [
   6.314, 2.92, 2.353, 2.132, 2.015, 1.943, 1.895, 1.86, 1.833, 1.812, 1.796, 1.782, 1.771, 1.761, 1.753,
 ]
-const Z90 = 1.645
 
 /**
  * All of a bin from scoops of it: their mean times how many scoops make the bin.

@@ -1,5 +1,5 @@
 import { effectiveDegrees } from '../incubation'
-import type { DevelopmentCurve, Range } from '../protocols'
+import { rangeSpread, type DevelopmentCurve, type Range } from '../protocols'
 
 /** One stage on the way from the egg to the adult. */
 export interface ColonyStage {
@@ -75,8 +75,6 @@ export interface Chain {
 
 /** More boxes than this for a stretch of adult life cost time and show nothing. */
 const ADULT_BOXES = 6
-/** A range that keepers use holds about nine in ten: 1.645 standard deviations to each side. */
-const RANGE_SD = 3.29
 
 export function chainOf(model: ColonyModel): Chain {
   let size = 0
@@ -90,12 +88,7 @@ export function chainOf(model: ColonyModel): Chain {
   const last = model.stages.at(-1)!.curve
   // Adults age by the clock of the last stage: as many days at the reference temperature as is said of them.
   const adult = (days: number, { least, most }: Range) =>
-    link(
-      { ...last, degreeDays: Math.max(1, days) * degrees(last) },
-      (most - least) / RANGE_SD,
-      1,
-      ADULT_BOXES,
-    )
+    link({ ...last, degreeDays: Math.max(1, days) * degrees(last) }, rangeSpread(least, most), 1, ADULT_BOXES)
   const { ripeningDays, layingDays, femaleLifeDays, maleLifeDays } = model
   return {
     stages: model.stages.map((s) => link(s.curve, s.spreadDays, s.survive)),

@@ -1,5 +1,5 @@
 import { evenStream, drawNormal, drawRange } from '../chance'
-import type { Range } from '../protocols'
+import { rangeSpread, type Range } from '../protocols'
 
 /** Mouths of one kind that eat prey of one kind and size. */
 export interface Eater {
@@ -30,8 +30,6 @@ export interface FeederDemand {
   eaters: { name: string; share: number }[]
 }
 
-const RANGE_SD = 3.29
-
 /**
  * What all mouths of the book will eat, by prey, size and week: mouths times a feed times feeds a week. Spreads of the mouths
  * and of what each takes add up as squares between eaters.
@@ -54,7 +52,7 @@ export function feederDemand(eaters: readonly Eater[]): FeederDemand[] {
       mean: own.reduce((sum, e) => sum + a(e, week), 0),
       spread: Math.sqrt(
         own.reduce((sum, e) => {
-          const appetite = (e.perFeed.most - e.perFeed.least) / RANGE_SD / Math.max(1e-9, e.perFeed.typical)
+          const appetite = rangeSpread(e.perFeed.least, e.perFeed.most) / Math.max(1e-9, e.perFeed.typical)
           return sum + (a(e, week) * appetite) ** 2 + ((e.spread?.[week] ?? 0) * perWeek(e)) ** 2
         }, 0),
       ),

@@ -1,6 +1,6 @@
 import { addDays, daysBetween, type Day } from '../calendar'
 import { normalCumulative } from '../incubation'
-import type { Range } from '../protocols'
+import { rangeSpread, type Range } from '../protocols'
 import { reason, type Reason } from '../reasons'
 
 /** When a female is expected to be receptive. */
@@ -27,8 +27,6 @@ export interface WindowFacts {
   origin: string
 }
 
-/** A range taken as holding nine of ten. */
-const NINE_OF_TEN = 3.29
 /** How far a lock may lie from the middle of a window, as a share of its length. */
 const LOCK_IN_WINDOW = 0.25
 const LEAST_SPREAD = 2
@@ -43,8 +41,8 @@ export function receptiveWindow(facts: WindowFacts): ReceptiveWindow {
   const half = lasts.typical / 2
   const priorMean = trigger.typical + half
   const priorSpread = Math.hypot(
-    (trigger.most - trigger.least) / NINE_OF_TEN,
-    (lasts.most - lasts.least) / 2 / NINE_OF_TEN,
+    rangeSpread(trigger.least, trigger.most),
+    rangeSpread(lasts.least, lasts.most) / 2,
     LEAST_SPREAD,
   )
   const noise = Math.max(LEAST_SPREAD, lasts.typical * LOCK_IN_WINDOW)
