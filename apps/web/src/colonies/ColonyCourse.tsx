@@ -109,7 +109,7 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
           </Button>
         </div>
       )}
-      <div className="row" style={{ gap: 22, margin: '10px 0' }}>
+      <div className="row" style={{ gap: 14, margin: '10px 0' }}>
         <label className="small">
           from the count of{' '}
           <Select
@@ -124,7 +124,7 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
             }))}
           />
         </label>
-        <label className="small" style={{ minWidth: 200 }}>
+        <label className="small" style={{ minWidth: 140 }}>
           at {figures.celsius(celsius)}
           <Slider
             ariaLabelForHandle="Temperature"

@@ -81,7 +81,7 @@ export function CountForm({ colony, onDone }: { colony: ColonyView; onDone(): vo
         <tbody>
           {told.map(({ name, estimate: e }, i) => (
             <tr key={name}>
-              <td>{name}</td>
+              <td className="nowrap">{name}</td>
               <td>
                 <Input
                   aria-label={name}
