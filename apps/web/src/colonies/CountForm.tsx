@@ -68,7 +68,12 @@ export function CountForm({ colony, onDone }: { colony: ColonyView; onDone(): vo
     if (kept) onDone()
   }
   return (
-    <form className="card now" onSubmit={(e) => void save(e)} aria-label="Count a scoop">
+    <form
+      className="card now"
+      style={{ marginBottom: 12 }}
+      onSubmit={(e) => void save(e)}
+      aria-label="Count a scoop"
+    >
       <h2>Count a scoop</h2>
       <NumberField
         name="So many scoops make the colony"
