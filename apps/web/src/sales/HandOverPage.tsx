@@ -7,6 +7,7 @@ import { api } from '../shell/api'
 import { figuresOf, type Figures } from '../shell/figures'
 import { useSessionQuery } from '../shell/session'
 import { MadeLink } from './LinksPage'
+import { MealRows } from './MealRows'
 
 /** The sheet that goes home with an animal: its honest record and how it is kept. Prints on one page. */
 export function HandOverPage() {
@@ -124,17 +125,7 @@ function Feeding({
       <h2>
         Meals: {mealsTaken} taken of {mealsOffered} offered; the last {meals.length}
       </h2>
-      <table className="plain-table small">
-        <tbody>
-          {meals.map((m, i) => (
-            <tr key={i}>
-              <td>{figures.day(m.on)}</td>
-              <td>{m.outcome}</td>
-              <td>{m.prey}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <MealRows meals={meals} figures={figures} />
     </section>
   )
 }

@@ -7,6 +7,7 @@ import { BodyOutline } from '../parts/BodyOutline'
 import { AXIS } from '../parts/chartLook'
 import { api } from '../shell/api'
 import { figuresOf } from '../shell/figures'
+import { MealRows } from './MealRows'
 
 /** The page of one animal for whoever has its address: its record as the log has it, and nothing else. */
 export function SharedRecordPage() {
@@ -57,17 +58,7 @@ export function SharedRecordPage() {
           <h2>
             Meals: {data.mealsTaken} taken of {data.mealsOffered} offered
           </h2>
-          <table className="plain-table small">
-            <tbody>
-              {[...data.meals].reverse().map((m, i) => (
-                <tr key={i}>
-                  <td>{figures.day(m.on)}</td>
-                  <td>{m.outcome}</td>
-                  <td>{m.prey}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <MealRows meals={[...data.meals].reverse()} figures={figures} />
         </section>
         <section>
           <h2>Weights</h2>

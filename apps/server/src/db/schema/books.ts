@@ -12,13 +12,10 @@ import {
   primaryKey,
   real,
   text,
-  timestamp,
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core'
-import { bookOnly, identity } from './tenancy'
-
-const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
+import { bookOnly, identity, instant } from './tenancy'
 
 export const book = pgTable(
   'book',

@@ -12,15 +12,12 @@ import {
   primaryKey,
   real,
   text,
-  timestamp,
   uniqueIndex,
   uuid,
   type AnyPgColumn,
 } from 'drizzle-orm/pg-core'
 import { place, protocol } from './books'
-import { bookOnly, identity } from './tenancy'
-
-const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
+import { bookOnly, identity, instant } from './tenancy'
 
 export const animal = pgTable(
   'animal',

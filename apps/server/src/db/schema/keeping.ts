@@ -9,15 +9,13 @@ import {
   pgTable,
   primaryKey,
   text,
-  timestamp,
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core'
 import { animal } from './breeding'
 import { book, member, protocol } from './books'
-import { bookOnly, identity } from './tenancy'
+import { bookOnly, identity, instant } from './tenancy'
 
-const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
 
 /**

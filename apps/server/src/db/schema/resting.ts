@@ -11,15 +11,12 @@ import {
   primaryKey,
   real,
   text,
-  timestamp,
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core'
 import { book, member, place, probe, protocol } from './books'
 import { animal } from './breeding'
-import { bookOnly, identity } from './tenancy'
-
-const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
+import { bookOnly, identity, instant } from './tenancy'
 
 /** What a place of the kind `unit` is, beyond its name: a fridge, a room, a shed. Its id is the place's. */
 export const unit = pgTable(

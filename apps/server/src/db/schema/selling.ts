@@ -8,15 +8,12 @@ import {
   pgTable,
   primaryKey,
   text,
-  timestamp,
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core'
 import { book, member, protocol } from './books'
 import { animal } from './breeding'
-import { bookOnly, identity } from './tenancy'
-
-const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
+import { bookOnly, identity, instant } from './tenancy'
 
 /** Somebody who buys, waits or gave an animal. */
 export const contact = pgTable(

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { pgPolicy, pgRole, uuid } from 'drizzle-orm/pg-core'
+import { pgPolicy, pgRole, timestamp, uuid } from 'drizzle-orm/pg-core'
 
 /** The role that the application connects as. It owns nothing and cannot bypass row-level security. */
 export const appRole = pgRole('app_rw').existing()
@@ -18,3 +18,6 @@ export const bookOnly = () =>
 
 /** The two columns that every table's primary key is made of. */
 export const identity = () => ({ bookId: uuid('book_id').notNull(), id: uuid('id').notNull() })
+
+/** A point of time, whatever the zone it is told in. */
+export const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
