@@ -2,16 +2,12 @@ import {
   cohortForecast,
   crowdingOf,
   emergenceOverlap,
-  feederDemand,
-  firstShortage,
   instarOf,
   lastSafeStart,
   lifeOf,
   nextSearch,
   planEmergence,
-  shortages,
   startingDocuments,
-  type Eater,
   type LifeOf,
   type PupaGroup,
   type SearchQuestion,
@@ -241,51 +237,5 @@ describe('so that the sexes meet', () => {
     expect(() => planEmergence({ groups, span, curve, warmC: 15, coolC: 25, mostDays: 4 })).toThrow(
       RangeError,
     )
-  })
-})
-
-describe('what all mouths eat', () => {
-  const eater = (name: string, mouths: number, each: number, days: number, size = 'size 3'): Eater => ({
-    name,
-    prey: 'banded cricket',
-    size,
-    perFeed: { typical: each, least: each * 0.7, most: each * 1.3 },
-    everyDays: { typical: days, least: days, most: days },
-    mouths: Array.from({ length: 10 }, () => mouths),
-  })
-  test('30 hatchlings that eat six a day want 1260 a week, 12 breeders 140, 80 mantis nymphs 560', () => {
-    const demand = feederDemand([
-      eater('hatchlings', 30, 6, 1, 'size 2'),
-      eater('breeders', 12, 5, 3, 'size 6'),
-      eater('mantis', 80, 2, 2),
-      eater('geckos', 25, 4, 7),
-    ])
-    const of = (size: string) => demand.find((d) => d.size === size)!
-    expect(of('size 2').weeks[0]!.mean).toBeCloseTo(1260, 9)
-    expect(of('size 6').weeks[0]!.mean).toBeCloseTo(140, 9)
-    expect(of('size 3').weeks[0]!.mean).toBeCloseTo(560 + 100, 9)
-    expect(of('size 3').eaters.map((e) => e.name)).toEqual(['mantis', 'geckos'])
-    expect(of('size 3').eaters[0]!.share).toBeCloseTo(560 / 660, 9)
-    // Two independent appetites of 0.6 / 3.29 each.
-    expect(of('size 3').weeks[0]!.spread).toBeCloseTo((0.6 / 3.29) * Math.hypot(560, 100), 6)
-  })
-  test('the first week likelier short than not, with its chance and by how many', () => {
-    const mouths = [0, 0, 0, 0, 20, 40, 60, 60, 60, 60]
-    const [demand] = feederDemand([{ ...eater('hatchlings', 0, 6, 1), mouths }])
-    const supply = mouths.map(() => ({ typical: 1700, least: 1500, most: 1900 }))
-    const weeks = shortages(demand!.weeks, supply)
-    expect(weeks[3]!.chance).toBe(0)
-    // 1680 against 1700: nearly even; 2520 against 1700: nearly sure.
-    expect(weeks[5]!.chance).toBeGreaterThan(0.35)
-    expect(weeks[5]!.chance).toBeLessThan(0.6)
-    expect(weeks[6]!.chance).toBeGreaterThan(0.95)
-    expect(weeks[6]!.by).toBeGreaterThan(700)
-    expect(firstShortage(weeks, 0.7)!.week).toBe(6)
-    expect(firstShortage(weeks.slice(0, 4))).toBeNull()
-  })
-  test('nobody eats: nothing is asked for; impossible feeds are refused', () => {
-    expect(feederDemand([])).toEqual([])
-    expect(() => feederDemand([eater('x', -1, 2, 3)])).toThrow('mouths are from 0 on')
-    expect(() => feederDemand([eater('x', 1, 2, 0)])).toThrow(RangeError)
   })
 })

@@ -28,13 +28,17 @@ export {
   type SimulatedWeek,
   type SimulationWish,
 } from './simulate'
+export { BORNE_CHANCE, mendsFor, type Mend } from './mending'
+export { eatersOf, type Mouths, type MouthsToCome } from './mouths'
 export {
-  feederDemand,
   firstShortage,
-  shortages,
-  type DemandWeek,
-  type Eater,
-  type FeederDemand,
-  type ShortWeek,
-} from './supply'
+  provision,
+  type PreyPlan,
+  type PreySource,
+  type PreyWant,
+  type Provision,
+  type ProvisionQuestion,
+  type ProvisionWeek,
+} from './provision'
+export { feederDemand, type DemandWeek, type Eater, type FeederDemand } from './supply'
 export { colonyModelOf, lifeOf, type LifeCourse, type LifeOf } from './compile'

@@ -209,15 +209,18 @@ export function placeCounts(model: ColonyModel, chain: Chain, counts: ColonyCoun
 export const wantedIn = ({ perWeek, fromWeek = 0, toWeek = Infinity }: Take, week: number) =>
   week < fromWeek || week > toWeek ? 0 : perWeek
 
-/** Takes off what is asked for, or all there is; @returns how many that were. */
-export function takeOff(chain: Chain, state: Float64Array, take: Take, week: number): number {
-  const links =
-    take.stage === 'adult'
-      ? [chain.males, chain.spent, chain.laying, chain.ripening]
-      : [chain.stages[take.stage]!]
-  const asked = wantedIn(take, week)
+/** Takes off what is asked for in a week, or all there is; @returns how many that were. */
+export const takeOff = (chain: Chain, state: Float64Array, take: Take, week: number): number =>
+  takeSome(chain, state, take.stage, wantedIn(take, week))
+
+/** Where those of a size are: of adults males go first, then spent females. */
+export const linksOf = (chain: Chain, stage: Take['stage']): readonly Link[] =>
+  stage === 'adult' ? [chain.males, chain.spent, chain.laying, chain.ripening] : [chain.stages[stage]!]
+
+/** Takes off so many, or all there are; @returns how many that were. */
+export function takeSome(chain: Chain, state: Float64Array, stage: Take['stage'], asked: number): number {
   let wanted = asked
-  for (const link of links) {
+  for (const link of linksOf(chain, stage)) {
     const there = sumOf(state, link)
     if (there === 0) continue
     const share = Math.min(1, wanted / there)

@@ -1,19 +1,7 @@
-import { diceOf, drawRange, type Dice } from '../chance'
-import { chainOf, layingShare, pace, spaceOf, type Chain, type ColonyCounts, type Link } from './model'
-import {
-  checkQuestion,
-  countsOf,
-  crowding,
-  hatchedOf,
-  missed,
-  moveBy,
-  sumOf,
-  takeOff,
-  temperatureOf,
-  wantedIn,
-  type ColonyQuestion,
-  type Take,
-} from './project'
+import { diceOf, type Dice } from '../chance'
+import type { ColonyCounts } from './model'
+import { playerOf } from './player'
+import { checkQuestion, hatchedOf, missed, temperatureOf, wantedIn, type ColonyQuestion } from './project'
 
 export interface SimulationWish {
   runs?: number
@@ -55,8 +43,6 @@ export interface ColonySimulation {
   diedOut: number
 }
 
-/** Odds of coming through a stage differ from colony to colony by about so much, as a logarithm: a rule of thumb. */
-const SURVIVAL_SPREAD = 0.25
 const PROGRESS_EVERY = 50
 
 /**
@@ -120,144 +106,29 @@ function playColony(
   dice: Dice,
   onWeek: (week: number, counts: ColonyCounts) => void,
 ): { givenWeeks: number; lasts: boolean; left: number } {
-  const { model, days, bins, take = [] } = question
-  const chain = chainOf(model)
+  const { model, start, days, bins, take = [] } = question
+  const player = playerOf({ model, start, bins, countSpread, figuresSure }, dice)
   const celsius = temperatureOf(question)
-  const survive = model.stages.map((s) =>
-    figuresSure ? s.survive : shiftOdds(s.survive, SURVIVAL_SPREAD * dice.normal()),
-  )
-  const eggs = figuresSure ? model.eggsPerFemaleDay.typical : drawRange(model.eggsPerFemaleDay, dice.even)
-  const { state, females } = startingState(question, chain, countSpread, dice)
-  const links = [...chain.stages, chain.ripening, chain.laying, chain.spent, chain.males]
-  const stages = chain.stages.length
-  const [ripening, laying, spent, males] = [stages, stages + 1, stages + 2, stages + 3]
-  const space = spaceOf(model)
-  const share = links.map((_l, i) => space.young[i] ?? space.adult)
-  // Both are asked for every day: reckoned once, the pace again only when the temperature changes.
-  const paces = new Float64Array(links.length)
-  const sums = new Float64Array(links.length)
-  let [pacedAt, layingThen] = [NaN, 0]
-  const jump = (i: number) => jumpOn(state, links[i]!, paces[i]!, sums[i]!, dice)
   let givenWeeks = Infinity
   for (let day = 0; ; day++) {
     if (day % 7 === 0) {
+      const week = day / 7
       if (day < days)
-        for (const t of take)
-          if (!takeWhole(chain, state, t, day / 7, dice) && givenWeeks === Infinity) givenWeeks = day / 7
-      onWeek(day / 7, countsOf(chain, state))
+        for (const t of take) {
+          const wanted = wantedIn(t, week)
+          if (player.take(t.stage, wanted) < wanted - 1e-6 && givenWeeks === Infinity) givenWeeks = week
+        }
+      onWeek(week, player.counts())
     }
     if (day === days) {
-      const counts = countsOf(chain, state)
+      const counts = player.counts()
       const left = counts.young.reduce((a, b) => a + b, 0) + counts.females + counts.males
       return {
         givenWeeks,
         left,
-        lasts: givenWeeks === Infinity && counts.females >= (femalesToKeep ?? females),
+        lasts: givenWeeks === Infinity && counts.females >= (femalesToKeep ?? player.females),
       }
     }
-    const warm = celsius(day)
-    if (warm <= model.lethalC.low || warm >= model.lethalC.high) {
-      state.fill(0)
-      continue
-    }
-    if (warm !== pacedAt) {
-      links.forEach((link, i) => (paces[i] = pace(link, warm)))
-      layingThen = layingShare(model, warm)
-      pacedAt = warm
-    }
-    let load = 0
-    for (let i = 0; i < sums.length; i++) {
-      sums[i] = sumOf(state, links[i]!)
-      load += sums[i]! * share[i]!
-    }
-    const left = crowding(load / bins)
-    const laid = missed(question, day) ? 0 : dice.poisson(sums[laying]! * eggs * layingThen * left)
-    jump(males)
-    jump(spent)
-    state[links[spent]!.from]! += jump(laying)
-    state[links[laying]!.from]! += jump(ripening)
-    for (let i = stages - 1; i >= 0; i--) {
-      const out = dice.binomial(jump(i), survive[i]! * left)
-      if (i === stages - 1) {
-        const grown = dice.binomial(out, model.femaleShare)
-        state[links[ripening]!.from]! += grown
-        state[links[males]!.from]! += out - grown
-      } else state[links[i + 1]!.from]! += out
-    }
-    state[links[0]!.from]! += laid
+    player.passDay(celsius(day), missed(question, day))
   }
-}
-
-/** Whole animals, scattered over the boxes of their stages by chance. */
-function startingState({ start }: ColonyQuestion, chain: Chain, countSpread: number, dice: Dice) {
-  const state = new Float64Array(chain.size)
-  const counted = (n: number) =>
-    Math.max(0, Math.round(n + (countSpread > 0 ? n * countSpread * dice.normal() : 0)))
-  const scatter = (link: Link, count: number) => {
-    let [left, boxes] = [count, link.boxes]
-    for (let i = link.from; i < link.from + link.boxes; i++) {
-      state[i] = dice.binomial(left, 1 / boxes--)
-      left -= state[i]!
-    }
-  }
-  chain.stages.forEach((link, i) => scatter(link, counted(start.young[i]!)))
-  const females = counted(start.females)
-  const lives = [chain.ripening, chain.laying, chain.spent]
-  let [left, degrees] = [females, lives.reduce((sum, l) => sum + l.curve.degreeDays, 0)]
-  for (const life of lives) {
-    const here = dice.binomial(left, Math.min(1, life.curve.degreeDays / degrees))
-    scatter(life, here)
-    left -= here
-    degrees -= life.curve.degreeDays
-  }
-  scatter(chain.males, counted(start.males))
-  return { state, females }
-}
-
-/** Takes whole animals, where a mean take would halve them rounded by chance; @returns whether there were enough. */
-function takeWhole(chain: Chain, state: Float64Array, take: Take, week: number, dice: Dice): boolean {
-  const before = Float64Array.from(state)
-  const got = takeOff(chain, state, take, week)
-  for (let i = 0; i < state.length; i++) {
-    if (state[i] === before[i]) continue
-    state[i] = wholeOf(state[i]!, dice)
-  }
-  return got >= wantedIn(take, week) - 1e-6
-}
-
-/** From so many on, the chance of each moving today averages out: they move by their mean. */
-const MANY = 30
-
-/** Moves those of a link on, one by one where they are few; @returns how many whole ones left it. */
-function jumpOn(state: Float64Array, link: Link, jump: number, count: number, dice: Dice): number {
-  if (count === 0) return 0
-  if (count >= MANY) return wholeOf(moveBy(state, link, jump), dice)
-  const sure = Math.floor(jump) | 0
-  const more = jump - sure
-  const end = link.from + link.boxes
-  let left = 0
-  for (let box = end - 1; box >= link.from; box--) {
-    if (state[box] === 0) continue
-    const here = wholeOf(state[box]!, dice)
-    const far = dice.binomial(here, more)
-    state[box] = 0
-    if (box + sure + 1 >= end) left += far
-    else state[box + sure + 1]! += far
-    if (box + sure >= end) left += here - far
-    else state[box + sure]! += here - far
-  }
-  return left
-}
-
-/** A part of one more is one more as often as it is large. */
-function wholeOf(count: number, dice: Dice): number {
-  const whole = Math.floor(count)
-  return count === whole ? whole : whole + (dice.even() < count - whole ? 1 : 0)
-}
-
-/** A share whose odds are shifted by a factor. */
-function shiftOdds(share: number, by: number): number {
-  if (share <= 0 || share >= 1) return share
-  const odds = (share / (1 - share)) * Math.exp(by)
-  return odds / (1 + odds)
 }

@@ -1,4 +1,3 @@
-import { evenStream, drawNormal, drawRange } from '../chance'
 import { rangeSpread, type Range } from '../protocols'
 
 /** Mouths of one kind that eat prey of one kind and size. */
@@ -73,40 +72,3 @@ export function feederDemand(eaters: readonly Eater[]): FeederDemand[] {
 }
 
 const perWeek = (e: Eater) => (e.perFeed.typical * 7) / e.everyDays.typical
-
-export interface ShortWeek {
-  week: number
-  /** Chance that there are too few. */
-  chance: number
-  /** How many are wanting, on the mean of the weeks in which there are too few. */
-  by: number
-}
-
-/**
- * Chance of a shortage, week by week. What is left over of a week is not kept: prey outgrows its size.
- * @param supply what can be given, as the middle and between what nine in ten lie
- * @param runs how many times chance is asked; a fixed seed answers alike each time
- */
-export function shortages(
-  demand: readonly DemandWeek[],
-  supply: readonly Range[],
-  runs = 2000,
-  seed = 1,
-): ShortWeek[] {
-  const even = evenStream(seed)
-  return demand.map((d, week) => {
-    const given = supply[week] ?? { typical: 0, least: 0, most: 0 }
-    let [short, wanting] = [0, 0]
-    for (let run = 0; run < runs; run++) {
-      const lacks = Math.max(0, d.mean + d.spread * drawNormal(even)) - Math.max(0, drawRange(given, even))
-      if (lacks <= 0) continue
-      short++
-      wanting += lacks
-    }
-    return { week, chance: short / runs, by: short > 0 ? wanting / short : 0 }
-  })
-}
-
-/** The first week that is likelier short than not; null where none is. */
-export const firstShortage = (weeks: readonly ShortWeek[], chance = 0.5): ShortWeek | null =>
-  weeks.find((w) => w.chance > chance) ?? null

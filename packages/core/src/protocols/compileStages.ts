@@ -1,5 +1,5 @@
 import type { Sheet } from './sheet'
-import type { Evidence, RearingRules, Stage, StageClimate } from './types'
+import type { Evidence, FeederRule, RearingRules, Stage, StageClimate } from './types'
 
 export function stagesOf(sheet: Sheet): Stage[] {
   let usually = 0
@@ -27,11 +27,23 @@ export function stagesOf(sheet: Sheet): Stage[] {
         together: sheet.numberOr(`${p}.together`, 1),
         partBy: sheet.rangeOrNull(`${p}.partBy`),
       },
+      feeder: feederOf(sheet, p),
       waterDays: sheet.rangeOrNull(`${p}.waterDays`),
       mistDays: sheet.rangeOrNull(`${p}.mistDays`),
       gate: gateOf(sheet, `${p}.gate`, usually),
     }
   })
+}
+
+/** Where a stage's own feed is this prey, its number and rhythm are not said twice. */
+function feederOf(sheet: Sheet, p: string): FeederRule | null {
+  if (!sheet.has(`${p}.feeder.code`)) return null
+  return {
+    code: sheet.words(`${p}.feeder.code`),
+    sizes: sheet.words(`${p}.feeder.sizes`).split(/,\s*/),
+    each: sheet.rangeOrNull(`${p}.feeder.each`) ?? sheet.range(`${p}.each`),
+    everyDays: sheet.rangeOrNull(`${p}.feeder.everyDays`) ?? sheet.range(`${p}.everyDays`),
+  }
 }
 
 /** Supplements as they are written by turns, such as `Ca CaD Ca MV`; words that say there are none give none. */

@@ -78,6 +78,7 @@ export const SECTIONS: readonly (readonly [prefix: string, title: string])[] = [
   ['feeding', 'Feeding'],
   ['housing', 'Housing and climate'],
   ['season', 'Season'],
+  ['cohort', 'Cohort'],
   ['colony', 'Colony'],
   ['quarantine', 'Quarantine'],
   ['leaving', 'Leaving'],

@@ -169,6 +169,16 @@ export interface StageRoom {
   partBy: Range | null
 }
 
+/** Live prey of a stage, as a colony raises it. */
+export interface FeederRule {
+  /** Code of the colony's species, such as `BC`. */
+  code: string
+  /** Stages of it that are small enough and worth the bite; `adults` for the grown. */
+  sizes: string[]
+  each: Range
+  everyDays: Range
+}
+
 export interface Stage {
   name: string
   days: Range
@@ -180,6 +190,8 @@ export interface Stage {
   ring: string[]
   air: StageClimate | null
   room: StageRoom
+  /** What is fed of a colony; null where nothing is. */
+  feeder: FeederRule | null
   /** Water changed in part, and misting: days between. */
   waterDays: Range | null
   mistDays: Range | null

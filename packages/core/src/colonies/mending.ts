@@ -1,0 +1,100 @@
+import { provision, type PreyPlan, type Provision, type ProvisionQuestion } from './provision'
+import type { Take } from './project'
+
+/** One way out of a shortage. */
+export interface Mend {
+  how: 'spare' | 'start' | 'warm' | 'buy'
+  plans: PreyPlan[]
+  /** Chance that is left of the worst week. */
+  chance: number
+  /** So many are bought in for it, all weeks together. */
+  bought: number
+}
+
+/** A chance of a shortage that keepers bear. */
+export const BORNE_CHANCE = 0.1
+const RUNS = 60
+/** Nobody buys by the piece. */
+const PACK = 10
+/** So many weeks a colony may be left alone. */
+const RESTS = [1, 2, 3, 4, 6, 8, 10, 12]
+/** Cooler than its reference by less than this is not worth a heater, °C. */
+const COOLER = 0.5
+
+/**
+ * Ways out of a want's shortage, each tried by playing it: leave its sizes alone and buy in meanwhile, as few weeks as will do; set
+ * up a bin today, with as few females as will do; keep the colonies warmer; buy in what is wanting, week by week. Only those that
+ * mend it are told.
+ * @param now what the wants come to as things stand
+ */
+export function mendsFor(
+  question: ProvisionQuestion,
+  now: Provision,
+  want: number,
+  onProgress?: (done: number) => boolean | void,
+): Mend[] {
+  const { stages } = question.wants[want]!
+  const short = now.wants[want]!
+  const last = short.length - 1 - [...short].reverse().findIndex((w) => w.chance > BORNE_CHANCE)
+  if (last >= short.length) return []
+  let tried = 0
+  const worst = (plans: readonly PreyPlan[], from = 0) => {
+    onProgress?.(Math.min(0.99, ++tried / 24))
+    const { wants } = provision({ ...question, plans: [...question.plans, ...plans] }, { runs: RUNS })
+    return Math.max(...wants[want]!.slice(from, last + 1).map((w) => w.chance))
+  }
+  const mends: Mend[] = []
+  const add = (how: Mend['how'], plans: PreyPlan[], from = 0) => {
+    const chance = worst(plans, from)
+    if (chance > BORNE_CHANCE) return false
+    const bought = plans.reduce(
+      (sum, p) => sum + (p.kind === 'buy' ? p.amounts.reduce((a, b) => a + b, 0) : 0),
+      0,
+    )
+    mends.push({ how, plans, chance, bought })
+    return true
+  }
+  for (const weeks of RESTS)
+    if (weeks <= last && add('spare', spareFor(question, stages, want, weeks))) break
+  for (const females of startSizes(question)) if (add('start', [startOf(question, females)])) break
+  const warmer = question.sources
+    .filter((s) => s.celsius < s.model.referenceC - COOLER)
+    .map((s): PreyPlan => ({ kind: 'warm', sourceId: s.id, celsius: s.model.referenceC }))
+  if (warmer.length > 0) add('warm', warmer)
+  const first = short.findIndex((w) => w.chance > BORNE_CHANCE)
+  const packs = (n: number) => Math.ceil(n / PACK) * PACK
+  const amounts = short.slice(first, last + 1).map((w) => packs(w.most))
+  // What is bought is not taken, and what is not taken breeds: once more with a little on top where it was not enough.
+  for (const more of [1, 1.25, 1.6])
+    if (add('buy', [{ kind: 'buy', stages, fromWeek: first, amounts: amounts.map((n) => packs(n * more)) }]))
+      break
+  onProgress?.(1)
+  return mends
+}
+
+function spareFor(
+  { sources, wants }: ProvisionQuestion,
+  stages: readonly Take['stage'][],
+  want: number,
+  weeks: number,
+): PreyPlan[] {
+  const amounts = wants[want]!.weeks.slice(0, weeks).map(
+    (w) => Math.ceil((w.mean + 1.3 * w.spread) / PACK) * PACK,
+  )
+  return [
+    ...sources.map((s): PreyPlan => ({ kind: 'spare', sourceId: s.id, stages, toWeek: weeks - 1 })),
+    { kind: 'buy', stages, fromWeek: 0, amounts },
+  ]
+}
+
+/** Doubling steps from a handful up to a full bin. */
+function startSizes({ model }: ProvisionQuestion): number[] {
+  const sizes: number[] = []
+  for (let females = 20; females <= model.bin.adults * model.femaleShare; females *= 2) sizes.push(females)
+  return sizes
+}
+
+function startOf({ model, sources }: ProvisionQuestion, females: number): PreyPlan {
+  const males = model.femaleShare === 1 ? 0 : Math.ceil(females / 3)
+  return { kind: 'start', week: 0, females, males, bins: 1, celsius: sources[0]?.celsius ?? model.referenceC }
+}
