@@ -2,7 +2,8 @@ import { animalRoutes, collectionRoutes, importRoutes, keepsakeRoutes } from './
 import { bookRoutes } from './books'
 import { restRoutes, unitRoutes, weatherRoutes } from './brumation'
 import { alarmRoutes, climatePlaceRoutes, climateRoutes, probeRoutes } from './climate'
-import { colonyRoutes } from './colonies'
+import { cohortRoutes } from './cohorts'
+import { colonyRoutes, supplyRoutes } from './colonies'
 import { demoRoutes } from './demo'
 import { entryRoutes } from './entries/routes'
 import { hatchPlanRoutes, incubationRoutes } from './incubation'
@@ -43,7 +44,9 @@ export const rooms: readonly BookRoutes[] = [
   alarmRoutes,
   rearingRoutes,
   salesRoutes,
+  cohortRoutes,
   colonyRoutes,
+  supplyRoutes,
   seasonRoutes,
   demoRoutes,
 ]

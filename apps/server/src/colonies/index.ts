@@ -1,22 +1,17 @@
-import {
-  Colonies,
-  ColonyChange,
-  ColonyDraft,
-  Id,
-  Saved,
-  type ColonyView,
-  type PayloadOf,
-} from '@hatch-book/contract'
-import { colonyModelOf, dayOfInstant, type ColonyModel } from '@hatch-book/core'
+import { Colonies, ColonyChange, ColonyDraft, Id, Saved, type PayloadOf } from '@hatch-book/contract'
+import type { ColonyModel } from '@hatch-book/core'
 import { and, eq, inArray, sql } from 'drizzle-orm'
 import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
-import { guardEntries, readEntries } from '../entries'
+import { guardEntries } from '../entries'
 import { loadShelf, type ProtocolShelf } from '../protocols'
-import { actorOf, type Actor } from '../shell/actor'
+import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
+import { colonyViews, modelIn } from './views'
+
+export { supplyRoutes } from './supply'
 
 /** Counts and takes speak of stages that the colony's species has. */
 guardEntries('counted', async (tx, _actor, { subject, payload }) => {
@@ -30,8 +25,6 @@ guardEntries('fed off', async (tx, _actor, { subject, payload }) => {
 })
 
 const ADULTS = 'adults'
-/** More counts than this tell nothing more. */
-const SHOWN_ENTRIES = 500
 
 export const colonyRoutes: BookRoutes = (app, { db }) => {
   const { colony } = tables
@@ -40,7 +33,11 @@ export const colonyRoutes: BookRoutes = (app, { db }) => {
     { config: { permission: 'read the book' }, schema: { response: { 200: Colonies } } },
     (request) => {
       const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => colonies(tx, actor))
+      return inBook(db, actor.bookId, async (tx) => ({
+        today: actor.today,
+        colonies: await colonyViews(tx, actor),
+        species: speciesOf(await loadShelf(tx)),
+      }))
     },
   )
   app.post(
@@ -102,55 +99,11 @@ export const colonyRoutes: BookRoutes = (app, { db }) => {
   )
 }
 
-async function colonies(tx: Transaction, actor: Actor): Promise<v.InferOutput<typeof Colonies>> {
-  const shelf = await loadShelf(tx)
-  const rows = await tx
-    .select()
-    .from(tables.colony)
-    .where(eq(tables.colony.withdrawn, false))
-    .orderBy(tables.colony.name)
-  const views: ColonyView[] = []
-  for (const row of rows) {
-    const model = modelIn(shelf, row.protocolId)!
-    const entries = (
-      await readEntries(tx, { subjectIds: [row.id], limit: SHOWN_ENTRIES, reader: actor.member.id })
-    ).filter((e) => !e.struckBy && e.kind !== 'struck')
-    const document = shelf.document(row.protocolId)
-    views.push({
-      ...{ id: row.id, version: row.version, name: row.name, bins: row.bins, celsius: row.celsius, model },
-      species: model.species,
-      cautions: String(document.figures['cautions.words']?.value ?? ''),
-      counts: entries.flatMap((e) => {
-        if (e.kind !== 'counted') return []
-        const { young, females, males, how } = e.payload as PayloadOf<'counted'>
-        const all = [...model.stages.slice(1).flatMap((s) => young[s.name] ?? []), ...[females, males]]
-        const sum = all.reduce((a, x) => a + x.count, 0)
-        // Errors of single counts are independent of each other: they add up as squares.
-        const below = Math.hypot(...all.map((x) => x.count - x.low))
-        const above = Math.hypot(...all.map((x) => x.high - x.count))
-        return {
-          ...{ entryId: e.id, on: dayOfInstant(Date.parse(e.at), actor.book.zone), how, by: e.by },
-          young: model.stages.map((s) => young[s.name]?.count ?? 0),
-          ...{ females: females.count, males: males.count },
-          ...{ low: sum - below, high: sum + above },
-        }
-      }),
-      taken: entries.flatMap((e) => {
-        if (e.kind !== 'fed off') return []
-        const { size, count } = e.payload as PayloadOf<'fed off'>
-        return { on: dayOfInstant(Date.parse(e.at), actor.book.zone), size, count }
-      }),
-    })
-  }
-  const species = shelf.rows.flatMap((r) => {
+const speciesOf = (shelf: ProtocolShelf) =>
+  shelf.rows.flatMap((r) => {
     const model = modelIn(shelf, r.id)
     return model ? [{ protocolId: r.id, species: model.species, celsius: model.referenceC }] : []
   })
-  return { today: actor.today, colonies: views, species }
-}
-
-const modelIn = (shelf: ProtocolShelf, protocolId: string): ColonyModel | null =>
-  colonyModelOf(shelf.document(protocolId))
 
 async function modelOf(tx: Transaction, colonyId: string): Promise<ColonyModel> {
   const [row] = await tx

@@ -3,12 +3,13 @@ import { sql } from 'drizzle-orm'
 import pg from 'pg'
 import * as books from './schema/books'
 import * as breeding from './schema/breeding'
+import * as cohorts from './schema/cohorts'
 import * as colonies from './schema/colonies'
 import * as keeping from './schema/keeping'
 import * as resting from './schema/resting'
 import * as selling from './schema/selling'
 
-export const tables = { ...books, ...breeding, ...colonies, ...keeping, ...resting, ...selling }
+export const tables = { ...books, ...breeding, ...cohorts, ...colonies, ...keeping, ...resting, ...selling }
 export type Database = NodePgDatabase<typeof tables>
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 

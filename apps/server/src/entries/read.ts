@@ -47,7 +47,7 @@ export async function readEntries(
       case when eg.number is null then e.payload else e.payload || jsonb_build_object('eggNumber', eg.number) end as payload,
       e.kind = 'sex read' and exists (select 1 from entry r where r.subject_id = e.subject_id and r.kind = 'readings shown'
         and r.member_id = ${reader}) as shown,
-      coalesce(a.tag, f.tag || ' × ' || ma.tag, c.name, p.name, co.name) as subject_tag,
+      coalesce(a.tag, f.tag || ' × ' || ma.tag, c.name, p.name, co.name, ch.name) as subject_tag,
       sm.name as struck_by, s.payload->>'reason' as struck_reason
     from entry e
     join member m on m.id = e.member_id
@@ -60,6 +60,7 @@ export async function readEntries(
     left join clutch c on e.subject_type = 'clutch' and c.id = e.subject_id
     left join egg eg on e.kind = 'egg fate' and eg.id = (e.payload->>'eggId')::uuid
     left join colony co on e.subject_type = 'colony' and co.id = e.subject_id
+    left join cohort ch on e.subject_type = 'cohort' and ch.id = e.subject_id
     left join place p on e.subject_type = 'place' and p.id = e.subject_id
     where ${ids ? sql`e.subject_id = any(${sql.param(ids)}::uuid[])` : sql`true`}
       and ${before ? sql`e.at < ${before}::timestamptz` : sql`true`}

@@ -118,7 +118,7 @@ export async function refresh(
 
 /** Holds the subjects until the transaction ends, so that two devices fold a log one after the other; refuses unknown ones. */
 async function lockSubjects(tx: Transaction, drafts: readonly EntryDraft[]): Promise<void> {
-  for (const type of ['animal', 'pairing', 'clutch', 'place', 'rest', 'colony'] as const) {
+  for (const type of ['animal', 'pairing', 'clutch', 'place', 'rest', 'colony', 'cohort'] as const) {
     const ids = [...new Set(drafts.filter((d) => d.subject.type === type).map((d) => d.subject.id))].sort()
     if (ids.length === 0) continue
     const table = tables[type]

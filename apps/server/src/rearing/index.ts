@@ -5,6 +5,7 @@ import { mealRoutes } from './meals'
 import { sexingRoutes } from './sexing'
 import { spaceRoutes } from './space'
 
+export { leavingBy, leavingOf, salesSoFar, type Sales } from './departures'
 export { mealDueOf } from './due'
 
 export const rearingRoutes: BookRoutes = (app, rooms) => {

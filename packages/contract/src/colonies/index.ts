@@ -1,3 +1,4 @@
+export * from './supply'
 import type { ColonyModel } from '@hatch-book/core'
 import * as v from 'valibot'
 import { Celsius, DaySchema, Id, Line, Version } from '../common'
@@ -23,6 +24,7 @@ export const ColonyChange = v.object({
   version: Version,
   bins: v.optional(Bins),
   celsius: v.optional(Celsius),
+  method: v.optional(v.pipe(v.string(), v.maxLength(80))),
   withdrawn: v.optional(v.boolean()),
 })
 
@@ -41,13 +43,32 @@ export const ColonyCountView = v.object({
 })
 export type ColonyCountView = v.InferOutput<typeof ColonyCountView>
 
+const RangeOfDays = v.object({ typical: v.number(), least: v.number(), most: v.number() })
+
+/** One way of working a colony, and the work it makes. */
+const ColonyMethodView = v.object({
+  name: v.string(),
+  argument: v.string(),
+  task: v.string(),
+  everyDays: RangeOfDays,
+  minutes: v.number(),
+})
+
 export const ColonyView = v.object({
   id: Id,
+  protocolId: Id,
+  /** Counted each so many days; null where its protocol is silent. */
+  countDays: v.nullable(RangeOfDays),
   version: v.number(),
   name: v.string(),
   species: v.string(),
   bins: v.number(),
   celsius: v.number(),
+  /** How it is worked: one of its methods by name, empty where none was chosen. */
+  method: v.string(),
+  methods: v.array(ColonyMethodView),
+  /** When each task was last done. */
+  tended: v.array(v.object({ on: DaySchema, task: v.string() })),
   /** What it is reckoned with: compiled from its protocol as it is in force. */
   model: v.custom<ColonyModel>((value) => typeof value === 'object' && value !== null),
   /** Newest first. */

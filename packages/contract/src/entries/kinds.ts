@@ -8,6 +8,7 @@ import {
 } from '@hatch-book/core'
 import * as v from 'valibot'
 import { Celsius, DaySchema, Grams, Id, Line, Note, Price, Share } from '../common'
+import { KINDS_OF_COHORTS } from './kindsOfCohorts'
 import { KINDS_OF_COLONIES } from './kindsOfColonies'
 import { KINDS_OF_YOUNG } from './kindsOfYoung'
 
@@ -251,6 +252,7 @@ export const ENTRY_KINDS = {
   'water changed': { subject: 'place', payload: v.object({ ...remark }) },
   'trial began': { subject: 'place', payload: v.object({ ...remark }) },
   'trial ended': { subject: 'place', payload: v.object({ ...remark }) },
+  ...KINDS_OF_COHORTS,
   ...KINDS_OF_COLONIES,
   'batch went in': { subject: 'rest', payload: v.object({ ...remark }) },
   'batch check': {
@@ -267,7 +269,7 @@ export const ENTRY_KINDS = {
   struck: { subject: 'any', payload: v.object({ reason: v.optional(Note, '') }) },
 } as const satisfies Record<string, { subject: SubjectType | 'any'; payload: v.GenericSchema }>
 
-export const SUBJECT_TYPES = ['animal', 'pairing', 'clutch', 'place', 'rest', 'colony'] as const
+export const SUBJECT_TYPES = ['animal', 'pairing', 'clutch', 'place', 'rest', 'colony', 'cohort'] as const
 export type SubjectType = (typeof SUBJECT_TYPES)[number]
 export type EntryKind = keyof typeof ENTRY_KINDS
 export type PayloadOf<K extends EntryKind> = v.InferOutput<(typeof ENTRY_KINDS)[K]['payload']>

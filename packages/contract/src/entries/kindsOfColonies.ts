@@ -27,6 +27,8 @@ export const KINDS_OF_COLONIES = {
       ...remark,
     }),
   },
+  /** The work of its method was done: traps rotated, a jar started, adults moved on. */
+  tended: { subject: 'colony', payload: v.object({ task: Line(80), ...remark }) },
   'fed off': {
     subject: 'colony',
     payload: v.object({

@@ -82,8 +82,8 @@ function entryOf(
   }
 }
 
-/** What lies between a group and a stage, in reference days. */
-function roadOf(
+/** What lies between a group and a stage, in reference days. @internal */
+export function roadOf(
   stages: readonly ColonyStage[],
   { stage, done }: CohortGroup,
   to: number,

@@ -1,4 +1,23 @@
 export { dayAfter, stageDays, type DayTemperature } from './clock'
+export { cohortProtocolOf, type BoxRules, type CohortProtocol } from './compile'
+export {
+  generationMixed,
+  generationOfYoung,
+  mixLines,
+  sayGeneration,
+  type Generations,
+  type LineShares,
+} from './lineage'
+export {
+  GROWN,
+  cohortStanding,
+  doubtCohortCount,
+  groupsOf,
+  temperatureAhead,
+  type CohortEvent,
+  type CohortStanding,
+  type StageMembers,
+} from './standing'
 export {
   emergenceOverlap,
   planEmergence,
@@ -17,4 +36,5 @@ export {
   type StageForecast,
 } from './forecast'
 export { crowdingOf, instarOf, type CohortRoom, type CrowdingFinding, type InstarChance } from './instar'
+export { membersByWeek } from './members'
 export { nextSearch, type NextSearch, type SearchQuestion } from './search'

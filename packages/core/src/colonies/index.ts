@@ -42,3 +42,4 @@ export {
 } from './provision'
 export { feederDemand, type DemandWeek, type Eater, type FeederDemand } from './supply'
 export { colonyModelOf, lifeOf, type LifeCourse, type LifeOf } from './compile'
+export { colonyWork, countDaysOf, methodsOf, minutesAWeek, type ColonyMethod } from './work'

@@ -54,8 +54,7 @@ export function mendsFor(
     mends.push({ how, plans, chance, bought })
     return true
   }
-  for (const weeks of RESTS)
-    if (weeks <= last && add('spare', spareFor(question, stages, want, weeks))) break
+  for (const weeks of RESTS) if (weeks <= last && add('spare', spareFor(question, stages, want, weeks))) break
   for (const females of startSizes(question)) if (add('start', [startOf(question, females)])) break
   const warmer = question.sources
     .filter((s) => s.celsius < s.model.referenceC - COOLER)

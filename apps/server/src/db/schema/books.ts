@@ -161,7 +161,7 @@ export const entry = pgTable(
     ...identity(),
     kind: text('kind').notNull(),
     subjectType: text('subject_type')
-      .$type<'animal' | 'pairing' | 'clutch' | 'place' | 'rest' | 'colony'>()
+      .$type<'animal' | 'pairing' | 'clutch' | 'place' | 'rest' | 'colony' | 'cohort'>()
       .notNull(),
     subjectId: uuid('subject_id').notNull(),
     at: instant('at').notNull(),

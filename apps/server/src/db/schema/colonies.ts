@@ -1,7 +1,11 @@
+import type { FeederPlanWhat } from '@hatch-book/contract'
 import {
   boolean,
+  date,
   foreignKey,
+  index,
   integer,
+  jsonb,
   pgTable,
   primaryKey,
   real,
@@ -23,12 +27,34 @@ export const colony = pgTable(
     bins: integer('bins').notNull(),
     /** What it stands at, °C. */
     celsius: real('celsius').notNull(),
+    /** How it is worked, by the name its protocol gives the way; empty where nobody chose one. */
+    method: text('method').notNull().default(''),
     withdrawn: boolean('withdrawn').notNull().default(false),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
     foreignKey({ columns: [t.bookId, t.protocolId], foreignColumns: [protocol.bookId, protocol.id] }),
     uniqueIndex('colony_name').on(t.bookId, t.name),
+    bookOnly(),
+  ],
+).enableRLS()
+
+/** What is planned so that the animals are fed: bought, set up, spared or warmed. */
+export const feederPlan = pgTable(
+  'feeder_plan',
+  {
+    ...identity(),
+    version: integer('version').notNull().default(1),
+    protocolId: uuid('protocol_id').notNull(),
+    from: date('from_day').notNull(),
+    until: date('until_day').notNull(),
+    what: jsonb('what').$type<FeederPlanWhat>().notNull(),
+    settled: text('settled').$type<'open' | 'done' | 'dropped'>().notNull().default('open'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.protocolId], foreignColumns: [protocol.bookId, protocol.id] }),
+    index('feeder_plan_open').on(t.bookId, t.settled),
     bookOnly(),
   ],
 ).enableRLS()

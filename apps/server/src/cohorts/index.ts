@@ -1,0 +1,159 @@
+import { CohortChange, CohortDraft, Cohorts, Id, Saved, type PayloadOf } from '@hatch-book/contract'
+import { generationOfYoung, GROWN, type CohortProtocol } from '@hatch-book/core'
+import { and, eq } from 'drizzle-orm'
+import * as v from 'valibot'
+import { inBook, tables, type Transaction } from '../db/connect'
+import { guardEntries, type EntryGuard } from '../entries'
+import { loadShelf } from '../protocols'
+import { actorOf } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { announce } from '../shell/live'
+import { BookError } from '../shell/problems'
+import { moveRoutes } from './moves'
+import { refuseTakenName } from './names'
+import { cohortViews, protocolIn } from './views'
+
+export { cohortEaters } from './eaters'
+
+/** Entries speak of stages that the cohort's species has. */
+const guardStages =
+  (namesIn: (payload: unknown) => readonly string[]): EntryGuard =>
+  async (tx, _actor, { subject, payload }) => {
+    const [row] = await tx.select().from(tables.cohort).where(eq(tables.cohort.id, subject.id))
+    const shelf = await loadShelf(tx)
+    refuseStrangeStages(protocolIn(shelf, row!.protocolId)!, namesIn(payload))
+  }
+guardEntries(
+  'cohort counted',
+  guardStages((p) => Object.keys((p as PayloadOf<'cohort counted'>).stages)),
+)
+guardEntries(
+  'moulted on',
+  guardStages((p) => [(p as PayloadOf<'moulted on'>).from, (p as PayloadOf<'moulted on'>).to]),
+)
+for (const kind of ['lost', 'passed on', 'singled'] as const)
+  guardEntries(
+    kind,
+    guardStages((p) => [(p as PayloadOf<'lost'>).stage]),
+  )
+for (const kind of ['moved out', 'moved in'] as const)
+  guardEntries(
+    kind,
+    guardStages((p) => Object.keys((p as PayloadOf<'moved in'>).stages)),
+  )
+guardEntries(
+  'searched',
+  guardStages((p) => Object.keys((p as PayloadOf<'searched'>).larvae)),
+)
+
+export const cohortRoutes: BookRoutes = (app, rooms) => {
+  const { db } = rooms
+  const { cohort } = tables
+  moveRoutes(app, rooms)
+  app.get(
+    '/api/cohorts',
+    { config: { permission: 'read the book' }, schema: { response: { 200: Cohorts } } },
+    (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, async (tx) => {
+        const shelf = await loadShelf(tx)
+        const species = shelf.rows.flatMap((r) => {
+          const protocol = protocolIn(shelf, r.id)
+          const cautions = String(shelf.document(r.id).figures['cautions.words']?.value ?? '')
+          return protocol ? [{ protocolId: r.id, protocol, cautions }] : []
+        })
+        return { today: actor.today, cohorts: await cohortViews(tx, actor, shelf), species }
+      })
+    },
+  )
+  app.post(
+    '/api/cohorts',
+    { config: { permission: 'decide and plan' }, schema: { body: CohortDraft, response: { 200: Saved } } },
+    (request) => {
+      const actor = actorOf(request)
+      const { generation, line, fromId, ...draft } = request.body
+      return inBook(db, actor.bookId, async (tx) => {
+        const shelf = await loadShelf(tx)
+        const protocol = protocolIn(shelf, draft.protocolId)
+        if (!protocol)
+          throw new BookError('invalid', 'This species is not kept in cohorts.', [
+            { field: 'protocolId', says: 'choose one that is kept in cohorts' },
+          ])
+        if (draft.kind === 'breeding box' && !protocol.box)
+          throw new BookError('invalid', `No search rhythm is known of the ${protocol.species}.`, [
+            { field: 'kind', says: 'its protocol has no figures for a breeding box' },
+          ])
+        if (draft.began > actor.today)
+          throw new BookError('invalid', `It begins in the future: today is ${actor.today}.`, [
+            { field: 'began', says: 'this day has not come yet' },
+          ])
+        await refuseTakenName(tx, draft.id, draft.name)
+        const parent = await ancestor(tx, fromId, draft.protocolId)
+        const own = generation === null ? null : { least: generation, most: generation }
+        const told = own ?? (parent ? generationOfYoung([parent.generation]) : null)
+        await tx
+          .insert(cohort)
+          .values({
+            ...{ bookId: actor.bookId, ...draft, fromId },
+            lines: parent && line === '' ? parent.lines : [{ line, share: 1 }],
+            ...{ generationLeast: told?.least ?? null, generationMost: told?.most ?? null },
+          })
+          .onConflictDoNothing()
+        await announce(tx, actor.bookId)
+        return { id: draft.id, version: 1 }
+      })
+    },
+  )
+  app.patch(
+    '/api/cohorts/:id',
+    {
+      config: { permission: 'decide and plan' },
+      schema: { params: v.object({ id: Id }), body: CohortChange, response: { 200: Saved } },
+    },
+    (request) => {
+      const { bookId } = actorOf(request)
+      const { version, ...change } = request.body
+      return inBook(db, bookId, async (tx) => {
+        const [saved] = await tx
+          .update(cohort)
+          .set({ ...change, version: version + 1 })
+          .where(and(eq(cohort.id, request.params.id), eq(cohort.version, version)))
+          .returning({ id: cohort.id, version: cohort.version })
+        if (!saved) {
+          const [there] = await tx.select().from(cohort).where(eq(cohort.id, request.params.id))
+          throw new BookError(there ? 'stale' : 'not-found', '', undefined, there)
+        }
+        await announce(tx, bookId)
+        return saved
+      })
+    },
+  )
+}
+
+async function ancestor(tx: Transaction, fromId: string | null, protocolId: string) {
+  if (!fromId) return null
+  const [row] = await tx.select().from(tables.cohort).where(eq(tables.cohort.id, fromId))
+  if (!row || row.protocolId !== protocolId)
+    throw new BookError('invalid', 'The cohort it comes from is not one of this species.', [
+      { field: 'fromId', says: 'choose a cohort of the same species' },
+    ])
+  const { lines, generationLeast, generationMost } = row
+  return {
+    lines,
+    generation:
+      generationLeast === null || generationMost === null
+        ? null
+        : { least: generationLeast, most: generationMost },
+  }
+}
+
+function refuseStrangeStages(protocol: CohortProtocol, names: readonly string[]): void {
+  const known = [...protocol.stages.map((s) => s.name), ...GROWN]
+  const strange = names.filter((n) => !known.includes(n))
+  if (strange.length > 0)
+    throw new BookError(
+      'invalid',
+      `${strange.join(', ')}: no stage of the ${protocol.species}. It has ${known.join(', ')}.`,
+      [{ field: 'stages', says: `${strange[0]} is not a stage of it` }],
+    )
+}

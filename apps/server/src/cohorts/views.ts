@@ -1,0 +1,168 @@
+import type { CohortView, EntryKind, PayloadOf } from '@hatch-book/contract'
+import {
+  cohortProtocolOf,
+  dayOfInstant,
+  type CohortEvent,
+  type CohortProtocol,
+  type Estimate,
+} from '@hatch-book/core'
+import { eq, sql } from 'drizzle-orm'
+import { tables, type Transaction } from '../db/connect'
+import { standsSql } from '../entries'
+import { loadShelf, type ProtocolShelf } from '../protocols'
+import type { Actor } from '../shell/actor'
+
+export const protocolIn = (shelf: ProtocolShelf, protocolId: string): CohortProtocol | null =>
+  shelf.rows.some((r) => r.id === protocolId) ? cohortProtocolOf(shelf.document(protocolId)) : null
+
+interface Told {
+  id: string
+  kind: EntryKind
+  on: string
+  by: string
+  payload: unknown
+}
+
+/** All cohorts that are kept, each with what its log says of its numbers. */
+export async function cohortViews(
+  tx: Transaction,
+  actor: Actor,
+  shelf: ProtocolShelf,
+): Promise<CohortView[]> {
+  const { cohort, place } = tables
+  const rows = await tx
+    .select({ row: cohort, placeName: place.name })
+    .from(cohort)
+    .leftJoin(place, eq(place.id, cohort.placeId))
+    .where(eq(cohort.ended, false))
+    .orderBy(cohort.name)
+  const names = new Map(
+    (await tx.select({ id: cohort.id, name: cohort.name }).from(cohort)).map((c) => [c.id, c.name]),
+  )
+  const logs = await logsOf(tx, actor)
+  return rows.map(({ row, placeName }): CohortView => {
+    const protocol = protocolIn(shelf, row.protocolId)!
+    const log = logs.get(row.id) ?? []
+    const { bookId: _book, ended: _ended, generationLeast, generationMost, fromId, placeId, ...own } = row
+    return {
+      ...own,
+      species: protocol.species,
+      generation:
+        generationLeast === null || generationMost === null
+          ? null
+          : { least: generationLeast, most: generationMost },
+      from: fromId ? { id: fromId, name: names.get(fromId) ?? '' } : null,
+      placeId,
+      place: placeId && placeName ? { id: placeId, name: placeName } : null,
+      events: log.flatMap((e) => eventOf(e, protocol)),
+      searches: newest(log, 'searched').map(({ id, on, by, payload }) => ({
+        entryId: id,
+        on,
+        by,
+        ...payload,
+      })),
+      collected: newest(log, 'eggs collected').map(({ on, payload }) => ({ on, ...payload })),
+      judged: newest(log, 'eggs judged').map(({ on, payload: { fertile, infertile } }) => ({
+        on,
+        fertile,
+        infertile,
+      })),
+      emerged: newest(log, 'emerged').map(({ on, payload: { females, males } }) => ({ on, females, males })),
+    }
+  })
+}
+
+const newest = <K extends EntryKind>(log: readonly Told[], kind: K) =>
+  log
+    .filter((e) => e.kind === kind)
+    .map((e) => ({ ...e, payload: e.payload as PayloadOf<K> }))
+    .reverse()
+
+/** What stands in the logs of all cohorts, oldest first. */
+async function logsOf(tx: Transaction, actor: Actor): Promise<Map<string, Told[]>> {
+  const { rows } = await tx.execute<{
+    id: string
+    kind: EntryKind
+    subject_id: string
+    at: string
+    by: string
+    payload: unknown
+  }>(sql`
+    select e.id, e.kind, e.subject_id, e.at, m.name as by, e.payload from entry e
+    join member m on m.id = e.member_id join cohort c on c.id = e.subject_id and not c.ended
+    where e.subject_type = 'cohort' and e.kind <> 'struck' and ${standsSql} order by e.at, e.id`)
+  const logs = new Map<string, Told[]>()
+  for (const { id, kind, subject_id, at, by, payload } of rows) {
+    const on = dayOfInstant(new Date(at).getTime(), actor.book.zone)
+    logs.set(subject_id, [...(logs.get(subject_id) ?? []), { id, kind, on, by, payload }])
+  }
+  return logs
+}
+
+const sure = (count: number): Estimate => ({ count, low: count, high: count })
+
+/** What an entry does to the numbers; nothing for those that only tell. */
+function eventOf({ kind, on, payload }: Told, protocol: CohortProtocol): CohortEvent[] {
+  const changed = (stages: Record<string, number>): CohortEvent[] => [{ kind: 'changed', on, stages }]
+  const less = (stages: Record<string, number>) =>
+    changed(Object.fromEntries(Object.entries(stages).map(([name, n]) => [name, -n])))
+  switch (kind) {
+    case 'cohort counted': {
+      const { stages, sexed } = payload as PayloadOf<'cohort counted'>
+      return [{ kind: 'counted', on, stages, sexed: sexed ?? null }]
+    }
+    case 'moulted on': {
+      const { from, to, count } = payload as PayloadOf<'moulted on'>
+      return [{ kind: 'moulted', on, from, to, count }]
+    }
+    case 'lost':
+    case 'passed on': {
+      const { stage, count } = payload as PayloadOf<'lost'>
+      return less({ [stage]: count })
+    }
+    case 'singled':
+      return less({ [(payload as PayloadOf<'singled'>).stage]: 1 })
+    case 'moved out':
+      return less((payload as PayloadOf<'moved out'>).stages)
+    case 'moved in':
+      return changed((payload as PayloadOf<'moved in'>).stages)
+    case 'adults set in':
+    case 'adults taken out': {
+      const { females, males } = payload as PayloadOf<'adults set in'>
+      return kind === 'adults set in' ? changed({ females, males }) : less({ females, males })
+    }
+    case 'eggs collected':
+      return changed({ [protocol.stages[0]!.name]: (payload as PayloadOf<'eggs collected'>).count })
+    case 'emerged': {
+      const { females, males } = payload as PayloadOf<'emerged'>
+      return changed({ [protocol.stages.at(-1)!.name]: -(females + males), females, males })
+    }
+    case 'searched': {
+      const { eggs, larvae, adults, takenOut } = payload as PayloadOf<'searched'>
+      const young = takenOut
+        ? {}
+        : Object.fromEntries(
+            Object.entries({ [protocol.stages[0]!.name]: eggs.young + eggs.old, ...larvae }).map(([k, n]) => [
+              k,
+              sure(n),
+            ]),
+          )
+      const { females, males } = adults
+      return [
+        {
+          kind: 'counted',
+          on,
+          stages: { ...young, females: sure(females), males: sure(males) },
+          sexed: null,
+        },
+      ]
+    }
+    default:
+      return []
+  }
+}
+
+export const loadCohorts = async (tx: Transaction, actor: Actor) => {
+  const shelf = await loadShelf(tx)
+  return { shelf, cohorts: await cohortViews(tx, actor, shelf) }
+}
