@@ -29,7 +29,7 @@ interface Kept {
   /** Eggs and survival against the protocol's, as it truly is. */
   breeds: number
   /** Fed off each week, from so many weeks after the start on. */
-  take: { size: number; perWeek: number; fromWeek: number }
+  take: { size: Take['stage']; perWeek: number; fromWeek: number }
   /** Counted each so many days. */
   countDays: number
 }
@@ -45,7 +45,7 @@ const KEPT: readonly Kept[] = [
   },
   {
     ...{ name: 'F1', code: 'FF', since: '2027-03-01', bins: 6, celsius: 24, females: 120, males: 120 },
-    ...{ breeds: 1.05, take: { size: 2, perWeek: 200, fromWeek: 6 }, countDays: 14 },
+    ...{ breeds: 1.05, take: { size: 'adult', perWeek: 200, fromWeek: 6 }, countDays: 14 },
   },
   {
     ...{ name: 'T1', code: 'ST', since: '2027-02-08', bins: 2, celsius: 21, females: 500, males: 0 },
@@ -82,6 +82,8 @@ function keepOne(kept: Kept, identity: DemoIdentity, luck: Chance): DemoStep[] {
       body: { ...body, at: new Date(at).toISOString(), precision: 'minute', device: 'demo' },
     }
   }
+  const { size } = kept.take
+  const sizeName = size === 'adult' ? 'adults' : model.stages[size]!.name
   const steps: DemoStep[] = [
     {
       ...{ at: begun, act: 'colony' },
@@ -91,8 +93,7 @@ function keepOne(kept: Kept, identity: DemoIdentity, luck: Chance): DemoStep[] {
   for (let day = 0; day < days; day += 7) {
     const on = addDays(since, day)
     const taken = Math.floor(truth.taken[0]![day / 7]!)
-    if (taken > 0)
-      steps.push(write(on, 'fed off', { size: model.stages[kept.take.size]!.name, count: taken }, 'helper'))
+    if (taken > 0) steps.push(write(on, 'fed off', { size: sizeName, count: taken }, 'helper'))
     if (day % kept.countDays !== 0) continue
     const now = truth.days[day]!
     // Those that were bought were counted one by one.

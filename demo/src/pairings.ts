@@ -1,3 +1,5 @@
+import { daysBetween, type Day } from '@hatch-book/core'
+
 export interface PlannedPairing {
   female: string
   male: string
@@ -145,3 +147,9 @@ export const PAIRINGS: readonly PlannedPairing[] = [
     incubator: 'H1',
   },
 ]
+
+/** Rests as planned for the females; a male rests with the first female he serves in a season. */
+export function restsOf(tag: string): [Day, Day][] {
+  const rests = PAIRINGS.filter((p) => (p.female === tag || p.male === tag) && p.rest).map((p) => p.rest!)
+  return rests.filter((r, i) => rests.findIndex((other) => Math.abs(daysBetween(other[0], r[0])) < 120) === i)
+}

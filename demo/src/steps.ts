@@ -1,6 +1,7 @@
 import type {
   AnimalDraft,
   ClutchDraft,
+  CohortDraft,
   ColonyDraft,
   ContactDraft,
   EntryInput,
@@ -36,6 +37,7 @@ type Act =
   | { act: 'rest'; restId: string; body: v.InferInput<typeof RestPatch> }
   | { act: 'season plan'; body: v.InferInput<typeof SeasonPlanDraft> }
   | { act: 'line goal'; body: v.InferInput<typeof LineGoalDraft> }
+  | { act: 'cohort'; body: v.InferInput<typeof CohortDraft> }
   | { act: 'colony'; body: v.InferInput<typeof ColonyDraft> }
   | { act: 'contact'; body: v.InferInput<typeof ContactDraft> }
   | { act: 'wish'; body: v.InferInput<typeof WishDraft> }

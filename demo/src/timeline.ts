@@ -4,6 +4,7 @@ import { COLD_UNITS, type ColdUnit } from './coldUnits'
 import { layClutch, layingDay, type Nursery } from './clutches'
 import { genomeOf } from './heredity'
 import { keepCounter } from './counter'
+import { keepCohorts } from './cohorts'
 import { keepFeeders } from './feeders'
 import { demoIdentity, type DemoIdentity } from './identity'
 import { liveThrough, say, type LivingAnimal } from './life'
@@ -22,7 +23,7 @@ import {
   ZONE,
   type Founder,
 } from './room'
-import { PAIRINGS, type PlannedPairing } from './pairings'
+import { PAIRINGS, restsOf, type PlannedPairing } from './pairings'
 import { planTheSpring } from './plans'
 import { otherEggs } from './otherEggs'
 import { sketchSnake } from './sketch'
@@ -86,6 +87,7 @@ export function demoTimeline(seed: number): DemoStep[] {
   )
   steps.push(...keepCounter(demoIdentity(seed), luck.branch('counter')))
   steps.push(...keepFeeders(demoIdentity(seed), luck.branch('feeders')))
+  steps.push(...keepCohorts(places.ids, demoIdentity(seed), luck.branch('cohorts')))
   steps.push(...planTheSpring(animals, demoIdentity(seed), luck.branch('plans')))
   steps.push(...winters(animals, places.ids, demoIdentity(seed), luck.branch('winters')))
   return steps.sort((a, b) => a.at - b.at)
@@ -138,11 +140,13 @@ function layOut(luck: Chance): { steps: DemoStep[]; ids: Map<string, string> } {
       add('tub', name, name, rack.name, undefined, { tub: rack.tub, position: i })
     }
   }
+  const shelf = (name: string, prefix: string, tubs: number) => {
+    add('rack', name, name, 'Back room')
+    for (let i = 1; i <= tubs; i++) add('tub', `${prefix}${i}`, `${prefix}${i}`, name)
+  }
   add('room', 'Front room', 'Front room')
   add('room', 'Back room', 'Back room')
-  for (const rack of RACKS) {
-    addRack(rack, 'Front room')
-  }
+  for (const rack of RACKS) addRack(rack, 'Front room')
   for (const { name, setPointC, boxes } of [...INCUBATORS, WARM_CUPBOARD]) {
     add('incubator', name, name, 'Back room', setPointC)
     for (let i = 1; i <= boxes; i++)
@@ -151,18 +155,12 @@ function layOut(luck: Chance): { steps: DemoStep[]; ids: Map<string, string> } {
   addRack(SIDE_RACK, 'Back room')
   add('room', 'Garden house', 'Garden house')
   for (let i = 1; i <= 6; i++) add('tub', `G${i}`, `G${i}`, 'Garden house')
-  add('rack', 'Cool shelf', 'Cool shelf', 'Back room')
-  for (let i = 1; i <= 7; i++) add('tub', `S${i}`, `S${i}`, 'Cool shelf')
+  shelf('Cool shelf', 'S', 7)
   for (const { name, make, litres, setPointC } of COLD_UNITS)
     add('unit', name, name, 'Back room', setPointC, { make, litres })
   add('outdoors', 'Yard', 'Yard')
+  shelf('Long shelf', 'K', 6)
   return { steps, ids }
-}
-
-/** Rests as planned for the females; a male rests with the first female he serves in a season. */
-function restsOf(tag: string): [Day, Day][] {
-  const rests = PAIRINGS.filter((p) => (p.female === tag || p.male === tag) && p.rest).map((p) => p.rest!)
-  return rests.filter((r, i) => rests.findIndex((other) => Math.abs(daysBetween(other[0], r[0])) < 120) === i)
 }
 
 function bringToLife(founder: Founder, luck: Chance): LivingAnimal {

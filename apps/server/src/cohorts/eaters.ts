@@ -3,6 +3,7 @@ import {
   compileProtocol,
   daysBetween,
   groupsOf,
+  lifeFor,
   membersByWeek,
   temperatureAhead,
   type Eater,
@@ -18,15 +19,16 @@ export async function cohortEaters(tx: Transaction, actor: Actor, weeks: number)
     const life = protocolIn(shelf, c.protocolId)!
     const { stages } = compileProtocol(shelf.document(c.protocolId))!
     if (!stages.some((s) => s.feeder)) return []
-    const names = life.stages.map((s) => s.name)
+    const way = lifeFor(life, c.fertilised)
+    const names = way.map((s) => s.name)
     const standing = cohortStanding(names, c.events, c.began)
     const ahead = temperatureAhead(
       c.celsius,
       c.thenC,
       c.thenFrom === null ? null : daysBetween(actor.today, c.thenFrom),
     )
-    const groups = groupsOf(life, standing, () => c.celsius, actor.today)
-    const members = membersByWeek(life.stages, groups, ahead, life.referenceC, weeks)
+    const groups = groupsOf({ stages: way }, standing, () => c.celsius, actor.today)
+    const members = membersByWeek(way, groups, ahead, life.referenceC, weeks)
     members.at(-1)!.forEach((_n, week) => (members.at(-1)![week]! += standing.grown))
     return members.flatMap((mouths, i): Eater[] => {
       const name = names[i] ?? 'Adult'

@@ -1,5 +1,5 @@
 import { CohortChange, CohortDraft, Cohorts, Id, Saved, type PayloadOf } from '@hatch-book/contract'
-import { generationOfYoung, GROWN, type CohortProtocol } from '@hatch-book/core'
+import { generationOfYoung, GROWN, lifeFor } from '@hatch-book/core'
 import { and, eq } from 'drizzle-orm'
 import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
@@ -21,7 +21,8 @@ const guardStages =
   async (tx, _actor, { subject, payload }) => {
     const [row] = await tx.select().from(tables.cohort).where(eq(tables.cohort.id, subject.id))
     const shelf = await loadShelf(tx)
-    refuseStrangeStages(protocolIn(shelf, row!.protocolId)!, namesIn(payload))
+    const protocol = protocolIn(shelf, row!.protocolId)!
+    refuseStrangeStages(protocol.species, lifeFor(protocol, row!.fertilised), namesIn(payload))
   }
 guardEntries(
   'cohort counted',
@@ -147,13 +148,17 @@ async function ancestor(tx: Transaction, fromId: string | null, protocolId: stri
   }
 }
 
-function refuseStrangeStages(protocol: CohortProtocol, names: readonly string[]): void {
-  const known = [...protocol.stages.map((s) => s.name), ...GROWN]
+function refuseStrangeStages(
+  species: string,
+  stages: readonly { name: string }[],
+  names: readonly string[],
+): void {
+  const known = [...stages.map((s) => s.name), ...GROWN]
   const strange = names.filter((n) => !known.includes(n))
   if (strange.length > 0)
     throw new BookError(
       'invalid',
-      `${strange.join(', ')}: no stage of the ${protocol.species}. It has ${known.join(', ')}.`,
+      `${strange.join(', ')}: no stage of the ${species}. It has ${known.join(', ')}.`,
       [{ field: 'stages', says: `${strange[0]} is not a stage of it` }],
     )
 }

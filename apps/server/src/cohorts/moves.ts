@@ -1,5 +1,5 @@
 import { CohortMerge, CohortSingle, CohortSplit, Id, Saved } from '@hatch-book/contract'
-import { cohortStanding, generationMixed, GROWN, mixLines, type Generations } from '@hatch-book/core'
+import { cohortStanding, generationMixed, GROWN, lifeFor, mixLines, type Generations } from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
 import * as v from 'valibot'
 import { addAnimal } from '../animals'
@@ -124,7 +124,7 @@ async function rowOf(tx: Transaction, id: string): Promise<Row> {
 
 async function membersOf(tx: Transaction, actor: Actor, row: Row) {
   const shelf = await loadShelf(tx)
-  const names = protocolIn(shelf, row.protocolId)!.stages.map((s) => s.name)
+  const names = lifeFor(protocolIn(shelf, row.protocolId)!, row.fertilised).map((s) => s.name)
   const view = (await cohortViews(tx, actor, shelf)).find((c) => c.id === row.id)
   const { stages } = cohortStanding(names, view?.events ?? [], row.began)
   return { stages, names: [...names, ...GROWN], all: stages.reduce((sum, s) => sum + s.count, 0) }

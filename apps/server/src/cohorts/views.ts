@@ -2,6 +2,7 @@ import type { CohortView, EntryKind, PayloadOf } from '@hatch-book/contract'
 import {
   cohortProtocolOf,
   dayOfInstant,
+  lifeFor,
   type CohortEvent,
   type CohortProtocol,
   type Estimate,
@@ -54,7 +55,7 @@ export async function cohortViews(
       from: fromId ? { id: fromId, name: names.get(fromId) ?? '' } : null,
       placeId,
       place: placeId && placeName ? { id: placeId, name: placeName } : null,
-      events: log.flatMap((e) => eventOf(e, protocol)),
+      events: log.flatMap((e) => eventOf(e, lifeFor(protocol, row.fertilised))),
       searches: newest(log, 'searched').map(({ id, on, by, payload }) => ({
         entryId: id,
         on,
@@ -102,14 +103,14 @@ async function logsOf(tx: Transaction, actor: Actor): Promise<Map<string, Told[]
 const sure = (count: number): Estimate => ({ count, low: count, high: count })
 
 /** What an entry does to the numbers; nothing for those that only tell. */
-function eventOf({ kind, on, payload }: Told, protocol: CohortProtocol): CohortEvent[] {
+function eventOf({ kind, on, payload }: Told, stages: readonly { name: string }[]): CohortEvent[] {
   const changed = (stages: Record<string, number>): CohortEvent[] => [{ kind: 'changed', on, stages }]
   const less = (stages: Record<string, number>) =>
     changed(Object.fromEntries(Object.entries(stages).map(([name, n]) => [name, -n])))
   switch (kind) {
     case 'cohort counted': {
-      const { stages, sexed } = payload as PayloadOf<'cohort counted'>
-      return [{ kind: 'counted', on, stages, sexed: sexed ?? null }]
+      const { sexed, ...counted } = payload as PayloadOf<'cohort counted'>
+      return [{ kind: 'counted', on, stages: counted.stages, sexed: sexed ?? null }]
     }
     case 'moulted on': {
       const { from, to, count } = payload as PayloadOf<'moulted on'>
@@ -132,17 +133,17 @@ function eventOf({ kind, on, payload }: Told, protocol: CohortProtocol): CohortE
       return kind === 'adults set in' ? changed({ females, males }) : less({ females, males })
     }
     case 'eggs collected':
-      return changed({ [protocol.stages[0]!.name]: (payload as PayloadOf<'eggs collected'>).count })
+      return changed({ [stages[0]!.name]: (payload as PayloadOf<'eggs collected'>).count })
     case 'emerged': {
       const { females, males } = payload as PayloadOf<'emerged'>
-      return changed({ [protocol.stages.at(-1)!.name]: -(females + males), females, males })
+      return changed({ [stages.at(-1)!.name]: -(females + males), females, males })
     }
     case 'searched': {
       const { eggs, larvae, adults, takenOut } = payload as PayloadOf<'searched'>
       const young = takenOut
         ? {}
         : Object.fromEntries(
-            Object.entries({ [protocol.stages[0]!.name]: eggs.young + eggs.old, ...larvae }).map(([k, n]) => [
+            Object.entries({ [stages[0]!.name]: eggs.young + eggs.old, ...larvae }).map(([k, n]) => [
               k,
               sure(n),
             ]),

@@ -174,6 +174,8 @@ function pathOf(step: Exclude<DemoStep, { act: 'entry' | 'readings' | 'photo' }>
       return '/api/season-plans'
     case 'line goal':
       return '/api/line-goals'
+    case 'cohort':
+      return '/api/cohorts'
     case 'colony':
       return '/api/colonies'
     case 'contact':

@@ -2,14 +2,15 @@ import type { Colonies, ColonyView } from '@hatch-book/contract'
 import { growthRate, hatchedOf } from '@hatch-book/core'
 import { Button } from 'antd'
 import { useMemo, useState } from 'react'
-import { useNavigate, useParams } from 'react-router'
+import { Link, useNavigate, useParams } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { ColonyCourse } from './ColonyCourse'
 import { CountForm } from './CountForm'
 import { FeedOff } from './FeedOff'
 import { NewColony } from './NewColony'
-import { useColonies } from './queries'
+import { useColonies, useSupply } from './queries'
+import { Supply } from './Supply'
 
 /** Colonies that feed the rest: what was counted, how they grow, and what they can give. */
 export function ColoniesPage() {
@@ -22,11 +23,18 @@ function Kept({ data }: { data: Colonies }) {
   const navigate = useNavigate()
   const may = useMay()
   const [act, setAct] = useState<'new' | 'count' | 'feed' | null>(null)
-  const picked = data.colonies.find((c) => c.id === id) ?? data.colonies[0]
+  const picked = data.colonies.find((c) => c.id === id) ?? null
+  const supply = useSupply()
   return (
     <section className="page">
       <div className="head">
-        <h1>{picked ? `Colony ${picked.name}` : 'Colonies'}</h1>
+        <h1>
+          {picked
+            ? `Colony ${picked.name}`
+            : data.colonies.length > 0
+              ? 'Colonies against mouths'
+              : 'Colonies'}
+        </h1>
         <div className="side">
           {may.write && picked && (
             <>
@@ -48,24 +56,35 @@ function Kept({ data }: { data: Colonies }) {
           }}
         />
       )}
-      {!picked && act !== 'new' && (
+      {data.colonies.length === 0 && act !== 'new' && (
         <p className="empty">
           No colony is kept here yet. Set one up, count a scoop of it, and its year ahead is reckoned: how
           fast it grows, and how many it can give each week.
         </p>
       )}
-      {picked && (
+      {data.colonies.length > 0 && (
         <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 2.2fr) minmax(270px, 1fr)' }}>
           <div>
-            {picked.counts.length === 0 ? (
+            {!picked ? (
+              supply.data && <Supply data={supply.data} />
+            ) : picked.counts.length === 0 ? (
               <p className="empty">{picked.name} was never counted. Count a scoop of it first.</p>
             ) : (
               <ColonyCourse key={picked.id} colony={picked} today={data.today} />
             )}
           </div>
           <div className="first-on-phone">
-            {act === 'count' && <CountForm key={picked.id} colony={picked} onDone={() => setAct(null)} />}
-            {act === 'feed' && <FeedOff key={picked.id} colony={picked} onDone={() => setAct(null)} />}
+            {picked && act === 'count' && (
+              <CountForm key={picked.id} colony={picked} onDone={() => setAct(null)} />
+            )}
+            {picked && act === 'feed' && (
+              <FeedOff key={picked.id} colony={picked} onDone={() => setAct(null)} />
+            )}
+            {picked && (
+              <p className="small" style={{ margin: '0 0 10px' }}>
+                <Link to="/colonies">All colonies against all mouths</Link>
+              </p>
+            )}
             {data.colonies.map((c) => (
               <ColonyCard
                 key={c.id}

@@ -124,3 +124,9 @@ export function cohortProtocolOf(document: ProtocolDocument): CohortProtocol | n
     alarmC: { low: sheet.number('incubation.warnLowC'), high: sheet.number('incubation.warnHighC') },
   }
 }
+
+/** The way from the egg on that a cohort goes: eggs of mothers that met no male take longer, and fewer of them hatch. */
+export const lifeFor = (
+  { stages, unfertilised }: Pick<CohortProtocol, 'stages' | 'unfertilised'>,
+  mothers: 'mated' | 'not mated' | 'mixed',
+): ColonyStage[] => (mothers === 'not mated' && unfertilised ? unfertilised : stages)

@@ -1,5 +1,5 @@
 export { dayAfter, stageDays, type DayTemperature } from './clock'
-export { cohortProtocolOf, type BoxRules, type CohortProtocol } from './compile'
+export { cohortProtocolOf, lifeFor, type BoxRules, type CohortProtocol } from './compile'
 export {
   generationMixed,
   generationOfYoung,
@@ -36,5 +36,8 @@ export {
   type StageForecast,
 } from './forecast'
 export { crowdingOf, instarOf, type CohortRoom, type CrowdingFinding, type InstarChance } from './instar'
+export { eggClock, type EggClock } from './eggCells'
+export { eggsToKeep, type EggsToKeep } from './surplus'
+export { cohortWork, type CohortFacts } from './work'
 export { membersByWeek } from './members'
 export { nextSearch, type NextSearch, type SearchQuestion } from './search'

@@ -1,0 +1,246 @@
+import type { PreySupply, SupplyView } from '@hatch-book/contract'
+import { addDays, BORNE_CHANCE, feederDemand, type Mend, type Take } from '@hatch-book/core'
+import { Button, Progress, Segmented } from 'antd'
+import { useMemo, useState } from 'react'
+import { sendOrSay } from '../shell/api'
+import { useFigures } from '../shell/figures'
+import { useMay } from '../shell/session'
+import { useLongTask } from '../shell/worker'
+import { draftsOf, sayPlan } from './mendWords'
+import { RiverChart, strandsOf } from './RiverChart'
+import type { SupplyTold } from './supply.worker'
+import { askSupply, type AskedSupply } from './supplyQuestion'
+
+const createWorker = () => new Worker(new URL('./supply.worker.ts', import.meta.url), { type: 'module' })
+
+/** What the colonies can give against what all animals of the book will eat, one feeder at a time. */
+export function Supply({ data }: { data: SupplyView }) {
+  const [code, setCode] = useState(data.preys[0]?.code ?? '')
+  const prey = data.preys.find((p) => p.code === code) ?? data.preys[0]
+  if (!prey)
+    return <p className="empty">Nobody in the book eats what a colony raises, and no colony is kept.</p>
+  return (
+    <>
+      <div className="row" style={{ marginBottom: 8 }}>
+        <Segmented
+          aria-label="Feeder"
+          value={prey.code}
+          onChange={setCode}
+          options={data.preys.map((p) => ({ value: p.code, label: p.species }))}
+        />
+        <span className="small quiet">{data.weeks} weeks from today</span>
+      </div>
+      <Fed key={prey.code} prey={prey} data={data} />
+      <details className="small quiet">
+        <summary>What is assumed</summary>
+        <ul>
+          {data.assumes.map((a) => (
+            <li key={a}>{a}</li>
+          ))}
+        </ul>
+      </details>
+    </>
+  )
+}
+
+function Fed({ prey, data }: { prey: PreySupply; data: SupplyView }) {
+  const asked = useMemo(() => askSupply(prey, data.today, data.weeks), [prey, data.today, data.weeks])
+  if (!asked) return <Unraised prey={prey} weeks={data.weeks} />
+  if (asked.demand.length === 0)
+    return (
+      <p className="empty">Nobody in the book eats {prey.species}: all of it may grow, or be passed on.</p>
+    )
+  return <Forecast prey={prey} asked={asked} today={data.today} />
+}
+
+/** Somebody eats it, and no colony of it was counted: all of it has to be bought. */
+function Unraised({ prey, weeks }: { prey: PreySupply; weeks: number }) {
+  const demand = feederDemand(prey.eaters)
+  const most = (d: (typeof demand)[number]) => Math.max(...d.weeks.slice(0, weeks).map((w) => w.mean))
+  return (
+    <div className="card">
+      <h3>No colony of {prey.species} is counted here: all of it has to be bought</h3>
+      <ul className="lines">
+        {demand.map((d) => (
+          <li key={d.size} className="between">
+            <span>{d.size}</span>
+            <span className="small">
+              {Math.round(d.weeks[0]!.mean).toLocaleString('en')} a week now, at most{' '}
+              {Math.round(most(d)).toLocaleString('en')}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+function Forecast({ prey, asked, today }: { prey: PreySupply; asked: AskedSupply; today: string }) {
+  const figures = useFigures()
+  const { progress, result, error, stop } = useLongTask<AskedSupply['question'], SupplyTold>(
+    createWorker,
+    asked.question,
+  )
+  const { stages } = asked.question.model
+  const nameOf = (s: Take['stage']) => (s === 'adult' ? 'adults' : stages[s]!.name)
+  const on = (week: number) => figures.day(addDays(today, week * 7))
+  const short = result?.short
+  const weeks = short ? result.provision.wants[short.want]!.map((w) => w.chance > 0.5) : []
+  const end = short ? (weeks.findIndex((s, w) => w > short.week && !s) + 1 || weeks.length + 1) - 2 : 0
+  return (
+    <>
+      {result && (
+        <RiverChart
+          from={today}
+          gives={strandsOf(result.provision, asked.demand, nameOf)}
+          demand={asked.demand}
+          short={short ? { from: short.week, to: end } : null}
+        />
+      )}
+      {progress !== null && (
+        <div className="row">
+          <Progress
+            percent={Math.round(progress * 100)}
+            size="small"
+            aria-label="Weeks are played"
+            style={{ flex: 1 }}
+          />
+          <Button size="small" onClick={stop}>
+            Stop
+          </Button>
+        </div>
+      )}
+      {error && <p className="bad">{error}</p>}
+      {result && !short && (
+        <div className="card">
+          <h3 data-testid="supply-says">Enough {prey.species} for everybody in all weeks ahead</h3>
+          <p className="small quiet">{sayWorst(result, asked, on)}</p>
+        </div>
+      )}
+      {result && short && <Shortage {...{ prey, asked, today, result }} until={end} />}
+      <Planned prey={prey} />
+    </>
+  )
+}
+
+/** The likeliest of the unlikely shortages, so that nobody is surprised. */
+function sayWorst({ provision }: SupplyTold, { demand }: AskedSupply, on: (week: number) => string): string {
+  const all = provision.wants.flatMap((weeks, w) =>
+    weeks.map((own, week) => ({ w, week, chance: own.chance })),
+  )
+  const worst = all.reduce((a, b) => (b.chance > a.chance ? b : a), { w: 0, week: 0, chance: 0 })
+  return worst.chance < 0.005
+    ? 'No played course falls short.'
+    : `Likeliest to be short: ${demand[worst.w]!.size} in the week of ${on(worst.week)}, ${Math.round(worst.chance * 100)} %.`
+}
+
+function Shortage({
+  prey,
+  asked,
+  today,
+  result,
+  until,
+}: {
+  prey: PreySupply
+  asked: AskedSupply
+  today: string
+  result: SupplyTold
+  until: number
+}) {
+  const figures = useFigures()
+  const may = useMay()
+  const [says, setSays] = useState('')
+  const { want, week, mends } = result.short!
+  const demand = asked.demand[want]!
+  const own = result.provision.wants[want]!
+  const sizes = demand.size.split(', ')
+  const on = (w: number) => figures.day(addDays(today, w * 7))
+  const names = { today, prey, sizes }
+  const colony = (id: string) => prey.sources.find((s) => s.id === id)?.name ?? 'a colony'
+  const plan = async (mend: Mend) =>
+    setSays(await sendOrSay('POST', '/api/feeder-plans', { plans: draftsOf(mend, names) }))
+  return (
+    <div className="card now" aria-label="Shortage" role="region">
+      <h3 data-testid="supply-says">
+        {week === 0 ? 'This week' : `In ${week} ${week === 1 ? 'week' : 'weeks'}`} you will be short of{' '}
+        {sizes.join(' or ')} {prey.species}: {Math.round(own[week]!.chance * 100)} % likely
+      </h3>
+      <p className="small">
+        Some {Math.round(own[week]!.by).toLocaleString('en')} are wanting in the week of {on(week)}; it lasts{' '}
+        {until > week ? `until ${on(until + 1)}` : 'that week'}. They are eaten by{' '}
+        {demand.eaters
+          .slice(0, 3)
+          .map((e) => `${e.name} (${Math.round(e.share * 100)} %)`)
+          .join(', ')}
+        .{' '}
+        {mends.length > 0
+          ? 'To mend it, any one of:'
+          : 'No single step mends it by itself; buy in, and count the colony again.'}
+      </p>
+      <ul className="lines">
+        {mends.map((mend) => (
+          <li key={mend.how} className="between">
+            <span>
+              {draftsOf(mend, names)
+                .map((d) => sayPlan(d.what, d.from, d.until, { ...figures, colony }))
+                .join('; ')}
+              <span className="small quiet">
+                {' '}
+                — then{' '}
+                {mend.chance < 0.005
+                  ? 'no played course is short'
+                  : `${Math.round(mend.chance * 100)} % in the worst week`}
+              </span>
+            </span>
+            {may.decide && (
+              <Button size="small" onClick={() => void plan(mend)}>
+                Plan it
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {mends.length > 0 && (
+        <p className="small quiet">
+          Each was played with the same luck; told are those that leave at most{' '}
+          {Math.round(BORNE_CHANCE * 100)} %.
+        </p>
+      )}
+      {says && <p className="bad small">{says}</p>}
+    </div>
+  )
+}
+
+/** What is planned for this feeder and not done yet. */
+function Planned({ prey }: { prey: PreySupply }) {
+  const figures = useFigures()
+  const may = useMay()
+  const [says, setSays] = useState('')
+  const colony = (id: string) => prey.sources.find((s) => s.id === id)?.name ?? 'a colony'
+  if (prey.plans.length === 0) return null
+  const settle = async (id: string, version: number, settled: 'done' | 'dropped') =>
+    setSays(await sendOrSay('PATCH', `/api/feeder-plans/${id}`, { version, settled }))
+  return (
+    <div className="card" role="region" aria-label="Planned">
+      <h3>Planned</h3>
+      <ul className="lines">
+        {prey.plans.map((p) => (
+          <li key={p.id} className="between">
+            <span>{sayPlan(p.what, p.from, p.until, { ...figures, colony })}</span>
+            {may.decide && (
+              <span className="row" style={{ gap: 6 }}>
+                <Button size="small" onClick={() => void settle(p.id, p.version, 'done')}>
+                  Done
+                </Button>
+                <Button size="small" type="text" onClick={() => void settle(p.id, p.version, 'dropped')}>
+                  Drop it
+                </Button>
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+      {says && <p className="bad small">{says}</p>}
+    </div>
+  )
+}
