@@ -79,3 +79,28 @@ test('a new colony is set up and counted with a few keys; what cannot be is ques
   })
   expect(complaints).toEqual([])
 })
+
+test('a shortage weeks ahead is found, and mended by what is planned for it', async ({ page }) => {
+  const complaints = listenForComplaints(page)
+  await signIn(page, book.url)
+  await openRoom(page, 'Colonies')
+  const says = page.getByTestId('supply-says')
+  await expect(says).toContainText(/In \d+ weeks you will be short of .* banded cricket: \d+ % likely/, {
+    timeout: 60_000,
+  })
+  const shortage = page.getByRole('region', { name: 'Shortage' })
+  await expect(shortage).toContainText('To mend it, any one of:')
+  await shortage
+    .getByRole('listitem')
+    .filter({ hasText: /^buy/ })
+    .getByRole('button', { name: 'Plan it' })
+    .click()
+  await expect(says).toContainText('Enough banded cricket for everybody', { timeout: 60_000 })
+  await test.step('dropped again, the shortage is back', async () => {
+    const planned = page.getByRole('region', { name: 'Planned' })
+    await expect(planned).toContainText(/buy [\d,]+ of/)
+    await planned.getByRole('button', { name: 'Drop it' }).click()
+    await expect(says).toContainText('you will be short of', { timeout: 60_000 })
+  })
+  expect(complaints).toEqual([])
+})

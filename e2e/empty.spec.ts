@@ -24,6 +24,8 @@ test('an empty server opens at its first owner, and every empty view says what t
     ['Pairing', 'No pairing is in the book yet'],
     ['Incubation', 'There is no incubator'],
     ['Rearing', 'No young animal is being raised'],
+    ['Cohorts', 'No cohort is kept here yet'],
+    ['Colonies', 'No colony is kept here yet'],
     ['Log', 'Nothing is written yet'],
   ] as const) {
     await openRoom(page, room)

@@ -45,6 +45,8 @@ const VIEWS = [
   '/rearing/holdbacks',
   '/rearing/space',
   '/places',
+  '/cohorts',
+  '/cohorts/emergence',
   '/colonies',
   '/leaving',
   '/leaving/waiting',

@@ -222,6 +222,14 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./rearing/RearingPage')).RearingPage }),
       },
       {
+        path: 'cohorts/emergence',
+        lazy: async () => ({ Component: (await import('./cohorts/EmergencePage')).EmergencePage }),
+      },
+      {
+        path: 'cohorts/:id?',
+        lazy: async () => ({ Component: (await import('./cohorts/CohortsPage')).CohortsPage }),
+      },
+      {
         path: 'colonies',
         lazy: async () => ({ Component: (await import('./colonies/ColoniesPage')).ColoniesPage }),
       },

@@ -48,6 +48,15 @@ describe('a cohort’s log', () => {
     expect(now.doubts).toEqual(['9 L1 left on 2027-05-05, where 5 were known of'])
     expect(now.stages).toMatchObject([{ name: 'L2', count: 80, since: '2027-05-01' }])
   })
+  test('those told apart by sex stay told apart when they emerge or are set apart', () => {
+    const pupae: CohortEvent[] = [
+      { kind: 'counted', on: '2027-05-12', stages: { L8: sure(13) }, sexed: { females: 6, males: 7 } },
+      { kind: 'changed', on: '2027-05-20', stages: { L8: -1, males: 1 }, sexed: { females: 0, males: -1 } },
+      { kind: 'changed', on: '2027-05-21', stages: { L8: -4 }, sexed: { females: 0, males: -4 } },
+    ]
+    const now = cohortStanding(NAMES, pupae, '2027-03-01')
+    expect(now).toMatchObject({ sexed: { females: 6, males: 2 }, young: 8, grown: 1 })
+  })
   test('more adults than young ever seen are questioned; so is a crowd out of nothing', () => {
     const before = { young: 30, grown: 5, most: 60 }
     expect(doubtCohortCount(before, { young: 0, grown: 36 })).toContain('more adults than young ever seen?')

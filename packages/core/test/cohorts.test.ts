@@ -229,6 +229,22 @@ describe('so that the sexes meet', () => {
     expect(best.overlap.best!.day).toBeGreaterThan(26)
     expect(best.overlap.best!.day).toBeLessThan(36)
   })
+  test('who is adult already counts with the nights that are left', () => {
+    const sure = (n: number) => ({ typical: n, least: n, most: n })
+    const steady = { femaleDays: sure(7), maleDays: sure(6), nights: { from: 1, to: 3 } }
+    const one = (sex: 'female' | 'male', inDays: number): PupaGroup => ({
+      sex,
+      count: 1,
+      inDays,
+      spreadDays: 0,
+    })
+    // Her third night is tonight; he has five days left.
+    const tonight = emergenceOverlap([one('female', -2), one('male', -1)], steady)
+    expect(tonight).toMatchObject({ pairs: 1, best: { day: 0, females: 1, males: 1 } })
+    expect(emergenceOverlap([one('female', -4), one('male', -1)], steady).pairs).toBe(0)
+    // He dies before she comes.
+    expect(emergenceOverlap([one('female', 3), one('male', -4)], steady).pairs).toBe(0)
+  })
   test('nobody meets where one sex is wanting; what cannot be is refused', () => {
     expect(emergenceOverlap([groups[0]!], span)).toMatchObject({ pairs: 0, chance: 0, best: null })
     expect(emergenceOverlap([], span).nights).toEqual([])

@@ -27,7 +27,7 @@ export const moveRoutes: BookRoutes = (app, { db }) => {
     },
     (request) => {
       const actor = actorOf(request)
-      const { id, outId, inId, name, stages, ...keeping } = request.body
+      const { id, outId, inId, name, stages, sexed, ...keeping } = request.body
       return inBook(db, actor.bookId, async (tx) => {
         const from = await rowOf(tx, request.params.id)
         await refuseTakenName(tx, id, name)
@@ -37,7 +37,7 @@ export const moveRoutes: BookRoutes = (app, { db }) => {
           .insert(cohort)
           .values({ ...own, ...keeping, id, name, fromId: from.id, origin: `split from ${from.name}` })
           .onConflictDoNothing()
-        await writeMove(tx, actor, { from: from.id, to: id, outId, inId, stages })
+        await writeMove(tx, actor, { from: from.id, to: id, outId, inId, stages, ...(sexed && { sexed }) })
         await announce(tx, actor.bookId)
         return { id, version: 1 }
       })
@@ -153,11 +153,18 @@ async function refuseMore(
 async function writeMove(
   tx: Transaction,
   actor: Actor,
-  move: { from: string; to: string; outId: string; inId: string; stages: Record<string, number> },
+  move: {
+    from: string
+    to: string
+    outId: string
+    inId: string
+    stages: Record<string, number>
+    sexed?: { females: number; males: number }
+  },
 ): Promise<void> {
-  const { from, to, outId, inId, stages } = move
+  const { from, to, outId, inId, ...who } = move
   await writeEntries(tx, actor, [
-    entryOf(outId, 'moved out', { type: 'cohort', id: from }, now(actor), { to, stages }),
-    entryOf(inId, 'moved in', { type: 'cohort', id: to }, now(actor), { from, stages }),
+    entryOf(outId, 'moved out', { type: 'cohort', id: from }, now(actor), { to, ...who }),
+    entryOf(inId, 'moved in', { type: 'cohort', id: to }, now(actor), { from, ...who }),
   ])
 }

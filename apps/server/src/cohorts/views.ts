@@ -104,9 +104,12 @@ const sure = (count: number): Estimate => ({ count, low: count, high: count })
 
 /** What an entry does to the numbers; nothing for those that only tell. */
 function eventOf({ kind, on, payload }: Told, stages: readonly { name: string }[]): CohortEvent[] {
-  const changed = (stages: Record<string, number>): CohortEvent[] => [{ kind: 'changed', on, stages }]
-  const less = (stages: Record<string, number>) =>
-    changed(Object.fromEntries(Object.entries(stages).map(([name, n]) => [name, -n])))
+  type Sexes = { females: number; males: number }
+  const changed = (by: Record<string, number>, sexed: Sexes | undefined = undefined): CohortEvent[] => [
+    { kind: 'changed', on, stages: by, sexed: sexed ?? null },
+  ]
+  const less = (by: Record<string, number>, sexed?: Sexes) =>
+    changed(Object.fromEntries(Object.entries(by).map(([name, n]) => [name, -n])), sexed)
   switch (kind) {
     case 'cohort counted': {
       const { sexed, ...counted } = payload as PayloadOf<'cohort counted'>
@@ -123,10 +126,14 @@ function eventOf({ kind, on, payload }: Told, stages: readonly { name: string }[
     }
     case 'singled':
       return less({ [(payload as PayloadOf<'singled'>).stage]: 1 })
-    case 'moved out':
-      return less((payload as PayloadOf<'moved out'>).stages)
-    case 'moved in':
-      return changed((payload as PayloadOf<'moved in'>).stages)
+    case 'moved out': {
+      const { stages: out, sexed } = payload as PayloadOf<'moved out'>
+      return less(out, sexed && { females: -sexed.females, males: -sexed.males })
+    }
+    case 'moved in': {
+      const { stages: into, sexed } = payload as PayloadOf<'moved in'>
+      return changed(into, sexed)
+    }
     case 'adults set in':
     case 'adults taken out': {
       const { females, males } = payload as PayloadOf<'adults set in'>
@@ -136,7 +143,8 @@ function eventOf({ kind, on, payload }: Told, stages: readonly { name: string }[
       return changed({ [stages[0]!.name]: (payload as PayloadOf<'eggs collected'>).count })
     case 'emerged': {
       const { females, males } = payload as PayloadOf<'emerged'>
-      return changed({ [stages.at(-1)!.name]: -(females + males), females, males })
+      const one = { [stages.at(-1)!.name]: -(females + males), females, males }
+      return changed(one, { females: -females, males: -males })
     }
     case 'searched': {
       const { eggs, larvae, adults, takenOut } = payload as PayloadOf<'searched'>

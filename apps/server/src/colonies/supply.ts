@@ -26,7 +26,7 @@ import * as v from 'valibot'
 import { judgeAnimals } from '../animals'
 import { cohortEaters } from '../cohorts'
 import { inBook, tables, type Transaction } from '../db/connect'
-import { loadClutches, studyClutches } from '../incubation'
+import { loadClutches, studyClutches, type ClutchStudy } from '../incubation'
 import { loadShelf, type ProtocolShelf } from '../protocols'
 import { leavingBy, leavingOf, salesSoFar, type Sales } from '../rearing'
 import { actorOf, type Actor } from '../shell/actor'
@@ -134,7 +134,11 @@ async function checkPlan(
 async function supply(tx: Transaction, actor: Actor): Promise<v.InferOutput<typeof SupplyView>> {
   const shelf = await loadShelf(tx)
   const sales = await salesSoFar(tx)
-  const eaters = [...(await eatersNow(tx, actor, sales)), ...(await cohortEaters(tx, actor, WEEKS))]
+  const studied = await studyClutches(tx, actor, await loadClutches(tx))
+  const eaters = [
+    ...(await eatersNow(tx, actor, studied, sales)),
+    ...(await cohortEaters(tx, actor, studied, sales, WEEKS)),
+  ]
   const views = await colonyViews(tx, actor)
   const plans = await tx
     .select()
@@ -202,7 +206,12 @@ function sourceOf(colony: ColonyOf, today: string): PreySource[] {
 }
 
 /** All animals by name that eat feeders, and the eggs they will come from. */
-async function eatersNow(tx: Transaction, actor: Actor, sales: Sales): Promise<Eater[]> {
+async function eatersNow(
+  tx: Transaction,
+  actor: Actor,
+  studied: readonly ClutchStudy[],
+  sales: Sales,
+): Promise<Eater[]> {
   const bySpecies = new Map<string, { stages: readonly Stage[]; now: Mouths[]; toCome: MouthsToCome[] }>()
   const of = ({ code, stages }: Protocol) => {
     if (!bySpecies.has(code)) bySpecies.set(code, { stages, now: [], toCome: [] })
@@ -230,7 +239,13 @@ async function eatersNow(tx: Transaction, actor: Actor, sales: Sales): Promise<E
     await loadClutches(tx),
   )) {
     const forecast = incubated?.forecast
-    if (!forecast || view.waiting === 0 || !protocol.stages.some((s) => s.feeder)) continue
+    if (
+      protocol.keptAs !== 'animals' ||
+      !forecast ||
+      view.waiting === 0 ||
+      !protocol.stages.some((s) => s.feeder)
+    )
+      continue
     const rate = protocol.incubation!.hatchRate
     of(protocol).toCome.push({
       name: clutch.name,

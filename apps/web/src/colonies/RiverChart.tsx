@@ -46,7 +46,7 @@ export function RiverChart({
   gives: readonly Strand[]
   demand: readonly FeederDemand[]
   /** Weeks in which more is wanted than may be given. */
-  short: { from: number; to: number } | null
+  short: { from: number; to: number; says: string } | null
 }) {
   const figures = useFigures()
   const sizes = [...new Set([...gives.map((g) => g.name), ...demand.map((d) => d.size)])]
@@ -67,6 +67,7 @@ export function RiverChart({
     Math.max(1, ...points.map((_p, week) => of.reduce((sum, s) => sum + s.at(week), 0)))
   const most = total(demand.map((d) => ({ at: (w: number) => d.weeks[w]?.mean ?? 0 })))
   const held = total(gives.map((g) => ({ at: (w: number) => g.values[w] ?? 0 })))
+  const bottom = Math.ceil(most * 1.15)
   const top = Math.min(held, most * MOST_OVER_DEMAND)
   return (
     <figure className="chart">
@@ -85,7 +86,7 @@ export function RiverChart({
         </span>
       </figcaption>
       <ResponsiveContainer width="100%" height={290}>
-        <ComposedChart data={points} stackOffset="sign" margin={{ top: 8, right: 10, bottom: 0, left: 0 }}>
+        <ComposedChart data={points} margin={{ top: 8, right: 10, bottom: 0, left: 0 }}>
           <defs>
             <pattern
               id="short-of"
@@ -107,7 +108,8 @@ export function RiverChart({
             {...AXIS}
           />
           <YAxis
-            domain={[-Math.ceil(most * 1.15), Math.ceil(top)]}
+            domain={[-bottom, Math.ceil(top)]}
+            ticks={ticksBetween(-bottom, top)}
             allowDataOverflow
             width={58}
             tickFormatter={(n: number) => Math.abs(Math.round(n)).toLocaleString('en')}
@@ -122,7 +124,7 @@ export function RiverChart({
             <Area
               key={`g${g.name}`}
               dataKey={`gives ${g.name}`}
-              stackId="river"
+              stackId="gives"
               stroke="none"
               fill={`var(--${look(g.name)})`}
               fillOpacity={0.78}
@@ -133,7 +135,7 @@ export function RiverChart({
             <Area
               key={`w${d.size}`}
               dataKey={`wants ${d.size}`}
-              stackId="river"
+              stackId="wants"
               stroke={`var(--${look(d.size)})`}
               fill={`var(--${look(d.size)})`}
               fillOpacity={0.38}
@@ -150,6 +152,10 @@ export function RiverChart({
               fillOpacity={0.9}
               stroke="var(--clay)"
               ifOverflow="hidden"
+              label={{
+                ...{ value: short.says, position: 'insideBottomLeft', dy: 18 },
+                ...{ fill: 'var(--ink)', fontSize: 12, fontWeight: 700 },
+              }}
             />
           )}
           <ReferenceLine y={0} stroke="var(--ink)" strokeWidth={2} />
@@ -157,4 +163,14 @@ export function RiverChart({
       </ResponsiveContainer>
     </figure>
   )
+}
+
+/** Round figures between two, some five of them. */
+function ticksBetween(low: number, high: number): number[] {
+  const rough = (high - low) / 5
+  const power = 10 ** Math.floor(Math.log10(Math.max(1, rough)))
+  const step = [1, 2, 5, 10].map((n) => n * power).find((n) => n >= rough)!
+  const ticks: number[] = []
+  for (let t = Math.ceil(low / step) * step; t <= high; t += step) ticks.push(t)
+  return ticks
 }

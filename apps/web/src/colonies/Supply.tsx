@@ -94,7 +94,14 @@ function Forecast({ prey, asked, today }: { prey: PreySupply; asked: AskedSupply
           from={today}
           gives={strandsOf(result.provision, asked.demand, nameOf)}
           demand={asked.demand}
-          short={short ? { from: short.week, to: end } : null}
+          short={
+            short
+              ? {
+                  ...{ from: short.week, to: end },
+                  says: `short of ${asked.demand[short.want]!.size} from ${on(short.week)}`,
+                }
+              : null
+          }
         />
       )}
       {progress !== null && (

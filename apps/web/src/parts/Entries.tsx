@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { useFigures, type Figures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
+import { cohortInWords } from './cohortWords'
 
 function mealInWords(p: Record<string, unknown>): string {
   if (p.outcome === 'taken') return p.assisted ? 'was helped to eat' : 'ate'
@@ -118,7 +119,7 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
     case 'struck':
       return `struck an entry out${p.reason ? `: ${p.reason}` : ''}`
     default:
-      return `${kind}${note}`
+      return `${cohortInWords({ kind, payload }) ?? kind}${note}`
   }
 }
 

@@ -20,6 +20,7 @@ const ROOMS = [
   ['/pairing', 'Pairing'],
   ['/incubation', 'Incubation'],
   ['/rearing', 'Rearing'],
+  ['/cohorts', 'Cohorts'],
   ['/colonies', 'Colonies'],
   ['/places', 'Places'],
   ['/leaving', 'Leaving'],

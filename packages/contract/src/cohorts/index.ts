@@ -91,6 +91,8 @@ export const CohortSplit = v.object({
   inId: Id,
   name: Line(40),
   stages: Moved,
+  /** Of them so many were told apart by sex. */
+  sexed: v.optional(v.object({ females: v.number(), males: v.number() })),
   ...v.partial(v.object(Keeping)).entries,
 })
 /** Some or all of a cohort join another of the same species. */

@@ -57,8 +57,14 @@ export const KINDS_OF_COHORTS = {
     }),
   },
   /** To another cohort (split, merged), or out of one. */
-  'moved out': { subject: 'cohort', payload: v.object({ to: Id, stages: ByStage(Some), ...remark }) },
-  'moved in': { subject: 'cohort', payload: v.object({ from: Id, stages: ByStage(Some), ...remark }) },
+  'moved out': {
+    subject: 'cohort',
+    payload: v.object({ to: Id, stages: ByStage(Some), sexed: v.optional(Sexes), ...remark }),
+  },
+  'moved in': {
+    subject: 'cohort',
+    payload: v.object({ from: Id, stages: ByStage(Some), sexed: v.optional(Sexes), ...remark }),
+  },
   /** One became an animal with a name. */
   singled: {
     subject: 'cohort',

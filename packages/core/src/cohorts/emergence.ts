@@ -5,7 +5,7 @@ import { rangeSpread, type DevelopmentCurve, type Range } from '../protocols'
 export interface PupaGroup {
   sex: 'female' | 'male'
   count: number
-  /** Days until half of them have emerged, if they are left as they are. */
+  /** Days until half of them have emerged, if they are left as they are; without a spread and below 0: adult since then. */
   inDays: number
   /** Spread between them, days. */
   spreadDays: number
@@ -62,14 +62,16 @@ export function emergenceOverlap(groups: readonly PupaGroup[], span: AdultSpan):
   for (const f of females) {
     let own = 0
     for (let day = f.first; day < f.last; day++)
-      own += f.emerging(day) * (1 - noneMeets(day + from - 1, day + to - 1))
+      // Nights that are over are over.
+      if (day + to - 1 >= 0)
+        own += f.emerging(day) * (1 - noneMeets(Math.max(0, day + from - 1), day + to - 1))
     pairs += own * f.count
     missed *= (1 - Math.min(1, own)) ** f.count
   }
   const nights: PairingNight[] = []
   const all = [...females, ...males]
   const end = Math.max(0, ...all.map((c) => c.gone))
-  for (let day = Math.min(end, ...all.map((c) => c.first)); day < end; day++) {
+  for (let day = Math.max(0, Math.min(end, ...all.map((c) => c.first))); day < end; day++) {
     let receptive = 0
     for (const f of females)
       for (let night = from; night <= to; night++)
@@ -83,10 +85,14 @@ export function emergenceOverlap(groups: readonly PupaGroup[], span: AdultSpan):
 }
 
 /** One of a group: when it emerges, and when it is alive. Days before `first` and from `last` on are without chance. */
-function courseOf({ count, inDays, spreadDays }: PupaGroup, lives: (days: number) => number) {
+function courseOf({ count, inDays, spreadDays }: PupaGroup, lifetime: (days: number) => number) {
+  const adult = spreadDays === 0 && inDays < 0
+  // Who is adult already is known to have lived until today.
+  const untilToday = adult ? Math.max(1e-9, lifetime(-Math.ceil(inDays))) : 1
+  const lives = (days: number) => Math.min(1, lifetime(days) / untilToday)
   const below = (day: number) =>
     spreadDays > 0 ? normalCumulative((day - inDays) / spreadDays) : day > inDays ? 1 : 0
-  const first = Math.max(0, Math.floor(inDays - 5 * spreadDays))
+  const first = adult ? Math.floor(inDays) : Math.max(0, Math.floor(inDays - 5 * spreadDays))
   const last = Math.min(HORIZON, Math.max(first + 1, Math.ceil(inDays + 5 * spreadDays) + 1))
   // Whoever should have emerged before today does so today.
   const share = Array.from({ length: last - first }, (_, i) =>

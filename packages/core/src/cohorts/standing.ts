@@ -15,7 +15,13 @@ export type CohortEvent =
     }
   | { kind: 'moulted'; on: Day; from: string; to: string; count: number }
   /** So many more of each, or fewer. */
-  | { kind: 'changed'; on: Day; stages: Readonly<Record<string, number>> }
+  | {
+      kind: 'changed'
+      on: Day
+      stages: Readonly<Record<string, number>>
+      /** So many of them were told apart by sex. */
+      sexed?: { females: number; males: number } | null
+    }
 
 export const GROWN = ['females', 'males'] as const
 
@@ -85,7 +91,16 @@ export function cohortStanding(
     } else if (e.kind === 'moulted') {
       shift(e.from, -e.count, e.on)
       shift(e.to, e.count, e.on, true)
-    } else for (const [name, by] of Object.entries(e.stages)) shift(name, by, e.on)
+    } else {
+      for (const [name, by] of Object.entries(e.stages)) shift(name, by, e.on)
+      if (e.sexed) {
+        const had: { females: number; males: number } = sexed ?? { females: 0, males: 0 }
+        sexed = {
+          females: Math.max(0, had.females + e.sexed.females),
+          males: Math.max(0, had.males + e.sexed.males),
+        }
+      }
+    }
     most = Math.max(
       most,
       [...state.values()].reduce((sum, s) => sum + s.count, 0),

@@ -29,7 +29,7 @@ export {
   type SimulationWish,
 } from './simulate'
 export { BORNE_CHANCE, mendsFor, type Mend } from './mending'
-export { eatersOf, type Mouths, type MouthsToCome } from './mouths'
+export { eatersOf, stillHere, type Mouths, type MouthsToCome } from './mouths'
 export {
   firstShortage,
   provision,

@@ -45,7 +45,7 @@ export function eatersOf(
     const rule = stages[step]?.feeder
     if (!rule || mean < 1e-6) return
     const key = `${name}|${step}`
-    if (!fed.has(key)) fed.set(key, blank(rule, `${name}, ${stages[step]!.name.toLowerCase()}`, weeks))
+    if (!fed.has(key)) fed.set(key, blank(rule, `${name}, ${spoken(stages[step]!.name)}`, weeks))
     const own = fed.get(key)!
     own.mouths[week]! += mean
     // Young of one name come from one clutch: its spread is all of theirs.
@@ -75,6 +75,9 @@ export function eatersOf(
   return [...fed.values()]
 }
 
+/** In the middle of a sentence: instars keep their letter. */
+const spoken = (name: string) => (/^[A-Z][a-z]/.test(name) ? name.toLowerCase() : name)
+
 const blank = (rule: FeederRule, name: string, weeks: number): Fed => ({
   prey: rule.code,
   size: rule.sizes.join(', '),
@@ -93,7 +96,7 @@ function stageAfter(stages: readonly { days: Range }[], step: number, days: numb
 }
 
 /** Share that is still here at an age: those kept, and the others until buyers take them. */
-function stillHere(leaving: LeavingChance | null, ageDays: number): number {
+export function stillHere(leaving: LeavingChance | null, ageDays: number): number {
   if (!leaving) return 1
   const over = ageDays - leaving.readyAgeDays.typical
   return over <= 0 ? 1 : leaving.keep + (1 - leaving.keep) * Math.exp(-over / leaving.lagDays)

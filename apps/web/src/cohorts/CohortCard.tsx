@@ -1,0 +1,48 @@
+import { addDays, sayGeneration } from '@hatch-book/core'
+import { useFigures } from '../shell/figures'
+import type { StudiedCohort } from './study'
+
+/** Tag and place, where it stands, what comes next. */
+export function CohortCard({
+  studied: { cohort, standing, forecast, way, search },
+  today,
+  here,
+  onPick,
+}: {
+  studied: StudiedCohort
+  today: string
+  here: boolean
+  onPick(): void
+}) {
+  const figures = useFigures()
+  const next = forecast[0]
+  const stands = standing.stages
+    .map((s) => `${Math.round(s.count).toLocaleString('en')} ${s.name}`)
+    .join(', ')
+  return (
+    <article
+      className={`card small-card ${here ? 'now' : ''}`}
+      style={{ marginBottom: 12 }}
+      aria-label={`Cohort ${cohort.name}`}
+    >
+      <button className="plain wide" aria-current={here} onClick={onPick}>
+        <span className="tag" style={{ fontSize: 18 }}>
+          {cohort.name}
+        </span>
+        <span className="small">
+          {cohort.species}
+          {cohort.place ? `, ${cohort.place.name}` : ''}
+        </span>
+      </button>
+      <div>{stands || (cohort.kind === 'breeding box' ? 'nobody is in it' : 'nobody left')}</div>
+      <div className="small quiet">
+        {search
+          ? `search it on ${figures.day(addDays(search.lastOn, search.next.day))}`
+          : next && Number.isFinite(next.half)
+            ? `half are ${way[next.stage]?.name ?? 'adult'} by ${figures.day(addDays(today, Math.round(next.half)))}`
+            : ''}
+        {cohort.generation ? `${search || next ? '; ' : ''}${sayGeneration(cohort.generation)}` : ''}
+      </div>
+    </article>
+  )
+}

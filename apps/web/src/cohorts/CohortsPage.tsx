@@ -1,0 +1,184 @@
+import type { Cohorts } from '@hatch-book/contract'
+import { byUrgency, sayGeneration } from '@hatch-book/core'
+import { Button } from 'antd'
+import { useMemo, useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { useFigures } from '../shell/figures'
+import { useKeys } from '../shell/keys'
+import { useMay } from '../shell/session'
+import { ActForm, ACTS, type Act } from './acts'
+import { BoxCourse } from './BoxCourse'
+import { CohortCard } from './CohortCard'
+import { Keeping } from './Keeping'
+import { NewCohort } from './NewCohort'
+import { useCohorts } from './queries'
+import { StageTable } from './StageTable'
+import { StreamChart } from './StreamChart'
+import { studyCohorts, type StudiedCohort } from './study'
+
+/** Animals that are counted rather than named, and boxes in which adults breed. */
+export function CohortsPage() {
+  const { data } = useCohorts()
+  return data ? <Kept data={data} /> : null
+}
+
+function Kept({ data }: { data: Cohorts }) {
+  const { id } = useParams()
+  const navigate = useNavigate()
+  const may = useMay()
+  const studied = useMemo(() => studyCohorts(data), [data])
+  const [act, setAct] = useState<Act | 'new' | null>(null)
+  const picked = studied.find((s) => s.cohort.id === id) ?? studied[0] ?? null
+  const acts = picked ? ACTS.filter((a) => a.fits(picked)) : []
+  useKeys(
+    Object.fromEntries(acts.map((a) => [a.key, () => setAct(a.act)])),
+    may.write && picked !== null && act === null,
+  )
+  const pick = (next: string) => {
+    setAct(null)
+    void navigate(`/cohorts/${next}`, { replace: true })
+  }
+  return (
+    <section className="page">
+      <div className="head">
+        <h1>
+          {picked
+            ? `${picked.cohort.kind === 'breeding box' ? 'Breeding box' : 'Cohort'} ${picked.cohort.name}`
+            : 'Cohorts'}
+        </h1>
+        <div className="side">
+          <Link to="/cohorts/emergence">Emergence</Link>
+          {may.decide && <Button onClick={() => setAct('new')}>A new cohort</Button>}
+        </div>
+      </div>
+      {act === 'new' && (
+        <NewCohort
+          data={data}
+          onDone={(made) => {
+            setAct(null)
+            if (made) pick(made)
+          }}
+        />
+      )}
+      {!picked && act !== 'new' && (
+        <p className="empty">
+          No cohort is kept here yet. Begin one with what hatched, or with the adults of a breeding box; count
+          them, and it is told when they moult, when to split them, and when to search the box.
+        </p>
+      )}
+      {picked && (
+        <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 2.2fr) minmax(270px, 1fr)' }}>
+          <div key={picked.cohort.id}>
+            <Course studied={picked} today={data.today} />
+            {may.write && (
+              <div className="row" style={{ gap: 8, margin: '12px 0', flexWrap: 'wrap' }}>
+                {acts.map((a) => (
+                  <Button
+                    key={a.act}
+                    type={a === acts[0] ? 'primary' : 'default'}
+                    onClick={() => setAct(a.act)}
+                  >
+                    {a.says} <kbd>{a.key.toUpperCase()}</kbd>
+                  </Button>
+                ))}
+              </div>
+            )}
+            <Keeping studied={picked} all={studied} />
+          </div>
+          <div className="first-on-phone">
+            {act !== null && act !== 'new' && (
+              <ActForm
+                key={`${picked.cohort.id} ${act}`}
+                act={act}
+                studied={picked}
+                all={studied}
+                onDone={() => setAct(null)}
+                onMade={pick}
+              />
+            )}
+            <Due studied={studied} today={data.today} onPick={pick} />
+            {studied.map((s) => (
+              <CohortCard
+                key={s.cohort.id}
+                studied={s}
+                today={data.today}
+                here={s === picked}
+                onPick={() => pick(s.cohort.id)}
+              />
+            ))}
+          </div>
+        </div>
+      )}
+    </section>
+  )
+}
+
+function Course({ studied, today }: { studied: StudiedCohort; today: string }) {
+  const figures = useFigures()
+  const { cohort, standing, protocol } = studied
+  const lines = cohort.lines.filter((l) => l.line !== '')
+  return (
+    <>
+      <p style={{ margin: '0 0 8px' }}>
+        {protocol.species}
+        {lines.length > 0 &&
+          `, ${lines.map((l) => (lines.length > 1 ? `${l.line} ${Math.round(l.share * 100)} %` : l.line)).join(' and ')}`}
+        , {sayGeneration(cohort.generation)}
+        {cohort.from ? `, from ${cohort.from.name}` : ''}; began {figures.day(cohort.began)}
+        {cohort.origin ? `, ${cohort.origin}` : ''}.{' '}
+        <span className="quiet">{cohort.fertilised === 'mated' ? '' : `Mothers: ${cohort.fertilised}.`}</span>
+      </p>
+      {standing.doubts.map((d) => (
+        <p key={d} className="warm small">
+          {d}: count them again.
+        </p>
+      ))}
+      {cohort.kind === 'breeding box' ? (
+        <BoxCourse studied={studied} />
+      ) : (
+        <>
+          <StageTable studied={studied} today={today} />
+          <StreamChart studied={studied} today={today} />
+        </>
+      )}
+      {studied.cautions && <p className="small quiet">{studied.cautions}</p>}
+    </>
+  )
+}
+
+const SHOWN_WORK = 6
+
+/** What falls due of all cohorts, the most pressing first. */
+function Due({
+  studied,
+  today,
+  onPick,
+}: {
+  studied: readonly StudiedCohort[]
+  today: string
+  onPick(id: string): void
+}) {
+  const figures = useFigures()
+  const work = studied.flatMap((s) => s.work).sort(byUrgency)
+  if (work.length === 0) return null
+  return (
+    <div className="card" style={{ marginBottom: 12 }} role="region" aria-label="Due">
+      <h3>Due</h3>
+      <ul className="lines small">
+        {work.slice(0, SHOWN_WORK).map((w) => (
+          <li key={w.id} className="between" title={w.why}>
+            <button className="plain" onClick={() => onPick(w.subject.id)}>
+              <strong>{w.subject.name}</strong> {w.says}
+            </button>
+            <span className={`nowrap ${w.latest < today ? 'bad' : w.due <= today ? 'warm' : 'quiet'}`}>
+              {w.earliest === w.latest
+                ? figures.day(w.due)
+                : figures.span({ from: w.earliest, to: w.latest })}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {work.length > SHOWN_WORK && <p className="small quiet">and {work.length - SHOWN_WORK} more</p>}
+    </div>
+  )
+}

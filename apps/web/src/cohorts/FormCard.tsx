@@ -1,0 +1,43 @@
+import { Button } from 'antd'
+import type { FormEvent, ReactNode } from 'react'
+import { useEscape } from './useEscape'
+
+/** A small form beside a cohort: Enter keeps it, Esc leaves it. */
+export function FormCard({
+  title,
+  keep,
+  says = '',
+  onKeep,
+  onDone,
+  children,
+}: {
+  title: string
+  keep: string
+  says?: string
+  onKeep(): Promise<void> | void
+  onDone(): void
+  children: ReactNode
+}) {
+  useEscape(onDone)
+  const submit = (event: FormEvent) => {
+    event.preventDefault()
+    void onKeep()
+  }
+  return (
+    <form className="card now" style={{ marginBottom: 12 }} onSubmit={submit} aria-label={title}>
+      <h3>{title}</h3>
+      {children}
+      {says && (
+        <p className="bad small" role="alert">
+          {says}
+        </p>
+      )}
+      <div className="row" style={{ marginTop: 10, gap: 8 }}>
+        <Button type="primary" htmlType="submit">
+          {keep}
+        </Button>
+        <Button onClick={onDone}>Leave it</Button>
+      </div>
+    </form>
+  )
+}

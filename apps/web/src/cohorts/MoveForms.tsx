@@ -1,0 +1,199 @@
+import { newId } from '@hatch-book/contract'
+import { Input, Select } from 'antd'
+import { useState } from 'react'
+import { Labelled } from '../parts/Labelled'
+import { NumberField } from '../parts/NumberField'
+import { sendOrSay } from '../shell/api'
+import { rememberWritten } from '../shell/log'
+import { useSession } from '../shell/session'
+import type { ActProps } from './acts'
+import { FormCard } from './FormCard'
+import { countOf, type StudiedCohort } from './study'
+import { WholeField } from './WholeField'
+
+/** So many of each stage go: what is chosen, and a field for each. */
+function useChosen({ standing }: StudiedCohort, share: number) {
+  const [counts, setCounts] = useState<Record<string, number | null>>(() =>
+    Object.fromEntries(standing.stages.map((s) => [s.name, Math.floor(s.count * share)])),
+  )
+  const stages = Object.fromEntries(Object.entries(counts).filter(([, n]) => n !== null && n > 0)) as Record<
+    string,
+    number
+  >
+  return {
+    stages,
+    all: Object.values(stages).reduce((a, b) => a + b, 0),
+    fields: (
+      <div className="row" style={{ gap: 10, flexWrap: 'wrap' }}>
+        {standing.stages.map((s, i) => (
+          <WholeField
+            key={s.name}
+            name={`${s.name} of ${Math.round(s.count)}`}
+            value={counts[s.name] ?? null}
+            onChange={(n) => setCounts((c) => ({ ...c, [s.name]: n }))}
+            first={i === 0}
+          />
+        ))}
+      </div>
+    ),
+  }
+}
+
+/** Both halves of a move are taken back as one. */
+function useRemember() {
+  const { now } = useSession()
+  return (
+    from: string,
+    to: string,
+    outId: string,
+    inId: string,
+    stages: Record<string, number>,
+    says: string,
+  ) => {
+    const at = now
+    const of = (id: string, kind: 'moved out' | 'moved in', subject: string, payload: object) => ({
+      ...{ id, kind, subject: { type: 'cohort' as const, id: subject }, at, payload },
+    })
+    rememberWritten(
+      [of(outId, 'moved out', from, { to, stages }), of(inId, 'moved in', to, { from, stages })],
+      says,
+    )
+  }
+}
+
+export function SplitForm({ studied, all, onDone, onMade }: ActProps) {
+  const { cohort } = studied
+  const remember = useRemember()
+  const { stages, all: count, fields } = useChosen(studied, 0.5)
+  const [name, setName] = useState(() => freeName(cohort.name, all))
+  const [celsius, setCelsius] = useState(cohort.celsius)
+  const [tubs, setTubs] = useState(1)
+  const [says, setSays] = useState('')
+  const keep = async () => {
+    if (count === 0) return setSays('who is split off?')
+    const [id, outId, inId] = [newId(), newId(), newId()]
+    const body = { id, outId, inId, name: name.trim(), stages, celsius, tubs, placeId: null }
+    const refused = await sendOrSay('POST', `/api/cohorts/${cohort.id}/split`, body)
+    if (refused) return setSays(refused)
+    remember(cohort.id, id, outId, inId, stages, `${count} split off into ${name}`)
+    onDone()
+    onMade(id)
+  }
+  return (
+    <FormCard title="Split" keep="Split them off" says={says} onKeep={keep} onDone={onDone}>
+      {fields}
+      <div className="row" style={{ gap: 10, marginTop: 8 }}>
+        <Labelled name="Called">
+          <Input
+            aria-label="Called"
+            value={name}
+            maxLength={40}
+            onChange={(e) => setName(e.target.value)}
+            style={{ width: 110 }}
+          />
+        </Labelled>
+        <NumberField name="Tubs" value={tubs} onChange={setTubs} min={1} max={2000} />
+        <NumberField name="Kept at, °C" value={celsius} onChange={setCelsius} min={0} max={45} step={0.5} />
+      </div>
+    </FormCard>
+  )
+}
+
+/** A name with a letter more that no cohort has. */
+function freeName(name: string, all: readonly StudiedCohort[]): string {
+  const taken = new Set(all.map((s) => s.cohort.name.toLowerCase()))
+  const letter = [...'bcdefghijklmnopqrstuvwxyz'].find((l) => !taken.has(`${name}${l}`.toLowerCase()))
+  return `${name}${letter ?? '-2'}`
+}
+
+export function MergeForm({ studied, all, onDone, onMade }: ActProps) {
+  const { cohort } = studied
+  const remember = useRemember()
+  const { stages, all: count, fields } = useChosen(studied, 1)
+  const others = all.filter((s) => s.cohort.protocolId === cohort.protocolId && s.cohort.id !== cohort.id)
+  const [into, setInto] = useState(others[0]?.cohort.id ?? '')
+  const [says, setSays] = useState('')
+  const target = others.find((o) => o.cohort.id === into)
+  const keep = async () => {
+    if (!target) return setSays(`no other cohort of ${cohort.species} is kept`)
+    if (count === 0) return setSays('who joins them?')
+    const [outId, inId] = [newId(), newId()]
+    const refused = await sendOrSay('POST', `/api/cohorts/${cohort.id}/merge`, {
+      intoId: into,
+      outId,
+      inId,
+      stages,
+    })
+    if (refused) return setSays(refused)
+    remember(cohort.id, into, outId, inId, stages, `${count} put into ${target.cohort.name}`)
+    onDone()
+    onMade(into)
+  }
+  const lines = new Set(
+    [cohort, ...(target ? [target.cohort] : [])].flatMap((c) => c.lines.map((l) => l.line)),
+  )
+  return (
+    <FormCard title="Put together" keep="Put them together" says={says} onKeep={keep} onDone={onDone}>
+      {fields}
+      <Labelled name="with">
+        <Select
+          aria-label="with"
+          value={into}
+          onChange={setInto}
+          style={{ width: 160 }}
+          options={others.map((o) => ({ value: o.cohort.id, label: o.cohort.name }))}
+        />
+      </Labelled>
+      {lines.size > 1 && (
+        <p className="warm small">
+          Two lines are mixed: from then on the cohort is told by its shares of both.
+        </p>
+      )}
+    </FormCard>
+  )
+}
+
+export function SingleForm({ studied, onDone }: ActProps) {
+  const { cohort, standing } = studied
+  const [stage, setStage] = useState(standing.stages.at(-1)?.name ?? '')
+  const [tag, setTag] = useState('')
+  const [says, setSays] = useState('')
+  const keep = async () => {
+    if (tag.trim() === '') return setSays('give it a tag')
+    const body = { entryId: newId(), animalId: newId(), tag: tag.trim(), stage, placeId: null }
+    const refused = await sendOrSay('POST', `/api/cohorts/${cohort.id}/single`, body)
+    setSays(refused)
+    if (!refused) onDone()
+  }
+  return (
+    <FormCard title="Single out" keep="Give it a name" says={says} onKeep={keep} onDone={onDone}>
+      <div className="row" style={{ gap: 10, alignItems: 'end' }}>
+        <Labelled name="Tag">
+          <Input
+            aria-label="Tag"
+            value={tag}
+            autoFocus
+            maxLength={40}
+            onChange={(e) => setTag(e.target.value)}
+            style={{ width: 120 }}
+          />
+        </Labelled>
+        <Labelled name="one of the">
+          <Select
+            aria-label="one of the"
+            value={stage}
+            onChange={setStage}
+            style={{ width: 150 }}
+            options={standing.stages.map((s) => ({
+              value: s.name,
+              label: `${s.name} (${countOf(standing, s.name)})`,
+            }))}
+          />
+        </Labelled>
+      </div>
+      <p className="small quiet">
+        It is an animal of its own then, of this line, and keeps that it came out of {cohort.name}.
+      </p>
+    </FormCard>
+  )
+}

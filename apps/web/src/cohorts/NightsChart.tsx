@@ -1,0 +1,76 @@
+import { addDays, type Overlap } from '@hatch-book/core'
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts'
+import { AXIS, PAPER } from '../parts/chartLook'
+import { useFigures } from '../shell/figures'
+
+/** Night by night: females that would pair, males alive, and how many pairs come of it. */
+export function NightsChart({ overlap, today }: { overlap: Overlap; today: string }) {
+  const figures = useFigures()
+  const points = overlap.nights.map((n) => ({ ...n, on: addDays(today, n.day) }))
+  if (points.length === 0) return null
+  const best = overlap.best && addDays(today, overlap.best.day)
+  return (
+    <figure className="chart">
+      <figcaption>
+        <span>
+          <i className="swatch" style={{ borderColor: 'var(--yolk)' }} />
+          females that would pair
+        </span>
+        <span>
+          <i className="swatch" style={{ borderColor: 'var(--slate)', borderTopStyle: 'dashed' }} />
+          males alive
+        </span>
+        <span>
+          <i className="swatch" style={{ borderColor: 'var(--moss)' }} />
+          pairs
+        </span>
+      </figcaption>
+      <ResponsiveContainer width="100%" height={220}>
+        <ComposedChart data={points} margin={{ top: 8, right: 10, bottom: 0, left: 0 }}>
+          <CartesianGrid stroke="var(--rule)" vertical={false} />
+          <XAxis dataKey="on" tickFormatter={(d: string) => figures.day(d)} minTickGap={40} {...AXIS} />
+          <YAxis domain={[0, 'auto']} width={40} {...AXIS} />
+          <Tooltip
+            contentStyle={PAPER}
+            labelFormatter={(d) => `night of ${figures.day(String(d))}`}
+            formatter={(value, name) => [Number(value).toFixed(1), String(name)]}
+          />
+          <Area
+            dataKey="females"
+            stroke="var(--yolk)"
+            fill="var(--yolk)"
+            fillOpacity={0.3}
+            isAnimationActive={false}
+          />
+          <Line
+            dataKey="males"
+            stroke="var(--slate)"
+            strokeWidth={2}
+            strokeDasharray="6 4"
+            dot={false}
+            isAnimationActive={false}
+          />
+          <Line dataKey="pairs" stroke="var(--moss)" strokeWidth={2} dot={false} isAnimationActive={false} />
+          {best && (
+            <ReferenceLine
+              x={best}
+              stroke="var(--ink)"
+              strokeWidth={2}
+              label={{ value: 'pair', fill: 'var(--ink)', fontSize: 12, position: 'insideTopLeft' }}
+            />
+          )}
+        </ComposedChart>
+      </ResponsiveContainer>
+    </figure>
+  )
+}

@@ -1,0 +1,109 @@
+import { Select } from 'antd'
+import { useState } from 'react'
+import { Labelled } from '../parts/Labelled'
+import { useLog } from '../shell/log'
+import type { ActProps } from './acts'
+import { FormCard } from './FormCard'
+import { countOf } from './study'
+import { WholeField } from './WholeField'
+
+/** So many went on to the next stage: the one that is due to is chosen already. */
+export function MoultForm({ studied, onDone }: ActProps) {
+  const { write } = useLog()
+  const { way, standing, cohort } = studied
+  const young = standing.stages.filter((s) => s.stage !== null && s.stage < way.length - 1)
+  const [from, setFrom] = useState(young[0]?.name ?? '')
+  const [count, setCount] = useState<number | null>(null)
+  const [says, setSays] = useState('')
+  const at = way.findIndex((s) => s.name === from)
+  const to = way[at + 1]?.name
+  const keep = async () => {
+    if (!to) return setSays('nobody here moults into another young stage: say that they emerged')
+    if (!count) return setSays('how many moulted?')
+    const entry = {
+      kind: 'moulted on' as const,
+      subject: { type: 'cohort' as const, id: cohort.id },
+      payload: { from, to, count },
+    }
+    if (await write([entry], `${count} of ${cohort.name} are ${to}`)) onDone()
+  }
+  return (
+    <FormCard title="Moulted" keep="Keep it" says={says} onKeep={keep} onDone={onDone}>
+      <div className="row" style={{ gap: 10, alignItems: 'end' }}>
+        <WholeField name="How many" value={count} onChange={setCount} first min={1} />
+        <Labelled name="out of">
+          <Select
+            aria-label="out of"
+            value={from}
+            onChange={setFrom}
+            style={{ width: 150 }}
+            options={young.map((s) => ({ value: s.name, label: `${s.name} (${Math.round(s.count)})` }))}
+          />
+        </Labelled>
+      </div>
+      <p className="small">{to ? `They are ${to} now.` : ''}</p>
+      {count !== null && count > countOf(standing, from) && (
+        <p className="warm small">
+          {countOf(standing, from)} {from} are known of: it is kept, and doubted until they are counted.
+        </p>
+      )}
+    </FormCard>
+  )
+}
+
+const WHYS = ['found dead', 'stuck in the moult', 'eaten', 'escaped', 'not found'] as const
+const HOWS = ['sold', 'given away', 'frozen', 'fed off'] as const
+
+/** So many are no more, or are no more here. */
+export function LostForm({ studied, onDone, gone }: ActProps & { gone: boolean }) {
+  const { write } = useLog()
+  const { standing, cohort, protocol } = studied
+  const names = standing.stages.map((s) => s.name)
+  const most = [...standing.stages].sort((a, b) => b.count - a.count)[0]
+  const [stage, setStage] = useState(most?.name ?? names[0] ?? '')
+  const [count, setCount] = useState<number | null>(gone ? null : 1)
+  const [why, setWhy] = useState<string>(gone ? HOWS[0] : WHYS[0])
+  const [says, setSays] = useState('')
+  const keep = async () => {
+    if (!count) return setSays('how many?')
+    const entry = {
+      kind: gone ? ('passed on' as const) : ('lost' as const),
+      subject: { type: 'cohort' as const, id: cohort.id },
+      payload: gone ? { stage, count, how: why } : { stage, count, why },
+    }
+    if (await write([entry], `${count} ${stage} of ${cohort.name} ${why}`)) onDone()
+  }
+  return (
+    <FormCard title={gone ? 'Pass on' : 'Lost'} keep="Keep it" says={says} onKeep={keep} onDone={onDone}>
+      <div className="row" style={{ gap: 10, alignItems: 'end' }}>
+        <WholeField name="How many" value={count} onChange={setCount} first min={1} />
+        <Labelled name="of">
+          <Select
+            aria-label="of"
+            value={stage}
+            onChange={setStage}
+            style={{ width: 140 }}
+            options={names.map((value) => ({ value, label: value }))}
+          />
+        </Labelled>
+        <Labelled name={gone ? 'How' : 'Why'}>
+          <Select
+            aria-label={gone ? 'How' : 'Why'}
+            value={why}
+            onChange={setWhy}
+            style={{ width: 150 }}
+            options={(gone ? HOWS : WHYS).map((value) => ({ value, label: value }))}
+          />
+        </Labelled>
+      </div>
+      {why === 'frozen' && protocol.freezeDays && (
+        <p className="small quiet">
+          Freeze them for {Math.round(protocol.freezeDays.typical)} days (
+          {Math.round(protocol.freezeDays.least)} to {Math.round(protocol.freezeDays.most)}) before they are
+          thrown out; never let living eggs or larvae out of doors. Local law and your vet decide what is
+          humane for the grown.
+        </p>
+      )}
+    </FormCard>
+  )
+}
