@@ -69,7 +69,7 @@ export function keepCohorts(
     },
     origin: 'adults of last summer',
   })
-  const larvae = begin('B2', 'SB', '2027-03-29', {
+  const larvae = begin('B2', 'SB', BOX.first, {
     ...{ celsius: 26, litres: 20, tubs: 2, fromId: box.kept.id, placeId: place('K3') },
     origin: 'out of the breeding box',
   })
@@ -81,17 +81,20 @@ export function keepCohorts(
     ...{ line: 'Bramble stick', generation: 5, celsius: 24, litres: 2, fertilised: 'not mated' },
     ...{ placeId: place('K5'), origin: 'ova of P01, who met no male' },
   })
-  const cocoons = begin('A1', 'AM', '2027-04-28', {
-    ...{ line: 'Lantern moth', generation: 2, celsius: 25, litres: 60, placeId: place('K6') },
-    ...{ hostPlant: 'privet', origin: 'cocoons of one brood' },
-  })
+  const moths = (name: string, { spun }: typeof EARLY) =>
+    begin(name, 'AM', spun, {
+      ...{ line: 'Lantern moth', generation: 2, celsius: 25, litres: 60, placeId: place('K6') },
+      ...{ hostPlant: 'privet', origin: 'cocoons of one brood' },
+    })
+  const [early, late] = [moths('A1', EARLY), moths('A2', LATE)]
   return [
-    ...[mantis, box, larvae, sticks, ova, cocoons].map((c) => c.step),
+    ...[mantis, box, larvae, sticks, ova, early, late].map((c) => c.step),
     ...growUp(mantis.kept, { name: 'L1', count: 96, on: '2027-04-19', lookDays: 3 }, luck.branch('nymphs')),
     ...searchTheBox(box.kept, larvae.kept, luck.branch('box')),
     ...growUp(sticks.kept, { name: 'L1', count: 44, on: '2027-02-20', lookDays: 7 }, luck.branch('sticks')),
     ...collectOva(ova.kept, luck.branch('ova')),
-    ...emerge(cocoons.kept, luck.branch('cocoons')),
+    ...emerge(early.kept, EARLY, luck.branch('cocoons')),
+    ...emerge(late.kept, LATE, luck.branch('late cocoons')),
   ].sort((a, b) => a.at - b.at)
 }
 
@@ -128,9 +131,14 @@ function seenOf(kept: Kept, lives: readonly Life[], from: Day, lookDays: number,
   const write = writerFor(kept, luck)
   const { stages } = kept.protocol
   const steps: DemoStep[] = []
+  let counted = 0
   for (let day = lookDays; addDays(from, day) <= LIVED_UNTIL; day += lookDays) {
     const seen = (on: number) => on > day - lookDays && on <= day
     const on = addDays(from, day)
+    if (day - counted >= COUNT_DAYS) {
+      counted = day
+      steps.push(write(on, 12, 'cohort counted', { stages: membersOn(lives, stages, day) }))
+    }
     stages.forEach((stage, s) => {
       const lost = lives.filter((l) => l.lostIn?.stage === s && seen(l.lostIn.on)).length
       if (lost > 0)
@@ -156,6 +164,22 @@ function seenOf(kept: Kept, lives: readonly Life[], from: Day, lookDays: number,
   return steps
 }
 
+const COUNT_DAYS = 21
+
+/** All of them, looked through one by one: the young, and the grown as far as they came out here. */
+function membersOn(lives: readonly Life[], stages: CohortProtocol['stages'], day: number) {
+  const there = lives.filter((l) => l.entered[0]!.on <= day && !(l.lostIn && l.lostIn.on <= day))
+  const stageOf = (l: Life) => l.entered.filter((e) => e.on <= day).at(-1)!.stage
+  const grown = there.filter((l) => stageOf(l) === stages.length).length
+  return Object.fromEntries(
+    [
+      ...stages.map((s, i) => [s.name, there.filter((l) => stageOf(l) === i).length] as const),
+      ['females', Math.ceil(grown / 2)] as const,
+      ['males', Math.floor(grown / 2)] as const,
+    ].flatMap(([name, count]) => (count > 0 ? [[name, sure(count)]] : [])),
+  )
+}
+
 function growUp(
   kept: Kept,
   { name, count, on, lookDays }: { name: string; count: number; on: Day; lookDays: number },
@@ -169,9 +193,17 @@ function growUp(
   ]
 }
 
-const BOX = { since: '2027-03-08', searchDays: 21, females: 9, males: 5, eggsPerDay: 0.9, missed: 0.08 }
+const BOX = {
+  since: '2027-03-08',
+  searchDays: 17,
+  first: '2027-03-25',
+  females: 9,
+  males: 5,
+  eggsPerDay: 0.9,
+  missed: 0.08,
+}
 
-/** Every third week the box is sieved; what is found grows up in a bin of its own. */
+/** Every seventeenth day the box is sieved; what is found grows up in a bin of its own. */
 function searchTheBox(box: Kept, larvae: Kept, luck: Chance): DemoStep[] {
   const write = writerFor(box, luck)
   const intoBin = writerFor(larvae, luck)
@@ -220,7 +252,7 @@ function searchTheBox(box: Kept, larvae: Kept, luck: Chance): DemoStep[] {
       [0, 1, 2, 3].flatMap((s) => (of(s).length > 0 ? [[stages[s]!.name, of(s).length]] : [])),
     )
     if (found.length > 0) steps.push(intoBin(on, 11.2, 'moved in', { from: box.id, stages: moved }))
-    const since = daysBetween(BOX.since, '2027-03-29')
+    const since = daysBetween(BOX.since, BOX.first)
     const later = (at: { stage: number; on: number }) => ({ ...at, on: at.on - since })
     reared.push(
       ...found
@@ -235,7 +267,7 @@ function searchTheBox(box: Kept, larvae: Kept, luck: Chance): DemoStep[] {
         })),
     )
   }
-  return [...steps, ...seenOf(larvae, reared, '2027-03-29', 7, luck)]
+  return [...steps, ...seenOf(larvae, reared, BOX.first, 7, luck)]
 }
 
 /** Ova of a female that met no male: collected each week, more than anybody wants. */
@@ -258,32 +290,33 @@ function collectOva(kept: Kept, luck: Chance): DemoStep[] {
   return steps
 }
 
-const COCOONS = { females: 6, males: 7, spun: '2027-04-28', pupated: '2027-05-04', died: 1 }
+const EARLY = { females: 2, males: 6, spun: '2027-04-28', pupated: '2027-05-04', sexedOn: '2027-05-12' }
+const LATE = { females: 6, males: 1, spun: '2027-05-06', pupated: '2027-05-12', sexedOn: '2027-05-20' }
 
 /** Cocoons of one brood: males come first, some pause, nobody lives long. */
-function emerge(kept: Kept, luck: Chance): DemoStep[] {
+function emerge(kept: Kept, brood: typeof EARLY, luck: Chance): DemoStep[] {
   const write = writerFor(kept, luck)
   const [spinning, pupa] = kept.protocol.stages.slice(-2)
-  const all = COCOONS.females + COCOONS.males
+  const all = brood.females + brood.males
   const steps: DemoStep[] = [
-    write(COCOONS.spun, 9.5, 'cohort counted', { stages: { [spinning!.name]: sure(all + COCOONS.died) } }),
-    write(COCOONS.pupated, 9.5, 'moulted on', { from: spinning!.name, to: pupa!.name, count: all }),
-    write(COCOONS.pupated, 9.6, 'lost', { stage: spinning!.name, count: COCOONS.died, why: 'found dead' }),
-    write('2027-05-12', 9.5, 'cohort counted', {
+    write(brood.spun, 9.5, 'cohort counted', { stages: { [spinning!.name]: sure(all + 1) } }),
+    write(brood.pupated, 9.5, 'moulted on', { from: spinning!.name, to: pupa!.name, count: all }),
+    write(brood.pupated, 9.6, 'lost', { stage: spinning!.name, count: 1, why: 'found dead' }),
+    write(brood.sexedOn, 9.5, 'cohort counted', {
       stages: { [pupa!.name]: sure(all) },
-      sexed: { females: COCOONS.females, males: COCOONS.males },
+      sexed: { females: brood.females, males: brood.males },
     }),
   ]
   const days = stageDays(pupa!, kept.celsius)
   const pauses = kept.protocol.pause!.share.typical
   for (const sex of ['females', 'males'] as const)
-    for (let i = 0; i < COCOONS[sex]; i++) {
+    for (let i = 0; i < brood[sex]; i++) {
       const shift = ((sex === 'females' ? 1 : -1) * kept.protocol.earlierMales) / 2
       const out =
         Math.round(luck.normal(days + shift, pupa!.spreadDays)) + (luck.happens(pauses / 2) ? 120 : 0)
       const lived = Math.max(2, Math.round(luck.normal(sex === 'females' ? 7 : 6, 1.6)))
       const one = (females: number, males: number) => ({ females, males })
-      const on = addDays(COCOONS.pupated, out)
+      const on = addDays(brood.pupated, out)
       steps.push(write(on, 21, 'emerged', sex === 'females' ? one(1, 0) : one(0, 1)))
       steps.push(write(addDays(on, lived), 9, 'lost', { stage: sex, count: 1, why: 'found dead' }))
     }

@@ -41,7 +41,7 @@ const KEPT: readonly Kept[] = [
   },
   {
     ...{ name: 'Q1', code: 'BC', since: '2027-01-11', bins: 2, celsius: 30, females: 60, males: 40 },
-    ...{ breeds: 0.9, take: { size: 2, perWeek: 260, fromWeek: 9 }, countDays: 14 },
+    ...{ breeds: 0.6, take: { size: 2, perWeek: 150, fromWeek: 9 }, countDays: 14 },
   },
   {
     ...{ name: 'F1', code: 'FF', since: '2027-03-01', bins: 6, celsius: 24, females: 120, males: 120 },

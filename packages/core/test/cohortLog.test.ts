@@ -103,6 +103,20 @@ describe('who is in which stage', () => {
   })
 })
 
+describe('the grown', () => {
+  test('those of today are gone after a life, those to come a life after they came', () => {
+    const moth = protocol('AM')
+    const groups = [{ stage: 8, count: 10, done: 0.99 }]
+    const table = membersByWeek(moth.stages, groups, 25, 25, 6, { grown: 4, adultDays: 14 })
+    const adults = table[9]!
+    // In the middle of the first week nine of ten are out, and three of the four are left.
+    expect(adults[0]!).toBeGreaterThan(9 * 0.6)
+    expect(adults[0]!).toBeLessThan(9 + 3)
+    expect(adults[1]!).toBeCloseTo(9 + 4 * (1 - 10.5 / 14), 0)
+    expect(adults[4]!).toBeLessThan(0.1)
+  })
+})
+
 describe('generations and lines', () => {
   test('young of wild parents are F1; mixed generations are a span, unknown ones stay unknown', () => {
     const wild = { least: 0, most: 0 }

@@ -49,9 +49,9 @@ export async function cohortEaters(
       c.thenFrom === null ? null : daysBetween(actor.today, c.thenFrom),
     )
     const groups = groupsOf({ stages: way }, standing, () => c.celsius, actor.today)
-    const members = membersByWeek(way, groups, ahead, life.referenceC, weeks)
-    const adults = members.at(-1)!
-    adults.forEach((n, week) => (adults[week] = n + standing.grown))
+    const adultDays = life.adults?.femaleDays.typical ?? null
+    const lives = { grown: standing.grown, adultDays }
+    const members = membersByWeek(way, groups, ahead, life.referenceC, weeks, lives)
     const age = daysBetween(c.began, actor.today)
     return eatersIn({ life, stages, name: c.name, members: leave(members, leaving, age) })
   })

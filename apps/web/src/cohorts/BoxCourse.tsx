@@ -11,7 +11,7 @@ import {
 } from 'recharts'
 import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
-import { countOf, type StudiedCohort } from './study'
+import { countOf, told, type StudiedCohort } from './study'
 
 const RISK_BORNE = 0.1
 const SHOWN_DAYS = 56
@@ -55,7 +55,7 @@ export function BoxCourse({ studied }: { studied: StudiedCohort }) {
           .
         </li>
         <li>
-          {eater} among the eggs with a chance of {share(RISK_BORNE)} after {next.byRisk} days
+          {eater} among the eggs with a chance of {share(RISK_BORNE)} after {figures.days(next.byRisk)}
           {next.because === 'the disturbance'
             ? `; a search before ${Math.round(box.searchDays.least)} days breaks more eggs than it saves, so by then the chance is ${share(next.risk)}`
             : ''}
@@ -66,7 +66,7 @@ export function BoxCourse({ studied }: { studied: StudiedCohort }) {
           {protocol.stages
             .map((s, i) => ({ name: s.name, n: Math.round(next.expected[i] ?? 0) }))
             .filter((s) => s.n > 0)
-            .map((s) => `${s.n} ${s.name}`)
+            .map((s) => told(s.n, s.name))
             .join(', ') || 'nothing'}
           .
         </li>

@@ -1,6 +1,6 @@
 import { addDays, sayGeneration } from '@hatch-book/core'
 import { useFigures } from '../shell/figures'
-import type { StudiedCohort } from './study'
+import { told, type StudiedCohort } from './study'
 
 /** Tag and place, where it stands, what comes next. */
 export function CohortCard({
@@ -16,9 +16,7 @@ export function CohortCard({
 }) {
   const figures = useFigures()
   const next = forecast[0]
-  const stands = standing.stages
-    .map((s) => `${Math.round(s.count).toLocaleString('en')} ${s.name}`)
-    .join(', ')
+  const stands = standing.stages.map((s) => told(s.count, s.name)).join(', ')
   return (
     <article
       className={`card small-card ${here ? 'now' : ''}`}

@@ -90,9 +90,9 @@ function OfSpecies({ broods, today }: { broods: Broods; today: string }) {
                 : 'As they are, no female finds a male'}
             </h3>
             <p style={{ margin: '0 0 8px' }}>
-              Of {females.toFixed(1)} females that will emerge,{' '}
-              <strong>{result.asTheyAre.pairs.toFixed(1)}</strong> find a male of {males.toFixed(1)} on one of
-              their nights {protocol.adults!.nights.from} to {protocol.adults!.nights.to}.
+              <strong>{result.asTheyAre.pairs.toFixed(1)}</strong> of {females.toFixed(1)} females find one of{' '}
+              {males.toFixed(1)} males on night {protocol.adults!.nights.from} to {protocol.adults!.nights.to}{' '}
+              of their life.
             </p>
             <NightsChart overlap={result.asTheyAre} today={today} />
           </>

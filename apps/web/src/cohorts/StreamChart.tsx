@@ -11,8 +11,9 @@ const LOOKS = ['yolk', 'moss', 'slate', 'plum', 'clay', 'ink2'] as const
 export function StreamChart({ studied, today }: { studied: StudiedCohort; today: string }) {
   const figures = useFigures()
   const { way, groups, ahead, protocol, standing } = studied
-  const table = membersByWeek(way, groups, ahead, protocol.referenceC, WEEKS)
-  table.at(-1)!.forEach((_n, week) => (table.at(-1)![week]! += standing.grown))
+  const adultDays = protocol.adults?.femaleDays.typical ?? null
+  const lives = { grown: standing.grown, adultDays }
+  const table = membersByWeek(way, groups, ahead, protocol.referenceC, WEEKS, lives)
   const names = [...way.map((s) => s.name), 'adults']
   const shown = names
     .map((name, i) => ({ name, row: table[i]! }))

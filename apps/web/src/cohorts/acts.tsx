@@ -16,12 +16,15 @@ export interface ActProps {
 
 const isBox = ({ cohort }: StudiedCohort) => cohort.kind === 'breeding box'
 const someYoung = (s: StudiedCohort) => !isBox(s) && s.standing.young > 0
+/** Somebody is in a stage that another young one follows. */
+const someMoult = (s: StudiedCohort) =>
+  !isBox(s) && s.standing.stages.some((m) => m.stage !== null && m.stage < s.way.length - 1)
 const some = ({ standing }: StudiedCohort) => standing.stages.length > 0
 
 /** What may be done with a cohort, the usual first; each has its key. */
 export const ACTS = [
   { act: 'search', key: 'f', says: 'Search it', fits: isBox },
-  { act: 'moult', key: 'm', says: 'Moulted', fits: someYoung },
+  { act: 'moult', key: 'm', says: 'Moulted', fits: someMoult },
   { act: 'lost', key: 'x', says: 'Lost', fits: some },
   { act: 'count', key: 'c', says: 'Count them', fits: (s: StudiedCohort) => !isBox(s) },
   { act: 'emerged', key: 'e', says: 'Emerged', fits: someYoung },

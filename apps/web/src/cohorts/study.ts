@@ -126,3 +126,10 @@ function searchOf(
 /** Everybody of a stage that can be told of, the grown included. */
 export const countOf = ({ stages }: CohortStanding, name: string) =>
   Math.round(stages.find((s) => s.name === name)?.count ?? 0)
+
+/** So many of a stage, in words: one egg, two eggs. */
+export function told(count: number, name: string): string {
+  const n = Math.round(count)
+  const plural = /^(egg|pupal cell|female|male)s?$/.exec(name)
+  return `${n.toLocaleString('en')} ${plural ? `${plural[1]}${n === 1 ? '' : 's'}` : name}`
+}

@@ -9,6 +9,8 @@ const WIDEST = 4
 
 /**
  * How many of a cohort are in each stage in the middle of each week from today on, on the mean; the last row is of the adults.
+ * @param grown adults that there are today, of any age
+ * @param adultDays how long they live; null where they are never taken off
  * @returns one row a stage and one for the adults, one figure a week
  */
 export function membersByWeek(
@@ -17,6 +19,7 @@ export function membersByWeek(
   celsius: DayTemperature,
   referenceC: number,
   weeks: number,
+  { grown = 0, adultDays = null }: { grown?: number; adultDays?: number | null } = {},
 ): number[][] {
   const rows = Array.from({ length: stages.length + 1 }, () => new Array<number>(weeks).fill(0))
   for (const group of groups) {
@@ -30,13 +33,20 @@ export function membersByWeek(
       const out = entries[stage - group.stage]
       for (let week = 0; week < weeks; week++) {
         const on = week * 7 + 3.5
-        rows[stage]![week]! += group.count * share * Math.max(0, (into?.(on) ?? 1) - (out?.(on) ?? 0))
+        // Adults are left by death, so long after they came.
+        const gone = out?.(on) ?? (stage === stages.length && adultDays !== null ? into!(on - adultDays) : 0)
+        rows[stage]![week]! += group.count * share * Math.max(0, (into?.(on) ?? 1) - gone)
       }
       share *= stages[stage]?.survive ?? 1
     }
   }
+  for (let week = 0; week < weeks; week++) rows.at(-1)![week]! += grown * alive(week * 7 + 3.5, adultDays)
   return rows
 }
+
+/** Share of the grown of today, of any age, that are left. */
+const alive = (days: number, adultDays: number | null) =>
+  adultDays === null ? 1 : Math.max(0, 1 - days / adultDays)
 
 /** Share of those that come which have entered a stage by a day. */
 function entryCurve(

@@ -23,7 +23,7 @@ const COOLER = 0.5
 
 /**
  * Ways out of a want's shortage, each tried by playing it: leave its sizes alone and buy in meanwhile, as few weeks as will do; set
- * up a bin today, with as few females as will do; keep the colonies warmer; buy in what is wanting, week by week. Only those that
+ * up bins today, as few as will do; keep the colonies warmer; buy in what is wanting, week by week. Only those that
  * mend it are told.
  * @param now what the wants come to as things stand
  */
@@ -55,7 +55,7 @@ export function mendsFor(
     return true
   }
   for (const weeks of RESTS) if (weeks <= last && add('spare', spareFor(question, stages, want, weeks))) break
-  for (const females of startSizes(question)) if (add('start', [startOf(question, females)])) break
+  for (const bins of NEW_BINS) if (add('start', [startOf(question, bins)])) break
   const warmer = question.sources
     .filter((s) => s.celsius < s.model.referenceC - COOLER)
     .map((s): PreyPlan => ({ kind: 'warm', sourceId: s.id, celsius: s.model.referenceC }))
@@ -86,14 +86,14 @@ function spareFor(
   ]
 }
 
-/** Doubling steps from a handful up to a full bin. */
-function startSizes({ model }: ProvisionQuestion): number[] {
-  const sizes: number[] = []
-  for (let females = 20; females <= model.bin.adults * model.femaleShare; females *= 2) sizes.push(females)
-  return sizes
-}
+/** A bin begins with about a tenth of the females that fill it. */
+const STARTER = 0.1
+const LEAST_STARTER = 20
+/** More bins than these nobody sets up at once. */
+const NEW_BINS = [1, 2, 3, 4, 6, 8, 12, 16]
 
-function startOf({ model, sources }: ProvisionQuestion, females: number): PreyPlan {
+function startOf({ model, sources }: ProvisionQuestion, bins: number): PreyPlan {
+  const females = bins * Math.max(LEAST_STARTER, Math.round(model.bin.adults * model.femaleShare * STARTER))
   const males = model.femaleShare === 1 ? 0 : Math.ceil(females / 3)
-  return { kind: 'start', week: 0, females, males, bins: 1, celsius: sources[0]?.celsius ?? model.referenceC }
+  return { kind: 'start', week: 0, females, males, bins, celsius: sources[0]?.celsius ?? model.referenceC }
 }
