@@ -85,9 +85,14 @@ test('a shortage weeks ahead is found, and mended by what is planned for it', as
   await signIn(page, book.url)
   await openRoom(page, 'Colonies')
   const says = page.getByTestId('supply-says')
-  await expect(says).toContainText(/In \d+ weeks you will be short of .* banded cricket: \d+ % likely/, {
+  await page
+    .getByText(/^banded cricket/)
+    .first()
+    .click()
+  await expect(says).toContainText(/In \d+ weeks you will be short of banded cricket, .*: \d+ % likely/, {
     timeout: 60_000,
   })
+  expect(Number(/In (\d+) weeks/.exec((await says.textContent())!)![1])).toBeGreaterThanOrEqual(8)
   const shortage = page.getByRole('region', { name: 'Shortage' })
   await expect(shortage).toContainText('To mend it, any one of:')
   await shortage

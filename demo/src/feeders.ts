@@ -4,6 +4,7 @@ import {
   countByScoops,
   daysBetween,
   instantOfDay,
+  methodsOf,
   projectColony,
   startingDocuments,
   type ColonyModel,
@@ -30,6 +31,8 @@ interface Kept {
   breeds: number
   /** Fed off each week, from so many weeks after the start on. */
   take: { size: Take['stage']; perWeek: number; fromWeek: number }
+  /** How it is worked, by the protocol's name for it. */
+  method: string
   /** Counted each so many days. */
   countDays: number
 }
@@ -37,19 +40,34 @@ interface Kept {
 const KEPT: readonly Kept[] = [
   {
     ...{ name: 'R1', code: 'TR', since: '2026-08-17', bins: 3, celsius: 29, females: 60, males: 20 },
-    ...{ breeds: 0.86, take: { size: 3, perWeek: 30, fromWeek: 22 }, countDays: 28 },
+    ...{ breeds: 0.86, take: { size: 3, perWeek: 30, fromWeek: 22 }, method: 'left together', countDays: 28 },
   },
   {
     ...{ name: 'Q1', code: 'BC', since: '2027-01-11', bins: 2, celsius: 30, females: 60, males: 40 },
-    ...{ breeds: 0.6, take: { size: 2, perWeek: 150, fromWeek: 9 }, countDays: 14 },
+    ...{
+      breeds: 0.6,
+      take: { size: 2, perWeek: 150, fromWeek: 9 },
+      method: 'egg traps rotated',
+      countDays: 14,
+    },
   },
   {
     ...{ name: 'F1', code: 'FF', since: '2027-03-01', bins: 6, celsius: 24, females: 120, males: 120 },
-    ...{ breeds: 1.05, take: { size: 'adult', perWeek: 200, fromWeek: 6 }, countDays: 14 },
+    ...{
+      breeds: 1.05,
+      take: { size: 'adult', perWeek: 200, fromWeek: 6 },
+      method: 'jars weekly',
+      countDays: 14,
+    },
   },
   {
     ...{ name: 'T1', code: 'ST', since: '2027-02-08', bins: 2, celsius: 21, females: 500, males: 0 },
-    ...{ breeds: 1, take: { size: 1, perWeek: 600, fromWeek: 10 }, countDays: 28 },
+    ...{
+      breeds: 1,
+      take: { size: 1, perWeek: 600, fromWeek: 10 },
+      method: 'tapped once a week',
+      countDays: 28,
+    },
   },
 ]
 const SCOOPS_IN_ALL = 20
@@ -87,9 +105,12 @@ function keepOne(kept: Kept, identity: DemoIdentity, luck: Chance): DemoStep[] {
   const steps: DemoStep[] = [
     {
       ...{ at: begun, act: 'colony' },
-      body: { id, name, protocolId: identity.protocolId(code), bins, celsius },
+      body: { id, name, protocolId: identity.protocolId(code), bins, celsius, method: kept.method },
     },
   ]
+  const work = methodsOf(startingDocuments.find((d) => d.code === code)!).find((m) => m.name === kept.method)!
+  for (let day = work.everyDays.typical; day < days; day += work.everyDays.typical)
+    steps.push(write(addDays(since, Math.round(day)), 'tended', { task: work.task }, 'helper'))
   for (let day = 0; day < days; day += 7) {
     const on = addDays(since, day)
     const taken = Math.floor(truth.taken[0]![day / 7]!)

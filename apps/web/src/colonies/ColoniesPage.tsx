@@ -11,6 +11,7 @@ import { FeedOff } from './FeedOff'
 import { NewColony } from './NewColony'
 import { useColonies, useSupply } from './queries'
 import { Supply } from './Supply'
+import { Due, Method, planWork, workOf } from './Work'
 
 /** Colonies that feed the rest: what was counted, how they grow, and what they can give. */
 export function ColoniesPage() {
@@ -25,6 +26,8 @@ function Kept({ data }: { data: Colonies }) {
   const [act, setAct] = useState<'new' | 'count' | 'feed' | null>(null)
   const picked = data.colonies.find((c) => c.id === id) ?? null
   const supply = useSupply()
+  const figures = useFigures()
+  const nameOf = (of: string) => data.colonies.find((c) => c.id === of)?.name ?? 'a colony'
   return (
     <section className="page">
       <div className="head">
@@ -70,7 +73,10 @@ function Kept({ data }: { data: Colonies }) {
             ) : picked.counts.length === 0 ? (
               <p className="empty">{picked.name} was never counted. Count a scoop of it first.</p>
             ) : (
-              <ColonyCourse key={picked.id} colony={picked} today={data.today} />
+              <>
+                <ColonyCourse key={picked.id} colony={picked} today={data.today} />
+                <Method key={`${picked.id} method`} colony={picked} />
+              </>
             )}
           </div>
           <div className="first-on-phone">
@@ -80,6 +86,14 @@ function Kept({ data }: { data: Colonies }) {
             {picked && act === 'feed' && (
               <FeedOff key={picked.id} colony={picked} onDone={() => setAct(null)} />
             )}
+            <Due
+              work={[
+                ...data.colonies.flatMap(workOf),
+                ...planWork(supply.data?.preys ?? [], { ...figures, colony: nameOf }),
+              ]}
+              today={data.today}
+              onPick={(next) => void navigate(`/colonies/${next}`)}
+            />
             {picked && (
               <p className="small" style={{ margin: '0 0 10px' }}>
                 <Link to="/colonies">All colonies against all mouths</Link>

@@ -17,6 +17,7 @@ import { useLongTask } from '../shell/worker'
 import { ColonyChart } from './ColonyChart'
 import type { Asked, Told } from './colony.worker'
 import { spreadOf } from './queries'
+import { StartFor } from './StartFor'
 
 const createWorker = () => new Worker(new URL('./colony.worker.ts', import.meta.url), { type: 'module' })
 const YEAR = 364
@@ -233,6 +234,7 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
           </li>
         )}
       </ul>
+      <StartFor colony={colony} celsius={celsius} today={today} />
       {colony.cautions && <p className="small quiet">{colony.cautions}</p>}
     </>
   )

@@ -10,13 +10,18 @@ import { draftsOf, sayPlan } from './mendWords'
 import { RiverChart, strandsOf } from './RiverChart'
 import type { SupplyTold } from './supply.worker'
 import { askSupply, type AskedSupply } from './supplyQuestion'
+import { useShortWeeks } from './useShortWeeks'
 
 const createWorker = () => new Worker(new URL('./supply.worker.ts', import.meta.url), { type: 'module' })
 
 /** What the colonies can give against what all animals of the book will eat, one feeder at a time. */
 export function Supply({ data }: { data: SupplyView }) {
-  const [code, setCode] = useState(data.preys[0]?.code ?? '')
-  const prey = data.preys.find((p) => p.code === code) ?? data.preys[0]
+  const [code, setCode] = useState<string | null>(null)
+  const short = useShortWeeks(data)
+  // Until somebody chooses, the feeder that is first short is shown.
+  const soonest = [...short].filter(([, week]) => week !== null).sort((a, b) => a[1]! - b[1]!)[0]?.[0]
+  const prey = data.preys.find((p) => p.code === (code ?? soonest)) ?? data.preys[0]
+  const weeks = (week: number) => (week === 0 ? 'this week' : week === 1 ? 'in a week' : `in ${week} weeks`)
   if (!prey)
     return <p className="empty">Nobody in the book eats what a colony raises, and no colony is kept.</p>
   return (
@@ -26,7 +31,13 @@ export function Supply({ data }: { data: SupplyView }) {
           aria-label="Feeder"
           value={prey.code}
           onChange={setCode}
-          options={data.preys.map((p) => ({ value: p.code, label: p.species }))}
+          options={data.preys.map((p) => {
+            const week = short.get(p.code)
+            return {
+              value: p.code,
+              label: typeof week === 'number' ? `${p.species}, short ${weeks(week)}` : p.species,
+            }
+          })}
         />
         <span className="small quiet">{data.weeks} weeks from today</span>
       </div>
@@ -170,7 +181,7 @@ function Shortage({
     <div className="card now" aria-label="Shortage" role="region">
       <h3 data-testid="supply-says">
         {week === 0 ? 'This week' : `In ${week} ${week === 1 ? 'week' : 'weeks'}`} you will be short of{' '}
-        {sizes.join(' or ')} {prey.species}: {Math.round(own[week]!.chance * 100)} % likely
+        {prey.species}, {sizes.join(' or ')}: {Math.round(own[week]!.chance * 100)} % likely
       </h3>
       <p className="small">
         Some {Math.round(own[week]!.by).toLocaleString('en')} are wanting in the week of {on(week)}; it lasts{' '}

@@ -17,6 +17,7 @@ export const ColonyDraft = v.object({
   bins: Bins,
   /** What it stands at. */
   celsius: Celsius,
+  method: v.optional(v.pipe(v.string(), v.maxLength(80)), ''),
 })
 export type ColonyDraft = v.InferOutput<typeof ColonyDraft>
 

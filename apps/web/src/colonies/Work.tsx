@@ -1,0 +1,123 @@
+import type { ColonyView, PreySupply } from '@hatch-book/contract'
+import { byUrgency, colonyWork, daysBetween, minutesAWeek, onDay, type WorkItem } from '@hatch-book/core'
+import { Button, Select } from 'antd'
+import { useState } from 'react'
+import { sendOrSay } from '../shell/api'
+import { useFigures } from '../shell/figures'
+import { useLog } from '../shell/log'
+import { useMay } from '../shell/session'
+import { sayPlan } from './mendWords'
+
+const methodOf = (colony: ColonyView) => colony.methods.find((m) => m.name === colony.method) ?? null
+
+export function workOf(colony: ColonyView): WorkItem[] {
+  const method = methodOf(colony)
+  const first = colony.counts.at(-1)?.on ?? null
+  return colonyWork(colony, {
+    method,
+    lastTended: method ? (colony.tended.find((t) => t.task === method.task)?.on ?? first) : null,
+    countDays: colony.countDays,
+    lastCounted: colony.counts[0]?.on ?? null,
+  })
+}
+
+/** What is planned for the feeders, as work of a day. */
+export const planWork = (preys: readonly PreySupply[], say: Parameters<typeof sayPlan>[3]): WorkItem[] =>
+  preys.flatMap((p) =>
+    p.plans.map((plan) => ({
+      ...onDay(
+        {
+          ...{ kind: plan.what.kind, subject: { type: 'colony' as const, id: '', name: p.species } },
+          ...{ says: sayPlan(plan.what, plan.from, plan.until, say), why: 'so it was planned' },
+        },
+        plan.from,
+        plan.what.kind === 'buy' ? 2 : 0,
+        Math.min(7, daysBetween(plan.from, plan.until)),
+      ),
+      id: plan.id,
+    })),
+  )
+
+const SHOWN_WORK = 6
+
+/** What falls due of all colonies, the most pressing first. */
+export function Due({
+  work,
+  today,
+  onPick,
+}: {
+  work: readonly WorkItem[]
+  today: string
+  onPick(id: string): void
+}) {
+  const figures = useFigures()
+  const sorted = [...work].sort(byUrgency)
+  if (sorted.length === 0) return null
+  return (
+    <div className="card" style={{ marginBottom: 12 }} role="region" aria-label="Due">
+      <h3>Due</h3>
+      <ul className="lines small">
+        {sorted.slice(0, SHOWN_WORK).map((w) => (
+          <li key={w.id} className="between" title={w.why}>
+            {w.subject.id ? (
+              <button className="plain" onClick={() => onPick(w.subject.id)}>
+                <strong>{w.subject.name}</strong> {w.says}
+              </button>
+            ) : (
+              <span>
+                <strong>{w.subject.name}</strong> {w.says}
+              </span>
+            )}
+            <span className={`nowrap ${w.latest < today ? 'bad' : w.due <= today ? 'warm' : 'quiet'}`}>
+              {w.earliest === w.latest
+                ? figures.day(w.due)
+                : figures.span({ from: w.earliest, to: w.latest })}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+/** How a colony is worked, with what that makes of work in a week. */
+export function Method({ colony }: { colony: ColonyView }) {
+  const may = useMay()
+  const { write } = useLog()
+  const [says, setSays] = useState('')
+  const method = methodOf(colony)
+  if (colony.methods.length === 0) return null
+  const choose = async (name: string) =>
+    setSays(await sendOrSay('PATCH', `/api/colonies/${colony.id}`, { version: colony.version, method: name }))
+  const tend = () =>
+    write(
+      [{ kind: 'tended', subject: { type: 'colony', id: colony.id }, payload: { task: method!.task } }],
+      `${colony.name}: ${method!.task}`,
+    )
+  return (
+    <div className="card" role="region" aria-label="How it is worked">
+      <h3>How it is worked</h3>
+      <div className="row" style={{ gap: 10 }}>
+        <Select
+          aria-label="Method"
+          value={colony.method || undefined}
+          placeholder="choose a way"
+          disabled={!may.decide}
+          onChange={(name) => void choose(name)}
+          style={{ width: 230 }}
+          options={colony.methods.map((m) => ({
+            value: m.name,
+            label: `${m.name}, ${Math.round(minutesAWeek(m))} min a week`,
+          }))}
+        />
+        {method && may.write && <Button onClick={() => void tend()}>Done today: {method.task}</Button>}
+      </div>
+      <p className="small quiet">
+        {method
+          ? `${method.argument} Each ${method.everyDays.typical} days (${method.everyDays.least} to ${method.everyDays.most}), ${method.minutes} minutes a time: ${Math.round(minutesAWeek(method))} minutes a week.`
+          : colony.methods.map((m) => `${m.name}: ${m.argument}`).join(' ')}
+      </p>
+      {says && <p className="bad small">{says}</p>}
+    </div>
+  )
+}
