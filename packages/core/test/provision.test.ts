@@ -1,10 +1,15 @@
 import {
+  byUrgency,
   colonyModelOf,
+  colonyWork,
   compileProtocol,
+  countDaysOf,
   eatersOf,
   feederDemand,
   firstShortage,
   mendsFor,
+  methodsOf,
+  minutesAWeek,
   provision,
   startingDocuments,
   type Eater,
@@ -186,5 +191,31 @@ describe('what all mouths eat', () => {
     expect(feederDemand([])).toEqual([])
     expect(() => feederDemand([eater('x', -1, 2, 3)])).toThrow('mouths are from 0 on')
     expect(() => feederDemand([eater('x', 1, 2, 0)])).toThrow(RangeError)
+  })
+})
+
+describe('the work that colonies make', () => {
+  const [traps, moved] = methodsOf(document('BC'))
+  test('two ways of keeping crickets: traps twice a week are twenty minutes, moving on less', () => {
+    expect(minutesAWeek(traps!)).toBeCloseTo(20, 9)
+    expect(minutesAWeek(moved!)).toBeCloseTo(40 / 3, 9)
+    expect(methodsOf(document('CS'))).toEqual([])
+  })
+  test('its task and its count fall due within what their rhythm allows; without a method only the count', () => {
+    const facts = {
+      method: traps!,
+      lastTended: '2027-05-24',
+      countDays: countDaysOf(document('BC')),
+      lastCounted: '2027-05-17',
+    }
+    const q = { id: 'q', name: 'Q1' }
+    expect(colonyWork(q, facts).map((w) => [w.kind, w.earliest, w.due, w.latest])).toEqual([
+      ['tend', '2027-05-26', '2027-05-28', '2027-05-29'],
+      ['count', '2027-05-24', '2027-05-31', '2027-06-07'],
+    ])
+    expect(colonyWork(q, { ...facts, method: null }).map((w) => w.kind)).toEqual(['count'])
+    expect(colonyWork(q, { ...facts, lastCounted: null, lastTended: null })).toEqual([])
+    const sorted = colonyWork(q, facts).sort(byUrgency)
+    expect(sorted[0]!.kind).toBe('tend')
   })
 })
