@@ -56,7 +56,7 @@ test('a new colony is set up and counted with a few keys; what cannot be is ques
   await expect(page.getByRole('heading', { name: 'Colony Q2' })).toBeVisible()
   await expect(page.getByText('Q2 was never counted')).toBeVisible()
   const count = async (figures: Record<string, string>, scoops = '20') => {
-    await page.getByRole('button', { name: 'Count it' }).click()
+    await page.getByRole('button', { name: 'Count it', exact: true }).click()
     const scoop = page.getByRole('form', { name: 'Count a scoop' })
     await scoop.getByRole('spinbutton', { name: 'So many scoops make the colony' }).fill(scoops)
     for (const [name, text] of Object.entries(figures))
@@ -86,8 +86,8 @@ test('a shortage weeks ahead is found, and mended by what is planned for it', as
   await openRoom(page, 'Colonies')
   const says = page.getByTestId('supply-says')
   await page
+    .getByRole('radiogroup', { name: 'Feeder' })
     .getByText(/^banded cricket/)
-    .first()
     .click()
   await expect(says).toContainText(/In \d+ weeks you will be short of banded cricket, .*: \d+ % likely/, {
     timeout: 60_000,

@@ -280,7 +280,7 @@ function collectOva(kept: Kept, luck: Chance): DemoStep[] {
     if (day === 84)
       steps.push(
         write(on, 16.5, 'passed on', {
-          stage: kept.protocol.stages[0]!.name,
+          stage: kept.protocol.unfertilised![0]!.name,
           count: 120,
           how: 'frozen',
           note: 'a week in the freezer, then away',

@@ -39,8 +39,8 @@ interface Kept {
 
 const KEPT: readonly Kept[] = [
   {
-    ...{ name: 'R1', code: 'TR', since: '2026-08-17', bins: 3, celsius: 29, females: 60, males: 20 },
-    ...{ breeds: 0.86, take: { size: 3, perWeek: 30, fromWeek: 22 }, method: 'left together', countDays: 28 },
+    ...{ name: 'R1', code: 'TR', since: '2026-08-17', bins: 3, celsius: 29, females: 150, males: 50 },
+    ...{ breeds: 0.86, take: { size: 3, perWeek: 60, fromWeek: 22 }, method: 'left together', countDays: 28 },
   },
   {
     ...{ name: 'Q1', code: 'BC', since: '2027-01-11', bins: 2, celsius: 30, females: 60, males: 40 },

@@ -142,8 +142,8 @@ function eventOf({ kind, on, payload }: Told, stages: readonly { name: string }[
     case 'eggs collected':
       return changed({ [stages[0]!.name]: (payload as PayloadOf<'eggs collected'>).count })
     case 'emerged': {
-      const { females, males } = payload as PayloadOf<'emerged'>
-      const one = { [stages.at(-1)!.name]: -(females + males), females, males }
+      const { females, males, unsexed } = payload as PayloadOf<'emerged'>
+      const one = { [stages.at(-1)!.name]: -(females + males + unsexed), females, males, grown: unsexed }
       return changed(one, { females: -females, males: -males })
     }
     case 'searched': {

@@ -36,8 +36,9 @@ export function AdultsForm({ studied: { cohort, standing }, onDone }: ActProps) 
       subject: { type: 'cohort' as const, id: cohort.id },
       payload: told,
     }
-    if (await write([entry], `${all} adults ${way === 'in' ? 'set into' : 'taken out of'} ${cohort.name}`))
-      onDone()
+    await write([entry], `${all} adults ${way === 'in' ? 'set into' : 'taken out of'} ${cohort.name}`, {
+      onKept: onDone,
+    })
   }
   return (
     <FormCard title="Adults in or out" keep="Keep it" says={says} onKeep={keep} onDone={onDone}>
@@ -58,23 +59,26 @@ export function AdultsForm({ studied: { cohort, standing }, onDone }: ActProps) 
 }
 
 /** Some became adult: told by sex, out of the last young stage. */
-export function EmergedForm({ studied: { cohort, way, standing }, onDone }: ActProps) {
+export function EmergedForm({ studied: { cohort, way, standing, protocol }, onDone }: ActProps) {
   const { write } = useLog()
   const { told, all, fields } = useSexes()
+  const [unsexed, setUnsexed] = useState<number | null>(null)
   const [says, setSays] = useState('')
   const last = way.at(-1)!.name
+  const count = all + (unsexed ?? 0)
   const keep = async () => {
-    if (all === 0) return setSays('how many?')
-    const entry = {
-      kind: 'emerged' as const,
-      subject: { type: 'cohort' as const, id: cohort.id },
-      payload: told,
-    }
-    if (await write([entry], `${all} of ${cohort.name} emerged`)) onDone()
+    if (count === 0) return setSays('how many?')
+    const payload = { ...told, unsexed: unsexed ?? 0 }
+    const entry = { kind: 'emerged' as const, subject: { type: 'cohort' as const, id: cohort.id }, payload }
+    await write([entry], `${count} of ${cohort.name} are ${protocol.grown}`, { onKept: onDone })
   }
   return (
     <FormCard title="Emerged" keep="Keep it" says={says} onKeep={keep} onDone={onDone}>
-      {fields}
+      {protocol.adults ? (
+        fields
+      ) : (
+        <WholeField name={`How many are ${protocol.grown}`} value={unsexed} onChange={setUnsexed} first />
+      )}
       <p className="small quiet">
         Out of {countOf(standing, last)} {last}.
       </p>

@@ -4,7 +4,7 @@ import { told, type StudiedCohort } from './study'
 
 /** Tag and place, where it stands, what comes next. */
 export function CohortCard({
-  studied: { cohort, standing, forecast, way, search },
+  studied: { cohort, standing, forecast, way, search, protocol },
   today,
   here,
   onPick,
@@ -16,7 +16,9 @@ export function CohortCard({
 }) {
   const figures = useFigures()
   const next = forecast[0]
-  const stands = standing.stages.map((s) => told(s.count, s.name)).join(', ')
+  const stands = standing.stages
+    .map((s) => told(s.count, s.name === 'grown' ? protocol.grown : s.name))
+    .join(', ')
   return (
     <article
       className={`card small-card ${here ? 'now' : ''}`}
@@ -37,7 +39,7 @@ export function CohortCard({
         {search
           ? `search it on ${figures.day(addDays(search.lastOn, search.next.day))}`
           : next && Number.isFinite(next.half)
-            ? `half are ${way[next.stage]?.name ?? 'adult'} by ${figures.day(addDays(today, Math.round(next.half)))}`
+            ? `half are ${way[next.stage]?.name ?? protocol.grown} by ${figures.day(addDays(today, Math.round(next.half)))}`
             : ''}
         {cohort.generation ? `${search || next ? '; ' : ''}${sayGeneration(cohort.generation)}` : ''}
       </div>

@@ -96,7 +96,7 @@ function Kept({ data }: { data: Cohorts }) {
                 onMade={pick}
               />
             )}
-            <Due studied={studied} today={data.today} onPick={pick} />
+            <Due studied={studied} own={picked} today={data.today} onPick={pick} />
             {studied.map((s) => (
               <CohortCard
                 key={s.cohort.id}
@@ -151,15 +151,19 @@ const SHOWN_WORK = 6
 /** What falls due of all cohorts, the most pressing first. */
 function Due({
   studied,
+  own,
   today,
   onPick,
 }: {
   studied: readonly StudiedCohort[]
+  /** Its work comes first. */
+  own: StudiedCohort
   today: string
   onPick(id: string): void
 }) {
   const figures = useFigures()
-  const work = studied.flatMap((s) => s.work).sort(byUrgency)
+  const others = studied.filter((s) => s !== own).flatMap((s) => s.work)
+  const work = [...[...own.work].sort(byUrgency), ...others.sort(byUrgency)]
   if (work.length === 0) return null
   return (
     <div className="card" style={{ marginBottom: 12 }} role="region" aria-label="Due">

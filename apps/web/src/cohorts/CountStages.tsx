@@ -1,4 +1,4 @@
-import { doubtCohortCount, type Estimate } from '@hatch-book/core'
+import { doubtCohortCount, GROWN, type Estimate } from '@hatch-book/core'
 import { Input } from 'antd'
 import { useState } from 'react'
 import { Labelled } from '../parts/Labelled'
@@ -27,7 +27,10 @@ export function CountStages({ studied, onDone }: ActProps) {
   const last = way.at(-1)!.name
   const known = standing.stages.map((s) => s.stage ?? way.length)
   const from = Math.max(0, Math.min(...known, way.length) - 1)
-  const names = [...way.slice(known.length > 0 ? from : 0).map((s) => s.name), 'females', 'males']
+  const names = [
+    ...way.slice(known.length > 0 ? from : 0).map((s) => s.name),
+    ...(studied.protocol.adults ? ['females', 'males'] : ['grown']),
+  ]
   const keep = async () => {
     const told = names.map((name) => [name, readCount(text[name] ?? '')] as const)
     const wrong = told.find(([, e]) => e === null)
@@ -35,7 +38,7 @@ export function CountStages({ studied, onDone }: ActProps) {
     const stages = Object.fromEntries(told.filter(([, e]) => e!.high > 0).map(([name, e]) => [name, e!]))
     const sum = (of: (name: string) => boolean) =>
       Object.entries(stages).reduce((all, [name, e]) => all + (of(name) ? e.count : 0), 0)
-    const grown = (name: string) => name === 'females' || name === 'males'
+    const grown = (name: string) => (GROWN as readonly string[]).includes(name)
     const doubt = doubtCohortCount(standing, { young: sum((n) => !grown(n)), grown: sum(grown) })
     // Asked once; the same count sent again is meant.
     if (doubt && asked !== doubt) {
@@ -51,7 +54,7 @@ export function CountStages({ studied, onDone }: ActProps) {
       subject: { type: 'cohort' as const, id: cohort.id },
       payload: { stages, ...sexed },
     }
-    if (await write([entry], `${cohort.name} counted: ${sum(() => true)}`)) onDone()
+    await write([entry], `${cohort.name} counted: ${sum(() => true)}`, { onKept: onDone })
   }
   const field = (name: string, first = false, placeholder = '') => (
     <Input

@@ -21,7 +21,7 @@ export function EggsCollected({ studied: { cohort }, onDone }: ActProps) {
       subject: { type: 'cohort' as const, id: cohort.id },
       payload: { count, mothers },
     }
-    if (await write([entry], `${count} eggs into ${cohort.name}`)) onDone()
+    await write([entry], `${count} eggs into ${cohort.name}`, { onKept: onDone })
   }
   return (
     <FormCard title="Eggs collected" keep="Keep it" says={says} onKeep={keep} onDone={onDone}>
@@ -61,13 +61,11 @@ export function EggsJudged({ studied: { cohort }, onDone }: ActProps) {
       subject: { type: 'cohort' as const, id: cohort.id },
       payload: told,
     }
-    if (
-      await write(
-        [entry],
-        `${told.fertile} of ${told.fertile + told.infertile} eggs are fertile by their looks`,
-      )
+    await write(
+      [entry],
+      `${told.fertile} of ${told.fertile + told.infertile} eggs are fertile by their looks`,
+      { onKept: onDone },
     )
-      onDone()
   }
   return (
     <FormCard title="Eggs judged" keep="Keep it" says={says} onKeep={keep} onDone={onDone}>

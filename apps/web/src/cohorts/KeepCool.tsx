@@ -70,9 +70,12 @@ export function KeepCool({
       </p>
       {may.decide &&
         (apart.length > 0 ? (
-          <Button onClick={() => void split()}>
-            Set {apart.map((a) => `${a.count} of ${a.studied.cohort.name}`).join(' and ')} apart and keep them
-            cool
+          <Button
+            onClick={() => void split()}
+            style={{ height: 'auto', whiteSpace: 'normal', textAlign: 'left' }}
+          >
+            Set {apart.map((a) => `${a.count} of ${a.studied.cohort.name}`).join(' and ')} apart, and keep
+            them cool
           </Button>
         ) : (
           <p className="small quiet">

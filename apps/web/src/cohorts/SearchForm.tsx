@@ -36,7 +36,7 @@ export function SearchForm({ studied: { cohort, protocol, standing }, onDone }: 
         ...{ adults: { females: females ?? 0, males: males ?? 0 }, takenOut },
       },
     }
-    if (await write([entry], `${cohort.name} searched`)) onDone()
+    await write([entry], `${cohort.name} searched`, { onKept: onDone })
   }
   return (
     <FormCard title="Search it" keep="Keep the search" says={says} onKeep={keep} onDone={onDone}>

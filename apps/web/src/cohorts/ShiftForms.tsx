@@ -25,7 +25,7 @@ export function MoultForm({ studied, onDone }: ActProps) {
       subject: { type: 'cohort' as const, id: cohort.id },
       payload: { from, to, count },
     }
-    if (await write([entry], `${count} of ${cohort.name} are ${to}`)) onDone()
+    await write([entry], `${count} of ${cohort.name} are ${to}`, { onKept: onDone })
   }
   return (
     <FormCard title="Moulted" keep="Keep it" says={says} onKeep={keep} onDone={onDone}>
@@ -71,7 +71,7 @@ export function LostForm({ studied, onDone, gone }: ActProps & { gone: boolean }
       subject: { type: 'cohort' as const, id: cohort.id },
       payload: gone ? { stage, count, how: why } : { stage, count, why },
     }
-    if (await write([entry], `${count} ${stage} of ${cohort.name} ${why}`)) onDone()
+    await write([entry], `${count} ${stage} of ${cohort.name} ${why}`, { onKept: onDone })
   }
   return (
     <FormCard title={gone ? 'Pass on' : 'Lost'} keep="Keep it" says={says} onKeep={keep} onDone={onDone}>

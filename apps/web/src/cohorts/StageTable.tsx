@@ -5,11 +5,11 @@ import type { StudiedCohort } from './study'
 /** Who is in which stage, since when, and when the next stages are entered by how many. */
 export function StageTable({ studied, today }: { studied: StudiedCohort; today: string }) {
   const figures = useFigures()
-  const { standing, forecast, way, cohort } = studied
+  const { standing, forecast, way, cohort, protocol } = studied
   const on = (days: number) =>
     Number.isFinite(days) ? figures.day(addDays(today, Math.round(days))) : 'never'
   const whole = (n: number) => Math.round(n).toLocaleString('en')
-  const names = [...way.map((s) => s.name), 'adults']
+  const names = [...way.map((s) => s.name), protocol.grown]
   const rows = names.flatMap((name, i) => {
     const here =
       i < way.length ? standing.stages.find((s) => s.name === name) : grownOf(standing.stages, standing.grown)

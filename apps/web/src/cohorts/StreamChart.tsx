@@ -14,7 +14,7 @@ export function StreamChart({ studied, today }: { studied: StudiedCohort; today:
   const adultDays = protocol.adults?.femaleDays.typical ?? null
   const lives = { grown: standing.grown, adultDays }
   const table = membersByWeek(way, groups, ahead, protocol.referenceC, WEEKS, lives)
-  const names = [...way.map((s) => s.name), 'adults']
+  const names = [...way.map((s) => s.name), protocol.grown]
   const shown = names
     .map((name, i) => ({ name, row: table[i]! }))
     .filter(({ row }) => row.some((n) => n >= 0.5))

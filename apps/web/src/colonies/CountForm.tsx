@@ -51,7 +51,7 @@ export function CountForm({ colony, onDone }: { colony: ColonyView; onDone(): vo
       setAsked(doubt)
       return setSays(`${doubt} Press again to keep it.`)
     }
-    const kept = await write(
+    await write(
       [
         {
           kind: 'counted',
@@ -64,8 +64,8 @@ export function CountForm({ colony, onDone }: { colony: ColonyView; onDone(): vo
         },
       ],
       `${colony.name} counted: ${sum(rows).toLocaleString('en')}`,
+      { onKept: onDone },
     )
-    if (kept) onDone()
   }
   return (
     <form

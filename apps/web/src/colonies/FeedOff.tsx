@@ -18,7 +18,7 @@ export function FeedOff({ colony, onDone }: { colony: ColonyView; onDone(): void
       subject: { type: 'colony' as const, id: colony.id },
       payload: { size, count },
     }
-    if (await write([entry], `${count} ${size} of ${colony.name} fed off`)) onDone()
+    await write([entry], `${count} ${size} of ${colony.name} fed off`, { onKept: onDone })
   }
   return (
     <form

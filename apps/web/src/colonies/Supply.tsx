@@ -1,6 +1,6 @@
 import type { PreySupply, SupplyView } from '@hatch-book/contract'
 import { addDays, BORNE_CHANCE, feederDemand, type Mend, type Take } from '@hatch-book/core'
-import { Button, Progress, Segmented } from 'antd'
+import { Button, Progress, Radio } from 'antd'
 import { useMemo, useState } from 'react'
 import { sendOrSay } from '../shell/api'
 import { useFigures } from '../shell/figures'
@@ -27,10 +27,11 @@ export function Supply({ data }: { data: SupplyView }) {
   return (
     <>
       <div className="row" style={{ marginBottom: 8 }}>
-        <Segmented
+        <Radio.Group
           aria-label="Feeder"
+          optionType="button"
           value={prey.code}
-          onChange={setCode}
+          onChange={(e) => setCode(e.target.value as string)}
           options={data.preys.map((p) => {
             const week = short.get(p.code)
             return {

@@ -50,8 +50,8 @@ export function cohortInWords({ kind, payload }: Pick<Entry, 'kind' | 'payload'>
       return `${count} eggs collected, mothers ${mothers}`
     }
     case 'emerged': {
-      const { females, males } = as<'emerged'>()
-      return `emerged: ${females} females, ${males} males`
+      const { females, males, unsexed } = as<'emerged'>()
+      return unsexed > 0 ? `emerged: ${unsexed}` : `emerged: ${females} females, ${males} males`
     }
     case 'eggs judged': {
       const { fertile, infertile } = as<'eggs judged'>()

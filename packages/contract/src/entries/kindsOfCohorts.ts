@@ -13,7 +13,7 @@ const Estimate = v.pipe(
   v.object({ count: Whole, low: Whole, high: Whole }),
   v.check(({ count, low, high }) => low <= count && count <= high, 'an interval holds its count'),
 )
-/** By the names of the protocol's stages; the grown are `females` and `males`. */
+/** By the names of the protocol's stages; the grown are `females`, `males` and, not told apart, `grown`. */
 const ByStage = <T extends v.GenericSchema>(each: T) => v.record(Line(60), each)
 const Sexes = v.object({ females: Whole, males: Whole })
 const remark = { note: v.optional(Note) }
@@ -100,7 +100,10 @@ export const KINDS_OF_COHORTS = {
       ...remark,
     }),
   },
-  emerged: { subject: 'cohort', payload: v.object({ ...Sexes.entries, ...remark }) },
+  emerged: {
+    subject: 'cohort',
+    payload: v.object({ ...Sexes.entries, unsexed: v.optional(Whole, 0), ...remark }),
+  },
   /** Signs that eggs are fertile or not, such as a dent. */
   'eggs judged': {
     subject: 'cohort',

@@ -19,6 +19,8 @@ export interface BoxRules {
 export interface CohortProtocol {
   code: string
   species: string
+  /** What they are once the last stage is over: adults, froglets. */
+  grown: string
   referenceC: number
   /** From the egg on, of females; the last one ends with the adult. */
   stages: ColonyStage[]
@@ -58,7 +60,8 @@ export interface CohortProtocol {
  * @throws MissingFigureError when a figure is missing that a cohort cannot do without
  */
 export function cohortProtocolOf(document: ProtocolDocument): CohortProtocol | null {
-  if (document.keptAs !== 'cohorts') return null
+  // Larvae of some species are counted in groups, though the grown have names.
+  if (document.keptAs !== 'cohorts' && !document.figures['cohort.grown']) return null
   const female = lifeOf(document, { sex: 'female' })
   const male = lifeOf(document, { sex: 'male' })
   if (!female || !male) return null
@@ -70,6 +73,7 @@ export function cohortProtocolOf(document: ProtocolDocument): CohortProtocol | n
   return {
     code: document.code,
     species: document.species,
+    grown: sheet.words('cohort.grown', 'adults'),
     referenceC: female.referenceC,
     stages: female.stages,
     maleStages: male.stages,

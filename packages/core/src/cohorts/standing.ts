@@ -5,7 +5,7 @@ import type { DayTemperature } from './clock'
 import type { CohortProtocol } from './compile'
 import type { CohortGroup } from './forecast'
 
-/** What a log says of a cohort's numbers. Stages by name; the grown are `females` and `males`. */
+/** What a log says of a cohort's numbers. Stages by name; the grown are `females`, `males` and, not told apart, `grown`. */
 export type CohortEvent =
   | {
       kind: 'counted'
@@ -23,7 +23,7 @@ export type CohortEvent =
       sexed?: { females: number; males: number } | null
     }
 
-export const GROWN = ['females', 'males'] as const
+export const GROWN = ['females', 'males', 'grown'] as const
 
 export interface StageMembers {
   name: string

@@ -42,14 +42,14 @@ export function cohortWork(facts: CohortFacts): WorkItem[] {
   }
   const next = forecast[0]
   if (next && !search) {
-    const name = protocol.stages[next.stage]?.name ?? 'adults'
+    const name = protocol.stages[next.stage]?.name ?? protocol.grown
     const due = addDays(today, Math.round(next.half))
     work.push({
       ...onDay(
         {
           kind: 'moult',
           subject,
-          says: `look for the first ${name}`,
+          says: `look for ${name}`,
           why: `half of them are expected by then`,
         },
         due,

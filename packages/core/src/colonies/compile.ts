@@ -24,7 +24,7 @@ export function lifeOf(
 ): LifeCourse | null {
   const sheet = new Sheet(document.code, document.figures)
   const all = sheet.numbered('thermal')
-  if (all.length < 2) return null
+  if (all.length === 0) return null
   const colony = document.keptAs === 'colonies'
   const capC = sheet.number(colony ? 'colony.capC' : 'incubation.capC')
   const stages = all
