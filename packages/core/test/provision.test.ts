@@ -10,6 +10,7 @@ import {
   mendsFor,
   methodsOf,
   minutesAWeek,
+  pipelineOf,
   provision,
   startingDocuments,
   type Eater,
@@ -125,6 +126,24 @@ describe('mending a shortage', () => {
       wants: [{ stages: [SIZE3], weeks: weeks.map(() => ({ mean: 5, spread: 0 })) }],
     }
     expect(mendsFor(enough, provision(enough, { runs: 20 }), 0)).toEqual([])
+  })
+})
+
+describe('a jar from each day’s eggs', () => {
+  test('a hundred female crickets: 1200 eggs a day are 840 pinheads; their parents are replaced out of them', () => {
+    const line = pipelineOf(crickets, { eggsPerDay: 1200, stage: 1, celsius: 30, spare: 1 })!
+    expect(line.females).toBeCloseTo(100, 9)
+    expect(line.perDay).toBeCloseTo(840, 9)
+    expect(line.jars).toBe(12)
+    // 100 females lay for 35 days; of a pinhead 0.593 become adult, half of them female.
+    expect(line.keptBack).toBeCloseTo(100 / 35 / 0.5 / (0.8 * 0.92 * 0.94 * 0.95 ** 3), 6)
+    expect(line.fedOff).toBeCloseTo(840 - line.keptBack, 9)
+    expect(pipelineOf(crickets, { eggsPerDay: 10, stage: 3, celsius: 30 })!.days).toBeCloseTo(11.875 + 14, 9)
+  })
+  test('in the cold nobody lays; nothing that cannot be', () => {
+    expect(pipelineOf(crickets, { eggsPerDay: 10, stage: 2, celsius: 19 })).toBeNull()
+    expect(() => pipelineOf(crickets, { eggsPerDay: 0, stage: 2, celsius: 30 })).toThrow(RangeError)
+    expect(() => pipelineOf(crickets, { eggsPerDay: 5, stage: 0, celsius: 30 })).toThrow(RangeError)
   })
 })
 

@@ -77,6 +77,10 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
       ),
     [question, celsius],
   )
+  const forgotten = useMemo(
+    () => costOf({ ...question, bins: 1e30, take: [] }, { missedWeeks: [0] }, celsius),
+    [question, celsius],
+  )
   const full = fullOn(days)
   const whole = (n: number) => Math.round(n).toLocaleString('en')
   const end = days.at(-1)!
@@ -211,6 +215,14 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
           <span>A week at {figures.celsius(celsius - COLDER)}</span>
           <span className="small">
             {Number.isFinite(cold.days) ? `costs ${cold.days.toFixed(1)} days` : 'kills it'}
+          </span>
+        </li>
+        <li className="between">
+          <span>A week in which nobody sees to the eggs</span>
+          <span className="small">
+            {Number.isFinite(forgotten.days)
+              ? `costs ${Math.max(0, forgotten.days).toFixed(1)} days`
+              : 'ends it'}
           </span>
         </li>
         <li className="between">

@@ -6,6 +6,7 @@ import { sendOrSay } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
+import { Jars } from './Jars'
 import { sayPlan } from './mendWords'
 
 const methodOf = (colony: ColonyView) => colony.methods.find((m) => m.name === colony.method) ?? null
@@ -117,6 +118,7 @@ export function Method({ colony }: { colony: ColonyView }) {
           ? `${method.argument} Each ${method.everyDays.typical} days (${method.everyDays.least} to ${method.everyDays.most}), ${method.minutes} minutes a time: ${Math.round(minutesAWeek(method))} minutes a week.`
           : colony.methods.map((m) => `${m.name}: ${m.argument}`).join(' ')}
       </p>
+      {method && method.everyDays.typical <= 1 && <Jars colony={colony} />}
       {says && <p className="bad small">{says}</p>}
     </div>
   )

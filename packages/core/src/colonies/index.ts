@@ -29,6 +29,7 @@ export {
   type SimulationWish,
 } from './simulate'
 export { BORNE_CHANCE, mendsFor, type Mend } from './mending'
+export { pipelineOf, type Pipeline, type PipelineWish } from './pipeline'
 export { eatersOf, stillHere, type Mouths, type MouthsToCome } from './mouths'
 export {
   firstShortage,
