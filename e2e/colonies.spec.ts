@@ -92,20 +92,21 @@ test('a shortage weeks ahead is found, and mended by what is planned for it', as
   await expect(says).toContainText(/In \d+ weeks you will be short of banded cricket, .*: \d+ % likely/, {
     timeout: 60_000,
   })
-  expect(Number(/In (\d+) weeks/.exec((await says.textContent())!)![1])).toBeGreaterThanOrEqual(8)
+  const weeks = async () => {
+    const words = (await says.textContent())!
+    return words.startsWith('Enough') ? Infinity : Number(/In (\d+) weeks/.exec(words)?.[1] ?? 0)
+  }
+  const found = await weeks()
+  expect(found).toBeGreaterThanOrEqual(8)
   const shortage = page.getByRole('region', { name: 'Shortage' })
   await expect(shortage).toContainText('To mend it, any one of:')
-  await shortage
-    .getByRole('listitem')
-    .filter({ hasText: /^buy/ })
-    .getByRole('button', { name: 'Plan it' })
-    .click()
-  await expect(says).toContainText('Enough banded cricket for everybody', { timeout: 60_000 })
+  await shortage.getByRole('button', { name: 'Plan it' }).first().click()
+  const planned = page.getByRole('region', { name: 'Planned' })
+  await expect(planned).toContainText(/(buy|set up|take no|keep) /)
+  await expect.poll(weeks, { timeout: 60_000 }).toBeGreaterThan(found)
   await test.step('dropped again, the shortage is back', async () => {
-    const planned = page.getByRole('region', { name: 'Planned' })
-    await expect(planned).toContainText(/buy [\d,]+ of/)
-    await planned.getByRole('button', { name: 'Drop it' }).click()
-    await expect(says).toContainText('you will be short of', { timeout: 60_000 })
+    await planned.getByRole('button', { name: 'Drop it' }).first().click()
+    await expect.poll(weeks, { timeout: 60_000 }).toBe(found)
   })
   expect(complaints).toEqual([])
 })

@@ -68,7 +68,7 @@ export function sayPlan(
       return `buy ${whole(all)} of ${what.sizes.join(' or ')} from ${day(from)} to ${day(until)}${span}`
     }
     case 'start':
-      return `set up a new bin by ${day(from)} with ${whole(what.females)} females${what.males > 0 ? ` and ${whole(what.males)} males` : ''} at ${celsius(what.celsius)}`
+      return `set up ${what.bins === 1 ? 'a new bin' : `${what.bins} new bins`} by ${day(from)} with ${whole(what.females)} females${what.males > 0 ? ` and ${whole(what.males)} males` : ''} at ${celsius(what.celsius)}`
     case 'spare':
       return `take no ${what.sizes.join(' or ')} from ${colony(what.colonyId)} until ${day(until)}`
     case 'warm':

@@ -60,7 +60,7 @@ export function mendsFor(
     .filter((s) => s.celsius < s.model.referenceC - COOLER)
     .map((s): PreyPlan => ({ kind: 'warm', sourceId: s.id, celsius: s.model.referenceC }))
   if (warmer.length > 0) add('warm', warmer)
-  const first = short.findIndex((w) => w.chance > BORNE_CHANCE)
+  const first = short.findIndex((w) => w.most > 0)
   const packs = (n: number) => Math.ceil(n / PACK) * PACK
   const amounts = short.slice(first, last + 1).map((w) => packs(w.most))
   // What is bought is not taken, and what is not taken breeds: once more with a little on top where it was not enough.

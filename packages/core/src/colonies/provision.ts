@@ -47,7 +47,7 @@ export interface ProvisionQuestion {
 export interface ProvisionWeek {
   /** Chance that more than a twentieth of what is wanted is wanting. */
   chance: number
-  /** What is wanting: on the mean of the weeks that are short, and at most, with nine chances in ten. */
+  /** What is wanting: on the mean of the weeks that are short, and at most, with nineteen chances in twenty. */
   by: number
   most: number
 }
@@ -106,7 +106,7 @@ export function provision(
         return {
           chance: done > 0 ? short[w]![week]! / done : 0,
           by: wanting.length > 0 ? wanting.reduce((a, b) => a + b, 0) / wanting.length : 0,
-          most: sorted[Math.min(done - 1, Math.floor(0.9 * done))] ?? 0,
+          most: sorted[Math.min(done - 1, Math.floor(0.95 * done))] ?? 0,
         }
       }),
     ),
