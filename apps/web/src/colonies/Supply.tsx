@@ -30,6 +30,7 @@ export function Supply({ data }: { data: SupplyView }) {
         <Radio.Group
           aria-label="Feeder"
           optionType="button"
+          buttonStyle="solid"
           value={prey.code}
           onChange={(e) => setCode(e.target.value as string)}
           options={data.preys.map((p) => {
