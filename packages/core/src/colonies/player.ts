@@ -56,10 +56,25 @@ export function playerOf(
   const paces = new Float64Array(links.length)
   const sums = new Float64Array(links.length)
   let [pacedAt, layingThen] = [NaN, 0]
-  const jump = (i: number) => jumpOn(state, links[i]!, paces[i]!, sums[i]!, dice)
+  // Sums are carried along with what moves and reckoned anew once a week: less than a rounding goes astray in between.
+  let sinceReckoned = Infinity
+  const reckon = () => {
+    for (let i = 0; i < sums.length; i++) sums[i] = sumOf(state, links[i]!)
+    sinceReckoned = 0
+  }
+  const jump = (i: number) => {
+    const moved = jumpOn(state, links[i]!, paces[i]!, sums[i]!, dice)
+    sums[i] = Math.max(0, sums[i]! - moved)
+    return wholeOf(moved, dice)
+  }
+  const enter = (i: number, count: number) => {
+    state[links[i]!.from]! += count
+    sums[i]! += count
+  }
   const passDay = (celsius: number, trapForgotten = false) => {
     if (celsius <= model.lethalC.low || celsius >= model.lethalC.high) {
       state.fill(0)
+      sinceReckoned = Infinity
       return
     }
     if (celsius !== pacedAt) {
@@ -67,31 +82,32 @@ export function playerOf(
       layingThen = layingShare(model, celsius)
       pacedAt = celsius
     }
+    if (++sinceReckoned > 7) reckon()
     let load = 0
-    for (let i = 0; i < sums.length; i++) {
-      sums[i] = sumOf(state, links[i]!)
-      load += sums[i]! * share[i]!
-    }
+    for (let i = 0; i < sums.length; i++) load += sums[i]! * share[i]!
     const left = crowding(load / bins)
     const laid = trapForgotten ? 0 : dice.poisson(sums[laying]! * eggs * layingThen * left)
     jump(males)
     jump(spent)
-    state[links[spent]!.from]! += jump(laying)
-    state[links[laying]!.from]! += jump(ripening)
+    enter(spent, jump(laying))
+    enter(laying, jump(ripening))
     for (let i = stages - 1; i >= 0; i--) {
       const out = dice.binomial(jump(i), survive[i]! * left)
       if (i === stages - 1) {
         const grown = dice.binomial(out, model.femaleShare)
-        state[links[ripening]!.from]! += grown
-        state[links[males]!.from]! += out - grown
-      } else state[links[i + 1]!.from]! += out
+        enter(ripening, grown)
+        enter(males, out - grown)
+      } else enter(i + 1, out)
     }
-    state[links[0]!.from]! += laid
+    enter(0, laid)
   }
   return {
     females,
     passDay,
-    take: (stage, wanted) => takeWhole(chain, state, stage, wanted, dice),
+    take: (stage, wanted) => {
+      sinceReckoned = Infinity
+      return takeWhole(chain, state, stage, wanted, dice)
+    },
     stock: (stage) => linksOf(chain, stage).reduce((sum, link) => sum + sumOf(state, link), 0),
     counts: () => countsOf(chain, state),
   }
@@ -143,10 +159,10 @@ function takeWhole(
 /** From so many on, the chance of each moving today averages out: they move by their mean. */
 const MANY = 30
 
-/** Moves those of a link on, one by one where they are few; @returns how many whole ones left it. */
+/** Moves those of a link on, one by one where they are few; @returns how many left it, parts of one included. */
 function jumpOn(state: Float64Array, link: Link, jump: number, count: number, dice: Dice): number {
   if (count === 0) return 0
-  if (count >= MANY) return wholeOf(moveBy(state, link, jump), dice)
+  if (count >= MANY) return moveBy(state, link, jump)
   const sure = Math.floor(jump) | 0
   const more = jump - sure
   const end = link.from + link.boxes
