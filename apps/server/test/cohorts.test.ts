@@ -137,6 +137,20 @@ test('a breeding box is searched: what was found sets the counts, or is taken ou
   ])
 })
 
+test('tadpoles are counted in a group; those that came ashore are grown and get names', async () => {
+  const { id, reply } = await begin('T1', 'DF', { began: '2026-03-01', litres: 0.3, tubs: 12 })
+  expect(reply.status).toBe(200)
+  const { protocol } = (await read()).species.find((s) => s.protocol.code === 'DF')!
+  expect(protocol).toMatchObject({ grown: 'froglets', adults: null, aloneFrom: 1 })
+  const tadpole = protocol.stages[1]!.name
+  await tell(id, 'cohort counted', { stages: { [tadpole]: sure(11) } }, '2026-03-20')
+  await tell(id, 'emerged', { females: 0, males: 0, unsexed: 3 }, '2026-05-12')
+  expect(await numbers(id)).toEqual({ [tadpole]: 8, grown: 3 })
+  const single = { entryId: newId(), animalId: newId(), tag: 'TX1', stage: 'grown', placeId: null }
+  expect((await book.as.keeper('POST', `/api/cohorts/${id}/single`, single)).status).toBe(200)
+  expect(await numbers(id)).toEqual({ [tadpole]: 8, grown: 2 })
+})
+
 test('what cannot be is refused with words, and nothing is kept of it', async () => {
   const { id } = await begin('Q1', 'MA')
   const send = async (kind: string, payload: object) => {

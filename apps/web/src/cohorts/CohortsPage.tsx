@@ -4,6 +4,7 @@ import { Button } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { useFigures } from '../shell/figures'
+import { LastEntries } from '../parts/LastEntries'
 import { useKeys } from '../shell/keys'
 import { useMay } from '../shell/session'
 import { ActForm, ACTS, type Act } from './acts'
@@ -84,6 +85,7 @@ function Kept({ data }: { data: Cohorts }) {
               </div>
             )}
             <Keeping studied={picked} all={studied} />
+            <LastEntries subjectId={picked.cohort.id} />
           </div>
           <div className="first-on-phone">
             {act !== null && act !== 'new' && (

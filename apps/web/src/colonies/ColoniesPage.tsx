@@ -3,6 +3,7 @@ import { growthRate, hatchedOf } from '@hatch-book/core'
 import { Button } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
+import { LastEntries } from '../parts/LastEntries'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { ColonyCourse } from './ColonyCourse'
@@ -76,6 +77,7 @@ function Kept({ data }: { data: Colonies }) {
               <>
                 <ColonyCourse key={picked.id} colony={picked} today={data.today} />
                 <Method key={`${picked.id} method`} colony={picked} />
+                <LastEntries subjectId={picked.id} />
               </>
             )}
           </div>

@@ -1,4 +1,4 @@
-import type { AnimalRow, ClutchView } from '@hatch-book/contract'
+import type { AnimalRow, ClutchView, Cohorts, Colonies } from '@hatch-book/contract'
 import { useQuery } from '@tanstack/react-query'
 import { Input, Modal } from 'antd'
 import { useState } from 'react'
@@ -47,7 +47,27 @@ function FinderBody({ onPick }: { onPick(to: string): void }) {
     queryKey: ['find', 'clutches'],
     queryFn: () => api.get<{ clutches: ClutchView[] }>('/api/clutches'),
   })
+  const { data: groups } = useQuery({
+    queryKey: ['cohorts'],
+    queryFn: () => api.get<Cohorts>('/api/cohorts'),
+  })
+  const { data: feeders } = useQuery({
+    queryKey: ['colonies'],
+    queryFn: () => api.get<Colonies>('/api/colonies'),
+  })
   const all = [
+    ...(groups?.cohorts ?? []).map((c) => ({
+      to: `/cohorts/${c.id}`,
+      tag: c.name,
+      says: [c.kind === 'young' ? 'cohort' : c.kind, c.species, ...c.lines.map((l) => l.line), c.place?.name]
+        .filter(Boolean)
+        .join(', '),
+    })),
+    ...(feeders?.colonies ?? []).map((c) => ({
+      to: `/colonies/${c.id}`,
+      tag: c.name,
+      says: `colony, ${c.species}`,
+    })),
     ...(animals?.animals ?? []).map((a) => ({
       to: `/animals/${a.id}`,
       tag: a.tag,

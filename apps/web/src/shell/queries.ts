@@ -82,6 +82,16 @@ export const useEntries = (limit: number) =>
     queryFn: () => api.get<{ entries: Entry[] }>(`/api/entries?limit=${limit}`).then((r) => r.entries),
   })
 
+/** The last entries of one subject, newest first. */
+export const useEntriesOf = (subjectId: string, limit: number) =>
+  useQuery({
+    queryKey: ['entries', subjectId, limit],
+    queryFn: () =>
+      api
+        .get<{ entries: Entry[] }>(`/api/entries?subjectId=${subjectId}&limit=${limit}`)
+        .then((r) => r.entries),
+  })
+
 /** The line picked on the ribbon: the page below shows only what is of it. */
 export function useLineFilter(): {
   line: string | null
