@@ -1,0 +1,148 @@
+import { addDays, planAbsence, toBring, walkingOrder, type Station, type WorkItem } from '../src'
+import { uniforms } from './chance'
+
+const item = (
+  id: string,
+  earliest: string,
+  due: string,
+  latest: string,
+  more: Partial<WorkItem> = {},
+): WorkItem => ({
+  ...{ id, kind: 'look', subject: { type: 'animal', id, name: id }, says: 'look at it', why: '' },
+  ...{ earliest, due, latest, ...more },
+})
+const absence = { from: '2027-06-05', to: '2027-06-25', today: '2027-05-27' }
+
+describe('being away', () => {
+  test('what can be done before or after is moved, to the nearer side; the rest is visited', () => {
+    const plan = planAbsence(
+      [
+        item('early', '2027-06-01', '2027-06-06', '2027-06-08'),
+        item('late', '2027-06-20', '2027-06-24', '2027-06-30'),
+        item('either', '2027-06-01', '2027-06-22', '2027-06-30'),
+        item('inside', '2027-06-10', '2027-06-12', '2027-06-14'),
+        item('before it', '2027-05-28', '2027-06-01', '2027-06-30'),
+      ],
+      absence,
+    )
+    expect(plan.before).toMatchObject([{ item: { id: 'early' }, on: '2027-06-04' }])
+    expect(plan.after.map((w) => [w.item.id, w.on])).toEqual([
+      ['late', '2027-06-26'],
+      ['either', '2027-06-26'],
+    ])
+    expect(plan.visits).toMatchObject([{ day: '2027-06-14', items: [{ id: 'inside' }] }])
+  })
+  test('one day does for windows that overlap, and each is done on the visit nearest to its day', () => {
+    const plan = planAbsence(
+      [
+        item('a', '2027-06-08', '2027-06-09', '2027-06-11'),
+        item('b', '2027-06-10', '2027-06-12', '2027-06-15'),
+        item('c', '2027-06-14', '2027-06-15', '2027-06-18'),
+        item('d', '2027-06-06', '2027-06-17', '2027-06-20'),
+      ],
+      absence,
+    )
+    expect(plan.visits.map((v) => [v.day, v.items.map((i) => i.id)])).toEqual([
+      ['2027-06-11', ['a', 'b']],
+      ['2027-06-18', ['c', 'd']],
+    ])
+  })
+  test('never more days than the fewest that trying every set of days finds, on sixty random absences', () => {
+    const even = uniforms(17)
+    const whole = (n: number) => Math.floor(even() * n)
+    const short = { from: '2027-06-01', to: '2027-06-09', today: '2027-05-27' }
+    for (let round = 0; round < 60; round++) {
+      const items = Array.from({ length: 1 + whole(7) }, (_, i) => {
+        const start = whole(9)
+        const end = Math.min(8, start + whole(5))
+        const on = (day: number) => addDays(short.from, day)
+        return item(String(i), on(start), on(start + whole(end - start + 1)), on(end))
+      })
+      const never = Array.from({ length: 9 }, (_, d) => addDays(short.from, d)).filter(() => even() < 0.25)
+      const plan = planAbsence(items, { ...short, never })
+      const open = items.filter((i) => !plan.impossible.includes(i))
+      // The eve and the day of the return lie outside of every window here.
+      let fewest = 99
+      for (let set = 0; set < 1 << 9; set++) {
+        const days = Array.from({ length: 9 }, (_, d) => addDays(short.from, d)).filter(
+          (_d, i) => set & (1 << i),
+        )
+        if (days.length >= fewest || days.some((d) => never.includes(d))) continue
+        if (open.every((i) => days.some((d) => d >= i.earliest && d <= i.latest))) fewest = days.length
+      }
+      expect(plan.visits).toHaveLength(fewest)
+      expect(plan.visits.flatMap((v) => v.items)).toHaveLength(open.length)
+      for (const { day, items: own } of plan.visits)
+        for (const i of own) expect(day >= i.earliest && day <= i.latest && !never.includes(day)).toBe(true)
+      for (const i of plan.impossible)
+        for (let d = i.earliest; d <= i.latest; d = addDays(d, 1)) expect(never).toContain(d)
+    }
+  })
+  test('nothing to do, and an absence that cannot be', () => {
+    expect(planAbsence([], absence)).toEqual({ before: [], after: [], visits: [], impossible: [] })
+    expect(() => planAbsence([], { ...absence, to: '2027-06-01' })).toThrow(RangeError)
+    // Away from today on: nothing can be done before.
+    const now = { from: '2027-05-27', to: '2027-06-10', today: '2027-05-27' }
+    expect(planAbsence([item('x', '2027-05-20', '2027-05-28', '2027-05-30')], now).visits).toMatchObject([
+      { day: '2027-05-30' },
+    ])
+  })
+})
+
+describe('walking', () => {
+  const station = (id: string, parentId: string | null = null, position: number | null = null): Station => ({
+    ...{ id, name: id, parentId, position },
+  })
+  const building = [
+    station('Back room'),
+    station('Front room'),
+    station('Rack 10', 'Front room'),
+    station('Rack 2', 'Front room'),
+    // Names that say nothing of how they stand.
+    station('zebra', 'Rack 2', 0),
+    station('adder', 'Rack 2', 1),
+    station('N1', 'Rack 10', 0),
+    station('Q1', 'Back room'),
+  ]
+  const at = (placeId: string | null, id: string, kind = 'feed') =>
+    item(id, '2027-05-27', '2027-05-27', '2027-05-28', { placeId, kind })
+  test('room by room, rack by rack, tub by tub as they stand; quarantine last, no place at the very end', () => {
+    const work = [
+      at('N1', 'n'),
+      at(null, 'nowhere'),
+      at('adder', 'a'),
+      at('Q1', 'q'),
+      at('zebra', 'z', 'weigh'),
+      at('zebra', 'z'),
+    ]
+    const stops = walkingOrder(work, building, (id) => id === 'Q1')
+    expect(stops.map((s) => s.path)).toEqual([
+      'Front room · Rack 2 · zebra',
+      'Front room · Rack 2 · adder',
+      'Front room · Rack 10 · N1',
+      'Back room · Q1',
+      '',
+    ])
+    expect(stops[0]!.items.map((i) => i.kind)).toEqual(['feed', 'weigh'])
+    expect(stops.at(-1)!.place).toBeNull()
+  })
+  test('ten thousand stops are in order at once; a place that goes round in a circle is walked all the same', () => {
+    const many = Array.from({ length: 10_000 }, (_, i) => station(`T${i}`, 'Rack 2', i))
+    const started = performance.now()
+    const stops = walkingOrder(many.map((s) => at(s.id, s.id)).reverse(), [...building, ...many])
+    expect(stops[1234]!.place!.id).toBe('T1234')
+    expect(performance.now() - started).toBeLessThan(2000)
+    const circle = [station('x', 'y'), station('y', 'x')]
+    expect(walkingOrder([at('x', 'i')], circle)).toHaveLength(1)
+    expect(walkingOrder([], building)).toEqual([])
+  })
+  test('what to bring is added up', () => {
+    const bring = (what: string, count: number) => ({ ...at('N1', what), brings: [{ what, count }] })
+    expect(
+      toBring([bring('hopper mouse', 2), bring('cricket', 30), bring('hopper mouse', 12), at('N1', 'n')]),
+    ).toEqual([
+      { what: 'cricket', count: 30 },
+      { what: 'hopper mouse', count: 14 },
+    ])
+  })
+})
