@@ -1,9 +1,8 @@
 import { Radio } from 'antd'
 import { useState } from 'react'
 import { useLog } from '../shell/log'
-import type { ActProps } from './acts'
 import { FormCard } from './FormCard'
-import { countOf } from './study'
+import { countOf, type ActProps } from './study'
 import { WholeField } from './WholeField'
 
 function useSexes() {

@@ -3,9 +3,8 @@ import { Input } from 'antd'
 import { useState } from 'react'
 import { Labelled } from '../parts/Labelled'
 import { useLog } from '../shell/log'
-import type { ActProps } from './acts'
 import { FormCard } from './FormCard'
-import { countOf } from './study'
+import { countOf, type ActProps } from './study'
 
 /** A count is a figure, or two with a dash between: from so many to so many. @returns null where it is neither */
 export function readCount(text: string): Estimate | null {

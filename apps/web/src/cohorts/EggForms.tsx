@@ -2,9 +2,9 @@ import { Select } from 'antd'
 import { useState } from 'react'
 import { Labelled } from '../parts/Labelled'
 import { useLog } from '../shell/log'
-import type { ActProps } from './acts'
 import { FormCard } from './FormCard'
 import { WholeField } from './WholeField'
+import type { ActProps } from './study'
 
 const MOTHERS = ['mated', 'not mated', 'mixed'] as const
 

@@ -6,9 +6,8 @@ import { NumberField } from '../parts/NumberField'
 import { sendOrSay } from '../shell/api'
 import { rememberWritten } from '../shell/log'
 import { useSession } from '../shell/session'
-import type { ActProps } from './acts'
 import { FormCard } from './FormCard'
-import { countOf, type StudiedCohort } from './study'
+import { countOf, type StudiedCohort, type ActProps } from './study'
 import { WholeField } from './WholeField'
 
 /** So many of each stage go: what is chosen, and a field for each. */

@@ -2,10 +2,9 @@ import { Checkbox, Input } from 'antd'
 import { useState } from 'react'
 import { Labelled } from '../parts/Labelled'
 import { useLog } from '../shell/log'
-import type { ActProps } from './acts'
 import { likeliest } from './BoxCourse'
 import { FormCard } from './FormCard'
-import { countOf } from './study'
+import { countOf, type ActProps } from './study'
 import { WholeField } from './WholeField'
 
 /** What a search of the box found; larvae are told by the widths of their heads, or counted by instar. */

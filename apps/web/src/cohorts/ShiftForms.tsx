@@ -2,9 +2,8 @@ import { Select } from 'antd'
 import { useState } from 'react'
 import { Labelled } from '../parts/Labelled'
 import { useLog } from '../shell/log'
-import type { ActProps } from './acts'
 import { FormCard } from './FormCard'
-import { countOf } from './study'
+import { countOf, type ActProps } from './study'
 import { WholeField } from './WholeField'
 
 /** So many went on to the next stage: the one that is due to is chosen already. */

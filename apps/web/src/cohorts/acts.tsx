@@ -4,15 +4,7 @@ import { AdultsForm, EmergedForm } from './AdultForms'
 import { LostForm, MoultForm } from './ShiftForms'
 import { MergeForm, SingleForm, SplitForm } from './MoveForms'
 import { SearchForm } from './SearchForm'
-import type { StudiedCohort } from './study'
-
-export interface ActProps {
-  studied: StudiedCohort
-  all: readonly StudiedCohort[]
-  onDone(): void
-  /** A cohort was made of it: go there. */
-  onMade(id: string): void
-}
+import type { ActProps, StudiedCohort } from './study'
 
 const isBox = ({ cohort }: StudiedCohort) => cohort.kind === 'breeding box'
 const someYoung = (s: StudiedCohort) => !isBox(s) && s.standing.young > 0

@@ -133,3 +133,12 @@ export function told(count: number, name: string): string {
   const plural = /^(egg|pupal cell|female|male)s?$/.exec(name)
   return `${n.toLocaleString('en')} ${plural ? `${plural[1]}${n === 1 ? '' : 's'}` : name}`
 }
+
+/** What a form beside a cohort is handed. */
+export interface ActProps {
+  studied: StudiedCohort
+  all: readonly StudiedCohort[]
+  onDone(): void
+  /** A cohort was made of it: go there. */
+  onMade(id: string): void
+}
