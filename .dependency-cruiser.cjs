@@ -12,7 +12,7 @@ module.exports = {
       comment:
         'Calculations are pure: no React, no server, no database, no clock; of libraries only matrices.',
       severity: 'error',
-      from: { path: '^packages/core/src', pathNot: '^packages/core/src/solver/' },
+      from: { path: '^packages/core/src', pathNot: '^packages/core/src/(solver|slate)/' },
       to: { pathNot: '^packages/core/src|node_modules/ml-matrix/' },
     },
     {
@@ -21,6 +21,13 @@ module.exports = {
       severity: 'error',
       from: { path: '^(packages|apps|demo)/', pathNot: '^packages/core/src/solver/|season\\.worker\\.ts$' },
       to: { path: 'node_modules/highs/' },
+    },
+    {
+      name: 'one-room-of-core-loads-the-parser',
+      comment: 'The slate is read by a grammar; nobody else needs one.',
+      severity: 'error',
+      from: { path: '^(packages|apps|demo)/', pathNot: '^packages/core/src/slate/' },
+      to: { path: 'node_modules/chevrotain/' },
     },
     {
       name: 'contract-stays-below-the-applications',

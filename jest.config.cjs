@@ -13,8 +13,10 @@ const swc = [
 module.exports = {
   testEnvironment: 'node',
   testMatch: ['<rootDir>/{packages,apps}/*/test/**/*.test.ts', '<rootDir>/{demo,tools}/test/**/*.test.ts'],
-  transform: { '^.+\\.[tj]sx?$': swc },
-  transformIgnorePatterns: ['/node_modules/(?!(@hatch-book|cookie)/)'],
+  transform: { '^.+\\.(?:[tj]sx?|mjs)$': swc },
+  // It comes as modules only; this is all of it in one file.
+  moduleNameMapper: { '^chevrotain$': '<rootDir>/node_modules/chevrotain/lib/chevrotain.mjs' },
+  transformIgnorePatterns: ['/node_modules/(?!(@hatch-book|cookie|chevrotain)/)'],
   maxWorkers: 2,
   globalSetup: '<rootDir>/tools/jestDatabase.mjs',
   globalTeardown: '<rootDir>/tools/jestDatabaseStop.mjs',

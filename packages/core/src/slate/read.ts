@@ -1,0 +1,298 @@
+import type { CstNode, IToken } from 'chevrotain'
+import { addDays, isDay, type Day } from '../calendar'
+import { lastDayOfYear, lastWeekday } from './dates'
+
+/** What a line says, before it is known whether it may be said: references by tag, figures in SI. */
+export interface SlateEntry {
+  kind: string
+  /** Tags as they are written in the book; two for a pairing, the first named first. */
+  tags: string[]
+  /** The day, and the time where it was told. */
+  on: Day
+  at: string | null
+  payload: Record<string, unknown>
+  /** As one says it back. */
+  says: string
+}
+
+export class Unreadable extends Error {
+  constructor(
+    message: string,
+    readonly token: IToken | null = null,
+  ) {
+    super(message)
+  }
+}
+
+const tokensOf = (node: CstNode | undefined, name: string): IToken[] =>
+  (node?.children[name] ?? []).flatMap((c) => ('image' in c ? [c] : []))
+const nodesOf = (node: CstNode | undefined, name: string): CstNode[] =>
+  (node?.children[name] ?? []).flatMap((c) => ('image' in c ? [] : [c]))
+const one = (node: CstNode | undefined, name: string): IToken | undefined => tokensOf(node, name)[0]
+
+const figure = (image: string) => Number.parseFloat(image.replace(',', '.'))
+const GRAMS = { kg: 1000, g: 1, mg: 0.001, oz: 28.349523125 } as const
+const rounded = (n: number) => Math.round(n * 1e6) / 1e6
+
+export function gramsOf(image: string): number {
+  const unit = /(kg|mg|g|oz)$/i.exec(image)![1]!.toLowerCase() as keyof typeof GRAMS
+  return rounded(figure(image) * GRAMS[unit])
+}
+const mmOf = (image: string) => rounded(figure(image) * (/cm$/i.test(image) ? 10 : 1))
+const celsiusOf = (image: string) =>
+  /F$/i.test(image) ? rounded(((figure(image) - 32) * 5) / 9) : figure(image)
+
+/** Every tag between two, as they are written in the book and follow each other there. */
+function rangeOf(from: IToken, to: IToken, tags: readonly string[]): string[] {
+  const inOrder = [...tags].sort(new Intl.Collator('en', { numeric: true }).compare)
+  const first = canonical(from.image, tags)
+  const prefix = /^(.*?)\d+$/.exec(first)?.[1]
+  const last = canonical(
+    /^\d/.test(to.image) && prefix !== undefined ? `${prefix}${to.image}` : to.image,
+    tags,
+    to,
+  )
+  const [a, b] = [inOrder.indexOf(first), inOrder.indexOf(last)]
+  if (b < a) throw new Unreadable(`${last} comes before ${first}`, to)
+  return inOrder
+    .slice(a, b + 1)
+    .filter((t) => prefix === undefined || new RegExp(`^${escape(prefix)}\\d+$`).test(t))
+}
+const escape = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
+
+function canonical(image: string, tags: readonly string[], token: IToken | null = null): string {
+  const tag = tags.find((t) => t.toLowerCase() === image.toLowerCase())
+  if (!tag) throw new Unreadable(`${image} is not a tag of this book`, token)
+  return tag
+}
+
+function targetsOf(target: CstNode, tags: readonly string[]): { tags: string[]; pair: boolean } {
+  const members = nodesOf(target, 'member').map((m) => {
+    const [first, second] = tokensOf(m, 'Tag')
+    const end = second ?? one(m, 'Number')
+    return end ? rangeOf(first!, end, tags) : [canonical(first!.image, tags)]
+  })
+  const pair = one(target, 'Cross') !== undefined
+  if (pair && members.some((m) => m.length !== 1))
+    throw new Unreadable('two of them make a pair, not a range')
+  return { tags: [...new Set(members.flat())], pair }
+}
+
+function dayOf(when: CstNode | undefined, today: Day): { on: Day; at: string | null } {
+  const at = one(when, 'Clock')?.image.padStart(5, '0') ?? null
+  const day = nodesOf(when, 'day')[0]
+  if (!day) return { on: today, at }
+  if (one(day, 'Yesterday')) return { on: addDays(today, -1), at }
+  const weekday = one(day, 'Weekday')
+  if (weekday) return { on: lastWeekday(weekday.image, today), at }
+  const iso = one(day, 'IsoDay')
+  if (iso) {
+    if (!isDay(iso.image)) throw new Unreadable(`${iso.image} is no day`, iso)
+    if (iso.image > today) throw new Unreadable(`${iso.image} has not come yet`, iso)
+    return { on: iso.image, at }
+  }
+  const number = one(day, 'Number')
+  if (!number) return { on: today, at }
+  if (one(day, 'Ago')) return { on: addDays(today, -figure(number.image)), at }
+  const month = one(day, 'Month')!
+  const on = lastDayOfYear(figure(number.image), month.image, today)
+  if (!on) throw new Unreadable(`${number.image} ${month.image} is no day`, number)
+  return { on, at }
+}
+
+/** What a clause says: a kind and what it carries. */
+type Said = Pick<SlateEntry, 'kind' | 'payload' | 'says'>
+const wordsOf = (node: CstNode, ...names: string[]) =>
+  names
+    .flatMap((n) => tokensOf(node, n))
+    .sort((a, b) => a.startOffset - b.startOffset)
+    .map((t) => t.image)
+    .join(' ')
+
+const CLAUSES: Record<string, (node: CstNode) => Said> = {
+  weighing: (node) => {
+    const weight = one(node, 'Weight')
+    const number = one(node, 'Number')
+    if (!weight && number) throw new Unreadable(`${number.image} what? Write ${number.image}g`, number)
+    const grams = gramsOf(weight!.image)
+    if (!(grams > 0)) throw new Unreadable('a weight is more than 0', weight)
+    const context = one(node, 'Gut')?.image.toLowerCase().replace('full', 'fed')
+    return {
+      kind: 'weighed',
+      payload: { grams, ...(context && { context }) },
+      says: `weighs ${grams} g${context ? `, ${context}` : ''}`,
+    }
+  },
+  meal: (node) => {
+    const outcome = one(node, 'Ate')
+      ? 'taken'
+      : one(node, 'Refused')
+        ? 'refused'
+        : one(node, 'Offered')
+          ? 'offered'
+          : 'brought up'
+    const prey = [one(node, 'Number')?.image, wordsOf(node, 'Word')].filter(Boolean).join(' ')
+    const weight = one(node, 'Weight')
+    const supplement = one(node, 'Supplement')?.image
+    const exact = supplement && { ca: 'Ca', cad: 'CaD', mv: 'MV' }[supplement.toLowerCase()]
+    return {
+      kind: 'meal',
+      payload: {
+        outcome,
+        ...(prey && { prey }),
+        ...(weight && { grams: gramsOf(weight.image) }),
+        ...(exact && { supplement: exact }),
+      },
+      says: `${outcome === 'taken' ? 'ate' : outcome === 'offered' ? 'was offered' : outcome}${prey ? ` ${prey}` : ''}${exact ? ` with ${exact}` : ''}`,
+    }
+  },
+  shedding: (node) =>
+    one(node, 'InShed')
+      ? { kind: 'going into shed', payload: {}, says: 'is going into shed' }
+      : one(node, 'Pieces')
+        ? { kind: 'shed', payload: { whole: false }, says: 'shed in pieces' }
+        : { kind: 'shed', payload: { whole: true }, says: 'shed whole' },
+  seen: (node) => {
+    const kinds = {
+      Droppings: 'droppings',
+      Misted: 'misted',
+      Cleaned: 'cleaned',
+      Soiled: 'soiled',
+      Watered: 'water changed',
+    }
+    const name = Object.keys(node.children)[0] as keyof typeof kinds
+    return { kind: kinds[name], payload: {}, says: kinds[name] }
+  },
+  move: (node) => {
+    const place = one(node, 'Tag')!.image
+    return { kind: 'moved', payload: { place }, says: `moved to ${place}` }
+  },
+  sexing: (node) => {
+    const sex = one(node, 'Sex')!.image.toLowerCase().startsWith('f') ? 'female' : 'male'
+    return { kind: 'sexed', payload: { sex }, says: `sexed ${sex}` }
+  },
+  measuring: (node) => {
+    const score = one(node, 'Condition') && one(node, 'Number')
+    if (score) {
+      const condition = figure(score.image)
+      if (!(condition >= 1 && condition <= 5) || (condition * 2) % 1 !== 0)
+        throw new Unreadable('a condition score runs from 1 to 5 in half steps', score)
+      return { kind: 'condition', payload: { condition }, says: `condition ${condition}` }
+    }
+    const mm = mmOf(one(node, 'Length')!.image)
+    return one(node, 'Girth')
+      ? { kind: 'measured', payload: { girthMm: mm }, says: `${mm} mm round` }
+      : { kind: 'measured', payload: { headMm: mm }, says: `head ${mm} mm wide` }
+  },
+  trouble: (node) => {
+    const words = wordsOf(node, 'Word')
+    if (one(node, 'Died'))
+      return { kind: 'died', payload: words ? { cause: words } : {}, says: words ? `died: ${words}` : 'died' }
+    return one(node, 'Over')
+      ? { kind: 'problem over', payload: { problem: words }, says: `problem over: ${words}` }
+      : { kind: 'problem found', payload: { problem: words }, says: `problem: ${words}` }
+  },
+  pairing: (node) => {
+    const name = Object.keys(node.children).find((n) => n !== 'Minutes')!
+    const kind = name.toLowerCase()
+    const minutes = one(node, 'Minutes')
+    return {
+      kind,
+      payload: minutes ? { minutes: figure(minutes.image) } : {},
+      says: `${kind}${minutes ? ` for ${figure(minutes.image)} min` : ''}`,
+    }
+  },
+  laying: (node) => {
+    const numbers = tokensOf(node, 'Number').sort((a, b) => a.startOffset - b.startOffset)
+    const bad = one(node, 'Bad') ? figure(numbers.at(-1)!.image) : 0
+    const eggs = numbers.length > (one(node, 'Bad') ? 1 : 0) ? figure(numbers[0]!.image) : null
+    if (eggs !== null && bad > eggs) throw new Unreadable(`${bad} bad of ${eggs}?`, numbers.at(-1)!)
+    return {
+      kind: 'laid',
+      payload: { ...(eggs !== null && { eggs }), ...(bad > 0 && { bad }) },
+      says: `laid${eggs !== null ? ` ${eggs}` : ''}${bad > 0 ? `, ${bad} of them bad` : ''}`,
+    }
+  },
+  warmth: (node) => {
+    const celsius = celsiusOf(one(node, 'Warmth')!.image)
+    return { kind: 'set point', payload: { celsius }, says: `set to ${celsius} °C` }
+  },
+  numbers: (node) => {
+    const kinds = {
+      Counted: 'counted',
+      Moulted: 'moulted on',
+      Lost: 'lost',
+      Emerged: 'emerged',
+      FedOff: 'fed off',
+      Collected: 'eggs collected',
+    }
+    const name = Object.keys(node.children).find((n) => n !== 'share') as keyof typeof kinds
+    const shares = nodesOf(node, 'share').map((s) => {
+      const [low, high = low] = tokensOf(s, 'Number').map((t) => figure(t.image))
+      const of = wordsOf(s, 'Stage', 'Word', 'Eggs', 'Sex')
+      if (low! > high!)
+        throw new Unreadable(`${low} to ${high}: from the smaller to the greater`, one(s, 'Number'))
+      if (!Number.isInteger(low) || !Number.isInteger(high))
+        throw new Unreadable('whole animals', one(s, 'Number'))
+      return { of, low: low!, high: high! }
+    })
+    const told = shares.map(
+      (s) => `${s.low === s.high ? s.low : `${s.low} to ${s.high}`}${s.of ? ` ${s.of}` : ''}`,
+    )
+    return { kind: kinds[name], payload: { shares }, says: `${kinds[name]} ${told.join(', ')}` }
+  },
+  noting: (node) => {
+    const text = wordsOf(node, 'Word', 'Number')
+    return { kind: 'noted', payload: { text }, says: `noted: ${text}` }
+  },
+}
+
+/** What is said of a pair, and of no one else. */
+const OF_PAIRS = ['locked', 'introduced', 'separated', 'ignored', 'courted', 'attacked']
+
+/** The entries of one parsed line. */
+export function readLine(line: CstNode, tags: readonly string[], today: Day): SlateEntry[] {
+  const target = targetsOf(nodesOf(line, 'target')[0]!, tags)
+  const whens = nodesOf(line, 'when')
+  const days = whens.filter((w) => nodesOf(w, 'day').length > 0)
+  if (days.length > 1) throw new Unreadable('two days in one line')
+  const { on } = dayOf(days[0], today)
+  const at = whens.map((w) => dayOf(w, today).at).find((t) => t !== null) ?? null
+  const note = one(line, 'Note')
+    ?.image.replace(/^(?:#|--|“|")\s*/, '')
+    .replace(/["”]\s*$/, '')
+    .trim()
+  const said = nodesOf(line, 'clause').map((c) => {
+    const [name, [node]] = Object.entries(c.children)[0] as [string, [CstNode]]
+    return CLAUSES[name]!(node)
+  })
+  if (said.length === 0) {
+    if (!note) throw new Unreadable(`what of ${target.tags.join(', ')}?`)
+    return target.tags.map((tag) => ({
+      kind: 'noted',
+      tags: [tag],
+      on,
+      at,
+      payload: { text: note },
+      says: `${tag} noted: ${note}`,
+    }))
+  }
+  const who = target.pair ? [target.tags] : target.tags.map((t) => [t])
+  return said.flatMap(({ kind, payload, says }, i) => {
+    if (OF_PAIRS.includes(kind) !== target.pair)
+      throw new Unreadable(
+        target.pair
+          ? `'${says}' is said of one, not of a pair`
+          : `'${says}' is said of a pair: write both, such as c02+c11`,
+      )
+    const withNote = note && i === said.length - 1 ? { ...payload, note } : payload
+    return who.map((own) => ({
+      kind,
+      tags: own,
+      on,
+      at,
+      payload: withNote,
+      says: `${own.join(' + ')} ${says}`,
+    }))
+  })
+}
