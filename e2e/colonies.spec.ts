@@ -70,6 +70,17 @@ test('a new colony is set up and counted with a few keys; what cannot be is ques
   await first.getByRole('button', { name: 'Keep the count' }).click()
   await expect(first).toBeHidden()
   await expect(page.getByRole('article', { name: 'Colony Q2' })).toContainText('120')
+  await test.step('another bin, a way of working it, and what is due then', async () => {
+    const worked = page.getByRole('region', { name: 'How it is worked' })
+    await worked.getByRole('spinbutton', { name: 'Bins' }).fill('2')
+    await worked.getByRole('button', { name: 'Keep it so' }).click()
+    await expect(page.getByRole('article', { name: 'Colony Q2' })).toContainText('2 bins')
+    await worked.getByRole('combobox', { name: 'Method' }).click()
+    await page.keyboard.press('Enter')
+    await expect(worked).toContainText('minutes a week')
+    await worked.getByRole('button', { name: /^Done today: / }).click()
+    await expect(page.getByRole('region', { name: 'Last entries' })).toContainText('done: ')
+  })
   await test.step('more grown ones than there ever were young: asked, and kept when it is meant', async () => {
     const again = await count({ females: '400', males: '100' }, '1')
     await expect(again).toContainText('were some set in? Press again to keep it.')

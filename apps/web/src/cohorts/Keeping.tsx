@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { sendOrSay } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay, useSession } from '../shell/session'
+import { KeepingForm } from './KeepingForm'
 import type { StudiedCohort } from './study'
 
 /** Room, warmth, food plant and surplus: what a cohort needs to be kept well. */
@@ -11,11 +12,13 @@ export function Keeping({ studied, all }: { studied: StudiedCohort; all: readonl
   const figures = useFigures()
   const may = useMay()
   const [says, setSays] = useState('')
-  const { cohort, crowding, protocol, way, standing } = studied
+  const [editing, setEditing] = useState(false)
+  const { cohort, crowding, protocol, standing } = studied
   const change = async (what: object) =>
     setSays(await sendOrSay('PATCH', `/api/cohorts/${cohort.id}`, { version: cohort.version, ...what }))
   const oldest = standing.stages.filter((s) => s.stage !== null).at(-1)
   const { low, high } = protocol.alarmC
+  if (editing) return <KeepingForm studied={studied} onDone={() => setEditing(false)} />
   return (
     <div className="card" role="region" aria-label="Keeping">
       <h3>Room, warmth, food</h3>
@@ -59,6 +62,9 @@ export function Keeping({ studied, all }: { studied: StudiedCohort; all: readonl
       )}
       {may.decide && (
         <div className="row" style={{ gap: 8 }}>
+          <Button size="small" onClick={() => setEditing(true)}>
+            Change it
+          </Button>
           {crowding && crowding.tubs > cohort.tubs && (
             <Button size="small" onClick={() => void change({ tubs: crowding.tubs })}>
               It stands in {crowding.tubs} tubs now
@@ -79,7 +85,6 @@ export function Keeping({ studied, all }: { studied: StudiedCohort; all: readonl
           )}
         </div>
       )}
-      {way.length === 0 && null}
       {says && <p className="bad small">{says}</p>}
     </div>
   )

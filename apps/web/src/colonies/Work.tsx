@@ -2,6 +2,7 @@ import type { ColonyView, PreySupply } from '@hatch-book/contract'
 import { byUrgency, colonyWork, daysBetween, minutesAWeek, onDay, type WorkItem } from '@hatch-book/core'
 import { Button, Select } from 'antd'
 import { useState } from 'react'
+import { NumberField } from '../parts/NumberField'
 import { sendOrSay } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
@@ -81,13 +82,36 @@ export function Due({
   )
 }
 
+/** In how many bins a colony stands, and how warm. */
+function Bins({ colony }: { colony: ColonyView }) {
+  const [bins, setBins] = useState(colony.bins)
+  const [celsius, setCelsius] = useState(colony.celsius)
+  const [says, setSays] = useState('')
+  const same = bins === colony.bins && celsius === colony.celsius
+  const keep = async () =>
+    setSays(
+      await sendOrSay('PATCH', `/api/colonies/${colony.id}`, { version: colony.version, bins, celsius }),
+    )
+  return (
+    <>
+      <div className="row" style={{ gap: 10, alignItems: 'end', marginTop: 8 }}>
+        <NumberField name="Bins" value={bins} onChange={setBins} min={1} max={500} />
+        <NumberField name="Stands at, °C" value={celsius} onChange={setCelsius} min={5} max={45} step={0.5} />
+        <Button disabled={same} onClick={() => void keep()}>
+          Keep it so
+        </Button>
+      </div>
+      {says && <p className="bad small">{says}</p>}
+    </>
+  )
+}
+
 /** How a colony is worked, with what that makes of work in a week. */
 export function Method({ colony }: { colony: ColonyView }) {
   const may = useMay()
   const { write } = useLog()
   const [says, setSays] = useState('')
   const method = methodOf(colony)
-  if (colony.methods.length === 0) return null
   const choose = async (name: string) =>
     setSays(await sendOrSay('PATCH', `/api/colonies/${colony.id}`, { version: colony.version, method: name }))
   const tend = () =>
@@ -98,7 +122,8 @@ export function Method({ colony }: { colony: ColonyView }) {
   return (
     <div className="card" role="region" aria-label="How it is worked">
       <h3>How it is worked</h3>
-      <div className="row" style={{ gap: 10 }}>
+      {may.decide && <Bins key={`${colony.version}`} colony={colony} />}
+      <div className="row" style={{ gap: 10, marginTop: 10 }}>
         <Select
           aria-label="Method"
           value={colony.method || undefined}

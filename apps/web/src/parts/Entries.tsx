@@ -30,6 +30,8 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
       return `${mealInWords(p)}${p.prey ? ` ${p.prey}` : ''}${p.grams ? `, ${figures.grams(Number(p.grams))}` : ''}${p.trick ? `, tried: ${p.trick}` : ''}${p.supplement && p.supplement !== 'o' ? `, with ${p.supplement}` : ''}${note}`
     case 'counted':
       return `counted ${(p.how as unknown as string) ?? ''}: ${countInWords(payload as unknown as Counted)}${note}`
+    case 'tended':
+      return `done: ${p.task}${note}`
     case 'fed off':
       return `fed off: ${p.count} ${p.size}${note}`
     case 'sex read':

@@ -1,0 +1,120 @@
+import { Input, InputNumber, Select } from 'antd'
+import { useState } from 'react'
+import { Labelled } from '../parts/Labelled'
+import { NumberField } from '../parts/NumberField'
+import { sendOrSay } from '../shell/api'
+import { placeNames, usePlaces } from '../shell/queries'
+import { FormCard } from './FormCard'
+import type { StudiedCohort } from './study'
+
+/** Where a cohort stands, in what, how warm, on which plant; and how warm it will stand from a day on. */
+export function KeepingForm({
+  studied: { cohort, protocol },
+  onDone,
+}: {
+  studied: StudiedCohort
+  onDone(): void
+}) {
+  const { data: places = [] } = usePlaces()
+  const names = placeNames(places)
+  const [kept, setKept] = useState({
+    ...{ placeId: cohort.placeId, tubs: cohort.tubs, litres: cohort.litres, heightMm: cohort.heightMm },
+    ...{
+      celsius: cohort.celsius,
+      hostPlant: cohort.hostPlant,
+      thenC: cohort.thenC,
+      thenFrom: cohort.thenFrom,
+    },
+  })
+  const [says, setSays] = useState('')
+  const change = (part: Partial<typeof kept>) => setKept((k) => ({ ...k, ...part }))
+  const keep = async () => {
+    if ((kept.thenC === null) !== (kept.thenFrom === null))
+      return setSays('write both: how warm it will stand, and from which day on')
+    if (kept.thenFrom !== null && !/^\d{4}-\d{2}-\d{2}$/.test(kept.thenFrom))
+      return setSays('from which day on: write a day like 2026-05-27')
+    const refused = await sendOrSay('PATCH', `/api/cohorts/${cohort.id}`, {
+      version: cohort.version,
+      ...kept,
+    })
+    setSays(refused)
+    if (!refused) onDone()
+  }
+  return (
+    <FormCard title="How it is kept" keep="Keep it so" says={says} onKeep={keep} onDone={onDone}>
+      <div className="row" style={{ gap: 10, flexWrap: 'wrap', alignItems: 'end' }}>
+        <Labelled name="Place">
+          <Select
+            aria-label="Place"
+            allowClear
+            showSearch
+            optionFilterProp="label"
+            value={kept.placeId}
+            onChange={(v) => change({ placeId: v ?? null })}
+            style={{ width: 200 }}
+            options={places
+              .filter((p) => p.kind !== 'room')
+              .map((p) => ({ value: p.id, label: names.get(p.id) ?? p.name }))}
+          />
+        </Labelled>
+        <NumberField name="Tubs" value={kept.tubs} onChange={(tubs) => change({ tubs })} min={1} max={2000} />
+        <NumberField
+          name="Litres each"
+          value={kept.litres}
+          onChange={(litres) => change({ litres })}
+          min={0.05}
+          max={10_000}
+        />
+        <Labelled name="Height, mm">
+          <InputNumber
+            aria-label="Height, mm"
+            min={1}
+            max={5000}
+            value={kept.heightMm}
+            onChange={(heightMm) => change({ heightMm })}
+            style={{ width: 100 }}
+          />
+        </Labelled>
+        <NumberField
+          name="Kept at, °C"
+          value={kept.celsius}
+          onChange={(celsius) => change({ celsius })}
+          min={0}
+          max={45}
+          step={0.5}
+        />
+        <Labelled name="Then at, °C">
+          <InputNumber
+            aria-label="Then at, °C"
+            min={0}
+            max={45}
+            step={0.5}
+            value={kept.thenC}
+            onChange={(thenC) => change({ thenC })}
+            style={{ width: 100 }}
+          />
+        </Labelled>
+        <Labelled name="from the day">
+          <Input
+            aria-label="from the day"
+            value={kept.thenFrom ?? ''}
+            placeholder="2026-05-27"
+            onChange={(e) => change({ thenFrom: e.target.value === '' ? null : e.target.value })}
+            style={{ width: 120 }}
+          />
+        </Labelled>
+        {protocol.host && (
+          <Labelled name="Food plant">
+            <Input
+              aria-label="Food plant"
+              value={kept.hostPlant}
+              maxLength={80}
+              onChange={(e) => change({ hostPlant: e.target.value })}
+              style={{ width: 140 }}
+            />
+          </Labelled>
+        )}
+      </div>
+    </FormCard>
+  )
+}
