@@ -1,4 +1,14 @@
-import { addDays, planAbsence, toBring, walkingOrder, type Station, type WorkItem } from '../src'
+import {
+  addDays,
+  dueWork,
+  planAbsence,
+  toBring,
+  walkingOrder,
+  type Due,
+  type DueFacts,
+  type Station,
+  type WorkItem,
+} from '../src'
 import { uniforms } from './chance'
 
 const item = (
@@ -12,6 +22,97 @@ const item = (
   ...{ earliest, due, latest, ...more },
 })
 const absence = { from: '2027-06-05', to: '2027-06-25', today: '2027-05-27' }
+
+const NONE: DueFacts = {
+  ...{
+    today: '2027-05-27',
+    horizonDays: 7,
+    meals: [],
+    weighIns: [],
+    looks: [],
+    days: [],
+    hatches: [],
+    made: [],
+  },
+}
+const animal = (name: string): Due => ({ type: 'animal', id: name, name, placeId: 'A1' })
+
+describe('work that is due', () => {
+  const facts: DueFacts = {
+    ...NONE,
+    meals: [
+      {
+        ...{
+          of: animal('C14'),
+          lastOfferedOn: '2027-05-20',
+          due: '2027-05-27',
+          prey: 'hopper mouse',
+          count: 1,
+        },
+        ...{ window: { from: '2027-05-26', to: '2027-05-30' }, because: ['each 7 days'] },
+      },
+    ],
+    weighIns: [
+      {
+        of: animal('C15'),
+        lastOn: '2027-05-01',
+        everyDays: { typical: 14, least: 10, most: 21 },
+        why: 'young',
+      },
+      {
+        of: animal('C16'),
+        lastOn: '2027-05-26',
+        everyDays: { typical: 30, least: 25, most: 40 },
+        why: 'grown',
+      },
+    ],
+    days: [
+      {
+        ...{
+          of: animal('F07'),
+          kind: 'nest',
+          says: 'look at her nest',
+          on: '2027-05-29',
+          before: 0,
+          after: 1,
+        },
+        why: 'her window is open',
+      },
+    ],
+    hatches: [
+      {
+        of: { ...animal('K3'), type: 'clutch' },
+        window: { from: '2027-05-25', to: '2027-06-02' },
+        likely: '2027-05-29',
+      },
+    ],
+  }
+  test('what is late comes first; what may not begin within the horizon is left out', () => {
+    const work = dueWork(facts)
+    expect(work.map((w) => [w.subject.name, w.kind, w.earliest, w.due, w.latest])).toEqual([
+      ['C15', 'weigh', '2027-05-11', '2027-05-15', '2027-05-22'],
+      ['C14', 'meal', '2027-05-26', '2027-05-27', '2027-05-30'],
+      ['F07', 'nest', '2027-05-29', '2027-05-29', '2027-05-30'],
+      ['K3', 'hatch', '2027-05-25', '2027-05-29', '2027-06-02'],
+    ])
+    expect(work[1]!.brings).toEqual([{ what: 'hopper mouse', count: 1 }])
+    expect(work.every((w) => w.placeId === 'A1' && w.why !== '')).toBe(true)
+  })
+  test('the same work keeps its name from day to day, and is told once', () => {
+    const ids = (day: string) => dueWork({ ...facts, today: day }).map((w) => w.id)
+    expect(ids('2027-05-28')).toEqual(ids('2027-05-27'))
+    const twice = dueWork({ ...facts, made: dueWork(facts) })
+    expect(new Set(twice.map((w) => w.id)).size).toBe(twice.length)
+  })
+  test('ten thousand animals in a moment; nothing of nothing', () => {
+    const meals = Array.from({ length: 10_000 }, (_, i) => ({ ...facts.meals[0]!, of: animal(`X${i}`) }))
+    const started = performance.now()
+    expect(dueWork({ ...facts, meals })).toHaveLength(10_003)
+    expect(performance.now() - started).toBeLessThan(1000)
+    expect(dueWork(NONE)).toEqual([])
+    expect(() => dueWork({ ...NONE, horizonDays: -1 })).toThrow(RangeError)
+  })
+})
 
 describe('being away', () => {
   test('what can be done before or after is moved, to the nearer side; the rest is visited', () => {
