@@ -1,9 +1,10 @@
 import type { Cohorts } from '@hatch-book/contract'
-import { byUrgency, sayGeneration } from '@hatch-book/core'
+import { byUrgency, sayGeneration, type WorkItem } from '@hatch-book/core'
 import { Button } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { useFigures } from '../shell/figures'
+import { DueList } from '../parts/DueList'
 import { LastEntries } from '../parts/LastEntries'
 import { useKeys } from '../shell/keys'
 import { useMay } from '../shell/session'
@@ -98,7 +99,7 @@ function Kept({ data }: { data: Cohorts }) {
                 onMade={pick}
               />
             )}
-            <Due studied={studied} own={picked} today={data.today} onPick={pick} />
+            <DueList work={workOf(studied, picked)} today={data.today} onPick={pick} />
             {studied.map((s) => (
               <CohortCard
                 key={s.cohort.id}
@@ -148,43 +149,8 @@ function Course({ studied, today }: { studied: StudiedCohort; today: string }) {
   )
 }
 
-const SHOWN_WORK = 6
-
-/** What falls due of all cohorts, the most pressing first. */
-function Due({
-  studied,
-  own,
-  today,
-  onPick,
-}: {
-  studied: readonly StudiedCohort[]
-  /** Its work comes first. */
-  own: StudiedCohort
-  today: string
-  onPick(id: string): void
-}) {
-  const figures = useFigures()
+/** What falls due of all cohorts: that of the picked one first, then the most pressing. */
+function workOf(studied: readonly StudiedCohort[], own: StudiedCohort): WorkItem[] {
   const others = studied.filter((s) => s !== own).flatMap((s) => s.work)
-  const work = [...[...own.work].sort(byUrgency), ...others.sort(byUrgency)]
-  if (work.length === 0) return null
-  return (
-    <div className="card" style={{ marginBottom: 12 }} role="region" aria-label="Due">
-      <h3>Due</h3>
-      <ul className="lines small">
-        {work.slice(0, SHOWN_WORK).map((w) => (
-          <li key={w.id} className="between" title={w.why}>
-            <button className="plain" onClick={() => onPick(w.subject.id)}>
-              <strong>{w.subject.name}</strong> {w.says}
-            </button>
-            <span className={`nowrap ${w.latest < today ? 'bad' : w.due <= today ? 'warm' : 'quiet'}`}>
-              {w.earliest === w.latest
-                ? figures.day(w.due)
-                : figures.span({ from: w.earliest, to: w.latest })}
-            </span>
-          </li>
-        ))}
-      </ul>
-      {work.length > SHOWN_WORK && <p className="small quiet">and {work.length - SHOWN_WORK} more</p>}
-    </div>
-  )
+  return [...[...own.work].sort(byUrgency), ...others.sort(byUrgency)]
 }

@@ -1,8 +1,9 @@
 import type { Colonies, ColonyView } from '@hatch-book/contract'
-import { growthRate, hatchedOf } from '@hatch-book/core'
+import { byUrgency, growthRate, hatchedOf } from '@hatch-book/core'
 import { Button } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
+import { DueList } from '../parts/DueList'
 import { LastEntries } from '../parts/LastEntries'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
@@ -12,7 +13,7 @@ import { FeedOff } from './FeedOff'
 import { NewColony } from './NewColony'
 import { useColonies, useSupply } from './queries'
 import { Supply } from './Supply'
-import { Due, Method, planWork, workOf } from './Work'
+import { Method, planWork, workOf } from './Work'
 
 /** Colonies that feed the rest: what was counted, how they grow, and what they can give. */
 export function ColoniesPage() {
@@ -88,11 +89,11 @@ function Kept({ data }: { data: Colonies }) {
             {picked && act === 'feed' && (
               <FeedOff key={picked.id} colony={picked} onDone={() => setAct(null)} />
             )}
-            <Due
+            <DueList
               work={[
                 ...data.colonies.flatMap(workOf),
                 ...planWork(supply.data?.preys ?? [], { ...figures, colony: nameOf }),
-              ]}
+              ].sort(byUrgency)}
               today={data.today}
               onPick={(next) => void navigate(`/colonies/${next}`)}
             />

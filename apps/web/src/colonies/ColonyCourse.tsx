@@ -10,8 +10,9 @@ import {
   type ColonyQuestion,
   type Take,
 } from '@hatch-book/core'
-import { Button, InputNumber, Progress, Select, Slider } from 'antd'
+import { Button, InputNumber, Select, Slider } from 'antd'
 import { useMemo, useState } from 'react'
+import { LongProgress } from '../parts/LongProgress'
 import { useFigures } from '../shell/figures'
 import { useLongTask } from '../shell/worker'
 import { ColonyChart } from './ColonyChart'
@@ -101,19 +102,7 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
         simulation={result?.simulation ?? null}
         counts={colony.counts}
       />
-      {progress !== null && (
-        <div className="row">
-          <Progress
-            percent={Math.round(progress * 100)}
-            size="small"
-            aria-label="Years are played"
-            style={{ flex: 1 }}
-          />
-          <Button size="small" onClick={stop}>
-            Stop
-          </Button>
-        </div>
-      )}
+      <LongProgress name="Years are played" done={progress} onStop={stop} />
       <div className="row" style={{ gap: 14, margin: '10px 0' }}>
         <label className="small">
           from the count of{' '}

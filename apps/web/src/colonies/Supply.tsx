@@ -1,8 +1,9 @@
 import type { PreySupply, SupplyView } from '@hatch-book/contract'
 import { addDays, BORNE_CHANCE, feederDemand, type Mend, type Take } from '@hatch-book/core'
-import { Button, Progress, Radio } from 'antd'
+import { Button, Radio } from 'antd'
 import { useMemo, useState } from 'react'
 import { sendOrSay } from '../shell/api'
+import { LongProgress } from '../parts/LongProgress'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { useLongTask } from '../shell/worker'
@@ -117,19 +118,7 @@ function Forecast({ prey, asked, today }: { prey: PreySupply; asked: AskedSupply
           }
         />
       )}
-      {progress !== null && (
-        <div className="row">
-          <Progress
-            percent={Math.round(progress * 100)}
-            size="small"
-            aria-label="Weeks are played"
-            style={{ flex: 1 }}
-          />
-          <Button size="small" onClick={stop}>
-            Stop
-          </Button>
-        </div>
-      )}
+      <LongProgress name="Weeks are played" done={progress} onStop={stop} />
       {error && <p className="bad">{error}</p>}
       {result && !short && (
         <div className="card">

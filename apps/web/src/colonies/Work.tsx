@@ -1,10 +1,9 @@
 import type { ColonyView, PreySupply } from '@hatch-book/contract'
-import { byUrgency, colonyWork, daysBetween, minutesAWeek, onDay, type WorkItem } from '@hatch-book/core'
+import { colonyWork, daysBetween, minutesAWeek, onDay, type WorkItem } from '@hatch-book/core'
 import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { NumberField } from '../parts/NumberField'
 import { sendOrSay } from '../shell/api'
-import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
 import { Jars } from './Jars'
@@ -39,48 +38,6 @@ export const planWork = (preys: readonly PreySupply[], say: Parameters<typeof sa
       id: plan.id,
     })),
   )
-
-const SHOWN_WORK = 6
-
-/** What falls due of all colonies, the most pressing first. */
-export function Due({
-  work,
-  today,
-  onPick,
-}: {
-  work: readonly WorkItem[]
-  today: string
-  onPick(id: string): void
-}) {
-  const figures = useFigures()
-  const sorted = [...work].sort(byUrgency)
-  if (sorted.length === 0) return null
-  return (
-    <div className="card" style={{ marginBottom: 12 }} role="region" aria-label="Due">
-      <h3>Due</h3>
-      <ul className="lines small">
-        {sorted.slice(0, SHOWN_WORK).map((w) => (
-          <li key={w.id} className="between" title={w.why}>
-            {w.subject.id ? (
-              <button className="plain" onClick={() => onPick(w.subject.id)}>
-                <strong>{w.subject.name}</strong> {w.says}
-              </button>
-            ) : (
-              <span>
-                <strong>{w.subject.name}</strong> {w.says}
-              </span>
-            )}
-            <span className={`nowrap ${w.latest < today ? 'bad' : w.due <= today ? 'warm' : 'quiet'}`}>
-              {w.earliest === w.latest
-                ? figures.day(w.due)
-                : figures.span({ from: w.earliest, to: w.latest })}
-            </span>
-          </li>
-        ))}
-      </ul>
-    </div>
-  )
-}
 
 /** In how many bins a colony stands, and how warm. */
 function Bins({ colony }: { colony: ColonyView }) {
