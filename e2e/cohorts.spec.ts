@@ -137,8 +137,12 @@ test('the pairing night of moths is planned: males are set apart, kept cool and 
   const told = page.getByText(/of \d+\.\d females find one of/)
   const pairs = async () => Number(/^([\d.]+) of/.exec((await told.textContent())!.trim())![1])
   const before = await pairs()
+  const says = await page.getByRole('region', { name: 'Keep cool' }).textContent()
+  const promised = Number(/Then ([\d.]+) females/.exec(says!)![1])
   await page.getByRole('button', { name: /^Set \d+ of A1/ }).click()
-  await expect.poll(pairs).toBeGreaterThan(before)
+  // Nearly as many meet as the plan said: those set apart keep how far they have come, and the foremost emerge in the cool.
+  await expect.poll(pairs).toBeGreaterThan(before + 0.5)
+  await expect.poll(async () => Math.abs((await pairs()) - promised)).toBeLessThan(1)
   await test.step('they stand in the cool now, with a day to bring them back', async () => {
     await open(page, 'A1 males')
     await expect(page.getByRole('region', { name: 'Keeping' })).toContainText(

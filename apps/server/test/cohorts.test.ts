@@ -88,6 +88,27 @@ test('some are split off with where they will stand, and put together with other
   })
 })
 
+test('who is set apart in the cool keeps how far it came: since when, and what it stood at until then', async () => {
+  const { id } = await begin('W1', 'AM', { began: '2026-05-01' })
+  const pupa = 'pupa, no pause'
+  await tell(id, 'cohort counted', { stages: { 'spinning and prepupa': sure(9) } }, '2026-05-01')
+  await tell(id, 'moulted on', { from: 'spinning and prepupa', to: pupa, count: 9 }, '2026-05-06')
+  const apart = newId()
+  await book.as.keeper('POST', `/api/cohorts/${id}/split`, {
+    ...{ id: apart, outId: newId(), inId: newId(), name: 'W1 males', stages: { [pupa]: 4 }, celsius: 15 },
+    sexed: { females: 0, males: 4 },
+  })
+  expect((await standing(apart)).stages).toMatchObject([{ name: pupa, count: 4, since: '2026-05-06' }])
+  expect((await standing(apart)).sexed).toEqual({ females: 0, males: 4 })
+  const warmth = async () => (await read()).cohorts.find((c) => c.id === apart)!.warmth
+  expect(await warmth()).toEqual([
+    { from: '2026-05-01', celsius: 25 },
+    { from: '2026-05-20', celsius: 15 },
+  ])
+  await book.as.keeper('PATCH', `/api/cohorts/${apart}`, { version: 1, celsius: 25 })
+  expect((await warmth()).at(-1)).toEqual({ from: '2026-05-20', celsius: 25 })
+})
+
 test('one becomes an animal with a name and keeps where it came from; young of a cohort are a generation on', async () => {
   const { id } = await begin('P1', 'PS', { line: 'Bramble', generation: 0 })
   await tell(id, 'cohort counted', { stages: { L4: sure(2) } })

@@ -14,6 +14,7 @@ import {
   sayGeneration,
   startingDocuments,
   temperatureAhead,
+  temperatureBehind,
   type CohortEvent,
 } from '../src'
 import { normals, uniforms } from './chance'
@@ -37,6 +38,14 @@ describe('a cohort’s log', () => {
       { name: 'L2', stage: 2, count: 85, low: 85, high: 85, since: '2027-05-01' },
     ])
     expect(now).toMatchObject({ young: 90, grown: 0, most: 100, countedOn: '2027-04-19', doubts: [] })
+  })
+  test('who is set apart takes along since when it is in its stage; of whom nobody knows, nobody knows', () => {
+    const moved = (since?: Record<string, string | null>): CohortEvent[] => [
+      { kind: 'changed', on: '2027-05-27', stages: { L8: 6 }, ...(since && { since }) },
+    ]
+    const of = (events: CohortEvent[]) => cohortStanding(NAMES, events, '2027-05-27').stages[0]!.since
+    expect(of(moved({ L8: '2027-05-04' }))).toBe('2027-05-04')
+    expect(of(moved())).toBeNull()
   })
   test('more that left than were there are doubted, not refused; a count mends it', () => {
     const wrong: CohortEvent[] = [
@@ -71,6 +80,16 @@ describe('a cohort’s log', () => {
     // Six days at twelve degrees over the threshold, of 140.
     expect(l2!.done).toBeCloseTo((6 * 12) / 140, 9)
     expect(groupsOf(mantis, now, () => 25, '2027-08-07')[1]!.done).toBe(0.98)
+    // Six days of which the last two were cool: 12, 12, 12, 12, 7 and 7 degrees.
+    const behind = temperatureBehind(
+      [
+        { from: '2027-03-01', celsius: 25 },
+        { from: '2027-05-05', celsius: 20 },
+      ],
+      20,
+      '2027-05-07',
+    )
+    expect(groupsOf(mantis, now, behind, '2027-05-07')[1]!.done).toBeCloseTo((4 * 12 + 2 * 7) / 140, 9)
     expect([0, 9, 10, 40].map(temperatureAhead(15, 25, 10) as never)).toEqual([15, 15, 25, 25])
   })
 })

@@ -186,6 +186,9 @@ describe('when to look into a breeding box', () => {
       tallEnough: true,
       says: '60 in room for 40: split into 2',
     })
+    const two = { litres: 10, heightMm: null, tubs: 2 }
+    expect(crowdingOf(60, 0.25, two, 23, 3).says).toBe('')
+    expect(crowdingOf(90, 0.25, two, 23, 3).says).toBe('90 in room for 80: split into 3')
     expect(crowdingOf(1, 5, { litres: 45, heightMm: 200 }, 98, 3).says).toBe(
       '294 mm of height are wanted to moult',
     )

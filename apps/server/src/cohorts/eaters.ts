@@ -10,6 +10,7 @@ import {
   rangeSpread,
   stillHere,
   temperatureAhead,
+  temperatureBehind,
   type CohortProtocol,
   type Eater,
   type LeavingChance,
@@ -48,7 +49,12 @@ export async function cohortEaters(
       c.thenC,
       c.thenFrom === null ? null : daysBetween(actor.today, c.thenFrom),
     )
-    const groups = groupsOf({ stages: way }, standing, () => c.celsius, actor.today)
+    const groups = groupsOf(
+      { stages: way },
+      standing,
+      temperatureBehind(c.warmth, c.celsius, actor.today),
+      actor.today,
+    )
     const adultDays = life.adults?.femaleDays.typical ?? null
     const lives = { grown: standing.grown, adultDays }
     const members = membersByWeek(way, groups, ahead, life.referenceC, weeks, lives)

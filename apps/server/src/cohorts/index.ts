@@ -12,6 +12,7 @@ import { BookError } from '../shell/problems'
 import { moveRoutes } from './moves'
 import { refuseTakenName } from './names'
 import { cohortViews, protocolIn } from './views'
+import { warmthNow } from './warmth'
 
 export { cohortEaters } from './eaters'
 
@@ -96,6 +97,7 @@ export const cohortRoutes: BookRoutes = (app, rooms) => {
           .insert(cohort)
           .values({
             ...{ bookId: actor.bookId, ...draft, fromId },
+            warmth: [{ from: draft.began, celsius: draft.celsius }],
             lines: parent && line === '' ? parent.lines : [{ line, share: 1 }],
             ...{ generationLeast: told?.least ?? null, generationMost: told?.most ?? null },
           })
@@ -112,12 +114,14 @@ export const cohortRoutes: BookRoutes = (app, rooms) => {
       schema: { params: v.object({ id: Id }), body: CohortChange, response: { 200: Saved } },
     },
     (request) => {
-      const { bookId } = actorOf(request)
+      const { bookId, today } = actorOf(request)
       const { version, ...change } = request.body
       return inBook(db, bookId, async (tx) => {
+        const [now] = await tx.select().from(cohort).where(eq(cohort.id, request.params.id)).for('update')
+        const warmth = now && warmthNow(now, change.celsius, today)
         const [saved] = await tx
           .update(cohort)
-          .set({ ...change, version: version + 1 })
+          .set({ ...change, ...(warmth && { warmth }), version: version + 1 })
           .where(and(eq(cohort.id, request.params.id), eq(cohort.version, version)))
           .returning({ id: cohort.id, version: cohort.version })
         if (!saved) {

@@ -11,6 +11,7 @@ import type { BookRoutes } from '../shell/app'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { refuseTakenName } from './names'
+import { warmthNow } from './warmth'
 import { cohortViews, protocolIn } from './views'
 
 const WithId = v.object({ id: Id })
@@ -31,13 +32,30 @@ export const moveRoutes: BookRoutes = (app, { db }) => {
       return inBook(db, actor.bookId, async (tx) => {
         const from = await rowOf(tx, request.params.id)
         await refuseTakenName(tx, id, name)
+        const since = await sinceOf(tx, actor, from)
         await refuseMore(tx, actor, from, stages)
         const { version: _version, ...own } = from
         await tx
           .insert(cohort)
-          .values({ ...own, ...keeping, id, name, fromId: from.id, origin: `split from ${from.name}` })
+          .values({
+            ...own,
+            ...keeping,
+            warmth: warmthNow(from, keeping.celsius, actor.today),
+            id,
+            name,
+            fromId: from.id,
+            origin: `split from ${from.name}`,
+          })
           .onConflictDoNothing()
-        await writeMove(tx, actor, { from: from.id, to: id, outId, inId, stages, ...(sexed && { sexed }) })
+        await writeMove(tx, actor, {
+          from: from.id,
+          to: id,
+          outId,
+          inId,
+          stages,
+          since,
+          ...(sexed && { sexed }),
+        })
         await announce(tx, actor.bookId)
         return { id, version: 1 }
       })
@@ -60,6 +78,7 @@ export const moveRoutes: BookRoutes = (app, { db }) => {
             { field: 'intoId', says: 'choose another cohort of the same species' },
           ])
         const moved = await refuseMore(tx, actor, from, stages)
+        const since = await sinceOf(tx, actor, from)
         const there = (await membersOf(tx, actor, into)).all
         const generation = generationMixed(generationOf(from), generationOf(into))
         const [saved] = await tx
@@ -74,7 +93,7 @@ export const moveRoutes: BookRoutes = (app, { db }) => {
           })
           .where(eq(cohort.id, into.id))
           .returning({ id: cohort.id, version: cohort.version })
-        await writeMove(tx, actor, { from: from.id, to: into.id, outId, inId, stages })
+        await writeMove(tx, actor, { from: from.id, to: into.id, outId, inId, stages, since })
         await announce(tx, actor.bookId)
         return saved!
       })
@@ -130,6 +149,12 @@ async function membersOf(tx: Transaction, actor: Actor, row: Row) {
   return { stages, names: [...names, ...GROWN], all: stages.reduce((sum, s) => sum + s.count, 0) }
 }
 
+/** Since when the members of each stage are in it: who is moved takes that along. */
+async function sinceOf(tx: Transaction, actor: Actor, row: Row): Promise<Record<string, string | null>> {
+  const { stages } = await membersOf(tx, actor, row)
+  return Object.fromEntries(stages.map((s) => [s.name, s.since]))
+}
+
 /** Nobody leaves who is not there; @returns how many go. */
 async function refuseMore(
   tx: Transaction,
@@ -159,12 +184,13 @@ async function writeMove(
     outId: string
     inId: string
     stages: Record<string, number>
+    since: Record<string, string | null>
     sexed?: { females: number; males: number }
   },
 ): Promise<void> {
-  const { from, to, outId, inId, ...who } = move
+  const { from, to, outId, inId, since, ...who } = move
   await writeEntries(tx, actor, [
     entryOf(outId, 'moved out', { type: 'cohort', id: from }, now(actor), { to, ...who }),
-    entryOf(inId, 'moved in', { type: 'cohort', id: to }, now(actor), { from, ...who }),
+    entryOf(inId, 'moved in', { type: 'cohort', id: to }, now(actor), { from, since, ...who }),
   ])
 }

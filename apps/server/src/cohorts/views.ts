@@ -105,9 +105,11 @@ const sure = (count: number): Estimate => ({ count, low: count, high: count })
 /** What an entry does to the numbers; nothing for those that only tell. */
 function eventOf({ kind, on, payload }: Told, stages: readonly { name: string }[]): CohortEvent[] {
   type Sexes = { females: number; males: number }
-  const changed = (by: Record<string, number>, sexed: Sexes | undefined = undefined): CohortEvent[] => [
-    { kind: 'changed', on, stages: by, sexed: sexed ?? null },
-  ]
+  const changed = (
+    by: Record<string, number>,
+    sexed: Sexes | undefined = undefined,
+    since: Record<string, string | null> = {},
+  ): CohortEvent[] => [{ kind: 'changed', on, stages: by, sexed: sexed ?? null, since }]
   const less = (by: Record<string, number>, sexed?: Sexes) =>
     changed(Object.fromEntries(Object.entries(by).map(([name, n]) => [name, -n])), sexed)
   switch (kind) {
@@ -131,8 +133,8 @@ function eventOf({ kind, on, payload }: Told, stages: readonly { name: string }[
       return less(out, sexed && { females: -sexed.females, males: -sexed.males })
     }
     case 'moved in': {
-      const { stages: into, sexed } = payload as PayloadOf<'moved in'>
-      return changed(into, sexed)
+      const { stages: into, sexed, since } = payload as PayloadOf<'moved in'>
+      return changed(into, sexed, since)
     }
     case 'adults set in':
     case 'adults taken out': {
@@ -140,11 +142,13 @@ function eventOf({ kind, on, payload }: Told, stages: readonly { name: string }[
       return kind === 'adults set in' ? changed({ females, males }) : less({ females, males })
     }
     case 'eggs collected':
-      return changed({ [stages[0]!.name]: (payload as PayloadOf<'eggs collected'>).count })
+      return changed({ [stages[0]!.name]: (payload as PayloadOf<'eggs collected'>).count }, undefined, {
+        [stages[0]!.name]: on,
+      })
     case 'emerged': {
       const { females, males, unsexed } = payload as PayloadOf<'emerged'>
       const one = { [stages.at(-1)!.name]: -(females + males + unsexed), females, males, grown: unsexed }
-      return changed(one, { females: -females, males: -males })
+      return changed(one, { females: -females, males: -males }, { females: on, males: on, grown: on })
     }
     case 'searched': {
       const { eggs, larvae, adults, takenOut } = payload as PayloadOf<'searched'>

@@ -1,4 +1,11 @@
-import { cohortForecast, daysBetween, groupsOf, Z90, type PupaGroup } from '@hatch-book/core'
+import {
+  cohortForecast,
+  daysBetween,
+  groupsOf,
+  temperatureBehind,
+  Z90,
+  type PupaGroup,
+} from '@hatch-book/core'
 import { countOf, type StudiedCohort } from './study'
 
 /** Cohorts of one species whose members will be adult: all broods count together. */
@@ -29,7 +36,12 @@ export function pupaGroupsOf(studied: StudiedCohort, today: string): PupaGroup[]
   const groups = (['female', 'male'] as const).flatMap((sex): PupaGroup[] => {
     const stages = sex === 'female' ? way : protocol.maleStages
     // Males of some species have a stage less: whoever is in it is a female.
-    const members = groupsOf({ stages }, withinOf(standing, stages.length), () => cohort.celsius, today)
+    const members = groupsOf(
+      { stages },
+      withinOf(standing, stages.length),
+      temperatureBehind(cohort.warmth, cohort.celsius, today),
+      today,
+    )
     const adults = cohortForecast(stages, members, ahead, protocol.referenceC).find(
       (f) => f.stage === stages.length,
     )

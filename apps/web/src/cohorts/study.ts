@@ -9,6 +9,7 @@ import {
   lifeFor,
   nextSearch,
   temperatureAhead,
+  temperatureBehind,
   type CohortGroup,
   type CohortProtocol,
   type CohortStanding,
@@ -59,20 +60,22 @@ function studyCohort(
   const { thenC, thenFrom, celsius } = cohort
   const thenIn = thenFrom === null ? null : daysBetween(today, thenFrom)
   const ahead = temperatureAhead(celsius, thenC, thenIn)
-  const groups = groupsOf({ stages: way }, standing, () => celsius, today)
+  const groups = groupsOf({ stages: way }, standing, temperatureBehind(cohort.warmth, celsius, today), today)
   const forecast = cohortForecast(way, groups, ahead, protocol.referenceC)
   const search = cohort.kind === 'breeding box' ? searchOf(cohort, protocol, standing, ahead) : null
   const crowding = crowdingNow(cohort, protocol, standing)
   const alone = protocol.aloneFrom
   const together = standing.stages.filter((s) => s.stage !== null && alone !== null && s.stage >= alone)
-  const grouped = together.reduce((sum, s) => sum + s.count, 0)
+  const grouped = Math.round(together.reduce((sum, s) => sum + s.count, 0))
+  const toBeSingled = grouped > cohort.tubs ? grouped : 0
   const work = cohortWork({
     ...{ id: cohort.id, name: cohort.name, today, protocol, forecast, search },
     countedOn: standing.countedOn,
     then: thenC !== null && thenFrom !== null ? { on: thenFrom, celsius: thenC } : null,
     collectedOn: cohort.collected[0]?.on ?? null,
-    crowded: crowding && crowding.tubs > cohort.tubs ? crowding.says : '',
-    toBeSingled: Math.round(grouped) > cohort.tubs ? Math.round(grouped) : 0,
+    // Who is boxed singly is split by it.
+    crowded: crowding && crowding.tubs > cohort.tubs && toBeSingled === 0 ? crowding.says : '',
+    toBeSingled,
   })
   return { cohort, protocol, way, standing, groups, ahead, forecast, crowding, search, work }
 }
@@ -91,7 +94,7 @@ function crowdingNow(
   return crowdingOf(
     count,
     litres.typical,
-    { litres: cohort.litres, heightMm: cohort.heightMm },
+    { litres: cohort.litres, heightMm: cohort.heightMm, tubs: cohort.tubs },
     mm,
     protocol.heightBodies,
   )

@@ -139,6 +139,8 @@ export const CohortView = v.object({
   /** Generations from the wild, at least and at most; null where nobody knows. */
   generation: v.nullable(v.object({ least: v.number(), most: v.number() })),
   fertilised: v.picklist(['mated', 'not mated', 'mixed']),
+  /** What it stood at, from which day on, oldest first. */
+  warmth: v.array(v.object({ from: DaySchema, celsius: v.number() })),
   origin: v.string(),
   from: v.nullable(v.object({ id: Id, name: v.string() })),
   place: v.nullable(v.object({ id: Id, name: v.string() })),

@@ -63,7 +63,13 @@ export const KINDS_OF_COHORTS = {
   },
   'moved in': {
     subject: 'cohort',
-    payload: v.object({ from: Id, stages: ByStage(Some), sexed: v.optional(Sexes), ...remark }),
+    payload: v.object({
+      from: Id,
+      stages: ByStage(Some),
+      sexed: v.optional(Sexes),
+      since: v.optional(ByStage(v.nullable(DaySchema))),
+      ...remark,
+    }),
   },
   /** One became an animal with a name. */
   singled: {

@@ -14,6 +14,7 @@ export {
   doubtCohortCount,
   groupsOf,
   temperatureAhead,
+  temperatureBehind,
   type CohortEvent,
   type CohortStanding,
   type StageMembers,

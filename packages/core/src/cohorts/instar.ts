@@ -28,6 +28,8 @@ export interface CohortRoom {
   /** One tub, litres, and its height, mm. */
   litres: number
   heightMm: number | null
+  /** So many of them there are: one where it is left out. */
+  tubs?: number
 }
 
 export interface CrowdingFinding {
@@ -59,10 +61,11 @@ export function crowdingOf(
   const wanted = mm !== null && heightBodies !== null ? mm * heightBodies : null
   const tallEnough = wanted === null || room.heightMm === null ? null : room.heightMm >= wanted
   const tubs = Math.ceil(count / holds)
+  const have = room.tubs ?? 1
   return {
     ...{ holds, tubs, tallEnough },
     says: [
-      count > holds ? `${count} in room for ${holds}: split into ${tubs}` : '',
+      count > holds * have ? `${count} in room for ${holds * have}: split into ${tubs}` : '',
       tallEnough === false ? `${Math.round(wanted!)} mm of height are wanted to moult` : '',
     ]
       .filter((w) => w !== '')

@@ -1,4 +1,4 @@
-import { daysBetween, type Day } from '../calendar'
+import { addDays, daysBetween, type Day } from '../calendar'
 import type { Estimate } from '../colonies'
 import { effectiveDegrees } from '../incubation'
 import type { DayTemperature } from './clock'
@@ -21,6 +21,8 @@ export type CohortEvent =
       stages: Readonly<Record<string, number>>
       /** So many of them were told apart by sex. */
       sexed?: { females: number; males: number } | null
+      /** Since when those that come are in their stage; null, or not told, where nobody knows. */
+      since?: Readonly<Record<string, Day | null>>
     }
 
 export const GROWN = ['females', 'males', 'grown'] as const
@@ -64,13 +66,13 @@ export function cohortStanding(
   const state = new Map<string, { count: number; low: number; high: number; since: Day | null }>()
   const doubts: string[] = []
   let [sexed, most, countedOn]: [CohortStanding['sexed'], number, Day | null] = [null, 0, null]
-  const shift = (name: string, by: number, on: Day, moulted = false) => {
+  const shift = (name: string, by: number, on: Day, cameOn: Day | null) => {
     const had = state.get(name) ?? { count: 0, low: 0, high: 0, since: null }
     if (had.count + by < 0)
       doubts.push(`${-by} ${name} left on ${on}, where ${Math.round(had.count)} were known of`)
     const count = Math.max(0, had.count + by)
     // The day most of them came: that of the larger part.
-    const since = by > 0 && moulted && by >= had.count ? on : had.count === 0 && by > 0 ? on : had.since
+    const since = by > 0 && by >= had.count ? cameOn : had.since
     state.set(name, {
       ...{ count, since },
       low: Math.min(count, Math.max(0, had.low + by)),
@@ -89,10 +91,10 @@ export function cohortStanding(
       sexed = e.sexed
       countedOn = e.on
     } else if (e.kind === 'moulted') {
-      shift(e.from, -e.count, e.on)
-      shift(e.to, e.count, e.on, true)
+      shift(e.from, -e.count, e.on, null)
+      shift(e.to, e.count, e.on, e.on)
     } else {
-      for (const [name, by] of Object.entries(e.stages)) shift(name, by, e.on)
+      for (const [name, by] of Object.entries(e.stages)) shift(name, by, e.on, e.since?.[name] ?? null)
       if (e.sexed) {
         const had: { females: number; males: number } = sexed ?? { females: 0, males: 0 }
         sexed = {
@@ -151,6 +153,14 @@ export function groupsOf(
     return [{ stage: s.stage, count: s.count, done: Math.min(0.98, degrees / curve.degreeDays) }]
   })
 }
+
+/** What it stood at so many days ago, by the days on which that was changed. */
+export const temperatureBehind =
+  (warmth: readonly { from: Day; celsius: number }[], celsius: number, today: Day) =>
+  (daysAgo: number): number => {
+    const day = addDays(today, -daysAgo)
+    return warmth.filter((w) => w.from <= day).at(-1)?.celsius ?? warmth[0]?.celsius ?? celsius
+  }
 
 /** What it stands at from today on: another temperature from a day on, where that is planned. */
 export const temperatureAhead =

@@ -40,6 +40,8 @@ export const cohort = pgTable(
     heightMm: real('height_mm'),
     /** What it stands at, and will stand at from a day on, °C. */
     celsius: real('celsius').notNull(),
+    /** What it stood at before, and from which day on: development adds up by it. */
+    warmth: jsonb('warmth').$type<{ from: string; celsius: number }[]>().notNull().default([]),
     thenC: real('then_c'),
     thenFrom: date('then_from'),
     hostPlant: text('host_plant').notNull(),

@@ -1,0 +1,1 @@
+ALTER TABLE "cohort" ADD COLUMN "warmth" jsonb DEFAULT '[]'::jsonb NOT NULL;
