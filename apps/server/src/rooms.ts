@@ -11,6 +11,7 @@ import { pairingRoutes, planRoutes, sceneRoutes } from './pairing'
 import { placeRoutes } from './places'
 import { protocolRoutes } from './protocols'
 import { rearingRoutes } from './rearing'
+import { roundRoutes } from './rounds'
 import { salesRoutes } from './sales'
 import { seasonRoutes } from './season'
 import { readinessRoutes } from './readiness'
@@ -48,5 +49,6 @@ export const rooms: readonly BookRoutes[] = [
   colonyRoutes,
   supplyRoutes,
   seasonRoutes,
+  roundRoutes,
   demoRoutes,
 ]

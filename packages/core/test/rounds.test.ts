@@ -1,9 +1,12 @@
 import {
   addDays,
   dueWork,
+  outcomesOf,
   planAbsence,
+  repeating,
   toBring,
   walkingOrder,
+  withRepeats,
   type Due,
   type DueFacts,
   type Station,
@@ -83,7 +86,8 @@ describe('work that is due', () => {
       {
         of: { ...animal('K3'), type: 'clutch' },
         window: { from: '2027-05-25', to: '2027-06-02' },
-        likely: '2027-05-29',
+        lookedOn: null,
+        waiting: 6,
       },
     ],
   }
@@ -91,12 +95,36 @@ describe('work that is due', () => {
     const work = dueWork(facts)
     expect(work.map((w) => [w.subject.name, w.kind, w.earliest, w.due, w.latest])).toEqual([
       ['C15', 'weigh', '2027-05-11', '2027-05-15', '2027-05-22'],
+      ['K3', 'hatch', '2027-05-25', '2027-05-25', '2027-05-26'],
       ['C14', 'meal', '2027-05-26', '2027-05-27', '2027-05-30'],
       ['F07', 'nest', '2027-05-29', '2027-05-29', '2027-05-30'],
-      ['K3', 'hatch', '2027-05-25', '2027-05-29', '2027-06-02'],
     ])
-    expect(work[1]!.brings).toEqual([{ what: 'hopper mouse', count: 1 }])
+    expect(work[1]!.brings).toEqual([{ what: 'hatchling tub', count: 6 }])
+    expect(work[2]!.brings).toEqual([{ what: 'hopper mouse', count: 1 }])
     expect(work.every((w) => w.placeId === 'A1' && w.why !== '')).toBe(true)
+  })
+  test('eggs in their window are looked at day by day; what was offered is looked at before more is offered', () => {
+    const again = (lookedOn: string) =>
+      dueWork({ ...NONE, hatches: [{ ...facts.hatches[0]!, lookedOn }] }).map((w) => [w.due, w.latest])
+    expect(again('2027-05-26')).toEqual([['2027-05-27', '2027-05-28']])
+    expect(again('2027-05-20')).toEqual([['2027-05-25', '2027-05-26']])
+    const [left] = dueWork({ ...NONE, meals: [{ ...facts.meals[0]!, open: true }] })
+    expect(left).toMatchObject({ kind: 'left', due: '2027-05-20', latest: '2027-05-21' })
+  })
+  test('what was put off is due on the day named, and no other work with it', () => {
+    const [, , meal] = dueWork(facts)
+    const putOff = [{ work: meal!.id, until: '2027-06-01' }]
+    const after = dueWork({ ...facts, putOff })
+    expect(after.find((w) => w.id === meal!.id)).toMatchObject({
+      earliest: '2027-06-01',
+      due: '2027-06-01',
+      latest: '2027-06-01',
+    })
+    expect(dueWork({ ...facts, putOff, horizonDays: 2 }).map((w) => w.kind)).toEqual([
+      'weigh',
+      'hatch',
+      'nest',
+    ])
   })
   test('the same work keeps its name from day to day, and is told once', () => {
     const ids = (day: string) => dueWork({ ...facts, today: day }).map((w) => w.id)
@@ -111,6 +139,62 @@ describe('work that is due', () => {
     expect(performance.now() - started).toBeLessThan(1000)
     expect(dueWork(NONE)).toEqual([])
     expect(() => dueWork({ ...NONE, horizonDays: -1 })).toThrow(RangeError)
+  })
+})
+
+describe('work that comes back', () => {
+  const rhythm = { typical: 7, least: 5, most: 10 }
+  const meal = repeating({ ...item('C14', '', '', ''), kind: 'meal' }, rhythm, '2027-05-20')
+  test('is due again a rhythm after it was due, within what the rhythm allows', () => {
+    expect(withRepeats(meal, '2027-06-14').map((w) => [w.earliest, w.due, w.latest])).toEqual([
+      ['2027-05-25', '2027-05-27', '2027-05-30'],
+      ['2027-06-01', '2027-06-03', '2027-06-06'],
+      ['2027-06-08', '2027-06-10', '2027-06-13'],
+    ])
+    expect(new Set(withRepeats(meal, '2027-07-30').map((w) => w.id)).size).toBe(10)
+  })
+  test('a beat under a day is one a day; what is done once stays once', () => {
+    const daily = { ...meal, every: { typical: 0.5, least: 0.3, most: 1 } }
+    const days = withRepeats(daily, '2027-06-02').map((w) => w.due)
+    expect(days.slice(0, 3)).toEqual(['2027-05-27', '2027-05-28', '2027-05-29'])
+    expect(withRepeats(item('once', '2027-05-27', '2027-05-27', '2027-05-27'), '2027-12-31')).toHaveLength(1)
+  })
+})
+
+describe('settling work by one key', () => {
+  const meal = item('C14', '2027-05-27', '2027-05-27', '2027-05-27', {
+    kind: 'meal',
+    carries: { prey: 'hopper mouse', grams: 9, trick: 'brained', supplement: 'Ca' },
+  })
+  const written = (work: WorkItem, key: string) =>
+    outcomesOf(work)
+      .find((o) => o.key === key)!
+      .entries.map((e) => [e.kind, e.payload])
+  test('a meal is taken, refused, offered or brought up, with what went with it', () => {
+    expect(written(meal, 'Space')).toEqual([['meal', { outcome: 'taken', ...meal.carries }]])
+    expect(written(meal, 'R')).toEqual([['meal', { outcome: 'refused', ...meal.carries }]])
+    // Whether a trick worked is not known before somebody has looked.
+    expect(written(meal, 'O')).toEqual([
+      ['meal', { outcome: 'offered', prey: 'hopper mouse', grams: 9, supplement: 'Ca' }],
+    ])
+    expect(written(meal, 'B')).toEqual([
+      ['meal', { outcome: 'brought up', prey: 'hopper mouse', grams: 9, trick: 'brained' }],
+    ])
+    expect(outcomesOf({ ...meal, kind: 'left' }).map((o) => o.says)).toEqual(['ate', 'refused', 'brought up'])
+  })
+  test('chores and looks have one usual outcome; what wants figures has none', () => {
+    expect(written({ ...meal, kind: 'nest', carries: {} }, 'Space')).toEqual([['nest checked', {}]])
+    expect(written({ ...meal, kind: 'check' }, 'Space')).toEqual([['rest check', { signs: [] }]])
+    expect(written({ ...meal, kind: 'tend', carries: { task: 'new food' } }, 'Space')).toEqual([
+      ['tended', { task: 'new food' }],
+    ])
+    expect(['water', 'mist', 'clean'].map((kind) => outcomesOf({ ...meal, kind })[0]!.chore)).toEqual([
+      true,
+      true,
+      true,
+    ])
+    for (const kind of ['weigh', 'count', 'search', 'alarm', 'wake'])
+      expect(outcomesOf({ ...meal, kind })).toEqual([])
   })
 })
 

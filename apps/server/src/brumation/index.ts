@@ -1,3 +1,3 @@
-export { plannedRests, restRoutes } from './restRoutes'
+export { currentRests, plannedRests, restRoutes } from './restRoutes'
 export { unitRoutes } from './unitRoutes'
 export { weatherRoutes } from './weatherRoutes'

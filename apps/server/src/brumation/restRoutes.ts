@@ -79,20 +79,23 @@ async function restBook(tx: Transaction, actor: Actor, wanted: string | undefine
   }
 }
 
-/** Rests of today's plan that are still to come or under way: when they begin, warm, and are warm. */
-export async function plannedRests(
-  tx: Transaction,
-  actor: Actor,
-): Promise<{ animalId: string; from: Day; to: Day; warm: Day }[]> {
+/** All rests of the plan that today lies in. */
+export async function currentRests(tx: Transaction, actor: Actor): Promise<RestView[]> {
   const plans = await tx
     .select()
     .from(restPlan)
     .where(eq(restPlan.withdrawn, false))
     .orderBy(desc(restPlan.anchorDay))
   const plan = currentPlan(plans, actor.today)
-  if (!plan) return []
-  const { views } = await viewRests(tx, actor, plan, await restsOf(tx, plan.id))
-  return views.flatMap(({ animalId, held, subject, diedOn, clock: { edges } }) =>
+  return plan ? (await viewRests(tx, actor, plan, await restsOf(tx, plan.id))).views : []
+}
+
+/** Rests of today's plan that are still to come or under way: when they begin, warm, and are warm. */
+export async function plannedRests(
+  tx: Transaction,
+  actor: Actor,
+): Promise<{ animalId: string; from: Day; to: Day; warm: Day }[]> {
+  return (await currentRests(tx, actor)).flatMap(({ animalId, held, subject, diedOn, clock: { edges } }) =>
     animalId && !held && !subject.warmedOn && !diedOn && edges['step up'] >= actor.today
       ? [{ animalId, from: edges['step down'], to: edges['step up'], warm: edges['full warmth'] }]
       : [],

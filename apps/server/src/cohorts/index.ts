@@ -15,6 +15,7 @@ import { cohortViews, protocolIn } from './views'
 import { warmthNow } from './warmth'
 
 export { cohortEaters } from './eaters'
+export { cohortViews, protocolIn } from './views'
 
 /** Entries speak of stages that the cohort's species has. */
 const guardStages =

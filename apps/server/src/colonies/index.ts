@@ -12,6 +12,7 @@ import { BookError } from '../shell/problems'
 import { colonyViews, modelIn } from './views'
 
 export { supplyRoutes } from './supply'
+export { colonyViews } from './views'
 
 /** Counts and takes speak of stages that the colony's species has. */
 guardEntries('counted', async (tx, _actor, { subject, payload }) => {

@@ -7,6 +7,7 @@ import { spaceRoutes } from './space'
 
 export { leavingBy, leavingOf, salesSoFar, type Sales } from './departures'
 export { mealDueOf } from './due'
+export { mealsOf } from './meals'
 
 export const rearingRoutes: BookRoutes = (app, rooms) => {
   for (const routes of [ladderRoutes, mealRoutes, sexingRoutes, holdbackRoutes, spaceRoutes])

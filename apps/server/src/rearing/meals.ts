@@ -8,6 +8,7 @@ import {
   supplementTurn,
   trickChances,
   type DustedFeed,
+  type NextMeal,
   type TrickChance,
   type TrickRecord,
 } from '@hatch-book/core'
@@ -44,14 +45,22 @@ export const mealRoutes: BookRoutes = (app, { db }) => {
 
 const isHere = ({ row }: JudgedAnimal) => row.presence === 'here' || row.presence === 'listed'
 
-async function dueMeals(tx: Transaction, actor: Actor, by: string): Promise<DueMeal[]> {
+const dueMeals = async (tx: Transaction, actor: Actor, by: string): Promise<DueMeal[]> =>
+  mealsOf(tx, actor, await judgeAnimals(tx, actor), (meal) => meal.due <= by)
+
+/** Meals of all animals of a book, or of those that are wanted by their next meal; what was offered and not looked after is always told. */
+export async function mealsOf(
+  tx: Transaction,
+  actor: Actor,
+  all: readonly JudgedAnimal[],
+  wanted: (meal: NextMeal) => boolean,
+): Promise<DueMeal[]> {
   const { zone } = actor.book
-  const records = await loadRecords(tx)
-  const tricks = trickRecords(records)
-  const due = (await judgeAnimals(tx, actor)).filter(isHere).flatMap((judged) => {
+  const tricks = trickRecords(all.map((j) => j.record))
+  const due = all.filter(isHere).flatMap((judged) => {
     const meal = mealDueOf(judged, zone, actor.today)
     const open = judged.record.standing.young.offered
-    return meal && (open || meal.due <= by) ? [{ judged, meal }] : []
+    return meal && (open || wanted(meal)) ? [{ judged, meal }] : []
   })
   const feeds = await dustedFeeds(
     tx,
@@ -80,6 +89,7 @@ async function dueMeals(tx: Transaction, actor: Actor, by: string): Promise<DueM
         animal: { id: row.id, tag: row.tag },
         ...{ species: row.species, line: row.line, place: row.place, stage: row.stage },
         ...{ due: meal.due, window: meal.window, because: meal.because, half: meal.half },
+        everyDays: stage.stage.feed!.everyDays,
         prey: size?.name ?? stage.stage.feed!.prey,
         grams: size?.grams ?? null,
         each: size?.each ?? null,

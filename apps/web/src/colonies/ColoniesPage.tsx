@@ -1,5 +1,5 @@
 import type { Colonies, ColonyView } from '@hatch-book/contract'
-import { byUrgency, growthRate, hatchedOf } from '@hatch-book/core'
+import { byUrgency, growthRate, hatchedOf, workOfColony } from '@hatch-book/core'
 import { Button } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
@@ -13,7 +13,7 @@ import { FeedOff } from './FeedOff'
 import { NewColony } from './NewColony'
 import { useColonies, useSupply } from './queries'
 import { Supply } from './Supply'
-import { Method, planWork, workOf } from './Work'
+import { Method, planWork } from './Work'
 
 /** Colonies that feed the rest: what was counted, how they grow, and what they can give. */
 export function ColoniesPage() {
@@ -91,7 +91,7 @@ function Kept({ data }: { data: Colonies }) {
             )}
             <DueList
               work={[
-                ...data.colonies.flatMap(workOf),
+                ...data.colonies.flatMap(workOfColony),
                 ...planWork(supply.data?.preys ?? [], { ...figures, colony: nameOf }),
               ].sort(byUrgency)}
               today={data.today}

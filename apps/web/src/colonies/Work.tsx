@@ -1,5 +1,5 @@
 import type { ColonyView, PreySupply } from '@hatch-book/contract'
-import { colonyWork, daysBetween, minutesAWeek, onDay, type WorkItem } from '@hatch-book/core'
+import { daysBetween, minutesAWeek, onDay, type WorkItem } from '@hatch-book/core'
 import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { NumberField } from '../parts/NumberField'
@@ -10,17 +10,6 @@ import { Jars } from './Jars'
 import { sayPlan } from './mendWords'
 
 const methodOf = (colony: ColonyView) => colony.methods.find((m) => m.name === colony.method) ?? null
-
-export function workOf(colony: ColonyView): WorkItem[] {
-  const method = methodOf(colony)
-  const first = colony.counts.at(-1)?.on ?? null
-  return colonyWork(colony, {
-    method,
-    lastTended: method ? (colony.tended.find((t) => t.task === method.task)?.on ?? first) : null,
-    countDays: colony.countDays,
-    lastCounted: colony.counts[0]?.on ?? null,
-  })
-}
 
 /** What is planned for the feeders, as work of a day. */
 export const planWork = (preys: readonly PreySupply[], say: Parameters<typeof sayPlan>[3]): WorkItem[] =>

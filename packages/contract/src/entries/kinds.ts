@@ -199,6 +199,7 @@ export const ENTRY_KINDS = {
       ...remark,
     }),
   },
+  'eggs looked at': { subject: 'clutch', payload: v.object({ ...remark }) },
   'clutch moved': { subject: 'clutch', payload: v.object({ boxId: Id, ...remark }) },
   /** A box on the scale, and the water that was added then. */
   'box weighed': {
@@ -266,6 +267,11 @@ export const ENTRY_KINDS = {
     }),
   },
   'batch came out': { subject: 'rest', payload: v.object({ ...remark }) },
+  /** Work of a round that was left for a later day: which, and why. */
+  'put off': {
+    subject: 'any',
+    payload: v.object({ work: Line(160), says: Line(200), reason: Line(200), until: DaySchema }),
+  },
   struck: { subject: 'any', payload: v.object({ reason: v.optional(Note, '') }) },
 } as const satisfies Record<string, { subject: SubjectType | 'any'; payload: v.GenericSchema }>
 

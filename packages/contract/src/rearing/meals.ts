@@ -27,6 +27,7 @@ export const DueMeal = v.object({
   window: DaySpanSchema,
   because: v.array(v.string()),
   half: v.boolean(),
+  everyDays: RangeSchema,
   /** What to thaw or count out: a size by its name, or the feed in the protocol's words. */
   prey: v.string(),
   grams: v.nullable(RangeSchema),

@@ -43,4 +43,12 @@ export {
 } from './provision'
 export { feederDemand, type DemandWeek, type Eater, type FeederDemand } from './supply'
 export { colonyModelOf, lifeOf, type LifeCourse, type LifeOf } from './compile'
-export { colonyWork, countDaysOf, methodsOf, minutesAWeek, type ColonyMethod } from './work'
+export {
+  colonyWork,
+  countDaysOf,
+  methodsOf,
+  minutesAWeek,
+  workOfColony,
+  type ColonyMethod,
+  type ColonyRecord,
+} from './work'

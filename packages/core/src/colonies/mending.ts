@@ -7,8 +7,6 @@ export interface Mend {
   plans: PreyPlan[]
   /** Chance that is left of the worst week. */
   chance: number
-  /** So many are bought in for it, all weeks together. */
-  bought: number
 }
 
 /** A chance of a shortage that keepers bear. */
@@ -38,20 +36,16 @@ export function mendsFor(
   const last = short.length - 1 - [...short].reverse().findIndex((w) => w.chance > BORNE_CHANCE)
   if (last >= short.length) return []
   let tried = 0
-  const worst = (plans: readonly PreyPlan[], from = 0) => {
+  const worst = (plans: readonly PreyPlan[]) => {
     onProgress?.(Math.min(0.99, ++tried / 24))
     const { wants } = provision({ ...question, plans: [...question.plans, ...plans] }, { runs: RUNS })
-    return Math.max(...wants[want]!.slice(from, last + 1).map((w) => w.chance))
+    return Math.max(...wants[want]!.slice(0, last + 1).map((w) => w.chance))
   }
   const mends: Mend[] = []
-  const add = (how: Mend['how'], plans: PreyPlan[], from = 0) => {
-    const chance = worst(plans, from)
+  const add = (how: Mend['how'], plans: PreyPlan[]) => {
+    const chance = worst(plans)
     if (chance > BORNE_CHANCE) return false
-    const bought = plans.reduce(
-      (sum, p) => sum + (p.kind === 'buy' ? p.amounts.reduce((a, b) => a + b, 0) : 0),
-      0,
-    )
-    mends.push({ how, plans, chance, bought })
+    mends.push({ how, plans, chance })
     return true
   }
   for (const weeks of RESTS) if (weeks <= last && add('spare', spareFor(question, stages, want, weeks))) break

@@ -51,13 +51,14 @@ export function colonyWork(
   const of = { type: 'colony' as const, ...subject }
   const work: WorkItem[] = []
   if (method && lastTended)
-    work.push(
-      repeating(
+    work.push({
+      ...repeating(
         { kind: 'tend', subject: of, says: method.task, why: `${method.name}: last done on ${lastTended}` },
         method.everyDays,
         lastTended,
       ),
-    )
+      carries: { task: method.task },
+    })
   if (countDays && lastCounted)
     work.push(
       repeating(
@@ -72,4 +73,28 @@ export function colonyWork(
       ),
     )
   return work
+}
+
+/** What a colony's log and its chosen method say of its work. */
+export interface ColonyRecord {
+  id: string
+  name: string
+  method: string
+  methods: readonly ColonyMethod[]
+  countDays: Range | null
+  /** Newest first. */
+  counts: readonly { on: Day }[]
+  tended: readonly { on: Day; task: string }[]
+}
+
+/** What falls due of a colony as it is kept. */
+export function workOfColony(colony: ColonyRecord): WorkItem[] {
+  const method = colony.methods.find((m) => m.name === colony.method) ?? null
+  const first = colony.counts.at(-1)?.on ?? null
+  return colonyWork(colony, {
+    method,
+    lastTended: method ? (colony.tended.find((t) => t.task === method.task)?.on ?? first) : null,
+    countDays: colony.countDays,
+    lastCounted: colony.counts[0]?.on ?? null,
+  })
 }

@@ -1,4 +1,4 @@
-import { addDays, type Day, type DaySpan } from '../calendar'
+import { addDays, laterDay, type Day, type DaySpan } from '../calendar'
 import type { Range } from '../protocols'
 import { byUrgency, onDay, repeating, type WorkItem } from './item'
 
@@ -23,11 +23,25 @@ export interface DueFacts {
     prey: string
     count: number
     because: readonly string[]
+    /** The rhythm of its stage, days. */
+    everyDays?: Range | undefined
+    /** Offered, and to be looked at again before another is offered. */
+    open?: boolean | undefined
+    /** What else goes into its entry. */
+    carries?: Readonly<Record<string, unknown>> | undefined
   }[]
   /** Weighed each so many days; a stretch without a weight begins at the day it came. */
   weighIns: readonly { of: Due; lastOn: Day; everyDays: Range; why: string }[]
   /** Looked at each so many days: sleepers, clutches, water, misting. */
-  looks: readonly { of: Due; kind: string; says: string; lastOn: Day; everyDays: Range; why: string }[]
+  looks: readonly {
+    of: Due
+    kind: string
+    says: string
+    lastOn: Day
+    everyDays: Range
+    why: string
+    carries?: Readonly<Record<string, unknown>> | undefined
+  }[]
   /** Work of a day: a nest to be looked at, a pair to be parted, a quarantine that ends. */
   days: readonly {
     of: Due
@@ -37,11 +51,14 @@ export interface DueFacts {
     before: number
     after: number
     why: string
+    carries?: Readonly<Record<string, unknown>> | undefined
   }[]
-  /** Clutches that are about to hatch, by their windows. */
-  hatches: readonly { of: Due; window: DaySpan; likely: Day }[]
+  /** Clutches that are about to hatch, by their windows, and when somebody last looked at the eggs. */
+  hatches: readonly { of: Due; window: DaySpan; lookedOn: Day | null; waiting: number }[]
   /** Work that a room made itself, such as that of cohorts and colonies. */
   made: readonly WorkItem[]
+  /** Work by its identity that somebody put off until a day. */
+  putOff?: readonly { work: string; until: Day }[]
 }
 
 /**
@@ -54,36 +71,84 @@ export function dueWork(facts: DueFacts): WorkItem[] {
   const { today, horizonDays } = facts
   if (!(horizonDays >= 0)) throw new RangeError('a horizon is from 0 days on')
   const until = addDays(today, Math.floor(horizonDays))
-  const subjectOf = ({ type, id, name, placeId }: Due) => ({ subject: { type, id, name }, placeId })
   const work: WorkItem[] = [
-    ...facts.meals.map(({ of, lastOfferedOn, due, window, prey, count, because }): WorkItem => ({
-      ...subjectOf(of),
-      ...{ id: `${of.id}:meal:${lastOfferedOn ?? 'first'}`, kind: 'meal', says: `offer ${prey}` },
-      ...{ earliest: window.from, due, latest: window.to, why: because.join(', ') },
-      brings: [{ what: prey, count }],
-    })),
+    ...facts.meals.map((meal) => mealItem(meal, today)),
     ...facts.weighIns.map(({ of, lastOn, everyDays, why }): WorkItem => ({
       ...subjectOf(of),
       ...repeating({ kind: 'weigh', ...subjectOf(of), says: 'weigh it', why }, everyDays, lastOn),
     })),
-    ...facts.looks.map(({ of, kind, says, lastOn, everyDays, why }): WorkItem => ({
+    ...facts.looks.map(({ of, kind, says, lastOn, everyDays, why, carries }): WorkItem => ({
       ...subjectOf(of),
       ...repeating({ kind, ...subjectOf(of), says, why }, everyDays, lastOn),
+      ...(carries && { carries }),
     })),
-    ...facts.days.map(({ of, kind, says, on, before, after, why }): WorkItem => ({
+    ...facts.days.map(({ of, kind, says, on, before, after, why, carries }): WorkItem => ({
       ...subjectOf(of),
       ...onDay({ kind, ...subjectOf(of), says, why }, on, before, after),
+      ...(carries && { carries }),
     })),
-    ...facts.hatches.map(({ of, window, likely }): WorkItem => ({
-      ...subjectOf(of),
-      ...{ id: `${of.id}:hatch`, kind: 'hatch', says: 'look for the first that pips' },
-      ...{ earliest: window.from, due: likely, latest: window.to },
-      why: `nine in ten hatch between ${window.from} and ${window.to}`,
-    })),
+    ...facts.hatches.map(hatchItem),
     ...facts.made,
   ]
+  const putOff = new Map((facts.putOff ?? []).map((p) => [p.work, p.until]))
   const seen = new Set<string>()
   return work
+    .map((w) => notBefore(w, putOff.get(w.id)))
     .filter((w) => w.earliest <= until && !seen.has(w.id) && seen.add(w.id) !== undefined)
     .sort((a, b) => byUrgency(a, b) || (a.id < b.id ? -1 : 1))
+}
+
+/** Put off it is due on that day; what is lost by waiting is lost. */
+const notBefore = (item: WorkItem, day: Day | undefined): WorkItem =>
+  day === undefined || day <= item.earliest
+    ? item
+    : { ...item, earliest: day, due: laterDay(item.due, day), latest: laterDay(item.latest, day) }
+
+const subjectOf = ({ type, id, name, placeId }: Due) => ({ subject: { type, id, name }, placeId })
+
+function mealItem(
+  {
+    of,
+    lastOfferedOn,
+    due,
+    window,
+    prey,
+    count,
+    because,
+    everyDays,
+    open,
+    carries,
+  }: DueFacts['meals'][number],
+  today: Day,
+): WorkItem {
+  const base = {
+    ...subjectOf(of),
+    why: because.join(', '),
+    ...(carries && { carries }),
+    ...(everyDays && { every: everyDays }),
+  }
+  const last = lastOfferedOn ?? 'first'
+  return open
+    ? // Looked at by the day after it was offered; what lies longer spoils, or bites.
+      {
+        ...{ ...base, id: `${of.id}:left:${last}`, kind: 'left', says: `see whether ${prey} was taken` },
+        ...{ earliest: last, due: last, latest: addDays(lastOfferedOn ?? today, 1) },
+      }
+    : {
+        ...{ ...base, id: `${of.id}:meal:${last}`, kind: 'meal', says: `offer ${prey}` },
+        ...{ earliest: window.from, due, latest: window.to },
+        brings: [{ what: prey, count }],
+      }
+}
+
+/** Eggs in their window are looked at day by day until all are out. */
+function hatchItem({ of, window, lookedOn, waiting }: DueFacts['hatches'][number]): WorkItem {
+  const due = lookedOn && lookedOn >= window.from ? addDays(lookedOn, 1) : window.from
+  return {
+    ...subjectOf(of),
+    ...{ id: `${of.id}:hatch:${due}`, kind: 'hatch', says: 'look for the first that pips' },
+    ...{ earliest: due, due, latest: addDays(due, 1), every: { typical: 1, least: 1, most: 2 } },
+    why: `nine in ten hatch between ${window.from} and ${window.to}; ${waiting} wait`,
+    brings: [{ what: 'hatchling tub', count: waiting }],
+  }
 }

@@ -1,4 +1,5 @@
 export { planAbsence, type Absence, type AbsencePlan, type PlannedWork } from './absence'
 export { dueWork, type Due, type DueFacts } from './due'
-export { byUrgency, onDay, repeating, type WorkItem } from './item'
+export { byUrgency, onDay, repeating, withRepeats, type WorkItem } from './item'
 export { toBring, walkingOrder, type Station, type Stop } from './order'
+export { outcomesOf, type Outcome, type OutcomeEntry } from './outcomes'

@@ -15,6 +15,10 @@ export interface WorkItem {
   placeId?: string | null
   /** What is carried to it. */
   brings?: readonly { what: string; count: number }[]
+  /** What goes into the entry that settles it: of a meal its prey, of a colony its task. */
+  carries?: Readonly<Record<string, unknown>>
+  /** Comes back so many days after it was done; nothing where it is done once. */
+  every?: Range
   /** As one says it, such as 'count it'. */
   says: string
   /** From, best, and to: before it nothing is gained, after it something is lost. */
@@ -33,6 +37,7 @@ export function repeating(
   const on = (days: number) => addDays(lastDone, Math.max(1, Math.round(days)))
   return {
     ...item,
+    every: everyDays,
     id: `${item.subject.id}:${item.kind}:${lastDone}`,
     earliest: on(everyDays.least),
     due: on(everyDays.typical),
@@ -57,3 +62,27 @@ export const onDay = (
 /** The most pressing first: what is soonest lost. */
 export const byUrgency = (a: WorkItem, b: WorkItem) =>
   a.latest < b.latest ? -1 : a.latest > b.latest ? 1 : a.due < b.due ? -1 : a.due > b.due ? 1 : 0
+
+/** How often the same work is looked for ahead, so that a slip of a rhythm cannot run for ever. */
+const MOST_REPEATS = 400
+
+/**
+ * Work with all its returns up to a day, each reckoned as if the one before had been done on its day: the n-th is due n rhythms after the
+ * first, and may be moved by as much as a rhythm allows.
+ */
+export function withRepeats(item: WorkItem, until: Day): WorkItem[] {
+  const { every } = item
+  if (!every || !(every.typical > 0)) return [item]
+  const items = [item]
+  for (let n = 1; n < MOST_REPEATS; n++) {
+    const due = addDays(item.due, Math.max(n, Math.round(n * every.typical)))
+    const earliest = addDays(due, -Math.round(every.typical - every.least))
+    if (earliest > until) break
+    items.push({
+      ...item,
+      ...{ id: `${item.id}+${n}`, earliest, due },
+      latest: addDays(due, Math.round(every.most - every.typical)),
+    })
+  }
+  return items
+}

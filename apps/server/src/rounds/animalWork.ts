@@ -1,0 +1,143 @@
+import type { DueMeal } from '@hatch-book/contract'
+import { dayOfInstant, type Day, type Due, type DueFacts, type Range } from '@hatch-book/core'
+import { sql } from 'drizzle-orm'
+import type { JudgedAnimal } from '../animals'
+import type { Transaction } from '../db/connect'
+import { standsSql } from '../entries'
+import { mealsOf } from '../rearing'
+import type { Actor } from '../shell/actor'
+
+const LONGEST_PREY = 80
+/** A weight is taken again between half of the time it is good for and half as much again. */
+const weighing = (goodForDays: number): Range => ({
+  typical: goodForDays,
+  least: Math.ceil(goodForDays / 2),
+  most: Math.round(goodForDays * 1.5),
+})
+
+export const dueOf = ({ row }: JudgedAnimal): Due => ({
+  ...{ type: 'animal', id: row.id, name: row.tag },
+  placeId: row.place?.id ?? null,
+})
+
+/** Meals and weights of animals with names, and promises made of them. */
+export async function animalWork(
+  tx: Transaction,
+  actor: Actor,
+  here: readonly JudgedAnimal[],
+  until: Day,
+): Promise<Pick<DueFacts, 'meals' | 'weighIns' | 'days'>> {
+  const byId = new Map(here.map((j) => [j.row.id, j]))
+  const meals = await mealsOf(tx, actor, here, (meal) => meal.window.from <= until)
+  return {
+    meals: meals.map((meal) => mealFacts(meal, byId.get(meal.animal.id)!, actor)),
+    weighIns: here.flatMap((j) => {
+      const { record, facts, row } = j
+      // Of an insect weight says nothing, sleepers are weighed at their checks.
+      if (!facts.weight || facts.resting || row.bodyPlan === 'arthropod') return []
+      const { weightGoodForDays } = record.protocol.readiness
+      return {
+        of: dueOf(j),
+        lastOn: facts.weight.on,
+        everyDays: weighing(weightGoodForDays),
+        why: `last weighed on ${facts.weight.on}; a weight tells of today for ${weightGoodForDays} days`,
+      }
+    }),
+    days: here.flatMap((j) => {
+      const { reserved } = j.record.standing.young
+      return reserved?.until
+        ? {
+            of: dueOf(j),
+            ...{ kind: 'hand over', says: `hand it over to ${reserved.name}`, on: reserved.until },
+            ...{ before: 7, after: 0, why: `held until ${reserved.until}` },
+          }
+        : []
+    }),
+  }
+}
+
+function mealFacts(meal: DueMeal, judged: JudgedAnimal, actor: Actor): DueFacts['meals'][number] {
+  const grams = meal.grams && Math.round(meal.grams.typical * (meal.half ? 0.5 : 1) * 100) / 100
+  const last = judged.record.standing.lastMeal
+  return {
+    of: dueOf(judged),
+    lastOfferedOn: last ? dayOfInstant(last.at, actor.book.zone) : null,
+    ...{ due: meal.due, window: meal.window, everyDays: meal.everyDays, open: meal.offered !== null },
+    prey: `${meal.half ? 'half a ' : ''}${meal.prey}`,
+    count: meal.each ? Math.round(meal.each.typical) : 1,
+    because: [
+      ...meal.because,
+      ...(meal.firstMeal && meal.trick ? [`try ${meal.trick.trick}: ${meal.trick.because}`] : []),
+      ...(meal.loss.standing === 'well' ? [] : [meal.loss.says]),
+    ],
+    carries: {
+      prey: meal.prey.slice(0, LONGEST_PREY),
+      ...(grams && { grams }),
+      ...(meal.firstMeal && meal.trick && { trick: meal.trick.trick }),
+      ...(meal.supplement && { supplement: meal.supplement.supplement }),
+    },
+  }
+}
+
+const CARE = { water: 'water changed', mist: 'misted' } as const
+const CLEAN_DAYS = 3
+
+/**
+ * Water, misting and dirty tubs. The stages of those who live in a tub say how often; the rhythm begins with the first time that
+ * somebody writes it of the tub, so that a book in which nobody does is not flooded by it.
+ */
+export async function tubWork(
+  tx: Transaction,
+  actor: Actor,
+  here: readonly JudgedAnimal[],
+): Promise<Pick<DueFacts, 'looks' | 'days'>> {
+  const { rows } = await tx.execute<{ id: string; name: string; kind: string; at: string }>(sql`
+    select e.subject_id as id, p.name, e.kind, max(e.at) as at from entry e join place p on p.id = e.subject_id
+    where e.kind in ('water changed', 'misted', 'cleaned', 'soiled') and ${standsSql} group by 1, 2, 3`)
+  const last = new Map(
+    rows.map((r) => [`${r.id} ${r.kind}`, dayOfInstant(new Date(r.at).getTime(), actor.book.zone)]),
+  )
+  const names = new Map(rows.map((r) => [r.id, r.name]))
+  const rhythms = new Map<string, { mist: Range | null; water: Range | null }>()
+  for (const { row, stage } of here) {
+    if (!row.place || !names.has(row.place.id)) continue
+    const { mistDays, waterDays } = stage.stage
+    const now = rhythms.get(row.place.id)
+    rhythms.set(row.place.id, {
+      mist: quicker(now?.mist ?? null, mistDays),
+      water: quicker(now?.water ?? null, waterDays),
+    })
+  }
+  const of = (id: string): Due => ({ type: 'place', id, name: names.get(id)!, placeId: id })
+  return {
+    looks: [...rhythms].flatMap(([id, rhythm]) =>
+      (['mist', 'water'] as const).flatMap((kind) => {
+        const lastOn = last.get(`${id} ${CARE[kind]}`)
+        const everyDays = rhythm[kind]
+        if (!lastOn || !everyDays) return []
+        const says = kind === 'mist' ? 'mist it' : 'change part of the water'
+        return { of: of(id), kind, says, lastOn, everyDays, why: `last done on ${lastOn}` }
+      }),
+    ),
+    days: [...names.keys()].flatMap((id) => {
+      const soiled = last.get(`${id} soiled`)
+      if (!soiled || (last.get(`${id} cleaned`) ?? '') >= soiled) return []
+      return {
+        of: of(id),
+        ...{ kind: 'clean', says: 'clean it', on: soiled, before: 0, after: CLEAN_DAYS },
+        why: `found dirty on ${soiled}`,
+      }
+    }),
+  }
+}
+
+const quicker = (a: Range | null, b: Range | null) => (!a || (b && b.typical < a.typical) ? b : a)
+
+/** Places where somebody is in quarantine: walked last, so that nothing is carried from them to the others. */
+export const quarantinePlaces = (here: readonly JudgedAnimal[], today: Day): string[] => [
+  ...new Set(
+    here.flatMap(({ row }) =>
+      row.place && row.quarantineUntil && row.quarantineUntil >= today ? [row.place.id] : [],
+    ),
+  ),
+]

@@ -1,0 +1,218 @@
+import type { ClutchView, FeederPlanWhat, PairingView, RestView } from '@hatch-book/contract'
+import {
+  addDays,
+  dayOfInstant,
+  daysBetween,
+  onDay,
+  studyCohort,
+  workOfColony,
+  type Day,
+  type Due,
+  type DueFacts,
+  type WorkItem,
+} from '@hatch-book/core'
+import { desc, eq, gt, sql } from 'drizzle-orm'
+import { currentRests } from '../brumation'
+import { readAlarms } from '../climate'
+import { cohortViews, protocolIn } from '../cohorts'
+import { colonyViews } from '../colonies'
+import { tables, type Transaction } from '../db/connect'
+import { standsSql } from '../entries'
+import { loadClutches, readFinding, studyClutches } from '../incubation'
+import { viewPairings } from '../pairing'
+import { loadShelf } from '../protocols'
+import type { Actor } from '../shell/actor'
+
+type DayWork = DueFacts['days'][number]
+type PlaceOf = (animalId: string) => string | null
+
+/** Nests to look into, and eggs in their window. */
+export async function eggWork(
+  tx: Transaction,
+  actor: Actor,
+  placeOf: PlaceOf,
+): Promise<Pick<DueFacts, 'days' | 'hatches'>> {
+  const nests = await readFinding(tx, actor)
+  const clutches = await studyClutches(tx, actor, await loadClutches(tx))
+  const looked = await lookedAt(tx, actor)
+  return {
+    days: nests.flatMap((n): DayWork[] =>
+      n.checkOn
+        ? [
+            {
+              of: { type: 'animal', id: n.dam.id, name: n.dam.tag, placeId: placeOf(n.dam.id) },
+              ...{ kind: 'nest', says: `look for ${n.comes === 'young' ? 'young' : 'eggs'}`, on: n.checkOn },
+              ...{ before: 0, after: 1, why: n.because },
+            },
+          ]
+        : [],
+    ),
+    hatches: clutches.flatMap(({ view }) =>
+      view.forecast && view.waiting > 0
+        ? [
+            {
+              of: clutchDue(view),
+              ...{ window: view.forecast.windowDays, waiting: view.waiting },
+              lookedOn: looked.get(view.id) ?? null,
+            },
+          ]
+        : [],
+    ),
+  }
+}
+
+const clutchDue = ({ id, name, box, incubator }: ClutchView): Due => ({
+  ...{ type: 'clutch', id, name },
+  placeId: box?.id ?? incubator?.id ?? null,
+})
+
+/** When eggs were last looked at: as such, or because something was seen of one. */
+async function lookedAt(tx: Transaction, actor: Actor): Promise<Map<string, Day>> {
+  const { rows } = await tx.execute<{ id: string; at: string }>(sql`
+    select e.subject_id as id, max(e.at) as at from entry e
+    where e.kind in ('eggs looked at', 'egg fate', 'batch fate') and ${standsSql} group by 1`)
+  return new Map(rows.map((r) => [r.id, dayOfInstant(new Date(r.at).getTime(), actor.book.zone)]))
+}
+
+const EDGE_WORK: Readonly<Record<string, string>> = {
+  'last meal': 'feed it for the last time before its rest',
+  'clear gut': 'its gut must be clear by now',
+  'step down': 'begin to cool it',
+  hold: 'bring it to its resting temperature',
+  'step up': 'begin to warm it',
+  'full warmth': 'bring it to full warmth',
+  'first water': 'give it its first water',
+  'first meal': 'offer its first meal after the rest',
+  introductions: 'it may be paired from now on',
+}
+const CHECK_LATE_DAYS = 2
+const EDGE_LATE_DAYS = 3
+
+/** Checks and turns of those who rest, and who must be woken. */
+export async function restWork(tx: Transaction, actor: Actor, placeOf: PlaceOf): Promise<DayWork[]> {
+  const rests = await currentRests(tx, actor)
+  return rests.flatMap((rest): DayWork[] => {
+    const of: Due = rest.animalId
+      ? { type: 'animal', id: rest.animalId, name: rest.tag, placeId: placeOf(rest.animalId) }
+      : { type: 'rest', id: rest.id, name: rest.tag, placeId: rest.unit?.id ?? null }
+    const { wakeBecause, next } = rest.course
+    if (wakeBecause.length > 0)
+      return [
+        {
+          ...{ of, kind: 'wake', says: 'wake it now', on: actor.today, before: 0, after: 0 },
+          why: wakeBecause.join('; '),
+        },
+      ]
+    return next && !rest.held ? [turnOf(rest, of, next)] : []
+  })
+}
+
+function turnOf(rest: RestView, of: Due, { does, on }: { does: string; on: Day }): DayWork {
+  const stretch = rest.course.day ? `, day ${rest.course.day.is} of ${rest.course.day.of}` : ''
+  return does === 'check'
+    ? {
+        ...{ of, kind: rest.animalId ? 'check' : 'batch check', says: 'check the sleeper', on },
+        ...{ before: 1, after: CHECK_LATE_DAYS, why: `checked by its plan${stretch}` },
+      }
+    : {
+        ...{ of, kind: 'rest', says: EDGE_WORK[does] ?? does, on, before: 0, after: EDGE_LATE_DAYS },
+        why: `its clock: ${does} on ${on}`,
+      }
+}
+
+/** Pairings older than this have nothing to come. */
+const PAIRING_DAYS = 300
+
+/** Pairs to be parted or put together again. */
+export async function pairWork(tx: Transaction, actor: Actor, placeOf: PlaceOf): Promise<DayWork[]> {
+  const { pairing } = tables
+  const since = new Date(actor.now - PAIRING_DAYS * 86_400_000)
+  const rows = await tx
+    .select()
+    .from(pairing)
+    .where(gt(pairing.plannedAt, since))
+    .orderBy(desc(pairing.plannedAt))
+  return (await viewPairings(tx, actor, rows)).flatMap((p) => {
+    const work = nextOfPair(p, actor.today)
+    if (!work) return []
+    const name = `${p.female.tag} × ${p.male.tag}`
+    return { of: { type: 'pairing', id: p.id, name, placeId: placeOf(p.female.id) }, ...work }
+  })
+}
+
+function nextOfPair({ state, next, mustStop, stay }: PairingView, today: Day): Omit<DayWork, 'of'> | null {
+  const why = stay ? 'never left alone together' : 'by its log'
+  if (state === 'together')
+    return mustStop
+      ? { kind: 'part', says: 'part them now', on: today, before: 0, after: 0, why: mustStop }
+      : next.on
+        ? { kind: 'part', says: next.says, on: next.on, before: 0, after: 1, why }
+        : null
+  // Eggs are looked for in nests, not in pairings.
+  return state === 'apart' && !mustStop && next.on && next.says.startsWith('put them together')
+    ? { kind: 'introduce', says: next.says, on: next.on, before: 0, after: 3, why }
+    : null
+}
+
+/** What cohorts and colonies make of work, and what was planned for the feeders. */
+export async function groupWork(tx: Transaction, actor: Actor): Promise<WorkItem[]> {
+  const shelf = await loadShelf(tx)
+  const cohorts = (await cohortViews(tx, actor, shelf)).flatMap((cohort) =>
+    studyCohort(cohort, protocolIn(shelf, cohort.protocolId)!, actor.today).work.map((w) => ({
+      ...w,
+      placeId: cohort.placeId,
+    })),
+  )
+  const colonies = (await colonyViews(tx, actor)).flatMap(workOfColony)
+  const { feederPlan } = tables
+  const plans = await tx.select().from(feederPlan).where(eq(feederPlan.settled, 'open'))
+  return [
+    ...cohorts,
+    ...colonies,
+    ...plans.map(({ id, protocolId, from, until, what }) => ({
+      ...onDay(
+        {
+          ...{ kind: `feeder ${what.kind}`, why: 'so it was planned' },
+          subject: { type: 'colony' as const, id: '', name: shelf.document(protocolId).species },
+          says: sayPlan(what),
+        },
+        from,
+        what.kind === 'buy' ? 2 : 0,
+        Math.max(0, Math.min(7, daysBetween(from, until))),
+      ),
+      id,
+    })),
+  ]
+}
+
+function sayPlan(what: FeederPlanWhat): string {
+  switch (what.kind) {
+    case 'buy':
+      return `buy ${what.amounts.reduce((a, b) => a + b, 0).toLocaleString('en')} of ${what.sizes.join(' or ')}`
+    case 'start':
+      return what.bins === 1 ? 'set up a new bin' : `set up ${what.bins} new bins`
+    case 'spare':
+      return `take no ${what.sizes.join(' or ')}`
+    case 'warm':
+      return 'keep it warmer'
+  }
+}
+
+/** Alarms that are open: seen to before anything else. */
+export async function alarmWork(tx: Transaction, actor: Actor): Promise<DayWork[]> {
+  return (await readAlarms(tx)).map((a) => {
+    const on = dayOfInstant(Date.parse(a.raisedAt), actor.book.zone)
+    return {
+      of: { type: 'place', id: a.placeId, name: a.place, placeId: a.placeId },
+      ...{ kind: 'alarm', says: a.says, on, before: 0, after: 0, why: a.todo },
+    }
+  })
+}
+
+/** What was put off, by the work's own identity. */
+export async function putOffWork(tx: Transaction, { today }: Actor): Promise<{ work: string; until: Day }[]> {
+  const { rows } = await tx.execute<{ work: string; until: Day }>(sql`
+    select e.payload->>'work' as work, e.payload->>'until' as until from entry e
+    where e.kind = 'put off' and e.payload->>'until' > ${addDays(today, -1)} and ${standsSql} order by e.at, e.id`)
+  return rows
+}
