@@ -24,6 +24,10 @@ const ASKED = [
   'season',
   'readiness',
   'growth',
+  'round',
+  'round',
+  'round?days=7',
+  'round?days=7',
 ]
 
 process.env.HATCH_BOOK_DATA = join(tmpdir(), 'hatch-book-large')
@@ -58,6 +62,7 @@ for (const path of ASKED) {
   const start = performance.now()
   const reply = await app.inject({ url: `/api/${path}`, headers: { cookie: `${COOKIE}=${session.cookie}` } })
   const ms = performance.now() - start
+  if (reply.statusCode !== 200) throw new Error(`${path}: ${reply.payload}`)
   console.log(`${path}: ${ms.toFixed(0)} ms, ${(reply.payload.length / 1000).toFixed(0)} kB`)
 }
 await app.close()

@@ -49,6 +49,7 @@ describe('work that is due', () => {
           of: animal('C14'),
           lastOfferedOn: '2027-05-20',
           due: '2027-05-27',
+          says: 'offer hopper mouse',
           prey: 'hopper mouse',
           count: 1,
         },

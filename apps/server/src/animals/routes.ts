@@ -9,7 +9,7 @@ import type { BookRoutes } from '../shell/app'
 import { loadShelf } from '../protocols/store'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
-import { listRows } from './animalList'
+import { keptAnimals } from './keptAnimals'
 import type { JudgedAnimal } from './judge'
 import { judgeAnimals } from './judgeAnimals'
 import { animalPage } from './page'
@@ -82,12 +82,12 @@ export const animalRoutes: BookRoutes = (app, { db }) => {
     { config: { permission: 'read the book' }, schema: { response: { 200: AnimalList } } },
     async (request, reply) => {
       const actor = actorOf(request)
-      const rows = await inBook(db, actor.bookId, (tx) => listRows(tx, actor))
+      const animals = await inBook(db, actor.bookId, (tx) => keptAnimals(tx, actor))
       // The rows were held against the contract when they were judged: they go out as they are kept.
       return reply
         .type('application/json; charset=utf-8')
         .serializer((text: unknown) => text as string)
-        .send(`{"animals":[${rows.join(',')}]}` as never)
+        .send(`{"animals":[${animals.map((a) => a.json).join(',')}]}` as never)
     },
   )
 

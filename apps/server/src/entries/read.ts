@@ -9,7 +9,6 @@ interface EntryRow extends Record<string, unknown> {
   kind: EntryKind
   subject_type: Entry['subject']['type']
   subject_id: string
-  subject_tag: string | null
   at: Date
   precision: 'minute' | 'day'
   recorded_at: Date
@@ -30,11 +29,13 @@ export async function readEntries(
   {
     subjectIds,
     before,
+    since,
     limit = 60,
     reader,
   }: {
     subjectIds?: readonly string[] | undefined
     before?: string | undefined
+    since?: string | undefined
     limit?: number | undefined
     /** Who reads: blind readings of a sex that is not sure are told only to those who asked to be shown them. */
     reader: string
@@ -44,27 +45,23 @@ export async function readEntries(
   const { rows } = await tx.execute<EntryRow>(sql`
     select e.id, e.kind, e.subject_type, e.subject_id, e.at, e.precision, e.recorded_at, e.strikes, m.name as by,
       -- People speak of the third egg, not of its identifier.
-      case when eg.number is null then e.payload else e.payload || jsonb_build_object('eggNumber', eg.number) end as payload,
+      case when e.kind = 'egg fate' then e.payload || coalesce((select jsonb_build_object('eggNumber', eg.number) from egg eg
+        where eg.id = (e.payload->>'eggId')::uuid), '{}') else e.payload end as payload,
       e.kind = 'sex read' and exists (select 1 from entry r where r.subject_id = e.subject_id and r.kind = 'readings shown'
         and r.member_id = ${reader}) as shown,
-      coalesce(a.tag, f.tag || ' × ' || ma.tag, c.name, p.name, co.name, ch.name) as subject_tag,
       sm.name as struck_by, s.payload->>'reason' as struck_reason
     from entry e
     join member m on m.id = e.member_id
     left join entry s on s.strikes = e.id
     left join member sm on sm.id = s.member_id
-    left join animal a on e.subject_type = 'animal' and a.id = e.subject_id
-    left join pairing g on e.subject_type = 'pairing' and g.id = e.subject_id
-    left join animal f on f.id = g.female_id
-    left join animal ma on ma.id = g.male_id
-    left join clutch c on e.subject_type = 'clutch' and c.id = e.subject_id
-    left join egg eg on e.kind = 'egg fate' and eg.id = (e.payload->>'eggId')::uuid
-    left join colony co on e.subject_type = 'colony' and co.id = e.subject_id
-    left join cohort ch on e.subject_type = 'cohort' and ch.id = e.subject_id
-    left join place p on e.subject_type = 'place' and p.id = e.subject_id
     where ${ids ? sql`e.subject_id = any(${sql.param(ids)}::uuid[])` : sql`true`}
       and ${before ? sql`e.at < ${before}::timestamptz` : sql`true`}
+      and ${since ? sql`e.at >= ${since}::timestamptz` : sql`true`}
     order by e.at desc, e.id desc limit ${Math.min(limit, MOST)}`)
+  const names = await namesOf(
+    tx,
+    rows.map((r) => r.subject_id),
+  )
   const open = await openSexes(
     tx,
     rows.filter((r) => r.kind === 'sex read' && !r.shown).map((r) => r.subject_id),
@@ -72,7 +69,7 @@ export async function readEntries(
   return rows.map((row) => ({
     id: row.id,
     kind: row.kind,
-    subject: { type: row.subject_type, id: row.subject_id, tag: row.subject_tag ?? '' },
+    subject: { type: row.subject_type, id: row.subject_id, tag: names.get(row.subject_id) ?? '' },
     at: new Date(row.at).toISOString(),
     precision: row.precision,
     recordedAt: new Date(row.recorded_at).toISOString(),
@@ -84,6 +81,21 @@ export async function readEntries(
     strikes: row.strikes,
     struckBy: row.struck_by ? { by: row.struck_by, reason: row.struck_reason ?? '' } : null,
   }))
+}
+
+/** What people call the subjects of entries. Joined to the entries themselves, planning would take longer than reading. */
+async function namesOf(tx: Transaction, ids: readonly string[]): Promise<Map<string, string>> {
+  if (ids.length === 0) return new Map()
+  const wanted = sql`any(${sql.param([...new Set(ids)])}::uuid[])`
+  const { rows } = await tx.execute<{ id: string; name: string }>(sql`
+    select id, tag as name from animal where id = ${wanted}
+    union all select g.id, f.tag || ' × ' || m.tag from pairing g join animal f on f.id = g.female_id
+      join animal m on m.id = g.male_id where g.id = ${wanted}
+    union all select id, name from clutch where id = ${wanted}
+    union all select id, name from place where id = ${wanted}
+    union all select id, name from colony where id = ${wanted}
+    union all select id, name from cohort where id = ${wanted}`)
+  return new Map(rows.map((r) => [r.id, r.name]))
 }
 
 const without = (payload: Record<string, unknown>, key: string) =>

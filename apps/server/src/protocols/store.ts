@@ -11,6 +11,7 @@ import {
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
+import { keepWhile } from '../db/kept'
 import { BookError } from '../shell/problems'
 
 export interface EditionInForce {
@@ -108,6 +109,17 @@ export class ProtocolShelf {
 
 /** Takes the protocols from the shelf as they were in force at a time; now, when none is given. */
 export async function loadShelf(tx: Transaction, asOf?: Date): Promise<ProtocolShelf> {
+  if (asOf) return readShelf(tx, asOf)
+  const { rows } = await tx.execute<{ book: string; stamp: string }>(sql`
+    select current_setting('app.book_id') as book, concat_ws('|',
+      (select string_agg(p.xmin || '.' || p.ctid, ' ' order by p.id) from protocol p),
+      (select count(*) || '.' || coalesce(sum(e.xmin::text::bigint), 0) from protocol_edition e),
+      (select sum(m.xmin::text::bigint) from member m)) as stamp`)
+  const { book, stamp } = rows[0]!
+  return keepWhile(`shelf ${book}`, stamp, () => readShelf(tx))
+}
+
+async function readShelf(tx: Transaction, asOf?: Date): Promise<ProtocolShelf> {
   const rows = await tx
     .select()
     .from(tables.protocol)

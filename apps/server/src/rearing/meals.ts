@@ -16,6 +16,7 @@ import { sql } from 'drizzle-orm'
 import { judgeAnimals, loadRecords, type AnimalRecord, type JudgedAnimal } from '../animals'
 import { inBook, type Transaction } from '../db/connect'
 import { standsSql } from '../entries'
+import { loadShelf } from '../protocols'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { mealDueOf } from './due'
@@ -56,7 +57,7 @@ export async function mealsOf(
   wanted: (meal: NextMeal) => boolean,
 ): Promise<DueMeal[]> {
   const { zone } = actor.book
-  const tricks = trickRecords(all.map((j) => j.record))
+  const tricks = await readTricks(tx)
   const due = all.filter(isHere).flatMap((judged) => {
     const meal = mealDueOf(judged, zone, actor.today)
     const open = judged.record.standing.young.offered
@@ -133,6 +134,23 @@ async function dustedFeeds(
 }
 
 type LinedTrick = TrickRecord & { code: string }
+
+/** How each trick did in each line, over all animals of the book, without loading them. */
+async function readTricks(tx: Transaction): Promise<LinedTrick[]> {
+  const { rows } = await tx.execute<{
+    protocol_id: string
+    line: string
+    trick: string
+    tried: number
+    took: number
+  }>(sql`
+    select a.protocol_id, a.line, t->>'trick' as trick, count(*)::int as tried,
+      (count(*) filter (where (t->>'took')::boolean))::int as took
+    from animal_standing s join animal a on a.id = s.id and not a.withdrawn, jsonb_array_elements(s.standing->'young'->'tricks') t
+    where s.standing->'young'->'tricks' <> '[]' group by 1, 2, 3`)
+  const shelf = await loadShelf(tx)
+  return rows.map(({ protocol_id, ...told }) => ({ ...told, code: shelf.document(protocol_id).code }))
+}
 
 /** How each trick did in each line, over all animals the book knows, those that have gone included. */
 function trickRecords(records: readonly AnimalRecord[]): LinedTrick[] {

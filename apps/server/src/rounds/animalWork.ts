@@ -1,7 +1,7 @@
 import type { DueMeal } from '@hatch-book/contract'
 import { dayOfInstant, type Day, type Due, type DueFacts, type Range } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
-import type { JudgedAnimal } from '../animals'
+import { judgeAnimals, keepBeside, keptAnimals, type JudgedAnimal } from '../animals'
 import type { Transaction } from '../db/connect'
 import { standsSql } from '../entries'
 import { mealsOf } from '../rearing'
@@ -15,45 +15,84 @@ const weighing = (goodForDays: number): Range => ({
   most: Math.round(goodForDays * 1.5),
 })
 
-export const dueOf = ({ row }: JudgedAnimal): Due => ({
+const dueOf = ({ row }: JudgedAnimal): Due => ({
   ...{ type: 'animal', id: row.id, name: row.tag },
   placeId: row.place?.id ?? null,
 })
 
-/** Meals and weights of animals with names, and promises made of them. */
-export async function animalWork(
+/** What one animal makes of work, as long as nothing changes that it is judged from. */
+interface AnimalWork {
+  of: Due
+  meal: DueFacts['meals'][number] | null
+  /** Its meal rests on what other animals did too: it is worked out anew each time. */
+  restsOnOthers: boolean
+  weighIn: DueFacts['weighIns'][number] | null
+  promise: DueFacts['days'][number] | null
+  /** How often its tub is misted, and part of its water changed. */
+  mistDays: Range | null
+  waterDays: Range | null
+  quarantineUntil: Day | null
+}
+
+const readWork = keepBeside<AnimalWork>('work', workOf)
+
+async function workOf(
   tx: Transaction,
   actor: Actor,
-  here: readonly JudgedAnimal[],
-  until: Day,
-): Promise<Pick<DueFacts, 'meals' | 'weighIns' | 'days'>> {
-  const byId = new Map(here.map((j) => [j.row.id, j]))
-  const meals = await mealsOf(tx, actor, here, (meal) => meal.window.from <= until)
+  judged: readonly JudgedAnimal[],
+): Promise<Map<string, AnimalWork>> {
+  const here = judged.filter(({ row }) => row.presence === 'here' || row.presence === 'listed')
+  const meals = new Map((await mealsOf(tx, actor, here, () => true)).map((m) => [m.animal.id, m]))
+  return new Map(
+    here.map((j): [string, AnimalWork] => {
+      const meal = meals.get(j.row.id)
+      return [
+        j.row.id,
+        {
+          of: dueOf(j),
+          meal: meal ? mealFacts(meal, j, actor) : null,
+          restsOnOthers: meal?.trick != null,
+          weighIn: weighInOf(j),
+          promise: promiseOf(j),
+          ...{ mistDays: j.stage.stage.mistDays, waterDays: j.stage.stage.waterDays },
+          quarantineUntil: j.row.quarantineUntil,
+        },
+      ]
+    }),
+  )
+}
+
+/** What all animals of the book that are here make of work. */
+export async function animalsWork(tx: Transaction, actor: Actor): Promise<AnimalWork[]> {
+  const all = (await keptAnimals(tx, actor)).flatMap((a) => readWork(a) ?? [])
+  const anew = all.flatMap((w) => (w.restsOnOthers ? w.of.id : []))
+  if (anew.length === 0) return all
+  const fresh = await workOf(tx, actor, await judgeAnimals(tx, actor, anew))
+  return all.map((w) => fresh.get(w.of.id) ?? w)
+}
+
+function weighInOf(j: JudgedAnimal): AnimalWork['weighIn'] {
+  const { record, facts, row } = j
+  // Of an insect weight says nothing, sleepers are weighed at their checks.
+  if (!facts.weight || facts.resting || row.bodyPlan === 'arthropod') return null
+  const { weightGoodForDays } = record.protocol.readiness
   return {
-    meals: meals.map((meal) => mealFacts(meal, byId.get(meal.animal.id)!, actor)),
-    weighIns: here.flatMap((j) => {
-      const { record, facts, row } = j
-      // Of an insect weight says nothing, sleepers are weighed at their checks.
-      if (!facts.weight || facts.resting || row.bodyPlan === 'arthropod') return []
-      const { weightGoodForDays } = record.protocol.readiness
-      return {
-        of: dueOf(j),
-        lastOn: facts.weight.on,
-        everyDays: weighing(weightGoodForDays),
-        why: `last weighed on ${facts.weight.on}; a weight tells of today for ${weightGoodForDays} days`,
-      }
-    }),
-    days: here.flatMap((j) => {
-      const { reserved } = j.record.standing.young
-      return reserved?.until
-        ? {
-            of: dueOf(j),
-            ...{ kind: 'hand over', says: `hand it over to ${reserved.name}`, on: reserved.until },
-            ...{ before: 7, after: 0, why: `held until ${reserved.until}` },
-          }
-        : []
-    }),
+    of: dueOf(j),
+    lastOn: facts.weight.on,
+    everyDays: weighing(weightGoodForDays),
+    why: `last weighed on ${facts.weight.on}; a weight tells of today for ${weightGoodForDays} days`,
   }
+}
+
+function promiseOf(j: JudgedAnimal): AnimalWork['promise'] {
+  const { reserved } = j.record.standing.young
+  return reserved?.until
+    ? {
+        of: dueOf(j),
+        ...{ kind: 'hand over', says: `hand it over to ${reserved.name}`, on: reserved.until },
+        ...{ before: 7, after: 0, why: `held until ${reserved.until}` },
+      }
+    : null
 }
 
 function mealFacts(meal: DueMeal, judged: JudgedAnimal, actor: Actor): DueFacts['meals'][number] {
@@ -63,8 +102,7 @@ function mealFacts(meal: DueMeal, judged: JudgedAnimal, actor: Actor): DueFacts[
     of: dueOf(judged),
     lastOfferedOn: last ? dayOfInstant(last.at, actor.book.zone) : null,
     ...{ due: meal.due, window: meal.window, everyDays: meal.everyDays, open: meal.offered !== null },
-    prey: `${meal.half ? 'half a ' : ''}${meal.prey}`,
-    count: meal.each ? Math.round(meal.each.typical) : 1,
+    ...saidOf(meal),
     because: [
       ...meal.because,
       ...(meal.firstMeal && meal.trick ? [`try ${meal.trick.trick}: ${meal.trick.because}`] : []),
@@ -79,6 +117,20 @@ function mealFacts(meal: DueMeal, judged: JudgedAnimal, actor: Actor): DueFacts[
   }
 }
 
+/** What is offered in words, and what is thawed or counted out for it: nothing where its feed has no size to count. */
+function saidOf({
+  prey,
+  half,
+  each,
+  grams,
+}: DueMeal): Pick<DueFacts['meals'][number], 'says' | 'prey' | 'count'> {
+  const count = each ? Math.max(1, Math.round(each.typical)) : 1
+  const named = grams !== null || each !== null
+  const many = each ? `${count} × ` : ''
+  const size = half ? 'half a ' : ''
+  return { says: named ? `offer ${many}${size}${prey}` : `feed: ${prey}`, prey, count: named ? count : 0 }
+}
+
 const CARE = { water: 'water changed', mist: 'misted' } as const
 const CLEAN_DAYS = 3
 
@@ -89,7 +141,7 @@ const CLEAN_DAYS = 3
 export async function tubWork(
   tx: Transaction,
   actor: Actor,
-  here: readonly JudgedAnimal[],
+  here: readonly AnimalWork[],
 ): Promise<Pick<DueFacts, 'looks' | 'days'>> {
   const { rows } = await tx.execute<{ id: string; name: string; kind: string; at: string }>(sql`
     select e.subject_id as id, p.name, e.kind, max(e.at) as at from entry e join place p on p.id = e.subject_id
@@ -99,11 +151,10 @@ export async function tubWork(
   )
   const names = new Map(rows.map((r) => [r.id, r.name]))
   const rhythms = new Map<string, { mist: Range | null; water: Range | null }>()
-  for (const { row, stage } of here) {
-    if (!row.place || !names.has(row.place.id)) continue
-    const { mistDays, waterDays } = stage.stage
-    const now = rhythms.get(row.place.id)
-    rhythms.set(row.place.id, {
+  for (const { of, mistDays, waterDays } of here) {
+    if (!of.placeId || !names.has(of.placeId)) continue
+    const now = rhythms.get(of.placeId)
+    rhythms.set(of.placeId, {
       mist: quicker(now?.mist ?? null, mistDays),
       water: quicker(now?.water ?? null, waterDays),
     })
@@ -134,10 +185,10 @@ export async function tubWork(
 const quicker = (a: Range | null, b: Range | null) => (!a || (b && b.typical < a.typical) ? b : a)
 
 /** Places where somebody is in quarantine: walked last, so that nothing is carried from them to the others. */
-export const quarantinePlaces = (here: readonly JudgedAnimal[], today: Day): string[] => [
+export const quarantinePlaces = (here: readonly AnimalWork[], today: Day): string[] => [
   ...new Set(
-    here.flatMap(({ row }) =>
-      row.place && row.quarantineUntil && row.quarantineUntil >= today ? [row.place.id] : [],
+    here.flatMap(({ of, quarantineUntil }) =>
+      of.placeId && quarantineUntil && quarantineUntil >= today ? [of.placeId] : [],
     ),
   ),
 ]

@@ -1,9 +1,18 @@
-import type { ClutchView, FeederPlanWhat, PairingView, RestView } from '@hatch-book/contract'
+import {
+  ENTRY_KINDS,
+  entryKinds,
+  type ClutchView,
+  type EntryKind,
+  type FeederPlanWhat,
+  type PairingView,
+  type RestView,
+} from '@hatch-book/contract'
 import {
   addDays,
   dayOfInstant,
   daysBetween,
   onDay,
+  PAIRING_EVENTS,
   studyCohort,
   workOfColony,
   type Day,
@@ -11,12 +20,13 @@ import {
   type DueFacts,
   type WorkItem,
 } from '@hatch-book/core'
-import { desc, eq, gt, sql } from 'drizzle-orm'
+import { desc, eq, gt, sql, type SQL } from 'drizzle-orm'
 import { currentRests } from '../brumation'
 import { readAlarms } from '../climate'
 import { cohortViews, protocolIn } from '../cohorts'
 import { colonyViews } from '../colonies'
 import { tables, type Transaction } from '../db/connect'
+import { keepWhile } from '../db/kept'
 import { standsSql } from '../entries'
 import { loadClutches, readFinding, studyClutches } from '../incubation'
 import { viewPairings } from '../pairing'
@@ -26,15 +36,50 @@ import type { Actor } from '../shell/actor'
 type DayWork = DueFacts['days'][number]
 type PlaceOf = (animalId: string) => string | null
 
+/**
+ * What a room has to say is kept as long as nothing changes that it rests on.
+ * @param rests the versions of all that, as text
+ */
+async function keptWork<T>(
+  tx: Transaction,
+  actor: Actor,
+  room: string,
+  rests: SQL,
+  work: () => Promise<T>,
+): Promise<T> {
+  const { stamp: protocols } = await loadShelf(tx)
+  const { rows } = await tx.execute<{ stamp: string }>(sql`select concat_ws('|', ${rests}) as stamp`)
+  const stamp = [actor.today, actor.book.zone, protocols, rows[0]!.stamp].join('|')
+  return keepWhile(`${room} ${actor.bookId}`, stamp, work)
+}
+
+/** Changes with every row of a table that is written. */
+const versions = (table: string) =>
+  sql`(select count(*) || '.' || coalesce(sum(xmin::text::bigint), 0) from ${sql.identifier(table)})`
+/** Changes with every entry of some kinds, and with every one that is struck out. */
+const entriesOf = (kinds: readonly EntryKind[]) =>
+  sql`(select count(*) || '.' || coalesce(sum(xmin::text::bigint), 0) from entry where kind = any(${sql.param([...kinds, 'struck'])}))`
+const PAIR_KINDS: readonly EntryKind[] = [...PAIRING_EVENTS, 'paired despite']
+const EGG_KINDS: readonly EntryKind[] = [
+  ...['clutch found', 'egg fate', 'batch fate', 'eggs looked at', 'clutch moved', 'laying sign'],
+  ...['nest checked', 'shed', 'died', 'sold', 'set point', 'calibrated'],
+] as EntryKind[]
+
 /** Nests to look into, and eggs in their window. */
 export async function eggWork(
   tx: Transaction,
   actor: Actor,
   placeOf: PlaceOf,
 ): Promise<Pick<DueFacts, 'days' | 'hatches'>> {
-  const nests = await readFinding(tx, actor)
-  const clutches = await studyClutches(tx, actor, await loadClutches(tx))
-  const looked = await lookedAt(tx, actor)
+  // Probes speak all day: a forecast of days is looked at again each hour.
+  const hour = Math.floor(actor.now / 3_600_000)
+  const rests = sql`${versions('clutch')}, ${versions('egg')}, ${versions('place')},
+    ${entriesOf([...EGG_KINDS, ...PAIR_KINDS])}, ${hour}::text`
+  const { nests, clutches, looked } = await keptWork(tx, actor, 'eggs', rests, async () => ({
+    nests: await readFinding(tx, actor),
+    clutches: (await studyClutches(tx, actor, await loadClutches(tx))).map(({ view }) => view),
+    looked: await lookedAt(tx, actor),
+  }))
   return {
     days: nests.flatMap((n): DayWork[] =>
       n.checkOn
@@ -47,7 +92,7 @@ export async function eggWork(
           ]
         : [],
     ),
-    hatches: clutches.flatMap(({ view }) =>
+    hatches: clutches.flatMap((view) =>
       view.forecast && view.waiting > 0
         ? [
             {
@@ -87,10 +132,15 @@ const EDGE_WORK: Readonly<Record<string, string>> = {
 }
 const CHECK_LATE_DAYS = 2
 const EDGE_LATE_DAYS = 3
+const MISSED_DAYS = 21
 
 /** Checks and turns of those who rest, and who must be woken. */
 export async function restWork(tx: Transaction, actor: Actor, placeOf: PlaceOf): Promise<DayWork[]> {
-  const rests = await currentRests(tx, actor)
+  // All that is written of a sleeper changes where it stands.
+  const on = sql`${versions('rest')}, ${versions('rest_plan')}, ${versions('unit')},
+    ${entriesOf(['batch went in', 'batch check', 'batch came out', 'introduced'])},
+    (select count(*) || '.' || coalesce(sum(s.xmin::text::bigint), 0) from rest r join animal_standing s on s.id = r.animal_id)`
+  const rests = await keptWork(tx, actor, 'rests', on, () => currentRests(tx, actor))
   return rests.flatMap((rest): DayWork[] => {
     const of: Due = rest.animalId
       ? { type: 'animal', id: rest.animalId, name: rest.tag, placeId: placeOf(rest.animalId) }
@@ -103,7 +153,10 @@ export async function restWork(tx: Transaction, actor: Actor, placeOf: PlaceOf):
           why: wakeBecause.join('; '),
         },
       ]
-    return next && !rest.held ? [turnOf(rest, of, next)] : []
+    // A turn that nobody wrote down lies behind by now; pairing has its own work.
+    const settled =
+      !next || next.does === 'introductions' || (next.does !== 'check' && next.late > MISSED_DAYS)
+    return rest.held || settled ? [] : [turnOf(rest, of, next)]
   })
 }
 
@@ -132,7 +185,11 @@ export async function pairWork(tx: Transaction, actor: Actor, placeOf: PlaceOf):
     .from(pairing)
     .where(gt(pairing.plannedAt, since))
     .orderBy(desc(pairing.plannedAt))
-  return (await viewPairings(tx, actor, rows)).flatMap((p) => {
+  const rests = sql`${versions('pairing')}, ${versions('clutch')}, ${entriesOf(PAIR_KINDS)},
+    (select count(*) || '.' || coalesce(sum(s.xmin::text::bigint), 0) from animal_standing s
+     where s.id in (select female_id from pairing union select male_id from pairing))`
+  const pairs = await keptWork(tx, actor, 'pairs', rests, () => viewPairings(tx, actor, rows))
+  return pairs.flatMap((p) => {
     const work = nextOfPair(p, actor.today)
     if (!work) return []
     const name = `${p.female.tag} × ${p.male.tag}`
@@ -155,7 +212,13 @@ function nextOfPair({ state, next, mustStop, stay }: PairingView, today: Day): O
 }
 
 /** What cohorts and colonies make of work, and what was planned for the feeders. */
-export async function groupWork(tx: Transaction, actor: Actor): Promise<WorkItem[]> {
+export function groupWork(tx: Transaction, actor: Actor): Promise<WorkItem[]> {
+  const kinds = entryKinds.filter((k) => ['cohort', 'colony'].includes(ENTRY_KINDS[k].subject))
+  const rests = sql`${versions('cohort')}, ${versions('colony')}, ${versions('feeder_plan')}, ${entriesOf(kinds)}`
+  return keptWork(tx, actor, 'groups', rests, () => readGroupWork(tx, actor))
+}
+
+async function readGroupWork(tx: Transaction, actor: Actor): Promise<WorkItem[]> {
   const shelf = await loadShelf(tx)
   const cohorts = (await cohortViews(tx, actor, shelf)).flatMap((cohort) =>
     studyCohort(cohort, protocolIn(shelf, cohort.protocolId)!, actor.today).work.map((w) => ({

@@ -20,7 +20,10 @@ export interface DueFacts {
     lastOfferedOn: Day | null
     due: Day
     window: DaySpan
+    /** As one says it, such as 'offer 6 crickets'. */
+    says: string
     prey: string
+    /** So many are carried to it; 0 where nothing is counted. */
     count: number
     because: readonly string[]
     /** The rhythm of its stage, days. */
@@ -71,31 +74,32 @@ export function dueWork(facts: DueFacts): WorkItem[] {
   const { today, horizonDays } = facts
   if (!(horizonDays >= 0)) throw new RangeError('a horizon is from 0 days on')
   const until = addDays(today, Math.floor(horizonDays))
-  const work: WorkItem[] = [
-    ...facts.meals.map((meal) => mealItem(meal, today)),
-    ...facts.weighIns.map(({ of, lastOn, everyDays, why }): WorkItem => ({
-      ...subjectOf(of),
-      ...repeating({ kind: 'weigh', ...subjectOf(of), says: 'weigh it', why }, everyDays, lastOn),
-    })),
-    ...facts.looks.map(({ of, kind, says, lastOn, everyDays, why, carries }): WorkItem => ({
-      ...subjectOf(of),
+  const putOff = new Map((facts.putOff ?? []).map((p) => [p.work, p.until]))
+  const work: WorkItem[] = []
+  const seen = new Set<string>()
+  const add = (item: WorkItem) => {
+    const own = notBefore(item, putOff.get(item.id))
+    if (own.earliest > until || seen.has(own.id)) return
+    seen.add(own.id)
+    work.push(own)
+  }
+  // Of ten thousand animals most are not due: they are passed over before anything is made of them.
+  for (const meal of facts.meals) if (meal.open || meal.window.from <= until) add(mealItem(meal, today))
+  for (const { of, lastOn, everyDays, why } of facts.weighIns)
+    if (addDays(lastOn, Math.max(1, Math.round(everyDays.least))) <= until) {
+      const item = repeating({ kind: 'weigh', ...subjectOf(of), says: 'weigh it', why }, everyDays, lastOn)
+      add(item)
+    }
+  for (const { of, kind, says, lastOn, everyDays, why, carries } of facts.looks)
+    add({
       ...repeating({ kind, ...subjectOf(of), says, why }, everyDays, lastOn),
       ...(carries && { carries }),
-    })),
-    ...facts.days.map(({ of, kind, says, on, before, after, why, carries }): WorkItem => ({
-      ...subjectOf(of),
-      ...onDay({ kind, ...subjectOf(of), says, why }, on, before, after),
-      ...(carries && { carries }),
-    })),
-    ...facts.hatches.map(hatchItem),
-    ...facts.made,
-  ]
-  const putOff = new Map((facts.putOff ?? []).map((p) => [p.work, p.until]))
-  const seen = new Set<string>()
-  return work
-    .map((w) => notBefore(w, putOff.get(w.id)))
-    .filter((w) => w.earliest <= until && !seen.has(w.id) && seen.add(w.id) !== undefined)
-    .sort((a, b) => byUrgency(a, b) || (a.id < b.id ? -1 : 1))
+    })
+  for (const { of, kind, says, on, before, after, why, carries } of facts.days)
+    add({ ...onDay({ kind, ...subjectOf(of), says, why }, on, before, after), ...(carries && { carries }) })
+  for (const hatch of facts.hatches) add(hatchItem(hatch))
+  for (const item of facts.made) add(item)
+  return work.sort((a, b) => byUrgency(a, b) || (a.id < b.id ? -1 : 1))
 }
 
 /** Put off it is due on that day; what is lost by waiting is lost. */
@@ -112,6 +116,7 @@ function mealItem(
     lastOfferedOn,
     due,
     window,
+    says,
     prey,
     count,
     because,
@@ -121,24 +126,23 @@ function mealItem(
   }: DueFacts['meals'][number],
   today: Day,
 ): WorkItem {
-  const base = {
-    ...subjectOf(of),
-    why: because.join(', '),
-    ...(carries && { carries }),
-    ...(everyDays && { every: everyDays }),
-  }
   const last = lastOfferedOn ?? 'first'
-  return open
-    ? // Looked at by the day after it was offered; what lies longer spoils, or bites.
-      {
-        ...{ ...base, id: `${of.id}:left:${last}`, kind: 'left', says: `see whether ${prey} was taken` },
-        ...{ earliest: last, due: last, latest: addDays(lastOfferedOn ?? today, 1) },
-      }
-    : {
-        ...{ ...base, id: `${of.id}:meal:${last}`, kind: 'meal', says: `offer ${prey}` },
-        ...{ earliest: window.from, due, latest: window.to },
-        brings: [{ what: prey, count }],
-      }
+  const item: WorkItem = {
+    id: open ? `${of.id}:left:${last}` : `${of.id}:meal:${last}`,
+    kind: open ? 'left' : 'meal',
+    subject: { type: of.type, id: of.id, name: of.name },
+    placeId: of.placeId,
+    says: open ? `see whether it ate: ${prey}` : says,
+    // Looked at by the day after it was offered: what lies longer spoils, or bites.
+    earliest: open ? (lastOfferedOn ?? today) : window.from,
+    due: open ? (lastOfferedOn ?? today) : due,
+    latest: open ? addDays(lastOfferedOn ?? today, 1) : window.to,
+    why: because.join(', '),
+  }
+  if (carries) item.carries = carries
+  if (everyDays) item.every = everyDays
+  if (!open && count > 0) item.brings = [{ what: prey, count }]
+  return item
 }
 
 /** Eggs in their window are looked at day by day until all are out. */
