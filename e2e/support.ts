@@ -123,7 +123,7 @@ export function listenForComplaints(page: Page): string[] {
 }
 
 export async function signIn(page: Page, url: string): Promise<void> {
-  await page.goto(url)
+  await page.goto(`${url}/animals`)
   await page.getByRole('button', { name: 'Open the book' }).click()
   await expect(page.getByRole('heading', { name: /animals/ })).toBeVisible()
 }

@@ -28,7 +28,11 @@ export const router = createBrowserRouter([
     errorElement: <Trouble />,
     HydrateFallback: () => null,
     children: [
-      { index: true, element: <Navigate to="/animals" replace /> },
+      { index: true, element: <Navigate to="/round" replace /> },
+      {
+        path: 'round',
+        lazy: async () => ({ Component: (await import('./rounds/RoundPage')).RoundPage }),
+      },
       {
         path: 'animals',
         lazy: async () => ({ Component: (await import('./animals/AnimalsPage')).AnimalsPage }),

@@ -1,7 +1,8 @@
 import type { AnimalRow, GrowingList } from '@hatch-book/contract'
 import { gompertzWeight } from '@hatch-book/core'
 import { fitAll } from '../src/weighing/growthOfAll'
-import { changeOf, likelyContext, summariseSitting, type Weighed } from '../src/weighing/weighed'
+import { likelyContext } from '../src/parts/likelyContext'
+import { changeOf, summariseSitting, type Weighed } from '../src/weighing/weighed'
 
 const TODAY = '2027-05-27'
 const animal = (change: Partial<AnimalRow>) =>

@@ -1,6 +1,7 @@
 import type { Entry, EntryKind } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
+import type { Actor } from '../shell/actor'
 import { openSexes } from './openSexes'
 import { subjectsWithMerged } from './standing'
 
@@ -96,6 +97,23 @@ async function namesOf(tx: Transaction, ids: readonly string[]): Promise<Map<str
     union all select id, name from colony where id = ${wanted}
     union all select id, name from cohort where id = ${wanted}`)
   return new Map(rows.map((r) => [r.id, r.name]))
+}
+
+/** Of some entries those of which another member wrote the same, of the same, within half a day. */
+export async function readAlike(
+  tx: Transaction,
+  actor: Actor,
+  ids: readonly string[],
+): Promise<{ id: string; by: string; at: string }[]> {
+  if (ids.length === 0) return []
+  const { rows } = await tx.execute<{ id: string; by: string; at: Date }>(sql`
+    select distinct on (e.id) e.id, m.name as by, o.at from entry e
+    join entry o on o.book_id = e.book_id and o.kind = e.kind and o.subject_id = e.subject_id and o.id <> e.id
+      and o.member_id <> e.member_id and o.at between e.at - interval '12 hours' and e.at + interval '12 hours'
+      and not exists (select 1 from entry s where s.strikes = o.id)
+    join member m on m.id = o.member_id
+    where e.kind <> 'struck' and e.book_id = ${actor.bookId} and e.id = any(${sql.param(ids)}::uuid[]) order by e.id, o.at desc`)
+  return rows.map(({ id, by, at }) => ({ id, by, at: new Date(at).toISOString() }))
 }
 
 const without = (payload: Record<string, unknown>, key: string) =>

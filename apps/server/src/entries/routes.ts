@@ -2,7 +2,7 @@ import { EntriesWritten, EntryBatch, EntryList, EntryQuery } from '@hatch-book/c
 import type { BookRoutes } from '../shell/app'
 import { inBook } from '../db/connect'
 import { actorOf } from '../shell/actor'
-import { readEntries } from './read'
+import { readAlike, readEntries } from './read'
 import { writeEntries } from './write'
 
 export const entryRoutes: BookRoutes = (app, { db }) => {
@@ -32,7 +32,11 @@ export const entryRoutes: BookRoutes = (app, { db }) => {
     },
     async (request) => {
       const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => writeEntries(tx, actor, request.body.entries))
+      const { entries, late } = request.body
+      return inBook(db, actor.bookId, async (tx) => {
+        const done = await writeEntries(tx, actor, entries)
+        return late ? { ...done, alike: await readAlike(tx, actor, done.written) } : done
+      })
     },
   )
 }

@@ -98,12 +98,14 @@ function promiseOf(j: JudgedAnimal): AnimalWork['promise'] {
 function mealFacts(meal: DueMeal, judged: JudgedAnimal, actor: Actor): DueFacts['meals'][number] {
   const grams = meal.grams && Math.round(meal.grams.typical * (meal.half ? 0.5 : 1) * 100) / 100
   const last = judged.record.standing.lastMeal
+  const { meal: said, rest } = saidOf(meal)
   return {
     of: dueOf(judged),
     lastOfferedOn: last ? dayOfInstant(last.at, actor.book.zone) : null,
     ...{ due: meal.due, window: meal.window, everyDays: meal.everyDays, open: meal.offered !== null },
-    ...saidOf(meal),
+    ...said,
     because: [
+      ...rest,
       ...meal.because,
       ...(meal.firstMeal && meal.trick ? [`try ${meal.trick.trick}: ${meal.trick.because}`] : []),
       ...(meal.loss.standing === 'well' ? [] : [meal.loss.says]),
@@ -117,18 +119,21 @@ function mealFacts(meal: DueMeal, judged: JudgedAnimal, actor: Actor): DueFacts[
   }
 }
 
-/** What is offered in words, and what is thawed or counted out for it: nothing where its feed has no size to count. */
-function saidOf({
-  prey,
-  half,
-  each,
-  grams,
-}: DueMeal): Pick<DueFacts['meals'][number], 'says' | 'prey' | 'count'> {
+/**
+ * What is offered in words, and what is thawed or counted out for it. A protocol that tells a feed in a whole sentence is read by its
+ * beginning; one that only tells how often has one portion.
+ */
+function saidOf({ prey, half, each, grams }: DueMeal): {
+  meal: Pick<DueFacts['meals'][number], 'says' | 'prey' | 'count'>
+  rest: string[]
+} {
+  const [feed = '', ...rest] = prey.split('; ')
+  if (/^\d/.test(feed)) return { meal: { says: 'feed it', prey: 'mixed feed', count: 1 }, rest: [prey] }
   const count = each ? Math.max(1, Math.round(each.typical)) : 1
   const named = grams !== null || each !== null
   const many = each ? `${count} × ` : ''
-  const size = half ? 'half a ' : ''
-  return { says: named ? `offer ${many}${size}${prey}` : `feed: ${prey}`, prey, count: named ? count : 0 }
+  const says = named ? `offer ${many}${half ? 'half a ' : ''}${feed}` : `feed it: ${feed}`
+  return { meal: { says, prey: feed, count: named ? count : 0 }, rest }
 }
 
 const CARE = { water: 'water changed', mist: 'misted' } as const

@@ -22,7 +22,7 @@ import { useKeys } from '../shell/keys'
 import { useAnimal } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
 
-const GrowthChart = lazy(() => import('./GrowthChart'))
+const GrowthChart = lazy(() => import('../parts/GrowthChart'))
 
 /** One animal: its card, its curve, its log. */
 export function AnimalPage() {

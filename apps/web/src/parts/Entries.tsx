@@ -106,6 +106,10 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
       return `set to ${figures.celsius(Number(p.celsius))}${p.night ? `, ${figures.celsius((p.night as unknown as { celsius: number }).celsius)} by night` : ''}${note}`
     case 'batch fate':
       return `${p.count} are ${p.fate}${note}`
+    case 'eggs looked at':
+      return `eggs looked at, none out yet${note}`
+    case 'put off':
+      return `put off until ${figures.day(p.until!)}: ${p.says}, ${p.reason}`
     case 'clutch moved':
       return `moved to another box${note}`
     case 'box weighed':

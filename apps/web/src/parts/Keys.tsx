@@ -9,14 +9,12 @@ export interface KeyAct {
   disabled?: boolean
 }
 
+/** A key as the browser names it. */
+const nameOf = (key: string) => (key === 'Space' ? ' ' : key.length === 1 ? key.toLowerCase() : key)
+
 /** The few keys that settle what is in front: pressed, clicked or tapped alike. */
 export function Keys({ acts, active = true }: { acts: readonly KeyAct[]; active?: boolean }) {
-  useKeys(
-    Object.fromEntries(
-      acts.filter((a) => !a.disabled).map((a) => [a.key.length === 1 ? a.key.toLowerCase() : a.key, a.act]),
-    ),
-    active,
-  )
+  useKeys(Object.fromEntries(acts.filter((a) => !a.disabled).map((a) => [nameOf(a.key), a.act])), active)
   return (
     <div className="keys">
       {acts.map((a) => (

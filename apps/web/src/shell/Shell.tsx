@@ -12,6 +12,7 @@ import { Shortcuts } from './Shortcuts'
 import { useFigures } from './figures'
 
 const ROOMS = [
+  ['/round', 'Round'],
   ['/animals', 'Animals'],
   ['/weigh-in', 'Weigh-in'],
   ['/growth', 'Growth'],
@@ -80,7 +81,7 @@ function Frame() {
   return (
     <div className="frame">
       <aside className="rooms">
-        <NavLink to="/animals" className="name">
+        <NavLink to="/round" className="name">
           Hatch
           <br />
           Book

@@ -1,8 +1,9 @@
 import { newId, type EntryInput, type EntryKind, type SubjectType } from '@hatch-book/contract'
 import { App } from 'antd'
-import { createElement, useCallback } from 'react'
+import { createElement, useCallback, useEffect, useMemo, useRef } from 'react'
 import { create } from 'zustand'
-import { RefusedError, api, refreshBook } from './api'
+import { RefusedError, refreshBook } from './api'
+import { post, takeBackKept } from './outbox'
 import { useSession } from './session'
 
 interface Written {
@@ -40,17 +41,22 @@ interface WriteOptions {
   quiet?: boolean
   device?: string
   /** Called as soon as the server has kept it: what the hand holds changes then, not when the views have followed. */
-  onKept?(): void
+  onKept?(entryIds: string[]): void
 }
 
 /** Remembers entries that a larger act wrote (a hatching, a clutch), so that they can be taken back as one. */
 export const rememberWritten = (entries: EntryInput[], says: string) =>
   useUndoStore.getState().push({ entries, says })
 
-/** Writes into the log, says so, and offers to take it back. Resolves to whether it was written. */
+/** Writes into the log, says so, and offers to take it back. Resolves to whether it was written, here or on the server. */
 export function useLog() {
-  const { now } = useSession()
+  const { clock, book, member } = useSession()
   const { notification } = App.useApp()
+  const who = useMemo(() => ({ bookId: book.id, memberId: member.id }), [book.id, member.id])
+  const latest = useRef(clock)
+  useEffect(() => {
+    latest.current = clock
+  })
 
   const refused = useCallback(
     (error: unknown) => {
@@ -66,7 +72,7 @@ export function useLog() {
       reason: string,
       says: string,
     ): Promise<boolean> => {
-      const at = new Date(Date.parse(now)).toISOString()
+      const at = latest.current()
       const entries: EntryInput[] = targets.map(({ id, subject }) => ({
         id: newId(),
         kind: 'struck',
@@ -76,29 +82,37 @@ export function useLog() {
         payload: { reason },
       }))
       try {
-        await api.send('POST', '/api/entries', { entries })
+        const done = await post(entries, says, who)
         notification.info({ title: says, key: 'written', duration: 4 })
-        await refreshBook()
+        if (done === 'sent') await refreshBook()
         return true
       } catch (error) {
         refused(error)
         return false
       }
     },
-    [now, notification, refused],
+    [who, notification, refused],
   )
 
-  const undo = useCallback(async () => {
+  /** Takes back what this device wrote last; resolves to its entries' ids, or none. */
+  const undo = useCallback(async (): Promise<string[]> => {
     const last = useUndoStore.getState().pop()
     if (!last) {
       notification.info({ title: 'Nothing to take back on this device', key: 'written', duration: 3 })
-      return
+      return []
+    }
+    const ids = last.entries.map((e) => e.id)
+    if (await takeBackKept(ids)) {
+      notification.info({ title: `Taken back: ${last.says}`, key: 'written', duration: 4 })
+      return ids
     }
     // The last written goes first: later entries may rest on earlier ones.
     const targets = [...last.entries]
       .reverse()
       .map(({ id, subject }) => ({ id, subject: { type: subject.type, id: subject.id } }))
-    if (!(await strike(targets, 'taken back', `Taken back: ${last.says}`))) useUndoStore.getState().push(last)
+    if (await strike(targets, 'taken back', `Taken back: ${last.says}`)) return ids
+    useUndoStore.getState().push(last)
+    return []
   }, [notification, strike])
 
   const write = useCallback(
@@ -107,7 +121,7 @@ export function useLog() {
       says: string,
       { quiet = false, device = 'web', onKept }: WriteOptions = {},
     ): Promise<boolean> => {
-      const entries: EntryInput[] = items.map(({ kind, subject, payload = {}, at = now }) => ({
+      const entries: EntryInput[] = items.map(({ kind, subject, payload = {}, at = latest.current() }) => ({
         id: newId(),
         kind,
         subject,
@@ -115,14 +129,15 @@ export function useLog() {
         device,
         payload,
       }))
+      let done
       try {
-        await api.send('POST', '/api/entries', { entries })
+        done = await post(entries, says, who)
       } catch (error) {
         refused(error)
         return false
       }
       useUndoStore.getState().push({ entries, says })
-      onKept?.()
+      onKept?.(entries.map((e) => e.id))
       // Where a view shows what was written itself, a note over it would only be in the way.
       if (!quiet)
         notification.success({
@@ -132,14 +147,17 @@ export function useLog() {
           description: createElement(
             'button',
             { className: 'plain', onClick: () => void undo() },
-            'take back (Ctrl+Z)',
+            done === 'sent'
+              ? 'take back (Ctrl+Z)'
+              : 'kept on this device until the server answers; take back',
           ),
         })
+      if (done === 'kept') return true
       const refreshed = refreshBook()
       if (!quiet) await refreshed
       return true
     },
-    [now, notification, refused, undo],
+    [who, notification, refused, undo],
   )
 
   return { write, strike, undo }

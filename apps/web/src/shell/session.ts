@@ -1,4 +1,5 @@
 import type { Book, Member, Session } from '@hatch-book/contract'
+import { dayOfInstant } from '@hatch-book/core'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { api, refreshAll } from './api'
@@ -8,10 +9,23 @@ export function useSessionQuery() {
 }
 
 /** Who is here and in which book; only inside the shell, where somebody is. */
-export function useSession(): { member: Member; book: Book; today: string; now: string } {
-  const { data } = useSessionQuery()
+export function useSession(): {
+  member: Member
+  book: Book
+  today: string
+  now: string
+  /** The book's clock at the moment of asking, even when the server has not answered for days. */
+  clock(): string
+} {
+  const { data, dataUpdatedAt } = useSessionQuery()
   if (!data?.member || !data.book) throw new Error('used outside the shell')
-  return { member: data.member, book: data.book, today: data.today, now: data.now }
+  const { member, book, now, today } = data
+  const clock = () =>
+    book.demoDay ? now : new Date(Date.parse(now) + Date.now() - dataUpdatedAt).toISOString()
+  return {
+    ...{ member, book, now, clock },
+    today: book.demoDay ? today : dayOfInstant(Date.parse(clock()), book.zone),
+  }
 }
 
 /** Whether the member may decide and plan, or only write what they saw. */

@@ -7,7 +7,8 @@ import { useLog } from '../shell/log'
 import { useSession } from '../shell/session'
 import { useAwaited, useScale, type ScaleState } from '../shell/useScale'
 import { useWedge } from '../shell/useWedge'
-import { likelyContext, type Weighed } from './weighed'
+import { likelyContext } from '../parts/likelyContext'
+import type { Weighed } from './weighed'
 
 const CONTEXT_KEYS: readonly [string, WeightContext][] = [
   ['e', 'empty'],

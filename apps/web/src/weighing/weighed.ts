@@ -1,6 +1,5 @@
 import type { AnimalRow } from '@hatch-book/contract'
 import type { WeightContext } from '@hatch-book/core'
-import { daysBetween } from '@hatch-book/core'
 
 /** One animal's weighing in this sitting: how it stood before, and what the scale said. */
 export interface Weighed {
@@ -10,16 +9,6 @@ export interface Weighed {
   condition: number | null
   /** When it was written, by this device's clock: what was read before knows nothing of it. */
   at: number
-}
-
-/** A meal is in the gut for some days. */
-const FED_DAYS = 3
-
-/** What the log says of its belly: a keeper who knows better says so with a key. */
-export function likelyContext(animal: AnimalRow, today: string): WeightContext {
-  if (animal.inShed) return 'in shed'
-  if (animal.lastTakenOn && daysBetween(animal.lastTakenOn, today) <= FED_DAYS) return 'fed'
-  return 'empty'
 }
 
 export const changeOf = ({ animal, grams }: Weighed) => (animal.grams ? grams / animal.grams - 1 : null)

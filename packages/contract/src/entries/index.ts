@@ -41,6 +41,8 @@ export type EntryInput = v.InferInput<typeof EntryDraft>
 
 export const EntryBatch = v.object({
   entries: v.pipe(v.array(EntryDraft), v.minLength(1), v.maxLength(500, 'at most 500 entries at once')),
+  /** Kept on a device until now: others may have written the same meanwhile. */
+  late: v.optional(v.boolean(), false),
 })
 
 export const EntrySchema = v.object({
@@ -64,4 +66,10 @@ export const EntryQuery = v.object({
   limit: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(500))),
 })
 /** What was written now, and what was known already (sent twice). */
-export const EntriesWritten = v.object({ written: v.array(Id), known: v.array(Id) })
+export const EntriesWritten = v.object({
+  written: v.array(Id),
+  known: v.array(Id),
+  /** Of late ones: those of which somebody else wrote the same within half a day. */
+  alike: v.optional(v.array(v.object({ id: Id, by: v.string(), at: InstantSchema }))),
+})
+export type EntriesWritten = v.InferOutput<typeof EntriesWritten>

@@ -173,8 +173,9 @@ export function nextMeal(
   }
 }
 
+const tenth = (days: number) => Math.round(days * 10) / 10
 const said = ({ least, most }: Range) =>
-  Math.round(least) === Math.round(most) ? `${Math.round(least)} d` : `${least} to ${most} d`
+  Math.round(least) === Math.round(most) ? `${Math.round(least)} d` : `${tenth(least)} to ${tenth(most)} d`
 
 /** One feed as it bears on the supplements: dusted with what, and whether it was eaten. */
 export interface DustedFeed {

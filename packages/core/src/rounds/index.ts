@@ -2,4 +2,5 @@ export { planAbsence, type Absence, type AbsencePlan, type PlannedWork } from '.
 export { dueWork, type Due, type DueFacts } from './due'
 export { byUrgency, onDay, repeating, withRepeats, type WorkItem } from './item'
 export { toBring, walkingOrder, type Station, type Stop } from './order'
+export { stepsOf, type Step } from './steps'
 export { outcomesOf, type Outcome, type OutcomeEntry } from './outcomes'

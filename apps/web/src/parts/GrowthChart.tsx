@@ -12,7 +12,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
-import { AXIS, PAPER } from '../parts/chartLook'
+import { AXIS, PAPER } from './chartLook'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 
@@ -25,7 +25,7 @@ interface Point {
 }
 
 /** Weights as points, the animal's own curve with its band, and the weight wanted of a breeder. */
-export default function GrowthChart({ page }: { page: AnimalPage }) {
+export default function GrowthChart({ page, small = false }: { page: AnimalPage; small?: boolean }) {
   const figures = useFigures()
   const { today } = useSession()
   const at = (iso: string) => Date.parse(iso) / 86_400_000
@@ -53,7 +53,7 @@ export default function GrowthChart({ page }: { page: AnimalPage }) {
   const to = Math.max(dayNumber(today) + 5, ...curve.map((c) => c.x))
   return (
     <figure className="chart" style={{ margin: 0 }}>
-      <ResponsiveContainer width="100%" height={230}>
+      <ResponsiveContainer width="100%" height={small ? 116 : 230}>
         <ComposedChart margin={{ top: 6, right: 12, bottom: 0, left: 0 }} accessibilityLayer={false}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />
           <XAxis
@@ -71,7 +71,7 @@ export default function GrowthChart({ page }: { page: AnimalPage }) {
             tickFormatter={(g: number) => figures.grams(g)}
             {...AXIS}
             width={66}
-            tickCount={5}
+            tickCount={small ? 3 : 5}
           />
           <Tooltip
             isAnimationActive={false}
@@ -106,6 +106,24 @@ export default function GrowthChart({ page }: { page: AnimalPage }) {
           <Scatter data={points} dataKey="grams" isAnimationActive={false} shape={Mark} />
         </ComposedChart>
       </ResponsiveContainer>
+      {!small && <ChartInWords page={page} points={points} breeder={breeder} />}
+    </figure>
+  )
+}
+
+/** The legend in words, what the curve says, and the weights as a table. */
+function ChartInWords({
+  page,
+  points,
+  breeder,
+}: {
+  page: AnimalPage
+  points: readonly Point[]
+  breeder: boolean
+}) {
+  const figures = useFigures()
+  return (
+    <>
       <figcaption>
         <span>● weighed</span>
         <span>○ gravid or fed: counted little or not</span>
@@ -139,7 +157,7 @@ export default function GrowthChart({ page }: { page: AnimalPage }) {
           </tbody>
         </table>
       </details>
-    </figure>
+    </>
   )
 }
 

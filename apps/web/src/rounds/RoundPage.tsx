@@ -1,0 +1,244 @@
+import { addDays } from '@hatch-book/core'
+import { Select } from 'antd'
+import { useCallback, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { likelyContext } from '../parts/likelyContext'
+import { ReadinessSheet } from '../parts/ReadinessSheet'
+import { useFigures } from '../shell/figures'
+import { useKeys } from '../shell/keys'
+import { useLog, type ToWrite } from '../shell/log'
+import { useAnimals } from '../shell/queries'
+import { useMay, useSession } from '../shell/session'
+import { useWedge } from '../shell/useWedge'
+import { RoundSide } from './RoundSide'
+import { useRoundStore } from './roundStore'
+import { ScanButton } from './ScanButton'
+import { StepCard, type Asking, type Press } from './StepCard'
+import { StepList } from './StepList'
+import { useWalk } from './useRound'
+import { minutesLeft, nextOpen, type WalkStep } from './walk'
+
+const ALL = 'all'
+
+/** The round: today's work, one tub at a time, in walking order. */
+export function RoundPage() {
+  const { round, walk: all, error } = useWalk()
+  const { data: animals } = useAnimals()
+  const { today } = useSession()
+  const may = useMay()
+  const figures = useFigures()
+  const { write, undo } = useLog()
+  const { settle, reopen, settled } = useRoundStore()
+  const [params, setParams] = useSearchParams()
+  const [picked, setPicked] = useState<string | null>(null)
+  const [asking, setAsking] = useState<Asking>(null)
+  const [reasonsOf, setReasonsOf] = useState<string | null>(null)
+  const [says, setSays] = useState('')
+  const part = params.get('part') ?? ALL
+  const walk = part === ALL ? all : all.filter((s) => partOf(s).id === part)
+  const step = walk.find((s) => s.id === picked) ?? nextOpen(walk, null) ?? walk[0]
+  const animal = step?.subject.type === 'animal' ? animals?.find((a) => a.id === step.subject.id) : undefined
+
+  const go = useCallback((id: string | null) => {
+    setAsking(null)
+    setSays('')
+    setPicked(id)
+  }, [])
+  const onward = (from: WalkStep, doneIds: readonly string[]) => {
+    setAsking(null)
+    if (from.open.every((i) => doneIds.includes(i.id))) go(nextOpen(walk, from.id)?.id ?? from.id)
+    else setPicked(from.id)
+  }
+  /** Writes, ticks it off as soon as it is kept, and goes on; takes the tick back where it was refused. */
+  const settleBy = (items: WalkStep['open'], entries: ToWrite[], told: string, bad = false) => {
+    if (!step) return
+    const ids = items.map((i) => i.id)
+    onward(step, ids)
+    settle(items, { says: told, bad, at: Number.POSITIVE_INFINITY, entryIds: [] })
+    void write(entries, `${step.subject.name}: ${told}`, {
+      quiet: true,
+      device: 'round',
+      onKept: (entryIds) => settle(items, { says: told, bad, at: Date.now(), entryIds }),
+    }).then((kept) => {
+      if (kept) return
+      useRoundStore.setState((s) => ({
+        settled: Object.fromEntries(Object.entries(s.settled).filter(([id]) => !ids.includes(id))),
+      }))
+      go(step.id)
+    })
+  }
+  const press = ({ items, outcomes }: Press) => {
+    const told = [...new Set(outcomes.filter((o) => !o.chore).map((o) => o.says))]
+    settleBy(
+      items,
+      outcomes.flatMap((o) => o.entries) as ToWrite[],
+      (told.length > 0 ? told : [...new Set(outcomes.map((o) => o.says))]).join(', '),
+      outcomes.some((o) => o.bad),
+    )
+  }
+  const of = step && { type: step.subject.type, id: step.subject.id }
+  const weigh = (grams: number) => {
+    const context = animal ? likelyContext(animal, today) : 'not said'
+    settleBy(
+      step!.open.filter((i) => i.kind === 'weigh'),
+      [{ kind: 'weighed', subject: of!, payload: { grams, context } }],
+      figures.grams(grams),
+    )
+  }
+  const tell = (kind: 'shed' | 'droppings' | 'noted', told: string, payload = {}) => {
+    setAsking(null)
+    void write([{ kind, subject: of!, payload }], `${step!.subject.name}: ${told}`, {
+      quiet: true,
+      device: 'round',
+    })
+    setSays(`${step!.subject.name}: ${told}. Written.`)
+  }
+  const skip = (reason: string) => {
+    const until = addDays(today, 1)
+    // What is planned for the feeders is of no colony yet: its plan is settled where it was made.
+    const named = step!.open.filter((i) => i.subject.id !== '')
+    const entries = named.map((i) => ({
+      kind: 'put off' as const,
+      subject: { type: i.subject.type, id: i.subject.id },
+      payload: { work: i.id, says: i.says.slice(0, 200), reason, until },
+    }))
+    if (entries.length > 0) settleBy(step!.open, entries, `left, ${reason}`)
+    else go(nextOpen(walk, step!.id)?.id ?? null)
+  }
+  const takeBack = () =>
+    void undo().then((ids) => {
+      const item = Object.entries(settled).find(([, how]) => how.entryIds.some((id) => ids.includes(id)))?.[0]
+      const back = item && all.find((s) => s.items.some((i) => i.id === item))
+      reopen(ids)
+      if (back) go(back.id)
+    })
+  const move = (by: number) => {
+    const at = walk.findIndex((s) => s.id === step?.id)
+    const to = walk[Math.min(walk.length - 1, Math.max(0, at + by))]
+    if (to) go(to.id)
+  }
+  const find = (code: string) => {
+    const word = code.trim().toLowerCase()
+    const named = (s: WalkStep) => [s.subject.name, s.place?.name ?? ''].some((n) => n.toLowerCase() === word)
+    const found = walk.find((s) => named(s) && s.open.length > 0) ?? walk.find(named)
+    if (found) go(found.id)
+    else setSays(`'${code.trim()}' is not in this round.`)
+  }
+  useKeys({ z: takeBack, ArrowDown: () => move(1), ArrowUp: () => move(-1) }, reasonsOf === null)
+  useWedge(
+    find,
+    (key) => {
+      if (!/^[0-9]$/.test(key) || asking !== null || !animal || !may.write) return false
+      setAsking({ what: 'weight', first: key })
+      return true
+    },
+    reasonsOf === null && asking === null,
+  )
+  if (!round) return error ? <p className="page empty">{error.message}</p> : null
+  const open = walk.filter((s) => s.open.length > 0)
+  const next = step && nextOpen(walk, step.id)
+  return (
+    <section className="page round">
+      <div className="head">
+        <h1>
+          {open.length === 0 ? 'The round is done' : 'Round'}{' '}
+          <span className="quiet small">
+            {walk.length > 0 && `${walk.length - open.length} of ${walk.length}`}
+            {open.length > 0 && `, about ${minutesLeft(open.length, Object.values(settled))} min`}
+          </span>
+        </h1>
+        <div className="side">
+          <Parts walk={all} part={part} onPick={(id) => setParams(id === ALL ? {} : { part: id })} />
+          <ScanButton onCode={find} />
+        </div>
+      </div>
+      <div
+        className="bar"
+        role="progressbar"
+        aria-label="Round"
+        aria-valuenow={walk.length - open.length}
+        aria-valuemin={0}
+        aria-valuemax={walk.length}
+      >
+        <i style={{ width: `${walk.length > 0 ? (100 * (walk.length - open.length)) / walk.length : 0}%` }} />
+      </div>
+      {says && (
+        <p className="note" role="status">
+          {says}
+        </p>
+      )}
+      {walk.length === 0 || !step ? (
+        <p className="empty">
+          Nothing is due today. What animals, eggs, cohorts and colonies need comes here by itself, in the
+          order in which one walks.
+        </p>
+      ) : (
+        <div className="columns walking">
+          <StepList walk={walk} at={step.id} onPick={go} />
+          <div className="first-on-phone">
+            <StepCard
+              key={step.id}
+              step={step}
+              animal={animal}
+              asking={asking}
+              onAsk={setAsking}
+              acts={{
+                ...{ press, weigh, skip, undo: takeBack },
+                tell: (kind, told) => tell(kind, told),
+                note: (text) => tell('noted', `noted: ${text}`, { text }),
+                reasons: () => setReasonsOf(step.subject.id),
+              }}
+            />
+            <p className="between small quiet onward">
+              <span>
+                {next && next.id !== step.id && (
+                  <button className="plain" onClick={() => go(next.id)}>
+                    next: <strong className="tag">{next.subject.name}</strong> {next.place?.name}
+                  </button>
+                )}
+              </span>
+              <button className="plain" onClick={takeBack}>
+                take back
+              </button>
+            </p>
+          </div>
+          <RoundSide round={round} open={open.flatMap((s) => s.open)} onUndo={takeBack} />
+        </div>
+      )}
+      <ReadinessSheet animalId={reasonsOf} onClose={() => setReasonsOf(null)} />
+    </section>
+  )
+}
+
+/** The part of the walk a step lies in: the first two places of its path, such as room and rack. */
+const partOf = (step: WalkStep) => {
+  const name = step.path.split(' · ').slice(0, -1).slice(0, 2).join(' · ') || step.path || 'no place'
+  return { id: name, name }
+}
+
+/** Two people share a round: each takes a part of it. */
+function Parts({
+  walk,
+  part,
+  onPick,
+}: {
+  walk: readonly WalkStep[]
+  part: string
+  onPick(id: string): void
+}) {
+  const counts = new Map<string, number>()
+  for (const s of walk) if (s.open.length > 0) counts.set(partOf(s).id, (counts.get(partOf(s).id) ?? 0) + 1)
+  if (counts.size < 2 && part === ALL) return null
+  return (
+    <Select
+      aria-label="Part of the round"
+      value={part}
+      onChange={onPick}
+      style={{ minWidth: 200 }}
+      options={[
+        { value: ALL, label: 'the whole round' },
+        ...[...counts].map(([id, n]) => ({ value: id, label: `${id} (${n})` })),
+      ]}
+    />
+  )
+}

@@ -1,0 +1,82 @@
+import type { Entry, Round } from '@hatch-book/contract'
+import { toBring, type WorkItem } from '@hatch-book/core'
+import { entryInWords } from '../parts/Entries'
+import { useFigures } from '../shell/figures'
+import { useOutbox } from '../shell/outbox'
+import { useSession } from '../shell/session'
+
+const SHOWN = 6
+
+/** What was written today, by whom, and what to carry along. */
+export function RoundSide({
+  round,
+  open,
+  onUndo,
+}: {
+  round: Round
+  open: readonly WorkItem[]
+  onUndo(): void
+}) {
+  return (
+    <aside className="round-side">
+      <Logged entries={round.entries} onUndo={onUndo} />
+      <Bring items={open} />
+    </aside>
+  )
+}
+
+function Logged({ entries, onUndo }: { entries: readonly Entry[]; onUndo(): void }) {
+  const figures = useFigures()
+  const { member } = useSession()
+  const acts = useOutbox((s) => s.acts)
+  const shown = entries.filter((e) => !e.struckBy && e.kind !== 'struck').slice(0, SHOWN)
+  return (
+    <section aria-label="Logged today">
+      <h2>Logged today</h2>
+      {acts.length + shown.length === 0 && <p className="quiet small">Nothing yet.</p>}
+      <ul className="lines small">
+        {[...acts]
+          .reverse()
+          .slice(0, SHOWN)
+          .map((a) => (
+            <li key={a.id}>
+              <span className="warm">kept here</span> {a.says}
+            </li>
+          ))}
+        {shown.map((e) => (
+          <li key={e.id}>
+            <span className="when">{figures.clock(e.at)}</span>
+            <span className="tag">{e.subject.tag}</span>{' '}
+            <span className={/^(refused|brought up)/.test(entryInWords(e, figures)) ? 'bad' : ''}>
+              {entryInWords(e, figures)}
+            </span>
+            {e.by !== member.name && <span className="quiet"> {e.by}</span>}
+          </li>
+        ))}
+      </ul>
+      <p className="small">
+        <button className="plain" onClick={onUndo}>
+          <kbd>Z</kbd> takes back the last one
+        </button>
+      </p>
+    </section>
+  )
+}
+
+function Bring({ items }: { items: readonly WorkItem[] }) {
+  const things = toBring(items)
+  if (things.length === 0) return null
+  return (
+    <section aria-label="To bring">
+      <h2>To bring</h2>
+      <ul className="lines small">
+        {things.map(({ what, count }) => (
+          <li key={what} className="between">
+            <span>{what}</span>
+            <span className="fig">{count}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

@@ -1,0 +1,215 @@
+import type { AnimalRow } from '@hatch-book/contract'
+import { outcomesOf, type Outcome, type WorkItem } from '@hatch-book/core'
+import { lazy, Suspense, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { describeAnimal, useAge } from '../parts/AnimalCard'
+import { Keys, type KeyAct } from '../parts/Keys'
+import { Verdict } from '../parts/Verdict'
+import { useFigures, type Figures } from '../shell/figures'
+import { useAnimal } from '../shell/queries'
+import { useMay } from '../shell/session'
+import { NoteForm } from './NoteForm'
+import { SkipForm } from './SkipForm'
+import { viewOf, type WalkStep } from './walk'
+import { WeightField } from './WeightField'
+
+const GrowthChart = lazy(() => import('../parts/GrowthChart'))
+
+/** What is settled by one press: an outcome of some of the work, and the chores that go with it. */
+export interface Press {
+  items: WorkItem[]
+  outcomes: Outcome[]
+}
+
+/** What lies over the keys of a step for a moment. */
+export type Asking = { what: 'weight'; first: string } | { what: 'skip' } | { what: 'note' } | null
+
+/** One tub, large: whom one stands in front of, where it stands, what to do, and the few keys that settle it. */
+export function StepCard({
+  step,
+  animal,
+  asking,
+  onAsk,
+  acts,
+}: {
+  step: WalkStep
+  animal: AnimalRow | undefined
+  asking: Asking
+  onAsk(what: Asking): void
+  acts: {
+    press(press: Press): void
+    weigh(grams: number): void
+    tell(kind: 'shed' | 'droppings', says: string): void
+    note(text: string): void
+    skip(reason: string): void
+    undo(): void
+    reasons(): void
+  }
+}) {
+  const may = useMay()
+  const navigate = useNavigate()
+  // Under a thumb there is room for few.
+  const [all, setAll] = useState(false)
+  const trouble = step.open.some((i) => i.kind === 'alarm' || i.kind === 'wake')
+  const [first] = step.open
+  const keys: KeyAct[] = [
+    ...pressesOf(step.open).map(({ key, says, press }) => ({
+      ...{ key, says, main: key === 'Space', act: () => acts.press(press) },
+    })),
+    ...(animal
+      ? [
+          { key: 'W', says: 'weight', act: () => onAsk({ what: 'weight', first: '' }) },
+          { key: 'S', says: 'shed', act: () => acts.tell('shed', 'shed whole') },
+          { key: 'D', says: 'droppings', act: () => acts.tell('droppings', 'droppings') },
+          { key: 'N', says: 'note', act: () => onAsk({ what: 'note' }) },
+        ]
+      : []),
+    ...(first
+      ? [
+          { key: 'E', says: 'open its page', act: () => void navigate(viewOf(first)) },
+          { key: 'K', says: 'skip', act: () => onAsk({ what: 'skip' }) },
+        ]
+      : []),
+  ]
+  return (
+    <article className={`card step ${trouble ? 'trouble' : 'now'}`} aria-label="At this tub">
+      <div className="top">
+        <span className="tag">{step.subject.name}</span>
+        {animal && <Described animal={animal} />}
+        <span className="place" title={step.path}>
+          {step.path.split(' · ').slice(-2).join(' · ') || 'no place'}
+        </span>
+      </div>
+      {animal && <Standing animal={animal} onReasons={acts.reasons} />}
+      {step.open.length > 0 ? <ToDo items={step.open} /> : <DoneHere step={step} />}
+      {asking?.what === 'weight' && (
+        <WeightField
+          key={asking.first}
+          first={asking.first}
+          lastGrams={animal?.grams ?? null}
+          lastOn={animal?.weighedOn ?? null}
+          onSave={acts.weigh}
+          onClose={() => onAsk(null)}
+        />
+      )}
+      {asking?.what === 'skip' && <SkipForm onSkip={acts.skip} onClose={() => onAsk(null)} />}
+      {asking?.what === 'note' && <NoteForm onSave={acts.note} onClose={() => onAsk(null)} />}
+      {may.write && asking === null && (
+        <div className={`step-keys ${all ? 'all' : ''}`}>
+          <Keys acts={keys} />
+          <button type="button" className="more" onClick={() => setAll(!all)}>
+            {all ? 'less' : 'more'}
+          </button>
+        </div>
+      )}
+    </article>
+  )
+}
+
+function Described({ animal }: { animal: AnimalRow }) {
+  const age = useAge()
+  return (
+    <span className="what">
+      {describeAnimal(animal)}, {age(animal)}
+    </span>
+  )
+}
+
+function Standing({ animal, onReasons }: { animal: AnimalRow; onReasons(): void }) {
+  const figures = useFigures()
+  const { data: page } = useAnimal(animal.id)
+  const fed =
+    animal.refusalsInARow > 0
+      ? `refused ${animal.refusalsInARow} in a row`
+      : animal.mealsInARow > 0
+        ? `${animal.mealsInARow} ${animal.mealsInARow === 1 ? 'meal' : 'meals'} in a row`
+        : 'no meal yet'
+  return (
+    <>
+      <p className="between stands">
+        <span>
+          {animal.stage}, {fed}
+          {animal.lastTakenOn && `, last ${figures.day(animal.lastTakenOn)}`}
+          {animal.inShed && <span className="warm">, in shed</span>}
+        </span>
+        <span className="quiet">
+          {animal.grams !== null && `${figures.grams(animal.grams)} on ${figures.day(animal.weighedOn!)}`}
+        </span>
+      </p>
+      {animal.openProblems.length > 0 && <p className="bad">{animal.openProblems.join(', ')}</p>}
+      {animal.verdict && (
+        <p className="between stands">
+          <span>
+            <Verdict verdict={animal.verdict} />{' '}
+            <span className="small quiet">{animal.verdict === 'ready' ? '' : animal.verdictBecause}</span>
+          </span>
+          <button className="plain small nowrap" onClick={onReasons}>
+            reasons
+          </button>
+        </p>
+      )}
+      {page && page.weights.length > 1 && (
+        <div className="curve">
+          <Suspense fallback={<div style={{ height: 150 }} />}>
+            <GrowthChart page={page} small />
+          </Suspense>
+        </div>
+      )}
+    </>
+  )
+}
+
+const asSentence = (items: readonly WorkItem[]) => {
+  const text = items.map((i) => i.says).join(', then ')
+  return text[0]!.toUpperCase() + text.slice(1)
+}
+
+function ToDo({ items }: { items: readonly WorkItem[] }) {
+  const figures = useFigures()
+  const dusted = items.flatMap((i) => {
+    const powder = i.carries?.supplement
+    return typeof powder === 'string' && powder !== 'o' ? `dust it with ${POWDER[powder] ?? powder}` : []
+  })
+  const prey = items.flatMap((i) =>
+    i.kind === 'meal' && typeof i.carries?.grams === 'number'
+      ? `about ${figures.grams(i.carries.grams)}`
+      : [],
+  )
+  return (
+    <>
+      <p className="todo">{asSentence(items)}</p>
+      <p className="quiet why">{[...prey, ...dusted, ...items.flatMap((i) => i.why || [])].join('; ')}</p>
+    </>
+  )
+}
+/** Days in a text as the book writes them. */
+const withDays = (text: string, figures: Figures) =>
+  text.replace(/\d{4}-\d{2}-\d{2}/g, (day) => figures.day(day))
+const POWDER: Readonly<Record<string, string>> = { Ca: 'calcium', CaD: 'calcium with D3', MV: 'vitamins' }
+
+function DoneHere({ step }: { step: WalkStep }) {
+  return (
+    <p className="todo done">
+      <span aria-hidden>✓</span> {step.by ? `${step.by}: ` : ''}
+      {step.says || 'Nothing is left to do here'}
+    </p>
+  )
+}
+
+/** The keys of a step: each outcome of its work once, and what the chores add to it. */
+export function pressesOf(open: readonly WorkItem[]): { key: string; says: string; press: Press }[] {
+  const all = open.flatMap((item) => outcomesOf(item).map((outcome) => ({ item, outcome })))
+  const chores = all.filter((o) => o.outcome.chore)
+  const keys = [...new Set(all.map((o) => o.outcome.key))]
+  return keys.map((key) => {
+    const own = all.filter((o) => o.outcome.key === key)
+    // Fresh water goes with a refused meal too.
+    const together = [...new Map([...own, ...chores].map((o) => [o.item.id, o])).values()]
+    const told = own.filter((o) => !o.outcome.chore || own.every((x) => x.outcome.chore))
+    return {
+      key,
+      says: [...new Set(told.map((o) => o.outcome.says))].join(', '),
+      press: { items: together.map((o) => o.item), outcomes: together.map((o) => o.outcome) },
+    }
+  })
+}

@@ -1,0 +1,78 @@
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useEffect, useRef } from 'react'
+import type { WalkStep } from './walk'
+
+const ROW = 37
+
+/** The walk, tub by tub: what is done with its outcome, where one stands, what is to come. */
+export function StepList({
+  walk,
+  at,
+  onPick,
+}: {
+  walk: readonly WalkStep[]
+  at: string | null
+  onPick(id: string): void
+}) {
+  const box = useRef<HTMLDivElement>(null)
+  const rows = useVirtualizer({
+    count: walk.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+  })
+  const index = walk.findIndex((s) => s.id === at)
+  useEffect(() => {
+    if (index >= 0) rows.scrollToIndex(index, { align: 'center' })
+  }, [index, rows])
+  return (
+    <div className="walk" ref={box} role="list" aria-label="The walk" tabIndex={0}>
+      <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
+        {rows.getVirtualItems().map(({ index: i, start }) => {
+          const step = walk[i]!
+          const here = step.id === at
+          const done = step.open.length === 0
+          return (
+            <div
+              key={step.id}
+              role="listitem"
+              className={`row-step ${here ? 'picked' : ''} ${done ? 'done' : ''}`}
+              style={{ transform: `translateY(${start}px)`, height: ROW }}
+            >
+              <button
+                className="plain wide"
+                aria-current={here ? 'step' : undefined}
+                onClick={() => onPick(step.id)}
+              >
+                <span className="mark" aria-hidden>
+                  {done ? '✓' : here ? '▶' : '·'}
+                </span>
+                <span className="where fig">{step.place?.name ?? '–'}</span>
+                <span className="tag">{step.subject.name}</span>
+                <span className={`says ${done ? (step.bad ? 'bad' : 'quiet') : ''}`}>
+                  {done
+                    ? `${step.by ? `${step.by}: ` : ''}${step.says || 'done'}`
+                    : step.open.map((item) => SHORT[item.kind] ?? item.kind).join(', ')}
+                </span>
+              </button>
+            </div>
+          )
+        })}
+      </div>
+    </div>
+  )
+}
+
+const SHORT: Readonly<Record<string, string>> = {
+  meal: 'feed',
+  left: 'look again',
+  nest: 'look for eggs',
+  hatch: 'hatch?',
+  check: 'check',
+  'batch check': 'check',
+  moult: 'moulted?',
+  'feeder buy': 'buy',
+  'feeder start': 'set up',
+  'feeder spare': 'spare',
+  'feeder warm': 'warm',
+}

@@ -1,0 +1,72 @@
+import type { Round } from '@hatch-book/contract'
+import type { WorkItem } from '@hatch-book/core'
+import { createStore, del, get, set } from 'idb-keyval'
+import { create } from 'zustand'
+import { createJSONStorage, persist } from 'zustand/middleware'
+
+/** How a piece of work was settled by this device in this round. */
+export interface Settled {
+  says: string
+  bad: boolean
+  /** By this device's clock: what was read before knows nothing of it. */
+  at: number
+  entryIds: string[]
+}
+
+interface RoundState {
+  /** A round is of one book and one day. */
+  key: string
+  /** All work that was due in it, by its identity: what is done stays in the walk. */
+  known: Record<string, WorkItem>
+  settled: Record<string, Settled>
+  /** Tells the round what is due now. */
+  see(key: string, items: readonly WorkItem[]): void
+  settle(items: readonly WorkItem[], how: Settled): void
+  /** What was taken back is open again. */
+  reopen(entryIds: readonly string[]): void
+}
+
+let opened: ReturnType<typeof createStore> | undefined
+const store = () => (opened ??= createStore('hatch-book-round', 'round'))
+
+/** The round as this device walks it; kept on the device, so that closing the browser loses no tick. */
+export const useRoundStore = create<RoundState>()(
+  persist(
+    (change) => ({
+      key: '',
+      known: {},
+      settled: {},
+      see: (key, items) =>
+        change((s) => {
+          const fresh = s.key === key ? s : { known: {}, settled: {} }
+          const added = items.filter((i) => !(i.id in fresh.known))
+          if (s.key === key && added.length === 0) return s
+          return {
+            key,
+            known: { ...fresh.known, ...Object.fromEntries(added.map((i) => [i.id, i])) },
+            settled: fresh.settled,
+          }
+        }),
+      settle: (items, how) =>
+        change((s) => ({ settled: { ...s.settled, ...Object.fromEntries(items.map((i) => [i.id, how])) } })),
+      reopen: (entryIds) =>
+        change((s) => ({
+          settled: Object.fromEntries(
+            Object.entries(s.settled).filter(([, how]) => !how.entryIds.some((id) => entryIds.includes(id))),
+          ),
+        })),
+    }),
+    {
+      name: 'round',
+      storage: createJSONStorage(() => ({
+        getItem: async (name) => (await get<string>(name, store()).catch(() => undefined)) ?? null,
+        setItem: (name, value) => set(name, value, store()).catch(() => undefined),
+        removeItem: (name) => del(name, store()).catch(() => undefined),
+      })),
+    },
+  ),
+)
+
+/** What of the work is due in today's round: its day has come, or its last. */
+export const dueInRound = ({ items, today }: Round): WorkItem[] =>
+  (items as WorkItem[]).filter((i) => i.due <= today || i.latest <= today)

@@ -1,0 +1,38 @@
+import type { Round } from '@hatch-book/contract'
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useMemo } from 'react'
+import { entryInWords } from '../parts/Entries'
+import { api } from '../shell/api'
+import { useFigures } from '../shell/figures'
+import { useOutbox } from '../shell/outbox'
+import { useSession } from '../shell/session'
+import { dueInRound, useRoundStore } from './roundStore'
+import { walkOf, type WalkStep } from './walk'
+
+export const useRoundQuery = () =>
+  useQuery({ queryKey: ['round'], queryFn: () => api.get<Round>('/api/round') })
+
+/** Today's walk as this device and the others have done it so far. */
+export function useWalk(): { round: Round | undefined; walk: WalkStep[]; error: Error | null } {
+  const { book, member } = useSession()
+  const figures = useFigures()
+  const { data: round, dataUpdatedAt, error } = useRoundQuery()
+  const { key, known, settled, see } = useRoundStore()
+  const acts = useOutbox((s) => s.acts)
+  const now = round && `${book.id}|${round.today}`
+  useEffect(() => {
+    if (round && now) see(now, dueInRound(round))
+  }, [round, now, see])
+  const walk = useMemo(
+    () =>
+      round && key === now
+        ? walkOf({
+            ...{ round, readAt: dataUpdatedAt, known, settled, me: member.name },
+            kept: new Set(acts.flatMap((a) => a.entries.map((e) => e.id))),
+            sayEntry: (e) => entryInWords(e, figures),
+          })
+        : [],
+    [round, key, now, dataUpdatedAt, known, settled, acts, member.name, figures],
+  )
+  return { round, walk, error }
+}

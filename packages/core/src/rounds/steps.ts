@@ -1,0 +1,54 @@
+import type { WorkItem } from './item'
+import { walkingOrder, type Station } from './order'
+
+/** One tub of the round: whom one stands in front of, and all that is to be done there. */
+export interface Step {
+  id: string
+  place: Station | null
+  /** As one says it: room, rack, tub. */
+  path: string
+  subject: WorkItem['subject']
+  items: WorkItem[]
+}
+
+/** What is done first: a full animal is not weighed, a dirty tub not misted. */
+const ORDER = ['alarm', 'wake', 'weigh', 'part', 'left', 'meal', 'nest', 'hatch', 'check']
+const rank = ({ kind }: WorkItem) => {
+  const at = ORDER.indexOf(kind)
+  return at < 0 ? ORDER.length : at
+}
+
+/**
+ * Work as one tub after the other, in walking order: everybody with work is one step, in the order in which their work is done; what is
+ * done to the place itself goes with the first who lives there.
+ * @param isLast places that are walked last, such as those in quarantine
+ */
+export function stepsOf(
+  items: readonly WorkItem[],
+  stations: readonly Station[],
+  isLast: (placeId: string) => boolean = () => false,
+): Step[] {
+  return walkingOrder(items, stations, isLast).flatMap(({ place, path, items: here }) => {
+    const bySubject = new Map<string, Step>()
+    // Those who live there before the place itself.
+    const inTurn = [...here].sort(
+      (a, b) => Number(a.subject.type === 'place') - Number(b.subject.type === 'place'),
+    )
+    for (const item of inTurn) {
+      const key = item.subject.id || item.id
+      const first = bySubject.values().next().value
+      const step =
+        bySubject.get(key) ?? (item.subject.type === 'place' && item.kind !== 'alarm' ? first : undefined)
+      if (step) step.items.push(item)
+      else
+        bySubject.set(key, {
+          id: `${place?.id ?? ''}|${key}`,
+          place,
+          path,
+          subject: item.subject,
+          items: [item],
+        })
+    }
+    return [...bySubject.values()].map((s) => ({ ...s, items: s.items.sort((a, b) => rank(a) - rank(b)) }))
+  })
+}
