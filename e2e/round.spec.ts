@@ -166,5 +166,8 @@ test('two walk at once: each sees within a second what the other has done, and n
   await expect(card(other)).toContainText('ATS2')
   await other.keyboard.press('Space')
   await expect(card(other)).toContainText('ATS3')
+  // Who stands before the same tub is told, and goes on.
+  await expect(card(page)).toContainText('Barnaby: ate')
+  await page.keyboard.press('Space')
   await expect(card(page)).toContainText('ATS3')
 })

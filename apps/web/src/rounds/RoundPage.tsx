@@ -128,8 +128,9 @@ export function RoundPage() {
   useWedge(
     find,
     (key) => {
-      if (!/^[0-9]$/.test(key) || asking !== null || !animal || !may.write) return false
-      setAsking({ what: 'weight', first: key })
+      const typing = asking?.what === 'weight' ? asking.first : asking === null ? '' : null
+      if (!/^[0-9]$/.test(key) || typing === null || !animal || !may.write) return false
+      setAsking({ what: 'weight', first: typing + key })
       return true
     },
     reasonsOf === null && asking === null,
@@ -183,7 +184,8 @@ export function RoundPage() {
               asking={asking}
               onAsk={setAsking}
               acts={{
-                ...{ press, weigh, skip, undo: takeBack },
+                ...{ press, weigh, skip },
+                goOn: () => go(next?.id ?? null),
                 tell: (kind, told) => tell(kind, told),
                 note: (text) => tell('noted', `noted: ${text}`, { text }),
                 reasons: () => setReasonsOf(step.subject.id),

@@ -42,7 +42,7 @@ export function StepCard({
     tell(kind: 'shed' | 'droppings', says: string): void
     note(text: string): void
     skip(reason: string): void
-    undo(): void
+    goOn(): void
     reasons(): void
   }
 }) {
@@ -53,6 +53,7 @@ export function StepCard({
   const trouble = step.open.some((i) => i.kind === 'alarm' || i.kind === 'wake')
   const [first] = step.open
   const keys: KeyAct[] = [
+    ...(step.open.length === 0 ? [{ key: 'Space', says: 'go on', main: true, act: acts.goOn }] : []),
     ...pressesOf(step.open).map(({ key, says, press }) => ({
       ...{ key, says, main: key === 'Space', act: () => acts.press(press) },
     })),

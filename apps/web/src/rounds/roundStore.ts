@@ -1,5 +1,5 @@
 import type { Round } from '@hatch-book/contract'
-import type { WorkItem } from '@hatch-book/core'
+import type { Station, WorkItem } from '@hatch-book/core'
 import { createStore, del, get, set } from 'idb-keyval'
 import { create } from 'zustand'
 import { createJSONStorage, persist } from 'zustand/middleware'
@@ -18,13 +18,17 @@ interface RoundState {
   key: string
   /** All work that was due in it, by its identity: what is done stays in the walk. */
   known: Record<string, WorkItem>
+  /** Where it is done, for as long as the round lasts. */
+  stations: Record<string, Station>
   settled: Record<string, Settled>
-  /** Tells the round what is due now. */
-  see(key: string, items: readonly WorkItem[]): void
+  /** Tells the round what is due now, and where. */
+  see(key: string, items: readonly WorkItem[], stations: readonly Station[]): void
   settle(items: readonly WorkItem[], how: Settled): void
   /** What was taken back is open again. */
   reopen(entryIds: readonly string[]): void
 }
+
+const NOTHING: Pick<RoundState, 'known' | 'stations' | 'settled'> = { known: {}, stations: {}, settled: {} }
 
 let opened: ReturnType<typeof createStore> | undefined
 const store = () => (opened ??= createStore('hatch-book-round', 'round'))
@@ -34,17 +38,16 @@ export const useRoundStore = create<RoundState>()(
   persist(
     (change) => ({
       key: '',
-      known: {},
-      settled: {},
-      see: (key, items) =>
+      ...NOTHING,
+      see: (key, items, stations) =>
         change((s) => {
-          const fresh = s.key === key ? s : { known: {}, settled: {} }
-          const added = items.filter((i) => !(i.id in fresh.known))
+          const { known, stations: places, settled } = s.key === key ? s : NOTHING
+          const added = items.filter((i) => !(i.id in known))
           if (s.key === key && added.length === 0) return s
           return {
-            key,
-            known: { ...fresh.known, ...Object.fromEntries(added.map((i) => [i.id, i])) },
-            settled: fresh.settled,
+            ...{ key, settled },
+            known: { ...known, ...Object.fromEntries(added.map((i) => [i.id, i])) },
+            stations: { ...places, ...Object.fromEntries(stations.map((p) => [p.id, p])) },
           }
         }),
       settle: (items, how) =>

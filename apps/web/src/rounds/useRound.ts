@@ -17,22 +17,22 @@ export function useWalk(): { round: Round | undefined; walk: WalkStep[]; error: 
   const { book, member } = useSession()
   const figures = useFigures()
   const { data: round, dataUpdatedAt, error } = useRoundQuery()
-  const { key, known, settled, see } = useRoundStore()
+  const { key, known, stations, settled, see } = useRoundStore()
   const acts = useOutbox((s) => s.acts)
   const now = round && `${book.id}|${round.today}`
   useEffect(() => {
-    if (round && now) see(now, dueInRound(round))
+    if (round && now) see(now, dueInRound(round), round.stations)
   }, [round, now, see])
   const walk = useMemo(
     () =>
       round && key === now
         ? walkOf({
-            ...{ round, readAt: dataUpdatedAt, known, settled, me: member.name },
+            ...{ round, readAt: dataUpdatedAt, known, stations, settled, me: member.name },
             kept: new Set(acts.flatMap((a) => a.entries.map((e) => e.id))),
             sayEntry: (e) => entryInWords(e, figures),
           })
         : [],
-    [round, key, now, dataUpdatedAt, known, settled, acts, member.name, figures],
+    [round, key, now, dataUpdatedAt, known, stations, settled, acts, member.name, figures],
   )
   return { round, walk, error }
 }

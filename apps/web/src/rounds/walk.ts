@@ -1,5 +1,5 @@
 import type { Entry, Round } from '@hatch-book/contract'
-import { stepsOf, type Step, type WorkItem } from '@hatch-book/core'
+import { stepsOf, type Station, type Step, type WorkItem } from '@hatch-book/core'
 import type { Settled } from './roundStore'
 
 /** One step of the walk, and how far it is. */
@@ -18,6 +18,7 @@ interface WalkFacts {
   /** When the round was read, by this device's clock. */
   readAt: number
   known: Readonly<Record<string, WorkItem>>
+  stations: Readonly<Record<string, Station>>
   settled: Readonly<Record<string, Settled>>
   /** Entries that are kept on this device and not sent yet. */
   kept: ReadonlySet<string>
@@ -31,7 +32,16 @@ interface WalkFacts {
  * The walk of this round: all that was due in it, with what is done of it. What this device settled counts at once; what the server no
  * longer asks for was done by somebody else.
  */
-export function walkOf({ round, readAt, known, settled, kept, me, sayEntry }: WalkFacts): WalkStep[] {
+export function walkOf({
+  round,
+  readAt,
+  known,
+  stations,
+  settled,
+  kept,
+  me,
+  sayEntry,
+}: WalkFacts): WalkStep[] {
   const asked = new Set(round.items.map((i) => i.id))
   const last = new Set(round.lastPlaces)
   const byOthers = new Map<string, Entry>()
@@ -44,19 +54,22 @@ export function walkOf({ round, readAt, known, settled, kept, me, sayEntry }: Wa
       how !== undefined && (!asked.has(item.id) || how.at > readAt || how.entryIds.some((id) => kept.has(id)))
     )
   }
-  return stepsOf(Object.values(known), round.stations, (id) => last.has(id)).map((step): WalkStep => {
-    const open = step.items.filter((i) => asked.has(i.id) && !isSettled(i))
-    const mine = step.items.flatMap((i) => (isSettled(i) ? settled[i.id]! : []))
-    const other =
-      mine.length === 0 && open.length < step.items.length ? byOthers.get(step.subject.id) : undefined
-    return {
-      ...step,
-      open,
-      says: mine.length > 0 ? [...new Set(mine.map((m) => m.says))].join(', ') : other ? sayEntry(other) : '',
-      bad: mine.some((m) => m.bad),
-      by: other?.by ?? '',
-    }
-  })
+  return stepsOf(Object.values(known), Object.values(stations), (id) => last.has(id)).map(
+    (step): WalkStep => {
+      const open = step.items.filter((i) => asked.has(i.id) && !isSettled(i))
+      const mine = step.items.flatMap((i) => (isSettled(i) ? settled[i.id]! : []))
+      const other =
+        mine.length === 0 && open.length < step.items.length ? byOthers.get(step.subject.id) : undefined
+      return {
+        ...step,
+        open,
+        says:
+          mine.length > 0 ? [...new Set(mine.map((m) => m.says))].join(', ') : other ? sayEntry(other) : '',
+        bad: mine.some((m) => m.bad),
+        by: other?.by ?? '',
+      }
+    },
+  )
 }
 
 /** The step to go to from one: the next that is open, from the beginning again after the last. */

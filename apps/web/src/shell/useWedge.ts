@@ -27,14 +27,20 @@ export function useWedge(
     let timer: ReturnType<typeof setTimeout> | undefined
     const passedOn = new WeakSet<Event>()
     const settle = () => {
-      const keys = typed
+      const keys = [...typed]
       typed = ''
-      for (const key of keys) {
-        if (latest.current.onKey(key)) continue
-        const again = new KeyboardEvent('keydown', { key, bubbles: true })
-        passedOn.add(again)
-        window.dispatchEvent(again)
+      const next = () => {
+        const key = keys.shift()
+        if (key === undefined) return
+        if (!latest.current.onKey(key)) {
+          const again = new KeyboardEvent('keydown', { key, bubbles: true })
+          passedOn.add(again)
+          window.dispatchEvent(again)
+        }
+        // What a key opened is there before the next one is heard.
+        if (keys.length > 0) setTimeout(next)
       }
+      next()
     }
     const onKeyDown = (event: KeyboardEvent) => {
       if (passedOn.has(event) || event.ctrlKey || event.metaKey || event.altKey || typing(event.target))
