@@ -27,6 +27,8 @@ export default defineConfig({
         '--disable-sync',
       ],
     },
+    // Its files are kept by a service worker where a story is about having no signal; elsewhere it would only fetch them all again.
+    serviceWorkers: 'block',
     screenshot: 'only-on-failure',
     // Recording slows every story down: TRACE=1 when one has to be looked into.
     trace: process.env.TRACE ? 'retain-on-failure' : 'off',

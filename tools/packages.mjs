@@ -50,6 +50,8 @@ export async function buildWeb() {
     'warn',
   ])
   if (code !== 0) giveUp('The application could not be built.')
+  const listed = await run(process.execPath, ['tools/offline.mjs'])
+  if (listed.code !== 0) giveUp('The application could not be made to open without a signal.')
   const squeezed = await run(process.execPath, ['tools/squeeze.mjs'])
   if (squeezed.code !== 0) giveUp('The application could not be made small.')
   stamp('web', wanted)

@@ -7,15 +7,20 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router/dom'
 import { queries } from './shell/api'
+import { keepQueries } from './shell/keptQueries'
 import { Lights } from './shell/Lights'
+import { registerServiceWorker } from './shell/serviceWorker'
 import { router } from './routes'
 
-createRoot(document.getElementById('root')!).render(
-  <StrictMode>
-    <QueryClientProvider client={queries}>
-      <Lights>
-        <RouterProvider router={router} />
-      </Lights>
-    </QueryClientProvider>
-  </StrictMode>,
+registerServiceWorker()
+void keepQueries().finally(() =>
+  createRoot(document.getElementById('root')!).render(
+    <StrictMode>
+      <QueryClientProvider client={queries}>
+        <Lights>
+          <RouterProvider router={router} />
+        </Lights>
+      </QueryClientProvider>
+    </StrictMode>,
+  ),
 )

@@ -4,6 +4,7 @@ import { App, Button, Input, Segmented, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import type { RefusedError } from '../shell/api'
 import { api, refreshBook } from '../shell/api'
+import { forgetQueries } from '../shell/keptQueries'
 import { useMay, useSession } from '../shell/session'
 import { Scales } from './Scales'
 
@@ -22,7 +23,7 @@ export function BookPage() {
             onClick={() =>
               void api
                 .send('POST', '/api/sign-out')
-                .then(refreshBook)
+                .then(forgetQueries)
                 .catch(() => undefined)
             }
           >

@@ -179,7 +179,9 @@ function ToDo({ items }: { items: readonly WorkItem[] }) {
   return (
     <>
       <p className="todo">{asSentence(items)}</p>
-      <p className="quiet why">{[...prey, ...dusted, ...items.flatMap((i) => i.why || [])].join('; ')}</p>
+      <p className="quiet why">
+        {withDays([...prey, ...dusted, ...items.flatMap((i) => i.why || [])].join('; '), figures)}
+      </p>
     </>
   )
 }

@@ -5,6 +5,7 @@ import { Finder } from './Finder'
 import { useKeys } from './keys'
 import { useLight } from './lightStore'
 import { useLog } from './log'
+import { OutboxBar } from './OutboxBar'
 import { Ribbon } from './Ribbon'
 import { useLiveChanges, useMay, useSession, useSessionQuery } from './session'
 import { DemoDay } from './DemoDay'
@@ -36,7 +37,8 @@ export function Shell() {
   const { data, isPending, error } = useSessionQuery()
   const location = useLocation()
   if (isPending) return null
-  if (error)
+  // With no signal what was last heard still tells who is here.
+  if (error && !data)
     return (
       <main className="alone">
         <h1>The server does not answer</h1>
@@ -116,6 +118,7 @@ function Frame() {
       <div className="over">
         <Ribbon />
         <AlarmBar />
+        <OutboxBar />
         <main>
           <Outlet />
         </main>
