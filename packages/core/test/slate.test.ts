@@ -246,3 +246,18 @@ test('two thousand lines are read in less than two seconds', () => {
   expect(parseSlate(text, context).every((l) => l.problem === null)).toBe(true)
   expect(performance.now() - started).toBeLessThan(2000)
 })
+
+test('two books are read by turns, each with its own tags and stages', () => {
+  const other: SlateContext = { today: '2027-05-27', tags: ['Moth 3', 'Q9'], stages: ['grub'] }
+  const entry = (line: string, of: SlateContext) => parseSlate(line, of)[0]!.entries.map(short)
+  for (let turn = 0; turn < 2; turn++) {
+    expect(entry('moth 3 12g', other)).toEqual(['weighed Moth 3 {"grams":12}'])
+    expect(entry('q9 fed off 5 grub', other)).toEqual([
+      'fed off Q9 {"shares":[{"of":"grub","low":5,"high":5}]}',
+    ])
+    expect(entry('q1 fed off 30 size 2', context)).toEqual([
+      'fed off Q1 {"shares":[{"of":"size 2","low":30,"high":30}]}',
+    ])
+    expect(parseSlate('q1 fed off 30 grub', other)[0]!.problem!.says).toContain('not a tag')
+  }
+})

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { NavLink, Navigate, Outlet, useLocation, useNavigate } from 'react-router'
 import { AlarmBar } from './AlarmBar'
 import { Finder } from './Finder'
@@ -11,6 +11,11 @@ import { useLiveChanges, useMay, useSession, useSessionQuery } from './session'
 import { DemoDay } from './DemoDay'
 import { Shortcuts } from './Shortcuts'
 import { useFigures } from './figures'
+
+/** The grammar comes a moment after the first view, so that no letter is lost when somebody writes. */
+const loadSlate = () => import('../slate/Slate')
+const Slate = lazy(loadSlate)
+const LATER_MS = 1500
 
 const ROOMS = [
   ['/round', 'Round'],
@@ -60,9 +65,17 @@ function Frame() {
   const { undo } = useLog()
   const navigate = useNavigate()
   const { light, choose, toggleLamp } = useLight()
-  const [open, setOpen] = useState<'finder' | 'shortcuts' | null>(null)
+  const [open, setOpen] = useState<'finder' | 'shortcuts' | 'slate' | null>(null)
   useLiveChanges()
-  useKeys({ l: toggleLamp, '?': () => setOpen('shortcuts') })
+  useEffect(() => {
+    const timer = setTimeout(() => void loadSlate().catch(() => undefined), LATER_MS)
+    return () => clearTimeout(timer)
+  }, [])
+  useKeys({
+    l: toggleLamp,
+    '?': () => setOpen('shortcuts'),
+    ...(may.write ? { '/': () => setOpen('slate') } : {}),
+  })
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey)) return
@@ -99,6 +112,11 @@ function Frame() {
           <button className="plain" onClick={() => setOpen('finder')}>
             find (Ctrl+K)
           </button>
+          {may.write && (
+            <button className="plain" onClick={() => setOpen('slate')}>
+              slate (/)
+            </button>
+          )}
           <button className="plain" onClick={toggleLamp} aria-pressed={light === 'lamp'}>
             {light === 'lamp' ? 'lamp off (L)' : 'red lamp (L)'}
           </button>
@@ -124,6 +142,11 @@ function Frame() {
         </main>
       </div>
       <Finder open={open === 'finder'} onClose={() => setOpen(null)} onPick={(to) => void navigate(to)} />
+      {open === 'slate' && (
+        <Suspense fallback={null}>
+          <Slate onClose={() => setOpen(null)} />
+        </Suspense>
+      )}
       <Shortcuts open={open === 'shortcuts'} onClose={() => setOpen(null)} />
     </div>
   )

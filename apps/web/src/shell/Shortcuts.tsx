@@ -2,11 +2,17 @@ import { Modal } from 'antd'
 
 const KEYS = [
   ['Ctrl+K', 'find an animal, a clutch, a pairing, a room'],
+  ['/', 'the slate: write as on a card, such as c15 84g'],
   ['Ctrl+Z', 'take back what you wrote last'],
   ['L', 'red lamp on and off'],
   ['?', 'this list'],
   ['Esc', 'close what lies on top'],
   ['Enter', 'save the form you are in'],
+  [
+    'Space  R  O  W  S  D  N  K  Z',
+    'in the Round: the usual, refused, offered, weight, shed, droppings, note, skip, take back',
+  ],
+  ['0 … 9', 'in the Round: a weight, typed straight in'],
   ['A  R  S  W', 'in Rearing: ate, refused, shed, weigh the animal that is open'],
   ['I  C  K  P  X  N', 'in Pairing: introduced, courted, locked, parted, attacked, ignored'],
   [

@@ -34,12 +34,16 @@ export interface ToWrite {
   subject: { type: SubjectType; id: string }
   payload?: Record<string, unknown>
   at?: string
+  /** How exactly the time is known; to the minute, if nothing is said. */
+  precision?: 'minute' | 'day'
 }
 
 interface WriteOptions {
   /** Says nothing over the view, and waits for no view to be asked for again. */
   quiet?: boolean
   device?: string
+  /** Entries that a larger act wrote just before: taken back together with these. */
+  beside?: EntryInput[]
   /** Called as soon as the server has kept it: what the hand holds changes then, not when the views have followed. */
   onKept?(entryIds: string[]): void
 }
@@ -119,24 +123,28 @@ export function useLog() {
     async (
       items: ToWrite[],
       says: string,
-      { quiet = false, device = 'web', onKept }: WriteOptions = {},
+      { quiet = false, device = 'web', beside = [], onKept }: WriteOptions = {},
     ): Promise<boolean> => {
-      const entries: EntryInput[] = items.map(({ kind, subject, payload = {}, at = latest.current() }) => ({
-        id: newId(),
-        kind,
-        subject,
-        at,
-        device,
-        payload,
-      }))
+      const entries: EntryInput[] = items.map(
+        ({ kind, subject, payload = {}, at = latest.current(), precision = 'minute' }) => ({
+          id: newId(),
+          kind,
+          subject,
+          at,
+          precision,
+          device,
+          payload,
+        }),
+      )
       let done
       try {
-        done = await post(entries, says, who)
+        done = entries.length > 0 ? await post(entries, says, who) : 'sent'
       } catch (error) {
+        if (beside.length > 0) useUndoStore.getState().push({ entries: beside, says })
         refused(error)
         return false
       }
-      useUndoStore.getState().push({ entries, says })
+      useUndoStore.getState().push({ entries: [...beside, ...entries], says })
       onKept?.(entries.map((e) => e.id))
       // Where a view shows what was written itself, a note over it would only be in the way.
       if (!quiet)

@@ -1,8 +1,7 @@
-import type { Lexer } from 'chevrotain'
 import type { Day } from '../calendar'
 import { parseLine } from './grammar'
 import { readLine, Unreadable, type SlateEntry } from './read'
-import { KEYWORDS, lexerFor, NumberToken } from './tokens'
+import { indexNames, KEYWORDS, NumberToken, tokenize, type BookNames } from './tokens'
 
 export type { SlateEntry } from './read'
 
@@ -24,7 +23,7 @@ export interface SlateLine {
   problem: { says: string; from: number; to: number } | null
 }
 
-const lexers = new WeakMap<SlateContext, Lexer>()
+const indexed = new WeakMap<SlateContext, BookNames>()
 
 /**
  * Reads the slate: a line as one writes it on a card, or many of them. A line that cannot be read is kept and marked, never dropped;
@@ -32,15 +31,15 @@ const lexers = new WeakMap<SlateContext, Lexer>()
  * @param text lines as typed or pasted
  */
 export function parseSlate(text: string, context: SlateContext): SlateLine[] {
-  let lexer = lexers.get(context)
-  if (!lexer) {
-    lexer = lexerFor(context.tags, context.stages ?? [])
-    lexers.set(context, lexer)
+  let names = indexed.get(context)
+  if (!names) {
+    names = indexNames(context.tags, context.stages ?? [])
+    indexed.set(context, names)
   }
-  return text.split(/\r?\n/).map((line) => readOne(line, lexer, context))
+  return text.split(/\r?\n/).map((line) => readOne(line, names, context))
 }
 
-function readOne(text: string, lexer: Lexer, { tags, today }: SlateContext): SlateLine {
+function readOne(text: string, names: BookNames, { tags, today }: SlateContext): SlateLine {
   const fail = (says: string, from = 0, to = text.length): SlateLine => ({
     text,
     entries: [],
@@ -48,7 +47,7 @@ function readOne(text: string, lexer: Lexer, { tags, today }: SlateContext): Sla
   })
   if (text.trim() === '') return { text, entries: [], problem: null }
   if (text.length > LONGEST) return fail(`a line has at most ${LONGEST} characters`)
-  const { tokens, errors } = lexer.tokenize(text)
+  const { tokens, errors } = tokenize(text, names)
   const [strange] = errors
   if (strange)
     return fail(

@@ -1,4 +1,10 @@
-import { createToken, Lexer, type CustomPatternMatcherFunc, type TokenType } from 'chevrotain'
+import {
+  createToken,
+  Lexer,
+  type CustomPatternMatcherFunc,
+  type ILexingResult,
+  type TokenType,
+} from 'chevrotain'
 
 /** A word ends where no letter or figure follows. */
 const word = (name: string, pattern: RegExp): TokenType =>
@@ -7,10 +13,29 @@ const word = (name: string, pattern: RegExp): TokenType =>
 /** Anything else that is written with letters. */
 export const Word = createToken({ name: 'Word', pattern: /[A-Za-zÀ-ÖØ-öø-ÿ][\w'’À-ÖØ-öø-ÿ]*/ })
 
-/** A tag of the book; which those are is known only when a line is read. */
-export const Tag = createToken({ name: 'Tag', pattern: Lexer.NA })
+/** Names by their first letter, the longest first. */
+type NameIndex = ReadonlyMap<string, readonly string[]>
+const NO_NAMES: NameIndex = new Map()
+
+/** The names of the book whose lines are being read. The grammar has one type for them all, whatever book is open. */
+const book = { tags: NO_NAMES, stages: NO_NAMES }
+
+const named =
+  (which: 'tags' | 'stages'): CustomPatternMatcherFunc =>
+  (text, offset) => {
+    for (const name of book[which].get(text.charAt(offset).toLowerCase()) ?? []) {
+      const end = offset + name.length
+      const here = text.slice(offset, end)
+      if (here.toLowerCase() === name.toLowerCase() && !/[\wÀ-ÖØ-öø-ÿ]/.test(text.charAt(end)))
+        return [here] as unknown as RegExpExecArray
+    }
+    return null
+  }
+
+/** A tag of the book, in whatever case: the longest that is written there. */
+export const Tag = createToken({ name: 'Tag', pattern: named('tags'), line_breaks: false })
 /** A stage by the name a protocol gives it, such as `size 2`. */
-export const Stage = createToken({ name: 'Stage', pattern: Lexer.NA })
+export const Stage = createToken({ name: 'Stage', pattern: named('stages'), line_breaks: false })
 export const Note = createToken({ name: 'Note', pattern: /(?:#|--|“|")\s*[^\n]+/ })
 export const Clock = createToken({ name: 'Clock', pattern: /(?:[01]?\d|2[0-3]):[0-5]\d(?!\d)/ })
 export const IsoDay = createToken({ name: 'IsoDay', pattern: /\d{4}-\d{2}-\d{2}(?!\d)/ })
@@ -98,33 +123,29 @@ export const TOKENS: readonly TokenType[] = [
   ...[NumberToken, Dash, Word],
 ]
 
-/** A lexer that knows the tags and the stages of a book: the longest that is written there, in whatever case. */
-export function lexerFor(tags: readonly string[], stages: readonly string[]): Lexer {
-  const own = new Map([
-    [Tag, known(Tag, tags)],
-    [Stage, known(Stage, stages)],
-  ])
-  return new Lexer(
-    TOKENS.flatMap((t) => (own.has(t) ? [own.get(t)!, t] : [t])),
-    { ensureOptimizations: false, positionTracking: 'onlyOffset' },
-  )
+const lexer = new Lexer([...TOKENS], { ensureOptimizations: false, positionTracking: 'onlyOffset' })
+
+export interface BookNames {
+  tags: NameIndex
+  stages: NameIndex
 }
 
-function known(type: TokenType, names: readonly string[]): TokenType {
-  const byFirst = new Map<string, string[]>()
+export const indexNames = (tags: readonly string[], stages: readonly string[]): BookNames => ({
+  tags: byFirst(tags),
+  stages: byFirst(stages),
+})
+
+function byFirst(names: readonly string[]): NameIndex {
+  const index = new Map<string, string[]>()
   for (const name of [...names].sort((a, b) => b.length - a.length)) {
     const first = name.charAt(0).toLowerCase()
-    byFirst.set(first, [...(byFirst.get(first) ?? []), name])
+    index.set(first, [...(index.get(first) ?? []), name])
   }
-  const pattern: CustomPatternMatcherFunc = (text, offset) => {
-    for (const name of byFirst.get(text.charAt(offset).toLowerCase()) ?? []) {
-      const end = offset + name.length
-      const here = text.slice(offset, end)
-      if (here.toLowerCase() === name.toLowerCase() && !/[\wÀ-ÖØ-öø-ÿ]/.test(text.charAt(end)))
-        return [here] as unknown as RegExpExecArray
-    }
-    return null
-  }
-  // One type for the grammar, whatever book is open: this one counts as it.
-  return createToken({ name: `${type.name}OfBook`, pattern, line_breaks: false, categories: [type] })
+  return index
+}
+
+/** Cuts a line into tokens, with the tags and the stages of a book. */
+export function tokenize(line: string, names: BookNames): ILexingResult {
+  Object.assign(book, names)
+  return lexer.tokenize(line)
 }

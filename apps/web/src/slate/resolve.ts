@@ -1,0 +1,233 @@
+import { newId, type EntryKind, type PairingView, type SubjectType } from '@hatch-book/contract'
+import { instantOfDay, type SlateEntry } from '@hatch-book/core'
+import type { ToWrite } from '../shell/log'
+
+/** Somebody or something that a line may speak of. */
+export interface Named {
+  type: SubjectType
+  id: string
+  name: string
+  /** Of a cohort or a colony: its stages from the egg on. */
+  stages?: readonly string[]
+}
+
+export interface Names {
+  all: readonly Named[]
+  /** The latest first. */
+  pairings: readonly Pick<PairingView, 'id' | 'female' | 'male'>[]
+  zone: string
+  today: string
+  /** The book's clock. */
+  now: string
+}
+
+/** A clutch that a line tells of: it is made, not only written down. */
+export interface ClutchTold {
+  damId: string
+  pairingId: string | null
+  eggs: number
+  bad: number
+  at: string
+}
+
+/** What a line comes to in this book. */
+export interface Resolved {
+  writes: ToWrite[]
+  clutch: ClutchTold | null
+  /** Why it cannot be written; empty where it can. */
+  problem: string
+}
+
+const A: Record<SubjectType, string> = {
+  ...{ animal: 'an animal', place: 'a place', cohort: 'a cohort', colony: 'a colony' },
+  ...{ clutch: 'a clutch', pairing: 'a pairing', rest: 'a rest' },
+}
+const OF_PLACES = ['misted', 'cleaned', 'soiled', 'water changed', 'set point']
+const OF_PAIRS = ['locked', 'introduced', 'separated', 'ignored', 'courted', 'attacked']
+/** A sex told on a card was seen, not probed. */
+const BY_EYE = { certainty: 0.9, method: 'by eye' }
+
+class NotHere extends Error {}
+
+/** Brings what a line says to the entries of this book: whom it is about by identity, in the words of the contract. */
+export function resolveLine(entries: readonly SlateEntry[], names: Names): Resolved {
+  try {
+    const told = entries.filter((e) => e.kind === 'laid').map((e) => clutchOf(e, names))
+    return {
+      writes: merged(entries.flatMap((e) => writesOf(e, names))),
+      clutch: told[0] ?? null,
+      problem: '',
+    }
+  } catch (error) {
+    if (!(error instanceof NotHere)) throw error
+    return { writes: [], clutch: null, problem: error.message }
+  }
+}
+
+/** A condition is told with a weight: both are one entry. */
+function merged(writes: readonly ToWrite[]): ToWrite[] {
+  const condition = writes.find((w) => w.payload && 'condition' in w.payload && !('grams' in w.payload))
+  if (!condition) return [...writes]
+  const weighed = writes.find((w) => w.payload && 'grams' in w.payload && w.kind === 'weighed')
+  if (!weighed) throw new NotHere('a condition is written with a weight, such as 84g condition 3')
+  return writes
+    .filter((w) => w !== condition)
+    .map((w) => (w === weighed ? { ...w, payload: { ...w.payload, ...condition.payload } } : w))
+}
+
+const find = (tag: string, names: Names) => names.all.find((n) => n.name.toLowerCase() === tag.toLowerCase())!
+
+function need(tag: string, names: Names, ...types: SubjectType[]): Named {
+  const all = names.all.filter((n) => n.name.toLowerCase() === tag.toLowerCase())
+  const fits = all.find((n) => types.includes(n.type))
+  if (fits) return fits
+  throw new NotHere(
+    `${find(tag, names).name} is ${A[all[0]!.type]}: this is said of ${types.map((t) => A[t]).join(' or ')}`,
+  )
+}
+
+/** When it was: the time that was told; noon of a past day; now. */
+function instantOf({ on, at }: SlateEntry, { zone, today, now }: Names): Pick<ToWrite, 'at' | 'precision'> {
+  if (at) {
+    const [hour, minute] = at.split(':').map(Number)
+    return { at: new Date(instantOfDay(on, zone, hour! + minute! / 60)).toISOString(), precision: 'minute' }
+  }
+  if (on === today) return { at: now, precision: 'minute' }
+  return { at: new Date(instantOfDay(on, zone, 12)).toISOString(), precision: 'day' }
+}
+
+function writesOf(entry: SlateEntry, names: Names): ToWrite[] {
+  const { kind, tags, payload } = entry
+  const when = instantOf(entry, names)
+  const of = ({ type, id }: Named) => ({ type, id })
+  const say = (named: Named, own: EntryKind, what: Record<string, unknown> = payload): ToWrite[] => [
+    { kind: own, subject: of(named), payload: what, ...when },
+  ]
+  if (kind === 'laid') return []
+  if (OF_PAIRS.includes(kind)) return say(pairOf(tags, names), kind as EntryKind)
+  const tag = tags[0]!
+  if (OF_PLACES.includes(kind)) return say(need(tag, names, 'place'), kind as EntryKind)
+  if (kind === 'condition') return say(need(tag, names, 'animal'), 'weighed')
+  if (kind === 'sexed') return say(need(tag, names, 'animal'), 'sexed', { ...payload, ...BY_EYE })
+  if (kind === 'moved') {
+    const { place, ...rest } = payload
+    return say(need(tag, names, 'animal'), 'moved', {
+      ...rest,
+      placeId: need(String(place), names, 'place').id,
+    })
+  }
+  if (payload.shares) return groupWrites(entry, names, say)
+  return say(need(tag, names, 'animal'), kind as EntryKind)
+}
+
+function pairOf([one, other]: readonly string[], names: Names): Named {
+  const ids = [one!, other!].map((tag) => need(tag, names, 'animal').id)
+  const pairing = names.pairings.find((p) => ids.includes(p.female.id) && ids.includes(p.male.id))
+  if (!pairing)
+    throw new NotHere(`${one!} and ${other!} are no pair of this book yet: pair them in Pairing first`)
+  return { type: 'pairing', id: pairing.id, name: `${pairing.female.tag} × ${pairing.male.tag}` }
+}
+
+function clutchOf(entry: SlateEntry, names: Names): ClutchTold {
+  const dam = need(entry.tags[0]!, names, 'animal')
+  const { eggs, bad = 0 } = entry.payload as { eggs?: number; bad?: number }
+  if (eggs === undefined) throw new NotHere('how many eggs? Write laid 9')
+  const pairing = names.pairings.find((p) => p.female.id === dam.id)
+  return {
+    ...{ damId: dam.id, pairingId: pairing?.id ?? null, eggs, bad },
+    at: instantOf(entry, names).at!,
+  }
+}
+
+interface Share {
+  of: string
+  low: number
+  high: number
+}
+type Say = (named: Named, kind: EntryKind, payload?: Record<string, unknown>) => ToWrite[]
+
+/** Numbers of a cohort or a colony, by its own stages. */
+function groupWrites({ kind, tags, payload }: SlateEntry, names: Names, say: Say): ToWrite[] {
+  const { shares, ...rest } = payload as { shares: Share[]; note?: string }
+  const stagesOf = (group: Named) => group.stages ?? []
+  const middle = ({ low, high }: Share) => Math.round((low + high) / 2)
+  const only = (what: string) => {
+    if (shares.length !== 1) throw new NotHere(`${what}: one stage a line`)
+    return shares[0]!
+  }
+  const stage = (group: Named, { of }: Share): string => {
+    const known = [...stagesOf(group), 'females', 'males', 'grown', 'adults']
+    const found = known.find(
+      (s) => s.toLowerCase() === of.toLowerCase() || `${s.toLowerCase()}s` === of.toLowerCase(),
+    )
+    if (!found)
+      throw new NotHere(`${of || 'of which stage'}? ${group.name} has ${stagesOf(group).join(', ')}`)
+    return found
+  }
+  const sexes = () => {
+    const count = (word: RegExp) =>
+      shares.filter((s) => word.test(s.of)).reduce((sum, s) => sum + middle(s), 0)
+    const [females, males] = [count(/^f/i), count(/^m/i)]
+    return { females, males, all: shares.reduce((sum, s) => sum + middle(s), 0) }
+  }
+  switch (kind) {
+    case 'counted': {
+      const group = need(tags[0]!, names, 'cohort', 'colony')
+      const counted = Object.fromEntries(
+        shares.map((s) => [stage(group, s), { count: middle(s), low: s.low, high: s.high }]),
+      )
+      if (group.type === 'cohort') return say(group, 'cohort counted', { ...rest, stages: counted })
+      const { females = NONE, males = NONE, ...young } = counted
+      return say(group, 'counted', { ...rest, young, females, males, how: 'one by one' })
+    }
+    case 'moulted on': {
+      const group = need(tags[0]!, names, 'cohort')
+      const share = only('moulted')
+      const to = stage(group, share)
+      const at = stagesOf(group).indexOf(to)
+      if (at < 1) throw new NotHere(`nobody moults to ${to}`)
+      return say(group, kind, { ...rest, from: stagesOf(group)[at - 1], to, count: middle(share) })
+    }
+    case 'lost': {
+      const group = need(tags[0]!, names, 'cohort')
+      const share = only('lost')
+      return say(group, kind, {
+        ...rest,
+        stage: stage(group, share),
+        count: middle(share),
+        why: 'found dead',
+      })
+    }
+    case 'emerged': {
+      const { females, males, all } = sexes()
+      return say(need(tags[0]!, names, 'cohort'), kind, {
+        ...rest,
+        females,
+        males,
+        unsexed: all - females - males,
+      })
+    }
+    case 'fed off': {
+      const group = need(tags[0]!, names, 'colony')
+      const share = only('fed off')
+      return say(group, kind, { ...rest, size: stage(group, share), count: middle(share) })
+    }
+    default:
+      return say(need(tags[0]!, names, 'cohort'), 'eggs collected', {
+        ...rest,
+        count: sexes().all,
+        mothers: 'mated',
+      })
+  }
+}
+const NONE = { count: 0, low: 0, high: 0 }
+
+/** A clutch as the book is asked to make it, with the eggs that were told. */
+export const clutchDraft = ({ damId, pairingId, eggs, bad, at }: ClutchTold) => ({
+  ...{ id: newId(), entryId: newId(), kind: 'clutch' as const, damId, pairingId },
+  ...{ foundAt: at, laidFrom: at, laidTo: at },
+  eggs: Array.from({ length: eggs }, (_, i) => ({
+    id: newId(),
+    fate: i >= eggs - bad ? ('infertile' as const) : ('set' as const),
+  })),
+})

@@ -1,0 +1,64 @@
+import { expect, test, type Page } from '@playwright/test'
+import { bookForStories, idOf, listenForComplaints, openRoom, signIn } from './support'
+
+const book = bookForStories()
+const slate = (page: Page) => page.getByRole('region', { name: 'Slate' })
+
+test('lines are written as on a card: understood while one types, kept where unreadable, undone at once', async ({
+  page,
+}) => {
+  const complaints = listenForComplaints(page)
+  await signIn(page, book.url)
+  await openRoom(page, 'Places')
+  await page.keyboard.press('/')
+  const field = page.getByRole('textbox', { name: 'Write as on a card' })
+  await expect(field).toBeFocused()
+  await field.pressSequentially('c15 512g')
+  await expect(slate(page)).toContainText(/C15 weighs 512 g \((up|down) .* since/)
+  await field.fill('c1')
+  await expect(slate(page)).toContainText('Tab C11')
+  await field.fill(['c15 512g, shed yesterday', 'q1 fed off 30 size 2', 'c99 refused', 'c02 84'].join('\n'))
+  await expect(slate(page)).toContainText('C15 shed whole, 26 May')
+  await expect(slate(page)).toContainText('c99 is not a tag of this book')
+  await expect(slate(page)).toContainText('84 what? Write 84g')
+  const c15 = await idOf(page, 'C15')
+  const entriesOf = (id: string) =>
+    page.evaluate(async (of) => {
+      const reply = (await (await fetch(`/api/entries?subjectId=${of}&limit=5`)).json()) as {
+        entries: { kind: string; struckBy: unknown; payload: { grams?: number } }[]
+      }
+      return reply.entries.filter((e) => !e.struckBy && e.kind !== 'struck')
+    }, id)
+  expect((await entriesOf(c15)).some((e) => e.payload.grams === 512)).toBe(false)
+  await page.keyboard.press('Enter')
+  await expect(field).toHaveValue('c99 refused\nc02 84')
+  expect((await entriesOf(c15)).some((e) => e.payload.grams === 512)).toBe(true)
+  await test.step('put aside and opened anew, it still says what is left', async () => {
+    await page.keyboard.press('Escape')
+    await expect(slate(page)).toBeHidden()
+    await page.reload()
+    await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeVisible()
+    await page.keyboard.press('/')
+    await expect(field).toHaveValue('c99 refused\nc02 84')
+    await field.fill('')
+    await page.keyboard.press('Escape')
+  })
+  await test.step('two lines and a clutch are taken back at once', async () => {
+    await page.keyboard.press('/')
+    await field.fill('c15 600g\nc15 laid 11 2bad')
+    await expect(slate(page)).toContainText('laid 11, 2 of them bad')
+    await page.keyboard.press('Enter')
+    await expect(slate(page)).toBeHidden()
+    await expect.poll(async () => (await entriesOf(c15)).some((e) => e.payload.grams === 600)).toBe(true)
+    await page.keyboard.press('Control+z')
+    await expect.poll(async () => (await entriesOf(c15)).some((e) => e.payload.grams === 600)).toBe(false)
+    const { clutches } = await page.evaluate(
+      async () =>
+        (await (await fetch('/api/clutches')).json()) as {
+          clutches: { dam: { tag: string }; foundOn: string }[]
+        },
+    )
+    expect(clutches.filter((c) => c.dam.tag === 'C15' && c.foundOn === '2027-05-27')).toEqual([])
+  })
+  expect(complaints).toEqual([])
+})
