@@ -46,7 +46,7 @@ test('lines are written as on a card: understood while one types, kept where unr
   await test.step('two lines and a clutch are taken back at once', async () => {
     await page.keyboard.press('/')
     await field.fill('c15 600g\nc15 laid 11 2bad')
-    await expect(slate(page)).toContainText('laid 11, 2 of them bad')
+    await expect(slate(page)).toContainText(/laid 11, 2 of them bad, set in box \d+/)
     await page.keyboard.press('Enter')
     await expect(slate(page)).toBeHidden()
     await expect.poll(async () => (await entriesOf(c15)).some((e) => e.payload.grams === 600)).toBe(true)

@@ -13,6 +13,7 @@ const names: Names = {
   ],
   pairings: [{ id: 'p1', female: ref('f07', 'F07'), male: ref('m2', 'M2') }],
   ...{ zone: 'Europe/London', today: '2027-05-27', now: '2027-05-27T13:05:00.000Z' },
+  boxFor: (damId) => (damId === 'f07' ? { id: 'b9', name: 'box 9' } : null),
 }
 const context = {
   today: names.today,
@@ -69,7 +70,8 @@ test('what this book cannot take is said, and nothing of the line is written', (
 test('eggs that were laid become a clutch with the bad ones told apart', () => {
   const { clutch, writes } = resolve('f07 laid 11 2bad')
   expect(writes).toEqual([])
-  expect(clutch).toMatchObject({ damId: 'f07', pairingId: 'p1', eggs: 11, bad: 2 })
+  expect(clutch).toMatchObject({ damId: 'f07', pairingId: 'p1', eggs: 11, bad: 2, box: { name: 'box 9' } })
+  expect(resolve('c14 laid 3').problem).toContain('no box is free')
   const draft = clutchDraft(clutch!)
   expect(draft.eggs.filter((e) => e.fate === 'infertile')).toHaveLength(2)
   expect(new Set(draft.eggs.map((e) => e.id)).size).toBe(11)

@@ -162,6 +162,7 @@ function Understood({ lines, typing }: { lines: readonly Read[]; typing: boolean
           ) : (
             <span>
               <span className="good">✓</span> {line.entries.map(sayBack).join('; ')}
+              {line.resolved.clutch && `, set in ${line.resolved.clutch.box.name}`}
             </span>
           )}
         </li>

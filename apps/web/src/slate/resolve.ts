@@ -19,6 +19,8 @@ export interface Names {
   today: string
   /** The book's clock. */
   now: string
+  /** Where her eggs are set when nothing is said; null where no box is free. */
+  boxFor(damId: string): { id: string; name: string } | null
 }
 
 /** A clutch that a line tells of: it is made, not only written down. */
@@ -28,6 +30,7 @@ export interface ClutchTold {
   eggs: number
   bad: number
   at: string
+  box: { id: string; name: string }
 }
 
 /** What a line comes to in this book. */
@@ -133,7 +136,10 @@ function clutchOf(entry: SlateEntry, names: Names): ClutchTold {
   const { eggs, bad = 0 } = entry.payload as { eggs?: number; bad?: number }
   if (eggs === undefined) throw new NotHere('how many eggs? Write laid 9')
   const pairing = names.pairings.find((p) => p.female.id === dam.id)
+  const box = names.boxFor(dam.id)
+  if (!box) throw new NotHere('no box is free: free one in Incubation first')
   return {
+    box,
     ...{ damId: dam.id, pairingId: pairing?.id ?? null, eggs, bad },
     at: instantOf(entry, names).at!,
   }
@@ -223,7 +229,8 @@ function groupWrites({ kind, tags, payload }: SlateEntry, names: Names, say: Say
 const NONE = { count: 0, low: 0, high: 0 }
 
 /** A clutch as the book is asked to make it, with the eggs that were told. */
-export const clutchDraft = ({ damId, pairingId, eggs, bad, at }: ClutchTold) => ({
+export const clutchDraft = ({ damId, pairingId, eggs, bad, at, box }: ClutchTold) => ({
+  boxId: box.id,
   ...{ id: newId(), entryId: newId(), kind: 'clutch' as const, damId, pairingId },
   ...{ foundAt: at, laidFrom: at, laidTo: at },
   eggs: Array.from({ length: eggs }, (_, i) => ({

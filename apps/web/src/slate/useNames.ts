@@ -1,9 +1,9 @@
-import type { Cohorts, Colonies } from '@hatch-book/contract'
+import type { ClutchView, Cohorts, Colonies, Place } from '@hatch-book/contract'
 import { lifeFor, type SlateContext } from '@hatch-book/core'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { api } from '../shell/api'
-import { useAnimals, usePairings, usePlaces } from '../shell/queries'
+import { useAnimals, useClutches, usePairings, usePlaces } from '../shell/queries'
 import { useSession } from '../shell/session'
 import type { Named, Names } from './resolve'
 
@@ -13,6 +13,7 @@ export function useNames(): { names: Names; context: SlateContext } | null {
   const { data: animals } = useAnimals()
   const { data: places } = usePlaces()
   const { data: pairings } = usePairings()
+  const { data: clutches } = useClutches()
   const { data: groups } = useQuery({
     queryKey: ['cohorts'],
     queryFn: () => api.get<Cohorts>('/api/cohorts'),
@@ -37,12 +38,41 @@ export function useNames(): { names: Names; context: SlateContext } | null {
       ...places.map(({ id, name }) => ({ type: 'place' as const, id, name })),
     ]
     return {
-      names: { all, pairings: pairings ?? [], zone: book.zone, today, now },
+      names: {
+        ...{ all, pairings: pairings ?? [], zone: book.zone, today, now },
+        boxFor: (damId) =>
+          freeBox(places, clutches ?? [], animals.find((a) => a.id === damId)?.species ?? ''),
+      },
       context: {
         today,
         tags: [...new Set(all.map((n) => n.name))],
         stages: [...new Set(all.flatMap((n) => n.stages ?? []))],
       },
     }
-  }, [animals, places, groups, feeders, pairings, book.zone, today, now])
+  }, [animals, places, groups, feeders, pairings, clutches, book.zone, today, now])
+}
+
+const inOrder = new Intl.Collator('en', { numeric: true }).compare
+
+/** The first box that is free: where the last eggs of the species were set, if there is one, so that they stand as warm. */
+function freeBox(
+  places: readonly Place[],
+  clutches: readonly ClutchView[],
+  species: string,
+): { id: string; name: string } | null {
+  const used = new Set(clutches.flatMap((c) => (c.box && c.endedOn === null ? c.box.id : [])))
+  const before = clutches.find((c) => c.species === species && c.incubator)?.incubator?.id
+  const free = places
+    .filter((p) => p.kind === 'box' && !used.has(p.id))
+    .sort((a, b) => inOrder(a.name, b.name))
+  const within = (box: Place): boolean => {
+    let at: Place | undefined = box
+    for (let up = 0; at && up < 5; up++) {
+      if (at.id === before) return true
+      const { parentId }: Place = at
+      at = places.find((p) => p.id === parentId)
+    }
+    return false
+  }
+  return free.find(within) ?? free[0] ?? null
 }
