@@ -116,6 +116,8 @@ export function listenForComplaints(page: Page): string[] {
   page.on('console', (message) => {
     if (message.type() !== 'error' && message.type() !== 'warning') return
     const text = message.text()
+    // Only where a story is about having no signal its service worker may begin.
+    if (/Service Worker registration blocked/.test(text)) return
     complaints.push(/status of 5/.test(text) ? `${text} ${message.location().url}` : text)
   })
   page.on('pageerror', (error) => complaints.push(error.message))

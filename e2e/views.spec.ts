@@ -5,6 +5,7 @@ import { bookForStories, listenForComplaints, openRoom, signIn } from './support
 const book = bookForStories()
 
 const VIEWS = [
+  '/round',
   '/animals',
   '/animals?view=cards',
   '/animals/new',
