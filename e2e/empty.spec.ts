@@ -16,8 +16,9 @@ test('an empty server opens at its first owner, and every empty view says what t
   await expect(page.getByText('at least 10 characters')).toBeVisible()
   await page.getByLabel('Password').fill('long enough now')
   await page.getByRole('button', { name: 'Open the book' }).click()
-  await expect(page.getByText('There is no animal in this book yet.')).toBeVisible()
+  await expect(page.getByText('Nothing is due today.')).toBeVisible()
   for (const [room, says] of [
+    ['Animals', 'There is no animal in this book yet.'],
     ['Readiness', 'No animal here is kept as a breeder'],
     ['Brumation', 'No rest is planned yet'],
     ['Messages', 'Nothing was sent'],

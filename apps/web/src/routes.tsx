@@ -34,6 +34,14 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./rounds/RoundPage')).RoundPage }),
       },
       {
+        path: 'round/away',
+        lazy: async () => ({ Component: (await import('./rounds/AwayPage')).AwayPage }),
+      },
+      {
+        path: 'round/away/sheet',
+        lazy: async () => ({ Component: (await import('./rounds/AwaySheetPage')).AwaySheetPage }),
+      },
+      {
         path: 'animals',
         lazy: async () => ({ Component: (await import('./animals/AnimalsPage')).AnimalsPage }),
       },

@@ -14,8 +14,16 @@ import { dayOfInstant } from '@hatch-book/core'
 import { hash, verify } from '@node-rs/argon2'
 import { and, eq, sql } from 'drizzle-orm'
 import * as v from 'valibot'
-import { inBook, tables } from '../db/connect'
-import { actorOf, closeSession, openSession, type Actor, type BookRow } from '../shell/actor'
+import { inBook, tables, type Transaction } from '../db/connect'
+import {
+  actorOf,
+  bookNow,
+  closeSession,
+  hasEnded,
+  openSession,
+  type Actor,
+  type BookRow,
+} from '../shell/actor'
 import type { BookRoutes, Rooms } from '../shell/app'
 import { BookError } from '../shell/problems'
 import { createBook } from './create'
@@ -74,7 +82,10 @@ export const bookRoutes: BookRoutes = (app, rooms) => {
       const fitting = checked.filter((c) => c.fits).map((c) => c.row)
       const chosen = bookId ? fitting.find((row) => row.book_id === bookId) : fitting[0]
       if (!chosen) throw new BookError('wrong-sign-in')
-      await inBook(db, chosen.book_id, (tx) => openSession(tx, reply, chosen.book_id, chosen.member_id))
+      await inBook(db, chosen.book_id, async (tx) => {
+        await refuseEnded(tx, chosen.member_id)
+        await openSession(tx, reply, chosen.book_id, chosen.member_id)
+      })
       return { ok: true as const }
     },
   )
@@ -156,4 +167,16 @@ export const bookRoutes: BookRoutes = (app, rooms) => {
       return member
     },
   )
+}
+
+/** Who comes with the right password after the end of the account is told so. */
+async function refuseEnded(tx: Transaction, memberId: string): Promise<void> {
+  const { member, book } = tables
+  const [row] = await tx
+    .select({ member, book })
+    .from(member)
+    .innerJoin(book, eq(book.id, member.bookId))
+    .where(eq(member.id, memberId))
+  if (row && hasEnded(row.member, dayOfInstant(bookNow(row.book), row.book.zone)))
+    throw new BookError('wrong-sign-in', `This account ended on ${row.member.endsOn!}. Ask the book's owner.`)
 }

@@ -51,7 +51,7 @@ export async function withKey<T>(
       .where(and(eq(share.secretHash, secretHash(key)), eq(share.kind, kind), isNull(share.withdrawnAt)))
     if (!row) throw new BookError('not-found', 'This address opens nothing any more.')
     const now = bookNow(row.book)
-    const nobody = { id: row.share.memberId, name: '', email: '', role: 'viewer' as const }
+    const nobody = { id: row.share.memberId, name: '', email: '', role: 'viewer' as const, endsOn: null }
     const actor: Actor = {
       ...{ bookId, sessionId: '', member: nobody, book: row.book, now },
       today: dayOfInstant(now, row.book.zone),

@@ -16,7 +16,7 @@ export type BookRow = typeof tables.book.$inferSelect
 export interface Actor {
   bookId: string
   sessionId: string
-  member: { id: string; name: string; email: string; role: Role }
+  member: { id: string; name: string; email: string; role: Role; endsOn: Day | null }
   book: BookRow
   now: Instant
   today: Day
@@ -92,6 +92,9 @@ export async function closeSession(db: Database, reply: FastifyReply, actor: Act
   reply.clearCookie(COOKIE, { path: '/' })
 }
 
+/** An account with an end opens until that day is over. */
+export const hasEnded = ({ endsOn }: { endsOn: Day | null }, today: Day) => endsOn !== null && today > endsOn
+
 async function readSession(db: Database, cookie: string | undefined): Promise<Actor | null> {
   const [bookId, sessionId, secret] = (cookie ?? '').split('.')
   const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
@@ -113,15 +116,10 @@ async function readSession(db: Database, cookie: string | undefined): Promise<Ac
     ? { ...row.book, demoDay: playedDay.getStore() ?? row.book.demoDay }
     : row.book
   const now = bookNow(onDay)
-  const { id, name, email, role } = row.member
-  return {
-    bookId,
-    sessionId,
-    member: { id, name, email, role },
-    book: onDay,
-    now,
-    today: dayOfInstant(now, onDay.zone),
-  }
+  const today = dayOfInstant(now, onDay.zone)
+  const { id, name, email, role, endsOn } = row.member
+  if (hasEnded(row.member, today)) return null
+  return { bookId, sessionId, member: { id, name, email, role, endsOn }, book: onDay, now, today }
 }
 
 /** Knows the actor of every request and lets in only whom the route's permission lets in. */

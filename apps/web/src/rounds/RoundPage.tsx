@@ -10,6 +10,7 @@ import { useLog, type ToWrite } from '../shell/log'
 import { useAnimals } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
 import { useWedge } from '../shell/useWedge'
+import { RoundHead } from './RoundHead'
 import { RoundSide } from './RoundSide'
 import { useRoundStore } from './roundStore'
 import { ScanButton } from './ScanButton'
@@ -140,19 +141,20 @@ export function RoundPage() {
   const next = step && nextOpen(walk, step.id)
   return (
     <section className="page round">
-      <div className="head">
-        <h1>
-          {open.length === 0 ? 'The round is done' : 'Round'}{' '}
-          <span className="quiet small">
-            {walk.length > 0 && `${walk.length - open.length} of ${walk.length}`}
-            {open.length > 0 && `, about ${minutesLeft(open.length, Object.values(settled))} min`}
-          </span>
-        </h1>
-        <div className="side">
-          <Parts walk={all} part={part} onPick={(id) => setParams(id === ALL ? {} : { part: id })} />
-          <ScanButton onCode={find} />
-        </div>
-      </div>
+      <RoundHead
+        title={
+          <>
+            {open.length === 0 ? 'The round is done' : 'Round'}{' '}
+            <span className="quiet small">
+              {walk.length > 0 && `${walk.length - open.length} of ${walk.length}`}
+              {open.length > 0 && `, about ${minutesLeft(open.length, Object.values(settled))} min`}
+            </span>
+          </>
+        }
+      >
+        <Parts walk={all} part={part} onPick={(id) => setParams(id === ALL ? {} : { part: id })} />
+        <ScanButton onCode={find} />
+      </RoundHead>
       <div
         className="bar"
         role="progressbar"

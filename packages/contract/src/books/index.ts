@@ -59,7 +59,14 @@ export const BookChange = v.object({
   temperatureUnit: v.picklist(['C', 'F']),
 })
 
-export const MemberSchema = v.object({ id: Id, name: v.string(), email: v.string(), role: RoleSchema })
+export const MemberSchema = v.object({
+  id: Id,
+  name: v.string(),
+  email: v.string(),
+  role: RoleSchema,
+  /** The last day on which the account opens; null where it has no end. */
+  endsOn: v.optional(v.nullable(DaySchema), null),
+})
 export type Member = v.InferOutput<typeof MemberSchema>
 export const MemberDraft = v.object({
   id: Id,
@@ -67,6 +74,7 @@ export const MemberDraft = v.object({
   email: Email,
   password: Password,
   role: RoleSchema,
+  endsOn: v.optional(v.nullable(DaySchema), null),
 })
 
 /** Who is here, in which book, and what the book's clock says. */

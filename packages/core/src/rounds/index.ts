@@ -2,5 +2,6 @@ export { planAbsence, type Absence, type AbsencePlan, type PlannedWork } from '.
 export { dueWork, type Due, type DueFacts } from './due'
 export { byUrgency, onDay, repeating, withRepeats, type WorkItem } from './item'
 export { toBring, walkingOrder, type Station, type Stop } from './order'
+export { chanceWithin, expectedOf, type Expected } from './meanwhile'
 export { stepsOf, type Step } from './steps'
 export { outcomesOf, type Outcome, type OutcomeEntry } from './outcomes'

@@ -45,6 +45,8 @@ export const member = pgTable(
     email: text('email').notNull(),
     passwordHash: text('password_hash').notNull(),
     role: text('role').$type<'owner' | 'keeper' | 'helper' | 'viewer'>().notNull(),
+    /** The last day on which the account opens, as of a sitter; null where it has no end. */
+    endsOn: date('ends_on'),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),

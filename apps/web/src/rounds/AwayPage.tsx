@@ -1,0 +1,275 @@
+import { addDays, daysBetween, type WorkItem } from '@hatch-book/core'
+import { DatePicker } from 'antd'
+import dayjs from 'dayjs'
+import { Link } from 'react-router'
+import { useFigures } from '../shell/figures'
+import { useMay } from '../shell/session'
+import { useAbsence, useAway, type Away } from './away'
+import { RoundHead } from './RoundHead'
+import { SitterAccount } from './SitterAccount'
+
+const chanceInWords = (chance: number) => (chance > 0.98 ? 'surely' : `${Math.round(chance * 100)} %`)
+
+/** Going away: what moves, what needs a visit on the fewest days, what hatches meanwhile, and the sheet for the sitter. */
+export function AwayPage() {
+  const { from, to, never, today, query, change } = useAbsence()
+  const { away, error } = useAway()
+  const may = useMay()
+  return (
+    <section className="page away">
+      <RoundHead title="Away">
+        <DatePicker.RangePicker
+          aria-label="Away from and to"
+          allowClear={false}
+          value={[dayjs(from), dayjs(to)]}
+          disabledDate={(d) => d.format('YYYY-MM-DD') <= today}
+          onChange={(days) => {
+            const [first, last] = days ?? []
+            if (first && last)
+              change({ from: first.format('YYYY-MM-DD'), to: last.format('YYYY-MM-DD'), never })
+          }}
+        />
+        <Link
+          className="button-like"
+          to={`/round/away/sheet?${query || new URLSearchParams({ from, to }).toString()}`}
+        >
+          The sitter’s sheet
+        </Link>
+      </RoundHead>
+      {error && <p className="note bad">{error.message}</p>}
+      {away && (
+        <>
+          <Summary away={away} />
+          <Days
+            away={away}
+            onToggle={(day) =>
+              change({
+                from,
+                to,
+                never: never.includes(day) ? never.filter((d) => d !== day) : [...never, day],
+              })
+            }
+          />
+          <div
+            className="columns"
+            style={{ gridTemplateColumns: 'minmax(0, 1.2fr) minmax(0, 1fr)', marginTop: 14 }}
+          >
+            <Visits away={away} />
+            <div>
+              <Meanwhile away={away} />
+              <NotBefore away={away} />
+              <LayIn away={away} />
+              {may.run && <SitterAccount from={from} to={to} />}
+            </div>
+          </div>
+          <Moved away={away} />
+        </>
+      )}
+    </section>
+  )
+}
+
+function Summary({ away: { absence, plan } }: { away: Away }) {
+  const figures = useFigures()
+  const visited = plan.visits.reduce((n, v) => n + v.items.length, 0)
+  const all = plan.before.length + plan.after.length + visited + plan.impossible.length
+  if (all === 0) return <p className="note">Nothing falls due in these days.</p>
+  return (
+    <p className="lead">
+      Of {all} pieces of work that fall due from {figures.span({ from: absence.from, to: absence.to })},{' '}
+      {plan.before.length} can be done before, {plan.after.length} can wait until you are back, and {visited}{' '}
+      need somebody on{' '}
+      <strong>
+        {plan.visits.length} {plan.visits.length === 1 ? 'day' : 'days'}
+      </strong>
+      : no plan has fewer.
+      {plan.impossible.length > 0 && (
+        <span className="bad"> {plan.impossible.length} cannot be done on any day that is left.</span>
+      )}
+    </p>
+  )
+}
+
+/** The days of the absence: those with a visit, and those on which nobody can come. */
+function Days({ away: { absence, plan }, onToggle }: { away: Away; onToggle(day: string): void }) {
+  const figures = useFigures()
+  const visits = new Map(plan.visits.map((v) => [v.day, v.items.length]))
+  const days = Array.from({ length: daysBetween(absence.from, absence.to) + 1 }, (_, i) =>
+    addDays(absence.from, i),
+  )
+  return (
+    <>
+      <div className="away-days" role="group" aria-label="Days of the absence">
+        {days.map((day) => {
+          const shut = absence.never?.includes(day)
+          const count = visits.get(day)
+          return (
+            <button
+              key={day}
+              type="button"
+              className={shut ? 'shut' : count ? 'visit' : ''}
+              aria-pressed={shut}
+              aria-label={`${figures.day(day)}${count ? `, a visit with ${count} things to do` : ''}${shut ? ', nobody can come' : ''}`}
+              onClick={() => onToggle(day)}
+            >
+              <span className="small">{figures.day(day)}</span>
+              <strong className="fig">{shut ? '×' : (count ?? '·')}</strong>
+            </button>
+          )
+        })}
+      </div>
+      <p className="small quiet">
+        A figure is a visit with so many things to do. Press a day on which nobody can come; the visits are
+        found anew.
+      </p>
+    </>
+  )
+}
+
+function Line({ item, day }: { item: WorkItem; day?: string }) {
+  const figures = useFigures()
+  return (
+    <li className="between" title={item.why}>
+      <span>
+        <span className="tag">{item.subject.name}</span> {item.says}
+      </span>
+      <span className="small quiet nowrap">{day ? figures.day(day) : `due ${figures.day(item.due)}`}</span>
+    </li>
+  )
+}
+
+function Visits({ away: { plan } }: { away: Away }) {
+  const figures = useFigures()
+  return (
+    <section aria-label="Visits">
+      <h2>Visits</h2>
+      {plan.visits.length === 0 && <p className="quiet">Nobody has to come.</p>}
+      {plan.visits.map((v) => (
+        <details key={v.day} className="visit-day">
+          <summary>
+            <strong>{figures.day(v.day)}</strong> {v.items.length} {v.items.length === 1 ? 'thing' : 'things'}{' '}
+            to do: <span className="quiet">{kindsOf(v.items)}</span>
+          </summary>
+          <ul className="lines small">
+            {v.items.map((i) => (
+              <Line key={i.id} item={i} />
+            ))}
+          </ul>
+        </details>
+      ))}
+      {plan.impossible.length > 0 && (
+        <>
+          <h2 className="bad">Not covered</h2>
+          <ul className="lines small">
+            {plan.impossible.map((i) => (
+              <Line key={i.id} item={i} />
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
+  )
+}
+
+const SAYS: Readonly<Record<string, string>> = {
+  ...{
+    meal: 'meals',
+    weigh: 'weights',
+    nest: 'nests to look into',
+    hatch: 'eggs to look at',
+    check: 'sleepers to check',
+  },
+  ...{
+    mist: 'tubs to mist',
+    water: 'water to change',
+    count: 'counts',
+    tend: 'colonies to tend',
+    search: 'searches',
+  },
+}
+function kindsOf(items: readonly WorkItem[]): string {
+  const counts = new Map<string, number>()
+  for (const { kind } of items) counts.set(kind, (counts.get(kind) ?? 0) + 1)
+  return [...counts]
+    .sort((a, b) => b[1] - a[1])
+    .map(([kind, n]) => `${n} ${SAYS[kind] ?? kind}`)
+    .join(', ')
+}
+
+function Meanwhile({ away: { meanwhile } }: { away: Away }) {
+  const figures = useFigures()
+  return (
+    <section aria-label="Meanwhile">
+      <h2>What hatches or emerges meanwhile</h2>
+      {meanwhile.length === 0 && <p className="quiet">Nothing that is expected.</p>}
+      <ul className="lines small">
+        {meanwhile.map((m) => (
+          <li key={`${m.name}${m.likely}`} className="between">
+            <span>
+              <span className="tag">{m.name}</span> {m.says}, likely {figures.day(m.likely)}
+            </span>
+            <strong className="nowrap">{chanceInWords(m.chance)}</strong>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function NotBefore({ away: { notBefore } }: { away: Away }) {
+  if (notBefore.length === 0) return null
+  return (
+    <section aria-label="Not before" style={{ marginTop: 16 }}>
+      <h2>Better not begun before you go</h2>
+      <ul className="lines small">
+        {notBefore.map((i) => (
+          <Line key={i.id} item={i} />
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function LayIn({ away: { layIn, absence } }: { away: Away }) {
+  const figures = useFigures()
+  if (layIn.length === 0) return null
+  return (
+    <section aria-label="To lay in" style={{ marginTop: 16 }}>
+      <h2>To lay in by {figures.day(addDays(absence.from, -1))}</h2>
+      <ul className="lines small">
+        {layIn.map(({ what, count }) => (
+          <li key={what} className="between">
+            <span>{what}</span>
+            <span className="fig">{count}</span>
+          </li>
+        ))}
+      </ul>
+      <p className="small quiet">For what is done before and on the visits. Water and misting come on top.</p>
+    </section>
+  )
+}
+
+/** Work that its tolerance moves out of the absence. */
+function Moved({ away: { plan } }: { away: Away }) {
+  return (
+    <div className="columns" style={{ gridTemplateColumns: '1fr 1fr', marginTop: 18 }}>
+      {(
+        [
+          ['Done before', plan.before],
+          ['Waits until you are back', plan.after],
+        ] as const
+      ).map(([title, moved]) => (
+        <section key={title} aria-label={title}>
+          <h2>
+            {title} ({moved.length})
+          </h2>
+          <ul className="lines small tall">
+            {moved.slice(0, 200).map((w) => (
+              <Line key={w.item.id} item={w.item} day={w.on} />
+            ))}
+          </ul>
+        </section>
+      ))}
+    </div>
+  )
+}

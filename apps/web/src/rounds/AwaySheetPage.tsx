@@ -1,0 +1,139 @@
+import { stepsOf, toBring, type Step, type WorkItem } from '@hatch-book/core'
+import { Button } from 'antd'
+import { Link } from 'react-router'
+import { describeAnimal } from '../parts/AnimalCard'
+import { useFigures } from '../shell/figures'
+import { useAnimals } from '../shell/queries'
+import { useSession } from '../shell/session'
+import { useAbsence, useAway, type Away } from './away'
+
+/** What a visitor does, in words that need no training. */
+const PLAINLY: Readonly<Record<string, string>> = {
+  weigh: 'Put it on the scale in its small tub and write the weight down.',
+  nest: 'Look into the nest without digging. If there are eggs, leave them as they lie, do not turn them, and ring us.',
+  hatch:
+    'Look through the lid. If a shell is slit, leave it shut: it takes a day or two. If one is out, ring us.',
+  check: 'Look, do not touch: breathing, eyes, nose, bedding. Shut the lid quietly.',
+  'batch check': 'Look, do not touch: is anything mouldy or wet?',
+  mist: 'Spray the walls, not the animal, until drops hang.',
+  water: 'Pour off a third, fill up with water from the can that stands beside it.',
+  clean: 'Wipe it out, fresh paper, the same hide back in its place.',
+  part: 'Take the male out and put him back into his own tub. Ring us if one of them bites.',
+}
+const plainly = (item: WorkItem) =>
+  PLAINLY[item.kind] ??
+  (item.kind === 'meal'
+    ? `${item.says[0]!.toUpperCase()}${item.says.slice(1)}. Take out what is left after a night.`
+    : `${item.says[0]!.toUpperCase()}${item.says.slice(1)}.`)
+
+/** The sitter's sheet: one list a visit, in walking order, to be printed and ticked. */
+export function AwaySheetPage() {
+  const { from, to, query } = useAbsence()
+  const { away } = useAway()
+  const { book, member } = useSession()
+  const figures = useFigures()
+  if (!away) return null
+  return (
+    <section className="page sitter">
+      <div className="no-print row" style={{ marginBottom: 14 }}>
+        <Button type="primary" onClick={() => window.print()}>
+          Print
+        </Button>
+        <Link to={`/round/away?${query}`}>back to the plan</Link>
+      </div>
+      <header>
+        <h1>While we are away, {figures.span({ from, to })}</h1>
+        <p>
+          {book.name}. {away.plan.visits.length} {away.plan.visits.length === 1 ? 'visit' : 'visits'}:{' '}
+          {away.plan.visits.map((v) => figures.day(v.day)).join(', ')}. Thank you.
+        </p>
+      </header>
+      <Trouble keeper={member.name} />
+      {away.plan.visits.map((v) => (
+        <Visit key={v.day} day={v.day} items={v.items} away={away} />
+      ))}
+      {away.plan.visits.length === 0 && (
+        <p>Nobody has to come. It would be kind to look in once a week all the same.</p>
+      )}
+    </section>
+  )
+}
+
+function Trouble({ keeper }: { keeper: string }) {
+  return (
+    <section className="trouble-box">
+      <h2>What to do if</h2>
+      <ul>
+        <li>
+          <strong>One is out of its tub, hurt, limp or gasping:</strong> ring {keeper} __________________,
+          then the vet __________________. Do not warm, wash or feed it.
+        </li>
+        <li>
+          <strong>One does not eat:</strong> take the food out again and write it down. Nothing is ever
+          forced.
+        </li>
+        <li>
+          <strong>A box or a room feels too warm or too cold, or something beeps:</strong> ring at once. Do
+          not turn a dial.
+        </li>
+        <li>
+          <strong>Eggs or young where none were:</strong> leave them as they lie and ring.
+        </li>
+        <li>
+          <strong>You are bitten or stung:</strong> wash it, and see a doctor if it swells. Tubs with a red
+          label stay shut: nobody opens them alone.
+        </li>
+        <li>
+          Wash your hands before the first tub, between rooms, and at the end. Those in quarantine come last.
+        </li>
+      </ul>
+    </section>
+  )
+}
+
+function Visit({ day, items, away }: { day: string; items: readonly WorkItem[]; away: Away }) {
+  const figures = useFigures()
+  const steps = stepsOf(items, away.stations)
+  const things = toBring(items)
+  return (
+    <section className="visit" aria-label={`Visit on ${figures.day(day)}`}>
+      <h2>
+        {weekday(day)} {figures.day(day)} <span className="small quiet">or as near to it as you can</span>
+      </h2>
+      {things.length > 0 && (
+        <p>
+          <strong>Take with you:</strong> {things.map((t) => `${t.count} ${t.what}`).join(', ')}.
+        </p>
+      )}
+      <ol>
+        {steps.map((step) => (
+          <StepLine key={step.id} step={step} />
+        ))}
+      </ol>
+      <p className="small">Came at ________ Left at ________ Signed __________________</p>
+    </section>
+  )
+}
+
+const weekday = (day: string) =>
+  new Intl.DateTimeFormat('en-GB', { weekday: 'long', timeZone: 'UTC' }).format(new Date(`${day}T12:00:00Z`))
+
+function StepLine({ step }: { step: Step }) {
+  const { data: animals } = useAnimals()
+  const animal = animals?.find((a) => a.id === step.subject.id)
+  const meal = step.items.some((i) => i.kind === 'meal')
+  const weigh = step.items.some((i) => i.kind === 'weigh')
+  return (
+    <li>
+      <span className="box" aria-hidden>
+        ☐
+      </span>
+      <span>
+        <strong>{step.path || 'no fixed place'}</strong>: <span className="tag">{step.subject.name}</span>
+        {animal && `, ${describeAnimal(animal)}`}. {step.items.map(plainly).join(' ')}
+        {meal && <span className="nowrap"> ☐ ate ☐ did not</span>}
+        {weigh && <span className="nowrap"> Weight ________</span>}
+      </span>
+    </li>
+  )
+}

@@ -1,0 +1,141 @@
+import type { ClutchView, Round } from '@hatch-book/contract'
+import {
+  addDays,
+  chanceWithin,
+  daysBetween,
+  expectedOf,
+  planAbsence,
+  toBring,
+  type Absence,
+  type AbsencePlan,
+  type WorkItem,
+} from '@hatch-book/core'
+import { useQuery } from '@tanstack/react-query'
+import { useMemo } from 'react'
+import { useSearchParams } from 'react-router'
+import { api } from '../shell/api'
+import { useClutches } from '../shell/queries'
+import { useSession } from '../shell/session'
+
+/** Something that hatches or emerges while nobody is there. */
+export interface Meanwhile {
+  name: string
+  says: string
+  likely: string
+  /** Chance that it falls into the absence. */
+  chance: number
+}
+
+export interface Away {
+  absence: Absence
+  plan: AbsencePlan
+  stations: Round['stations']
+  meanwhile: Meanwhile[]
+  /** What is better not begun before it, because it wants hands in the middle of it. */
+  notBefore: WorkItem[]
+  /** What the work before and during it takes. */
+  layIn: { what: string; count: number }[]
+  /** Work that goes on by itself until then and has no part in it. */
+  routine: number
+}
+
+/** Work this long after the absence can still be put off until it is over, days. */
+const AFTER_DAYS = 21
+/** What is begun so shortly before it falls into it, days. */
+const SHORTLY_DAYS = 14
+const USUAL_START_DAYS = 9
+const USUAL_LENGTH_DAYS = 20
+/** Chances below this are not worth a word. */
+const WORTH_TELLING = 0.02
+
+/** The absence as its address has it; three weeks from next week on where it says nothing. */
+export function useAbsence() {
+  const { today } = useSession()
+  const [params, setParams] = useSearchParams()
+  const from = params.get('from') ?? addDays(today, USUAL_START_DAYS)
+  const asked = params.get('to') ?? addDays(from, USUAL_LENGTH_DAYS)
+  const never = params.getAll('never')
+  const change = (next: { from: string; to: string; never: readonly string[] }) => {
+    const own = new URLSearchParams({ from: next.from, to: next.to })
+    for (const day of next.never) if (day >= next.from && day <= next.to) own.append('never', day)
+    setParams(own, { replace: true })
+  }
+  return { from, to: asked < from ? from : asked, never, today, query: params.toString(), change }
+}
+
+/** Everything an absence does to the book's work; undefined until it is worked out. */
+export function useAway(): { away: Away | undefined; error: Error | null } {
+  const { from, to, never, today } = useAbsence()
+  const days = Math.max(0, daysBetween(today, to) + AFTER_DAYS)
+  const { data: round, error } = useQuery({
+    queryKey: ['round', 'away', days],
+    queryFn: () => api.get<Round>(`/api/round?days=${days}&repeats=yes`),
+  })
+  const { data: clutches } = useClutches()
+  const nobody = never.join()
+  const away = useMemo(
+    () =>
+      round && clutches
+        ? studyAway(round, clutches, { from, to, today, never: nobody === '' ? [] : nobody.split(',') })
+        : undefined,
+    [round, clutches, from, to, today, nobody],
+  )
+  return { away, error }
+}
+
+export function studyAway(round: Round, clutches: readonly ClutchView[], absence: Absence): Away {
+  const { from, to, today } = absence
+  const items = round.items as WorkItem[]
+  const plan = planAbsence(items, absence)
+  const done = [...plan.before.map((w) => w.item), ...plan.visits.flatMap((v) => v.items)]
+  return {
+    ...{ absence, plan, stations: round.stations },
+    meanwhile: meanwhileOf(items, clutches, from, to),
+    notBefore: items.filter(
+      (i) =>
+        (i.kind === 'introduce' || (i.kind === 'rest' && /cool|last time/.test(i.says))) &&
+        i.due >= addDays(from, -SHORTLY_DAYS) &&
+        i.due <= to &&
+        i.due >= today,
+    ),
+    layIn: toBring(done),
+    routine: items.filter((i) => i.due < from).length,
+  }
+}
+
+function meanwhileOf(
+  items: readonly WorkItem[],
+  clutches: readonly ClutchView[],
+  from: string,
+  to: string,
+): Meanwhile[] {
+  const hatches = clutches.flatMap((c): Meanwhile[] => {
+    if (!c.forecast || c.waiting === 0) return []
+    const { windowDays, likelyDay } = c.forecast
+    return [
+      {
+        name: c.name,
+        says: `${c.waiting} ${c.waiting === 1 ? 'egg' : 'eggs'} of ${c.species}${c.incubator ? `, ${c.incubator.name} ${c.box?.name ?? ''}` : ''}`,
+        likely: likelyDay,
+        chance: chanceWithin(expectedOf({ ...windowDays, likely: likelyDay }), from, to),
+      },
+    ]
+  })
+  const moults = items.flatMap((i): Meanwhile[] =>
+    i.kind === 'moult'
+      ? [
+          {
+            ...{
+              name: i.subject.name,
+              says: i.says.replace('look for ', 'half of them are '),
+              likely: i.due,
+            },
+            chance: chanceWithin(expectedOf({ from: i.earliest, to: i.latest, likely: i.due }), from, to),
+          },
+        ]
+      : [],
+  )
+  return [...hatches, ...moults]
+    .filter((m) => m.chance >= WORTH_TELLING)
+    .sort((a, b) => (a.likely < b.likely ? -1 : 1))
+}
