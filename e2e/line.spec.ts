@@ -274,7 +274,7 @@ test('a line goes from the list to the sale, and outlives a pulled plug', async 
   await test.step('the plug is pulled on all of it, and everything is found again', async () => {
     await book.pullThePlug()
     expect(book.said()).toContain('An earlier start was cut off')
-    await page.goto(book.url)
+    await page.goto(`${book.url}/animals`)
     await expect(page.getByRole('heading', { name: /animals/ })).toBeVisible()
     await find(page, 'K11')
     await expect(page.locator('article')).toContainText('sold')

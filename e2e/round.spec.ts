@@ -1,3 +1,7 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { bookForStories, listenForComplaints, scan, signIn } from './support'
 
@@ -171,3 +175,47 @@ test('two walk at once: each sees within a second what the other has done, and n
   await page.keyboard.press('Space')
   await expect(card(page)).toContainText('ATS3')
 })
+
+test('three weeks of June: the fewest visits, found anew when a day is shut, and a sheet that prints', async ({
+  page,
+}) => {
+  const complaints = listenForComplaints(page)
+  await signIn(page, book.url)
+  await page.goto(`${book.url}/round/away?from=2027-06-05&to=2027-06-25`)
+  const visits = page
+    .getByRole('group', { name: 'Days of the absence' })
+    .getByRole('button', { name: /a visit/ })
+  await expect(page.getByText('no plan has fewer')).toBeVisible()
+  const days = await visits.evaluateAll((all) => all.map((b) => b.getAttribute('aria-label')!.split(',')[0]!))
+  expect(days.length).toBeGreaterThan(3)
+  await expect(page.getByText(`need somebody on ${days.length} days`)).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Meanwhile' })).toContainText(/H04-27b .* surely/)
+  await test.step('a day on which nobody can come has no visit any more', async () => {
+    await visits.first().click()
+    await expect(page).toHaveURL(/never=/)
+    await expect(
+      page.getByRole('button', { name: new RegExp(`^${days[0]!}, nobody can come`) }),
+    ).toBeVisible()
+    await expect(visits.first()).not.toHaveAccessibleName(new RegExp(`^${days[0]!},`))
+    await page.getByRole('button', { name: new RegExp(`^${days[0]!}, nobody can come`) }).click()
+  })
+  await page.getByRole('link', { name: 'The sitter’s sheet' }).click()
+  await expect(page.getByRole('region', { name: /Visit on/ })).toHaveCount(days.length)
+  await expect(page.getByRole('region', { name: /Visit on/ }).first()).toContainText('Take with you:')
+  const text = printed(await page.pdf({ format: 'A4' }))
+  expect(text).toContain('What to do if')
+  for (const day of days) expect(text).toContain(day)
+  // The frame stays on the screen.
+  expect(text).not.toContain('red lamp')
+  expect(complaints).toEqual([])
+})
+
+/** The text of a printed page. */
+function printed(pdf: Buffer): string {
+  const folder = mkdtempSync(join(tmpdir(), 'hatch-book-e2e-sheet-'))
+  const file = join(folder, 'sheet.pdf')
+  writeFileSync(file, pdf)
+  const text = execFileSync('pdftotext', ['-layout', file, '-']).toString()
+  rmSync(folder, { recursive: true })
+  return text
+}

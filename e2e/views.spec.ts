@@ -6,6 +6,8 @@ const book = bookForStories()
 
 const VIEWS = [
   '/round',
+  '/round/away?from=2027-06-05&to=2027-06-25',
+  '/round/away/sheet?from=2027-06-05&to=2027-06-25',
   '/animals',
   '/animals?view=cards',
   '/animals/new',
@@ -193,7 +195,7 @@ test('a helper sees no decisions to take, a viewer nothing to write', async ({ p
     ['wren', false, true],
     ['isolde', false, false],
   ] as const) {
-    await page.goto(`${book.url}/sign-in`)
+    await page.goto(`${book.url}/sign-in?to=/animals`)
     await page.getByLabel('Address').fill(`${email}@lantern-quay.example`)
     await page.getByRole('button', { name: 'Open the book' }).click()
     await expect(page.getByRole('heading', { name: /animals/ })).toBeVisible()

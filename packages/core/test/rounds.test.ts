@@ -89,6 +89,7 @@ describe('work that is due', () => {
         window: { from: '2027-05-25', to: '2027-06-02' },
         lookedOn: null,
         waiting: 6,
+        tubs: 6,
       },
     ],
   }

@@ -98,6 +98,8 @@ export async function eggWork(
             {
               of: clutchDue(view),
               ...{ window: view.forecast.windowDays, waiting: view.waiting },
+              // What is counted and not kept one by one stays together.
+              tubs: view.counted ? 0 : view.waiting,
               lookedOn: looked.get(view.id) ?? null,
             },
           ]

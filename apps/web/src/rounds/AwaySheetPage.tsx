@@ -94,7 +94,8 @@ function Trouble({ keeper }: { keeper: string }) {
 function Visit({ day, items, away }: { day: string; items: readonly WorkItem[]; away: Away }) {
   const figures = useFigures()
   const steps = stepsOf(items, away.stations)
-  const things = toBring(items)
+  // Who hatches is left to us.
+  const things = toBring(items.filter((i) => i.kind !== 'hatch'))
   return (
     <section className="visit" aria-label={`Visit on ${figures.day(day)}`}>
       <h2>

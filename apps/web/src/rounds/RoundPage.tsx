@@ -130,7 +130,8 @@ export function RoundPage() {
     find,
     (key) => {
       const typing = asking?.what === 'weight' ? asking.first : asking === null ? '' : null
-      if (!/^[0-9]$/.test(key) || typing === null || !animal || !may.write) return false
+      if (!/^[0-9]$/.test(key) || typing === null || step?.subject.type !== 'animal' || !may.write)
+        return false
       setAsking({ what: 'weight', first: typing + key })
       return true
     },

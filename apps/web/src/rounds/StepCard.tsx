@@ -57,7 +57,7 @@ export function StepCard({
     ...pressesOf(step.open).map(({ key, says, press }) => ({
       ...{ key, says, main: key === 'Space', act: () => acts.press(press) },
     })),
-    ...(animal
+    ...(step.subject.type === 'animal'
       ? [
           { key: 'W', says: 'weight', act: () => onAsk({ what: 'weight', first: '' }) },
           { key: 'S', says: 'shed', act: () => acts.tell('shed', 'shed whole') },

@@ -86,7 +86,7 @@ export function useAway(): { away: Away | undefined; error: Error | null } {
 export function studyAway(round: Round, clutches: readonly ClutchView[], absence: Absence): Away {
   const { from, to, today } = absence
   const items = round.items as WorkItem[]
-  const plan = planAbsence(items, absence)
+  const plan = onceEach(planAbsence(items, absence))
   const done = [...plan.before.map((w) => w.item), ...plan.visits.flatMap((v) => v.items)]
   return {
     ...{ absence, plan, stations: round.stations },
@@ -100,6 +100,17 @@ export function studyAway(round: Round, clutches: readonly ClutchView[], absence
     ),
     layIn: toBring(done),
     routine: items.filter((i) => i.due < from).length,
+  }
+}
+
+/** Work that comes back within a visit's reach is done once on it. */
+function onceEach(plan: AbsencePlan): AbsencePlan {
+  return {
+    ...plan,
+    visits: plan.visits.map(({ day, items }) => ({
+      day,
+      items: [...new Map(items.map((i) => [`${i.subject.id}|${i.kind}`, i])).values()],
+    })),
   }
 }
 

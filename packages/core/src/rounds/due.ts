@@ -57,7 +57,14 @@ export interface DueFacts {
     carries?: Readonly<Record<string, unknown>> | undefined
   }[]
   /** Clutches that are about to hatch, by their windows, and when somebody last looked at the eggs. */
-  hatches: readonly { of: Due; window: DaySpan; lookedOn: Day | null; waiting: number }[]
+  hatches: readonly {
+    of: Due
+    window: DaySpan
+    lookedOn: Day | null
+    waiting: number
+    /** Tubs of their own that the hatchlings will want. */
+    tubs: number
+  }[]
   /** Work that a room made itself, such as that of cohorts and colonies. */
   made: readonly WorkItem[]
   /** Work by its identity that somebody put off until a day. */
@@ -146,13 +153,13 @@ function mealItem(
 }
 
 /** Eggs in their window are looked at day by day until all are out. */
-function hatchItem({ of, window, lookedOn, waiting }: DueFacts['hatches'][number]): WorkItem {
+function hatchItem({ of, window, lookedOn, waiting, tubs }: DueFacts['hatches'][number]): WorkItem {
   const due = lookedOn && lookedOn >= window.from ? addDays(lookedOn, 1) : window.from
   return {
     ...subjectOf(of),
     ...{ id: `${of.id}:hatch:${due}`, kind: 'hatch', says: 'look for the first that pips' },
     ...{ earliest: due, due, latest: addDays(due, 1), every: { typical: 1, least: 1, most: 2 } },
     why: `nine in ten hatch between ${window.from} and ${window.to}; ${waiting} wait`,
-    brings: [{ what: 'hatchling tub', count: waiting }],
+    brings: tubs > 0 ? [{ what: 'hatchling tub', count: tubs }] : [],
   }
 }

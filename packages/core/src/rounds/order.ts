@@ -40,13 +40,19 @@ export function walkingOrder(
       path.unshift(at)
     return path
   }
-  const stops = new Map<string, Stop & { steps: Station[]; last: boolean }>()
+  const rank = ranksOf(stations)
+  const stops = new Map<string, Stop & { ranks: number[]; last: boolean }>()
   for (const item of items) {
     const id = item.placeId && byId.has(item.placeId) ? item.placeId : ''
     if (!stops.has(id)) {
       const steps = id ? pathOf(id) : []
-      const path = steps.map((s) => s.name).join(' · ')
-      stops.set(id, { place: steps.at(-1) ?? null, path, items: [], steps, last: id !== '' && isLast(id) })
+      stops.set(id, {
+        place: steps.at(-1) ?? null,
+        path: steps.map((s) => s.name).join(' · '),
+        items: [],
+        ranks: steps.map((s) => rank.get(s.id)!),
+        last: id !== '' && isLast(id),
+      })
     }
     stops.get(id)!.items.push(item)
   }
@@ -55,7 +61,7 @@ export function walkingOrder(
       (a, b) =>
         Number(a.place === null) - Number(b.place === null) ||
         Number(a.last) - Number(b.last) ||
-        byPath(a.steps, b.steps),
+        byRanks(a.ranks, b.ranks),
     )
     .map(({ place, path, items: own }) => ({
       ...{ place, path },
@@ -65,14 +71,34 @@ export function walkingOrder(
     }))
 }
 
-function byPath(a: readonly Station[], b: readonly Station[]): number {
-  for (let i = 0; i < Math.min(a.length, b.length); i++) {
-    const [x, y] = [a[i]!, b[i]!]
-    if (x.id === y.id) continue
-    if (x.position !== null && y.position !== null && x.position !== y.position)
-      return x.position - y.position
-    return inOrder.compare(x.name, y.name) || (x.id < y.id ? -1 : 1)
+/** Where each place stands among its neighbours: names are compared once, however many stops there are. */
+function ranksOf(stations: readonly Station[]): Map<string, number> {
+  const byName = new Map(
+    [...new Set(stations.map((s) => s.name))].sort(inOrder.compare).map((name, i) => [name, i]),
+  )
+  const siblings = new Map<string | null, Station[]>()
+  for (const s of stations) {
+    const own = siblings.get(s.parentId)
+    if (own) own.push(s)
+    else siblings.set(s.parentId, [s])
   }
+  const ranks = new Map<string, number>()
+  for (const own of siblings.values())
+    own
+      .sort((a, b) => {
+        const [x, y] = [a.position, b.position]
+        return (
+          (x !== null && y !== null && x - y) ||
+          byName.get(a.name)! - byName.get(b.name)! ||
+          (a.id < b.id ? -1 : 1)
+        )
+      })
+      .forEach((s, i) => ranks.set(s.id, i))
+  return ranks
+}
+
+function byRanks(a: readonly number[], b: readonly number[]): number {
+  for (let i = 0; i < Math.min(a.length, b.length); i++) if (a[i] !== b[i]) return a[i]! - b[i]!
   return a.length - b.length
 }
 
