@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { chromium, expect, test, type BrowserContext, type Page } from '@playwright/test'
+import { expect, test, type BrowserContext, type BrowserType, type Page } from '@playwright/test'
 import { bookForStories, idOf, signIn } from './support'
 
 /* No signal in the cellar: the program opens, the round goes on, nothing is lost and nothing is doubled. */
@@ -10,7 +10,10 @@ const profile = mkdtempSync(join(tmpdir(), 'hatch-book-e2e-profile-'))
 test.afterAll(() => rmSync(profile, { recursive: true, force: true }))
 
 /** The browser as it lies on the shelf: closed and opened again it has what it had. */
-async function openBrowser(use: { launchOptions: object }): Promise<{ context: BrowserContext; page: Page }> {
+async function openBrowser(
+  chromium: BrowserType,
+  use: { launchOptions: object },
+): Promise<{ context: BrowserContext; page: Page }> {
   const context = await chromium.launchPersistentContext(profile, {
     ...use.launchOptions,
     viewport: { width: 390, height: 844 },
@@ -43,10 +46,12 @@ const mealsToday = (page: Page, tags: readonly string[]) =>
       .reverse()
   }, tags)
 
-test('the network goes mid-round, the browser is closed, opened, and the network comes back', async ({}, info) => {
+test('the network goes mid-round, the browser is closed, opened, and the network comes back', async ({
+  playwright: { chromium },
+}, info) => {
   test.setTimeout(180_000)
   const use = info.project.use as { launchOptions: object }
-  let { context, page } = await openBrowser(use)
+  let { context, page } = await openBrowser(chromium, use)
   await signIn(page, book.url)
   await page.goto(`${book.url}/round`)
   await expect(card(page)).toBeVisible()
@@ -75,7 +80,7 @@ test('the network goes mid-round, the browser is closed, opened, and the network
   const walked = await countOf(page)
   await context.close()
 
-  ;({ context, page } = await openBrowser(use))
+  ;({ context, page } = await openBrowser(chromium, use))
   await context.setOffline(true)
   await page.goto(`${book.url}/round`)
   await expect(card(page)).toBeVisible({ timeout: 30_000 })
