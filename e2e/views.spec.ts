@@ -6,6 +6,8 @@ const book = bookForStories()
 
 const VIEWS = [
   '/round',
+  '/round/week',
+  '/round/week?view=season',
   '/round/away?from=2027-06-05&to=2027-06-25',
   '/round/away/sheet?from=2027-06-05&to=2027-06-25',
   '/animals',

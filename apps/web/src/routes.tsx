@@ -34,6 +34,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./rounds/RoundPage')).RoundPage }),
       },
       {
+        path: 'round/week',
+        lazy: async () => ({ Component: (await import('./rounds/WeekPage')).WeekPage }),
+      },
+      {
         path: 'round/away',
         lazy: async () => ({ Component: (await import('./rounds/AwayPage')).AwayPage }),
       },

@@ -22,6 +22,12 @@ describe('work that comes back', () => {
     ])
     expect(new Set(withRepeats(meal, '2027-07-30').map((w) => w.id)).size).toBe(10)
   })
+  test('what is late is done today, and comes back from then on', () => {
+    const [late, next, ...more] = withRepeats(meal, '2027-06-20', '2027-06-08')
+    expect(late).toEqual(meal)
+    expect(next).toMatchObject({ earliest: '2027-06-13', due: '2027-06-15', latest: '2027-06-18' })
+    expect(more).toHaveLength(1)
+  })
   test('a beat under a day is one a day; what is done once stays once', () => {
     const daily = { ...meal, every: { typical: 0.5, least: 0.3, most: 1 } }
     const days = withRepeats(daily, '2027-06-02').map((w) => w.due)

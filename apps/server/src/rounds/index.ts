@@ -64,7 +64,7 @@ export const roundRoutes: BookRoutes = (app, { db }) => {
 async function readRound(tx: Transaction, actor: Actor, days: number, repeats: boolean): Promise<Round> {
   const { items, lastPlaces } = await bookWork(tx, actor, days)
   const until = addDays(actor.today, days)
-  const all = repeats ? items.flatMap((item) => withRepeats(item, until)) : items
+  const all = repeats ? items.flatMap((item) => withRepeats(item, until, actor.today)) : items
   return {
     ...{ today: actor.today, days, items: all as Round['items'], lastPlaces },
     stations: await stationsOf(tx, items),

@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { useAbsence, useAway, type Away } from './away'
+import { kindsOf } from './kindWords'
 import { RoundHead } from './RoundHead'
 import { SitterAccount } from './SitterAccount'
 
@@ -169,31 +170,6 @@ function Visits({ away: { plan } }: { away: Away }) {
       )}
     </section>
   )
-}
-
-const SAYS: Readonly<Record<string, string>> = {
-  ...{
-    meal: 'meals',
-    weigh: 'weights',
-    nest: 'nests to look into',
-    hatch: 'eggs to look at',
-    check: 'sleepers to check',
-  },
-  ...{
-    mist: 'tubs to mist',
-    water: 'water to change',
-    count: 'counts',
-    tend: 'colonies to tend',
-    search: 'searches',
-  },
-}
-function kindsOf(items: readonly WorkItem[]): string {
-  const counts = new Map<string, number>()
-  for (const { kind } of items) counts.set(kind, (counts.get(kind) ?? 0) + 1)
-  return [...counts]
-    .sort((a, b) => b[1] - a[1])
-    .map(([kind, n]) => `${n} ${SAYS[kind] ?? kind}`)
-    .join(', ')
 }
 
 function Meanwhile({ away: { meanwhile } }: { away: Away }) {

@@ -3,6 +3,7 @@ import { NavLink } from 'react-router'
 
 const PAGES = [
   ['/round', 'Round'],
+  ['/round/week', 'To come'],
   ['/round/away', 'Away'],
 ] as const
 

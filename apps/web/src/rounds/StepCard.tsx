@@ -1,6 +1,6 @@
 import type { AnimalRow } from '@hatch-book/contract'
 import { outcomesOf, type Outcome, type WorkItem } from '@hatch-book/core'
-import { lazy, Suspense, useState } from 'react'
+import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { describeAnimal, useAge } from '../parts/AnimalCard'
 import { Keys, type KeyAct } from '../parts/Keys'
@@ -48,6 +48,9 @@ export function StepCard({
 }) {
   const may = useMay()
   const navigate = useNavigate()
+  // Who picked a tub by a button stands before it now: the space bar is of the tub again, not of that button.
+  const card = useRef<HTMLElement>(null)
+  useEffect(() => card.current?.focus({ preventScroll: true }), [])
   // Under a thumb there is room for few.
   const [all, setAll] = useState(false)
   const trouble = step.open.some((i) => i.kind === 'alarm' || i.kind === 'wake')
@@ -73,7 +76,12 @@ export function StepCard({
       : []),
   ]
   return (
-    <article className={`card step ${trouble ? 'trouble' : 'now'}`} aria-label="At this tub">
+    <article
+      ref={card}
+      tabIndex={-1}
+      className={`card step ${trouble ? 'trouble' : 'now'}`}
+      aria-label="At this tub"
+    >
       <div className="top">
         <span className="tag">{step.subject.name}</span>
         {animal && <Described animal={animal} />}

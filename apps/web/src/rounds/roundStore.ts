@@ -1,8 +1,8 @@
 import type { Round } from '@hatch-book/contract'
 import type { Station, WorkItem } from '@hatch-book/core'
-import { createStore, del, get, set } from 'idb-keyval'
 import { create } from 'zustand'
 import { createJSONStorage, persist } from 'zustand/middleware'
+import { deviceStore } from '../shell/deviceStore'
 
 /** How a piece of work was settled by this device in this round. */
 export interface Settled {
@@ -30,8 +30,7 @@ interface RoundState {
 
 const NOTHING: Pick<RoundState, 'known' | 'stations' | 'settled'> = { known: {}, stations: {}, settled: {} }
 
-let opened: ReturnType<typeof createStore> | undefined
-const store = () => (opened ??= createStore('hatch-book-round', 'round'))
+const store = deviceStore('round')
 
 /** The round as this device walks it; kept on the device, so that closing the browser loses no tick. */
 export const useRoundStore = create<RoundState>()(
@@ -62,9 +61,9 @@ export const useRoundStore = create<RoundState>()(
     {
       name: 'round',
       storage: createJSONStorage(() => ({
-        getItem: async (name) => (await get<string>(name, store()).catch(() => undefined)) ?? null,
-        setItem: (name, value) => set(name, value, store()).catch(() => undefined),
-        removeItem: (name) => del(name, store()).catch(() => undefined),
+        getItem: async (name) => (await store.get<string>(name)) ?? null,
+        setItem: (name, value) => store.set(name, value),
+        removeItem: (name) => store.del(name),
       })),
     },
   ),

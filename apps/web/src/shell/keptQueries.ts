@@ -1,6 +1,6 @@
 import { dehydrate, hydrate, type DehydratedState } from '@tanstack/react-query'
-import { createStore, del, get, set } from 'idb-keyval'
 import { queries } from './api'
+import { deviceStore } from './deviceStore'
 
 /** What the round and the frame need to open without a signal. */
 const KEPT = [
@@ -20,25 +20,24 @@ const NAME = 'queries'
 /** What is older says too little of today, ms. */
 const OLDEST_MS = 14 * 86_400_000
 
-let opened: ReturnType<typeof createStore> | undefined
-const store = () => (opened ??= createStore('hatch-book-queries', 'queries'))
+const store = deviceStore('queries')
 
 /** Forgets all of it, in memory too: somebody signs out, and the device may be anybody's. */
 export async function forgetQueries(): Promise<void> {
-  await del(NAME, store()).catch(() => undefined)
+  await store.del(NAME)
   window.location.assign('/sign-in')
 }
 
 /** Puts back what the server last said, so that the program opens with no signal; then keeps it up to date on this device. */
 export async function keepQueries(): Promise<void> {
-  const kept = await get<{ at: number; state: DehydratedState }>(NAME, store()).catch(() => undefined)
+  const kept = await store.get<{ at: number; state: DehydratedState }>(NAME)
   if (kept && Date.now() - kept.at < OLDEST_MS) hydrate(queries, kept.state)
   let timer: ReturnType<typeof setTimeout> | undefined
   const save = () => {
     const state = dehydrate(queries, {
       shouldDehydrateQuery: (q) => q.state.status === 'success' && KEPT.includes(String(q.queryKey[0])),
     })
-    void set(NAME, { at: Date.now(), state }, store()).catch(() => undefined)
+    void store.set(NAME, { at: Date.now(), state })
   }
   queries.getQueryCache().subscribe(({ type }) => {
     if (type !== 'updated' && type !== 'added') return

@@ -48,7 +48,12 @@ export const isNoAnswer = (error: unknown) =>
 
 /** Reads what an earlier visit kept. */
 const restored = (async () => {
-  const all = (await readAll<string, Act>(store()).catch(() => [])).map(([, act]) => act)
+  let all: Act[]
+  try {
+    all = (await readAll<string, Act>(store())).map(([, act]) => act)
+  } catch {
+    return
+  }
   change((s) => ({ acts: [...all.sort((a, b) => (a.id < b.id ? -1 : 1)), ...s.acts] }))
 })()
 

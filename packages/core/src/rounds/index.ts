@@ -1,4 +1,5 @@
 export { planAbsence, type Absence, type AbsencePlan, type PlannedWork } from './absence'
+export { evenOut, type Evened, type EvenedDay } from './evening'
 export { dueWork, type Due, type DueFacts } from './due'
 export { byUrgency, onDay, repeating, withRepeats, type WorkItem } from './item'
 export { toBring, walkingOrder, type Station, type Stop } from './order'

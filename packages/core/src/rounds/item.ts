@@ -1,4 +1,4 @@
-import { addDays, type Day } from '../calendar'
+import { addDays, laterDay, type Day } from '../calendar'
 import type { Range } from '../protocols'
 
 /** A piece of work that falls due: what, on whom, from when to when, and why. */
@@ -69,13 +69,14 @@ const MOST_REPEATS = 400
 /**
  * Work with all its returns up to a day, each reckoned as if the one before had been done on its day: the n-th is due n rhythms after the
  * first, and may be moved by as much as a rhythm allows.
+ * @param today what is late already is done today: its returns are counted from now on
  */
-export function withRepeats(item: WorkItem, until: Day): WorkItem[] {
+export function withRepeats(item: WorkItem, until: Day, today: Day = item.due): WorkItem[] {
   const { every } = item
   if (!every || !(every.typical > 0)) return [item]
   const items = [item]
   for (let n = 1; n < MOST_REPEATS; n++) {
-    const due = addDays(item.due, Math.max(n, Math.round(n * every.typical)))
+    const due = addDays(laterDay(item.due, today), Math.max(n, Math.round(n * every.typical)))
     const earliest = addDays(due, -Math.round(every.typical - every.least))
     if (earliest > until) break
     items.push({
