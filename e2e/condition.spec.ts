@@ -76,6 +76,8 @@ test('a protocol edited changes verdicts, says so before and after, and every re
     }
     const document = (await file('WH')) as { code: string; figures: Record<string, { value: unknown }> }
     const input = page.locator('input[type=file]')
+    // The animal's page has two of them.
+    await expect(input).toHaveCount(1)
     const send = (json: unknown) =>
       input.setInputFiles({
         name: 'p.json',
