@@ -1,3 +1,4 @@
+import type { Session } from '@hatch-book/contract'
 import { dehydrate, hydrate, type DehydratedState } from '@tanstack/react-query'
 import { queries } from './api'
 import { deviceStore } from './deviceStore'
@@ -34,6 +35,9 @@ export async function keepQueries(): Promise<void> {
   if (kept && Date.now() - kept.at < OLDEST_MS) hydrate(queries, kept.state)
   let timer: ReturnType<typeof setTimeout> | undefined
   const save = () => {
+    timer = undefined
+    // Before somebody signs in there is nothing to keep, least of all that nobody is there.
+    if (!queries.getQueryData<Session>(['session'])?.member) return
     const state = dehydrate(queries, {
       shouldDehydrateQuery: (q) => q.state.status === 'success' && KEPT.includes(String(q.queryKey[0])),
     })
@@ -41,7 +45,7 @@ export async function keepQueries(): Promise<void> {
   }
   queries.getQueryCache().subscribe(({ type }) => {
     if (type !== 'updated' && type !== 'added') return
-    clearTimeout(timer)
-    timer = setTimeout(save, SAVE_MS)
+    // A busy room speaks all the time: what it says is kept now and then, not only once it is silent.
+    timer ??= setTimeout(save, SAVE_MS)
   })
 }
