@@ -239,7 +239,7 @@ function Moved({ away: { plan } }: { away: Away }) {
           <h2>
             {title} ({moved.length})
           </h2>
-          <ul className="lines small tall">
+          <ul className="lines small tall" tabIndex={0}>
             {moved.slice(0, 200).map((w) => (
               <Line key={w.item.id} item={w.item} day={w.on} />
             ))}

@@ -75,7 +75,7 @@ function Fortnight({ items, today }: { items: readonly WorkItem[]; today: string
           <h2>
             {figures.day(day.day)}: {day.items.length === 0 ? 'nothing' : kindsOf(day.items)}
           </h2>
-          <ul className="lines small tall">
+          <ul className="lines small tall" tabIndex={0}>
             {day.items.slice(0, SHOWN).map((i) => (
               <li key={i.id} className="between" title={i.why}>
                 <span>
@@ -93,7 +93,7 @@ function Fortnight({ items, today }: { items: readonly WorkItem[]; today: string
         </section>
         <section aria-label="Moved">
           <h2>Moved to even the days out ({evened.moved.length})</h2>
-          <ul className="lines small tall">
+          <ul className="lines small tall" tabIndex={0}>
             {evened.moved.slice(0, SHOWN).map(({ item, from, to }) => (
               <li key={item.id} className="between">
                 <span>
