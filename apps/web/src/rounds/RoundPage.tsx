@@ -138,7 +138,7 @@ export function RoundPage() {
     reasonsOf === null && asking === null,
   )
   // A slip of a finger is told by the last weight: nobody is weighed before it is there, unless there is no signal to read it.
-  if (round && !animals && reading) return null
+  if (round && reading && (!animals || (step?.subject.type === 'animal' && !animal))) return null
   if (!round) return error ? <p className="page empty">{error.message}</p> : null
   const open = walk.filter((s) => s.open.length > 0)
   const next = step && nextOpen(walk, step.id)
