@@ -7,20 +7,10 @@ import {
   type Due,
   type DueFacts,
   type Station,
-  type WorkItem,
 } from '../src'
 import { uniforms } from './chance'
+import { item } from './workItem'
 
-const item = (
-  id: string,
-  earliest: string,
-  due: string,
-  latest: string,
-  more: Partial<WorkItem> = {},
-): WorkItem => ({
-  ...{ id, kind: 'look', subject: { type: 'animal', id, name: id }, says: 'look at it', why: '' },
-  ...{ earliest, due, latest, ...more },
-})
 const absence = { from: '2027-06-05', to: '2027-06-25', today: '2027-05-27' }
 
 const NONE: DueFacts = {

@@ -1,15 +1,5 @@
 import { outcomesOf, repeating, stepsOf, withRepeats, type Station, type WorkItem } from '../src'
-
-const item = (
-  id: string,
-  earliest: string,
-  due: string,
-  latest: string,
-  more: Partial<WorkItem> = {},
-): WorkItem => ({
-  ...{ id, kind: 'look', subject: { type: 'animal', id, name: id }, says: 'look at it', why: '' },
-  ...{ earliest, due, latest, ...more },
-})
+import { item } from './workItem'
 
 describe('work that comes back', () => {
   const rhythm = { typical: 7, least: 5, most: 10 }

@@ -26,7 +26,7 @@ export function OffFood({ animalId, tag, advice }: { animalId: string; tag: stri
             <strong>{e.cause}</strong>
             <span className="fig">{percent(e.chance)}</span>
           </div>
-          <div className="share" aria-hidden>
+          <div className="bar" aria-hidden>
             <i style={{ width: `${e.chance * 100}%` }} />
           </div>
           {e.chance >= WORTH_A_WORD && (

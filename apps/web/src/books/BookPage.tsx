@@ -1,8 +1,8 @@
-import { newId, type Member, type Role } from '@hatch-book/contract'
+import type { Member, Role } from '@hatch-book/contract'
 import { useQuery } from '@tanstack/react-query'
 import { App, Button, Input, Segmented, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
-import type { RefusedError } from '../shell/api'
+import { NewMember } from '../parts/NewMember'
 import { api, refreshBook } from '../shell/api'
 import { forgetQueries } from '../shell/keptQueries'
 import { useMay, useSession } from '../shell/session'
@@ -130,32 +130,7 @@ function Members() {
     queryKey: ['members'],
     queryFn: () => api.get<{ members: Member[] }>('/api/members'),
   })
-  const [draft, setDraft] = useState({ name: '', email: '', password: '', role: 'helper' as Role })
-  const [error, setError] = useState<RefusedError | null>(null)
-  const add = async (event: FormEvent) => {
-    event.preventDefault()
-    try {
-      await api.send('POST', '/api/members', { id: newId(), ...draft })
-      setDraft({ name: '', email: '', password: '', role: 'helper' })
-      setError(null)
-      await refreshBook()
-    } catch (refused) {
-      setError(refused as RefusedError)
-    }
-  }
-  const field = (name: 'name' | 'email' | 'password', label: string, type = 'text') => (
-    <div className="field">
-      <label htmlFor={`member-${name}`}>{label}</label>
-      <Input
-        id={`member-${name}`}
-        type={type}
-        autoComplete="off"
-        value={draft[name]}
-        onChange={(e) => setDraft({ ...draft, [name]: e.target.value })}
-      />
-      {error?.says(name) && <span className="says">{error.says(name)}</span>}
-    </div>
-  )
+  const [role, setRole] = useState<Role>('helper')
   return (
     <div className="card">
       <h3>Members</h3>
@@ -172,21 +147,18 @@ function Members() {
         ))}
       </ul>
       {may.run && (
-        <form onSubmit={(e) => void add(e)} style={{ marginTop: 14 }} noValidate>
-          <h2>Add a member</h2>
-          {field('name', 'Name')}
-          {field('email', 'Address', 'email')}
-          {field('password', 'First password', 'password')}
-          <Segmented
-            aria-label="role"
-            value={draft.role}
-            options={['owner', 'keeper', 'helper', 'viewer']}
-            onChange={(role) => setDraft({ ...draft, role: role as Role })}
-          />
-          <p className="small quiet">{ROLE_SAYS[draft.role]}</p>
-          {error && !error.problem.fields?.length && <p className="note bad">{error.problem.detail}</p>}
-          <Button htmlType="submit">Add</Button>
-        </form>
+        <>
+          <h2 style={{ marginTop: 14 }}>Add a member</h2>
+          <NewMember role={role} button="Add" onAdded={() => setRole('helper')}>
+            <Segmented
+              aria-label="role"
+              value={role}
+              options={['owner', 'keeper', 'helper', 'viewer']}
+              onChange={(chosen) => setRole(chosen as Role)}
+            />
+            <p className="small quiet">{ROLE_SAYS[role]}</p>
+          </NewMember>
+        </>
       )}
     </div>
   )

@@ -9,7 +9,7 @@ import type { EmergenceAsked, EmergenceTold } from './emergence.worker'
 import { broodsOf, pupaGroupsOf, type Broods } from './emergenceQuestion'
 import { KeepCool } from './KeepCool'
 import { NightsChart } from './NightsChart'
-import { useCohorts } from './queries'
+import { useCohorts } from '../shell/queries'
 import { studyCohorts } from './study'
 
 const createWorker = () => new Worker(new URL('./emergence.worker.ts', import.meta.url), { type: 'module' })

@@ -1,10 +1,7 @@
-import type { Colonies, ColonyCountView, SupplyView } from '@hatch-book/contract'
+import type { ColonyCountView, SupplyView } from '@hatch-book/contract'
 import { hatchedOf, rangeSpread } from '@hatch-book/core'
 import { useQuery } from '@tanstack/react-query'
 import { api } from '../shell/api'
-
-export const useColonies = () =>
-  useQuery({ queryKey: ['colonies'], queryFn: () => api.get<Colonies>('/api/colonies') })
 
 export const useSupply = () =>
   useQuery({ queryKey: ['colonies', 'supply'], queryFn: () => api.get<SupplyView>('/api/colonies/supply') })

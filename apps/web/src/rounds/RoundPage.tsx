@@ -24,12 +24,12 @@ const ALL = 'all'
 /** The round: today's work, one tub at a time, in walking order. */
 export function RoundPage() {
   const { round, walk: all, error } = useWalk()
-  const { data: animals, isFetching: reading } = useAnimals()
+  const { data: animals, isFetching, isFetchedAfterMount } = useAnimals()
   const { today } = useSession()
   const may = useMay()
   const figures = useFigures()
   const { write, undo } = useLog()
-  const { settle, reopen, settled } = useRoundStore()
+  const { settle, unsettle, reopen, settled } = useRoundStore()
   const [params, setParams] = useSearchParams()
   const [picked, setPicked] = useState<string | null>(null)
   const [asking, setAsking] = useState<Asking>(null)
@@ -62,9 +62,7 @@ export function RoundPage() {
       onKept: (entryIds) => settle(items, { says: told, bad, at: Date.now(), entryIds }),
     }).then((kept) => {
       if (kept) return
-      useRoundStore.setState((s) => ({
-        settled: Object.fromEntries(Object.entries(s.settled).filter(([id]) => !ids.includes(id))),
-      }))
+      unsettle(ids)
       go(step.id)
     })
   }
@@ -137,8 +135,8 @@ export function RoundPage() {
     },
     reasonsOf === null && asking === null,
   )
-  // A slip of a finger is told by the last weight: nobody is weighed before it is there, unless there is no signal to read it.
-  if (round && reading && (!animals || (step?.subject.type === 'animal' && !animal))) return null
+  // A slip of a finger is told by the last weight: it is read first, unless there is no signal to read it.
+  if (isFetching && !isFetchedAfterMount) return null
   if (!round) return error ? <p className="page empty">{error.message}</p> : null
   const open = walk.filter((s) => s.open.length > 0)
   const next = step && nextOpen(walk, step.id)

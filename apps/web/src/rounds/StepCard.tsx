@@ -150,7 +150,9 @@ function Standing({ animal, onReasons }: { animal: AnimalRow; onReasons(): void 
         <p className="between stands">
           <span>
             <Verdict verdict={animal.verdict} />{' '}
-            <span className="small quiet">{animal.verdict === 'ready' ? '' : animal.verdictBecause}</span>
+            <span className="small quiet">
+              {animal.verdict === 'ready' ? '' : withDays(animal.verdictBecause, figures)}
+            </span>
           </span>
           <button className="plain small nowrap" onClick={onReasons}>
             reasons

@@ -178,7 +178,7 @@ function Season({ items, today }: { items: readonly WorkItem[]; today: string })
             <td className="nowrap">{figures.span({ from: w.from, to: w.to })}</td>
             <td className="right fig">{w.items.length}</td>
             <td>
-              <div className="share">
+              <div className="bar">
                 <i style={{ width: `${(100 * w.items.length) / most}%` }} />
               </div>
             </td>

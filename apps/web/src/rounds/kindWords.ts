@@ -1,16 +1,31 @@
 import type { WorkItem } from '@hatch-book/core'
 
-const SAYS: Readonly<Record<string, string>> = {
-  ...{ meal: 'meals', left: 'meals to look after', weigh: 'weights', nest: 'nests to look into' },
-  ...{ hatch: 'eggs to look at', check: 'sleepers to check', rest: 'turns of a rest', mist: 'tubs to mist' },
-  ...{ water: 'water to change', clean: 'tubs to clean', count: 'counts', tend: 'colonies to tend' },
-  ...{
-    search: 'searches',
-    moult: 'moults to look for',
-    collect: 'eggs to collect',
-    'hand over': 'hand-overs',
-  },
-  ...{ part: 'pairs to part', introduce: 'pairs to put together', split: 'splits', single: 'to box singly' },
+/** One of a kind of work, and many. */
+const SAYS: Readonly<Record<string, readonly [one: string, many: string]>> = {
+  meal: ['meal', 'meals'],
+  left: ['meal to look after', 'meals to look after'],
+  weigh: ['weight', 'weights'],
+  nest: ['nest to look into', 'nests to look into'],
+  hatch: ['clutch to look at', 'clutches to look at'],
+  check: ['sleeper to check', 'sleepers to check'],
+  'batch check': ['batch to check', 'batches to check'],
+  rest: ['turn of a rest', 'turns of a rest'],
+  mist: ['tub to mist', 'tubs to mist'],
+  water: ['tub for fresh water', 'tubs for fresh water'],
+  clean: ['tub to clean', 'tubs to clean'],
+  count: ['count', 'counts'],
+  tend: ['colony to tend', 'colonies to tend'],
+  search: ['box to search', 'boxes to search'],
+  moult: ['moult to look for', 'moults to look for'],
+  collect: ['box of eggs to collect', 'boxes of eggs to collect'],
+  'hand over': ['hand-over', 'hand-overs'],
+  part: ['pair to part', 'pairs to part'],
+  introduce: ['pair to put together', 'pairs to put together'],
+  split: ['cohort to split', 'cohorts to split'],
+  single: ['cohort to box singly', 'cohorts to box singly'],
+  temperature: ['cohort to move to another warmth', 'cohorts to move to another warmth'],
+  wake: ['sleeper to wake', 'sleepers to wake'],
+  alarm: ['alarm', 'alarms'],
 }
 
 /** So many of each kind of work, the most first. */
@@ -19,6 +34,6 @@ export function kindsOf(items: readonly WorkItem[]): string {
   for (const { kind } of items) counts.set(kind, (counts.get(kind) ?? 0) + 1)
   return [...counts]
     .sort((a, b) => b[1] - a[1])
-    .map(([kind, n]) => `${n} ${SAYS[kind] ?? kind}`)
+    .map(([kind, n]) => `${n} ${SAYS[kind]?.[n === 1 ? 0 : 1] ?? kind}`)
     .join(', ')
 }

@@ -24,6 +24,8 @@ interface RoundState {
   /** Tells the round what is due now, and where. */
   see(key: string, items: readonly WorkItem[], stations: readonly Station[]): void
   settle(items: readonly WorkItem[], how: Settled): void
+  /** What could not be written is open again. */
+  unsettle(itemIds: readonly string[]): void
   /** What was taken back is open again. */
   reopen(entryIds: readonly string[]): void
 }
@@ -31,6 +33,12 @@ interface RoundState {
 const NOTHING: Pick<RoundState, 'known' | 'stations' | 'settled'> = { known: {}, stations: {}, settled: {} }
 
 const store = deviceStore('round')
+
+const without = (
+  settled: Readonly<Record<string, Settled>>,
+  gone: (id: string, how: Settled) => boolean,
+): Record<string, Settled> =>
+  Object.fromEntries(Object.entries(settled).filter(([id, how]) => !gone(id, how)))
 
 /** The round as this device walks it; kept on the device, so that closing the browser loses no tick. */
 export const useRoundStore = create<RoundState>()(
@@ -51,11 +59,10 @@ export const useRoundStore = create<RoundState>()(
         }),
       settle: (items, how) =>
         change((s) => ({ settled: { ...s.settled, ...Object.fromEntries(items.map((i) => [i.id, how])) } })),
+      unsettle: (itemIds) => change((s) => ({ settled: without(s.settled, (id) => itemIds.includes(id)) })),
       reopen: (entryIds) =>
         change((s) => ({
-          settled: Object.fromEntries(
-            Object.entries(s.settled).filter(([, how]) => !how.entryIds.some((id) => entryIds.includes(id))),
-          ),
+          settled: without(s.settled, (_id, how) => how.entryIds.some((id) => entryIds.includes(id))),
         })),
     }),
     {

@@ -1,8 +1,9 @@
-import type { AnimalRow, ClutchView, Cohorts, Colonies } from '@hatch-book/contract'
+import type { AnimalRow, ClutchView } from '@hatch-book/contract'
 import { useQuery } from '@tanstack/react-query'
 import { Input, Modal } from 'antd'
 import { useState } from 'react'
 import { api } from './api'
+import { useCohorts, useColonies } from './queries'
 
 const MOST = 12
 
@@ -47,14 +48,8 @@ function FinderBody({ onPick }: { onPick(to: string): void }) {
     queryKey: ['find', 'clutches'],
     queryFn: () => api.get<{ clutches: ClutchView[] }>('/api/clutches'),
   })
-  const { data: groups } = useQuery({
-    queryKey: ['cohorts'],
-    queryFn: () => api.get<Cohorts>('/api/cohorts'),
-  })
-  const { data: feeders } = useQuery({
-    queryKey: ['colonies'],
-    queryFn: () => api.get<Colonies>('/api/colonies'),
-  })
+  const { data: groups } = useCohorts()
+  const { data: feeders } = useColonies()
   const all = [
     ...(groups?.cohorts ?? []).map((c) => ({
       to: `/cohorts/${c.id}`,

@@ -2,16 +2,16 @@ import { Modal } from 'antd'
 import { useEffect, useMemo, useState } from 'react'
 import { useFigures } from './figures'
 import { useLog } from './log'
-import { drop, sendKept, tryAgain, useOutbox, type Act } from './outbox'
+import { drop, isWaiting, sendKept, tryAgain, useOutbox, type Act, type Who } from './outbox'
 import { useSession } from './session'
 
 const TRY_MS = 5000
 
 /** Sends what was kept as soon as the server answers again. */
-function useSending(): { bookId: string; memberId: string } {
+function useSending(): Who {
   const { book, member } = useSession()
   const who = useMemo(() => ({ bookId: book.id, memberId: member.id }), [book.id, member.id])
-  const waiting = useOutbox((s) => s.acts.some((a) => a.refused === '' && a.memberId === member.id))
+  const waiting = useOutbox((s) => s.acts.some((a) => isWaiting(a, who)))
   useEffect(() => {
     if (!waiting) return
     const send = () => void sendKept(who)
@@ -32,17 +32,19 @@ export function OutboxBar() {
   const { acts, twice } = useOutbox()
   const [open, setOpen] = useState(false)
   const refused = acts.filter((a) => a.refused !== '')
-  const waiting = acts.length - refused.length
-  const entries = acts.reduce((n, a) => n + (a.refused === '' ? a.entries.length : 0), 0)
+  const waiting = acts.filter((a) => isWaiting(a, who))
+  const others = acts.length - refused.length - waiting.length
+  const entries = waiting.reduce((n, a) => n + a.entries.length, 0)
   if (acts.length + twice.length === 0) return null
   return (
     <div className="outbox no-print" role="status" aria-label="Kept on this device">
-      {waiting > 0 && (
+      {waiting.length > 0 && (
         <span>
           <strong>No signal.</strong> {entries} {entries === 1 ? 'entry is' : 'entries are'} kept on this
           device and sent by themselves.
         </span>
       )}
+      {others > 0 && <span>{others} kept here by somebody who has signed out.</span>}
       {refused.length > 0 && <span className="bad">{refused.length} not taken by the server.</span>}
       {twice.length > 0 && <span className="warm">{twice.length} written by somebody else as well.</span>}
       <button type="button" className="plain" onClick={() => setOpen(true)}>
@@ -66,7 +68,7 @@ export function OutboxBar() {
   )
 }
 
-function KeptAct({ act, who }: { act: Act; who: { bookId: string; memberId: string } }) {
+function KeptAct({ act, who }: { act: Act; who: Who }) {
   const figures = useFigures()
   const [sure, setSure] = useState(false)
   const own = act.bookId === who.bookId && act.memberId === who.memberId

@@ -32,7 +32,11 @@ export async function forgetQueries(): Promise<void> {
 /** Puts back what the server last said, so that the program opens with no signal; then keeps it up to date on this device. */
 export async function keepQueries(): Promise<void> {
   const kept = await store.get<{ at: number; state: DehydratedState }>(NAME)
-  if (kept && Date.now() - kept.at < OLDEST_MS) hydrate(queries, kept.state)
+  if (kept && Date.now() - kept.at < OLDEST_MS) {
+    hydrate(queries, kept.state)
+    // However lately it was kept, something may have been written since: every view asks again.
+    void queries.invalidateQueries()
+  }
   let timer: ReturnType<typeof setTimeout> | undefined
   const save = () => {
     timer = undefined

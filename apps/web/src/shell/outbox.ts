@@ -43,6 +43,12 @@ const store = () => (opened ??= createStore('hatch-book-outbox', 'acts'))
 const change = (next: (s: OutboxState) => Partial<OutboxState>) => useOutbox.setState(next)
 const without = (id: string) => change((s) => ({ acts: s.acts.filter((a) => a.id !== id) }))
 
+/** Whoever is signed in: an act waits for the member who wrote it. */
+export type Who = Pick<Act, 'bookId' | 'memberId'>
+/** Written by them, and not sent yet. */
+export const isWaiting = (act: Act, who: Who) =>
+  act.refused === '' && act.bookId === who.bookId && act.memberId === who.memberId
+
 export const isNoAnswer = (error: unknown) =>
   error instanceof RefusedError && [0, 502, 503, 504].includes(error.problem.status)
 
@@ -63,13 +69,9 @@ const restored = (async () => {
  * @returns whether they are on the server or kept here
  * @throws RefusedError where the server refuses them
  */
-export async function post(
-  entries: EntryInput[],
-  says: string,
-  who: { bookId: string; memberId: string },
-): Promise<'sent' | 'kept'> {
+export async function post(entries: EntryInput[], says: string, who: Who): Promise<'sent' | 'kept'> {
   await restored
-  const waiting = () => useOutbox.getState().acts.some((a) => a.refused === '')
+  const waiting = () => useOutbox.getState().acts.some((a) => isWaiting(a, who))
   if (waiting()) await sendKept(who)
   if (!waiting())
     try {
@@ -105,7 +107,7 @@ export async function drop(id: string): Promise<void> {
 }
 
 /** A refused act waits again: what spoke against it may have changed. */
-export async function tryAgain(id: string, who: { bookId: string; memberId: string }): Promise<void> {
+export async function tryAgain(id: string, who: Who): Promise<void> {
   const act = useOutbox.getState().acts.find((a) => a.id === id)
   if (!act) return
   await keep({ ...act, refused: '' })
@@ -118,7 +120,7 @@ async function keep(act: Act): Promise<void> {
 }
 
 /** Sends what was kept, in the order in which it was written; what the server refuses stays here with its reason. */
-export function sendKept(who: { bookId: string; memberId: string }): Promise<void> {
+export function sendKept(who: Who): Promise<void> {
   sending ??= oneTabAtATime(() => sendAll(who)).finally(() => (sending = null))
   return sending
 }
@@ -126,12 +128,9 @@ export function sendKept(who: { bookId: string; memberId: string }): Promise<voi
 const oneTabAtATime = (work: () => Promise<void>): Promise<void> =>
   'locks' in navigator ? navigator.locks.request('hatch-book-outbox', work).then(() => undefined) : work()
 
-async function sendAll({ bookId, memberId }: { bookId: string; memberId: string }): Promise<void> {
+async function sendAll(who: Who): Promise<void> {
   await restored
-  const mine = () =>
-    useOutbox
-      .getState()
-      .acts.filter((a) => a.refused === '' && a.bookId === bookId && a.memberId === memberId)
+  const mine = () => useOutbox.getState().acts.filter((a) => isWaiting(a, who))
   let sent = 0
   for (let acts = mine(); acts.length > 0; acts = mine()) {
     const together = fitting(acts)

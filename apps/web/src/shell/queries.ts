@@ -3,6 +3,8 @@ import type {
   AnimalRow,
   ClutchPage,
   ClutchView,
+  Cohorts,
+  Colonies,
   Entry,
   Ladder,
   PairingView,
@@ -42,6 +44,10 @@ export const useClutch = (id: string | undefined) =>
     queryFn: () => api.get<ClutchPage>(`/api/clutches/${id}`),
     enabled: id !== undefined,
   })
+export const useCohorts = () =>
+  useQuery({ queryKey: ['cohorts'], queryFn: () => api.get<Cohorts>('/api/cohorts') })
+export const useColonies = () =>
+  useQuery({ queryKey: ['colonies'], queryFn: () => api.get<Colonies>('/api/colonies') })
 export const usePairings = () =>
   useQuery({
     queryKey: ['pairings'],

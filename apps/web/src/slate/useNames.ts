@@ -1,9 +1,7 @@
-import type { ClutchView, Cohorts, Colonies, Place } from '@hatch-book/contract'
+import type { ClutchView, Place } from '@hatch-book/contract'
 import { lifeFor, type SlateContext } from '@hatch-book/core'
-import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
-import { api } from '../shell/api'
-import { useAnimals, useClutches, usePairings, usePlaces } from '../shell/queries'
+import { useAnimals, useClutches, useCohorts, useColonies, usePairings, usePlaces } from '../shell/queries'
 import { useSession } from '../shell/session'
 import type { Named, Names } from './resolve'
 
@@ -14,14 +12,8 @@ export function useNames(): { names: Names; context: SlateContext } | null {
   const { data: places } = usePlaces()
   const { data: pairings } = usePairings()
   const { data: clutches } = useClutches()
-  const { data: groups } = useQuery({
-    queryKey: ['cohorts'],
-    queryFn: () => api.get<Cohorts>('/api/cohorts'),
-  })
-  const { data: feeders } = useQuery({
-    queryKey: ['colonies'],
-    queryFn: () => api.get<Colonies>('/api/colonies'),
-  })
+  const { data: groups } = useCohorts()
+  const { data: feeders } = useColonies()
   return useMemo(() => {
     if (!animals || !places || !groups || !feeders) return null
     const protocols = new Map(groups.species.map((s) => [s.protocolId, s.protocol]))
