@@ -61,6 +61,9 @@ export function runProbe({
   }
 }
 
+/** What comes together is carried together. */
+const GATHERED_MS = 1500
+
 /**
  * The outbox as a real one would be: it is told that messages wait, takes them, and would carry them to phones and mailboxes.
  * Here they go nowhere.
@@ -68,10 +71,19 @@ export function runProbe({
 export function runOutbox({ url, token }: ProbeOptions): () => void {
   const headers = { authorization: `Bearer ${token}` }
   const stopped = new AbortController()
-  void followStream(`${url}/api/bridge/outbox`, headers, stopped.signal, () => {
+  const take = () =>
     void fetch(`${url}/api/bridge/outbox/taken`, { method: 'POST', headers, signal: stopped.signal }).catch(
       () => undefined,
     )
+  let gathering: ReturnType<typeof setTimeout> | undefined
+  void followStream(`${url}/api/bridge/outbox`, headers, stopped.signal, () => {
+    gathering ??= setTimeout(() => {
+      gathering = undefined
+      take()
+    }, GATHERED_MS)
   })
-  return () => stopped.abort()
+  return () => {
+    clearTimeout(gathering)
+    stopped.abort()
+  }
 }

@@ -7,11 +7,13 @@ import { colonyRoutes, supplyRoutes } from './colonies'
 import { demoRoutes } from './demo'
 import { entryRoutes } from './entries/routes'
 import { hatchPlanRoutes, incubationRoutes } from './incubation'
+import { noticeRoutes } from './notices'
 import { pairingRoutes, planRoutes, sceneRoutes } from './pairing'
 import { placeRoutes } from './places'
 import { protocolRoutes } from './protocols'
 import { rearingRoutes } from './rearing'
 import { roundRoutes } from './rounds'
+import { tellingOfWork } from './rounds/tellOfWork'
 import { salesRoutes } from './sales'
 import { seasonRoutes } from './season'
 import { readinessRoutes } from './readiness'
@@ -43,6 +45,7 @@ export const rooms: readonly BookRoutes[] = [
   climateRoutes,
   climatePlaceRoutes,
   alarmRoutes,
+  noticeRoutes,
   rearingRoutes,
   salesRoutes,
   cohortRoutes,
@@ -50,5 +53,6 @@ export const rooms: readonly BookRoutes[] = [
   supplyRoutes,
   seasonRoutes,
   roundRoutes,
+  tellingOfWork,
   demoRoutes,
 ]

@@ -185,6 +185,12 @@ describe('links', () => {
     expect(handOver).toContain('DTSTART;VALUE=DATE:20260612')
     expect(handOver).toContain('DTEND;VALUE=DATE:20260613')
     expect(events.some((e) => e.includes('movement permit ends') && e.includes('20260701'))).toBe(true)
+    // The days' rounds stand in it too, with what they are made of.
+    await say('meal', id, { outcome: 'taken' })
+    const later = (await server.app.inject({ url: path })).body.replaceAll('\r\n ', '')
+    const rounds = later.split('BEGIN:VEVENT').filter((e) => e.includes('SUMMARY:Round: '))
+    expect(rounds.length).toBeGreaterThan(0)
+    expect(rounds.some((e) => /SUMMARY:Round: .*\d+ meals?/.test(e) && e.includes('C1: '))).toBe(true)
     const names = events.map((e) => /UID:(.+)/.exec(e)![1])
     expect(new Set(names).size).toBe(events.length)
     expect(events.every((e) => e.includes('DTSTAMP:'))).toBe(true)

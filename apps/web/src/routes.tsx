@@ -123,7 +123,7 @@ export const router = createBrowserRouter([
       },
       {
         path: 'messages',
-        lazy: async () => ({ Component: (await import('./brumation/MessagesPage')).MessagesPage }),
+        lazy: async () => ({ Component: (await import('./notices/MessagesPage')).MessagesPage }),
       },
       {
         path: 'pairing',

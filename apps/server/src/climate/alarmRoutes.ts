@@ -1,59 +1,17 @@
-import { AlarmList, Heard, Id, MessageList, Ok } from '@hatch-book/contract'
-import { desc, eq, isNull } from 'drizzle-orm'
+import { AlarmList, Id, Ok } from '@hatch-book/contract'
+import { eq } from 'drizzle-orm'
 import * as v from 'valibot'
 import { inBook, tables } from '../db/connect'
-import { actorOf, bridgeOf } from '../shell/actor'
+import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
-import { outboxTopic, readAlarms } from './alarms'
+import { readAlarms } from './alarms'
 
 const WithId = v.object({ id: Id })
 
-/** Messages: read by members, carried off by the outbox, which speaks as a probe does. */
+/** Alarms that are open, and who looks after them. */
 export const alarmRoutes: BookRoutes = (app, { db }) => {
-  const { member, message } = tables
-  app.get(
-    '/api/messages',
-    { config: { permission: 'read the book' }, schema: { response: { 200: MessageList } } },
-    async (request) => {
-      const rows = await inBook(db, actorOf(request).bookId, (tx) =>
-        tx
-          .select({ message, to: member.name })
-          .from(message)
-          .innerJoin(member, eq(member.id, message.memberId))
-          .orderBy(desc(message.at), desc(message.id))
-          .limit(300),
-      )
-      return {
-        messages: rows.map(({ message: m, to }) => ({
-          ...{ id: m.id, to, subject: m.subject, body: m.body },
-          at: m.at.toISOString(),
-          takenAt: m.takenAt?.toISOString() ?? null,
-        })),
-      }
-    },
-  )
-  app.get('/api/bridge/outbox', { config: { permission: 'speak as a probe' } }, (request, reply) => {
-    app.live.stream(reply as never, outboxTopic(bridgeOf(request).bookId), 'waiting')
-  })
-  app.post(
-    '/api/bridge/outbox/taken',
-    { config: { permission: 'speak as a probe' }, schema: { response: { 200: Heard } } },
-    (request) => {
-      const { bookId } = bridgeOf(request)
-      return inBook(db, bookId, async (tx) => {
-        const taken = await tx
-          .update(message)
-          .set({ takenAt: new Date() })
-          .where(isNull(message.takenAt))
-          .returning({ id: message.id })
-        if (taken.length > 0) await announce(tx, bookId)
-        return { heard: taken.length }
-      })
-    },
-  )
-
   app.get(
     '/api/alarms',
     { config: { permission: 'read the book' }, schema: { response: { 200: AlarmList } } },

@@ -5,6 +5,7 @@ import {
   frozenAlarm,
   isSilent,
   silenceAlarm,
+  timeOfInstant,
   watchBands,
   watchPlace,
   type ClimateLimits,
@@ -13,13 +14,12 @@ import {
 } from '@hatch-book/core'
 import { and, desc, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
+import { addToWaiting, post } from '../notices'
 import { bookNow } from '../shell/actor'
-import { announce, publish } from '../shell/live'
+import { announce } from '../shell/live'
 
-const { alarm, member, message, place } = tables
+const { alarm, member, place } = tables
 type AlarmRow = typeof alarm.$inferSelect
-
-export const outboxTopic = (bookId: string) => `outbox:${bookId}`
 
 /** Who is in a place, and what they bear. */
 export interface Occupants {
@@ -159,6 +159,8 @@ async function settle(
       .update(alarm)
       .set({ clearedAt: new Date(scene.at) })
       .where(eq(alarm.id, gone.id))
+    const [book] = await tx.select({ zone: tables.book.zone }).from(tables.book)
+    await addToWaiting(tx, gone.id, `It was over at ${timeOfInstant(scene.at, book!.zone)}.`)
     changed = true
   }
   if (changed) await announce(tx, scene.bookId)
@@ -175,25 +177,28 @@ const rowOf = ({ bookId, placeId }: Scene, { kind, severity, since, peakC, says,
   todo,
 })
 
-/** Writes to the owner and the keepers: what is wrong, who is there, what to do. */
+/** Tells of it: what is wrong, who is there, what to do. More of its kind in the same room, or silence anywhere, is one cause. */
 async function tell(tx: Transaction, scene: Scene, found: PlaceAlarm, alarmId: string): Promise<void> {
-  const [where] = await tx.select({ name: place.name }).from(place).where(eq(place.id, scene.placeId))
-  const readers = await tx
-    .select({ id: member.id })
-    .from(member)
-    .where(inArray(member.role, ['owner', 'keeper']))
+  const path = await pathOf(tx, scene.placeId)
   const names = scene.occupants?.names ?? []
   const some =
     names.length > 8 ? `${names.slice(0, 8).join(', ')} and ${names.length - 8} more` : names.join(', ')
   const who = scene.occupants ? ` ${scene.occupants.says}: ${some}.` : ''
-  await tx.insert(message).values(
-    readers.map(({ id: memberId }) => ({
-      ...{ bookId: scene.bookId, id: newId(), memberId, alarmId, at: new Date(scene.at) },
-      subject: `${where?.name ?? 'A place'}: ${found.kind}`,
-      body: `${found.says}.${who} ${found.todo}`,
-    })),
-  )
-  await publish(tx, outboxTopic(scene.bookId), 'waiting')
+  const room = found.kind === 'probe silent' ? '' : ` in ${path.at(-1)?.id ?? scene.placeId}`
+  await post(tx, scene.bookId, {
+    ...{ grade: found.severity, cause: `${found.kind}${room}`, what: found.kind, at: scene.at },
+    parts: [{ key: alarmId, name: path[0]?.name ?? 'A place', says: `${found.says}.${who} ${found.todo}` }],
+  })
+}
+
+/** A place and those that hold it, the outermost last. */
+async function pathOf(tx: Transaction, placeId: string): Promise<{ id: string; name: string }[]> {
+  const { rows } = await tx.execute<{ id: string; name: string }>(sql`
+    with recursive up as (
+      select id, name, parent_id, 0 as height from place where id = ${placeId}
+      union select p.id, p.name, p.parent_id, up.height + 1 from place p join up on up.parent_id = p.id where up.height < 9
+    ) select id, name from up order by height`)
+  return rows
 }
 
 /** Open alarms, or with a day all since then; of one place or of all. */

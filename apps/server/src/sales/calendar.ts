@@ -1,9 +1,10 @@
-import { addDays, laterDay } from '@hatch-book/core'
+import { addDays, evenOut, isOfItsDay, kindsOf, laterDay, withRepeats } from '@hatch-book/core'
 import ical, { ICalEventTransparency } from 'ical-generator'
 import * as v from 'valibot'
 import { judgeAnimals } from '../animals'
 import type { Transaction } from '../db/connect'
 import { loadClutches, studyClutches } from '../incubation'
+import { bookWork } from '../rounds'
 import type { Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { OPEN_TO_ALL, withKey } from './shares'
@@ -12,7 +13,7 @@ const CalendarFile = v.object({
   file: v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{40,90}\.ics$/, 'this is no such address')),
 })
 
-/** A calendar that a phone subscribes to: hatches as they are forecast, hand-overs that are promised, groups to be parted. */
+/** A calendar that a phone subscribes to: hatches as they are forecast, hand-overs that are promised, papers that end, rounds to come. */
 export const calendarRoutes: BookRoutes = (app, { db }) => {
   app.get(
     '/api/calendar/:file',
@@ -26,6 +27,12 @@ export const calendarRoutes: BookRoutes = (app, { db }) => {
     },
   )
 }
+
+const ROUND_DAYS = 14
+const WORK_DAYS = 60
+const LISTED = 40
+/** Hatches and hand-overs have events of their own. */
+const TOLD_APART: ReadonlySet<string> = new Set(['hatch', 'hand over'])
 
 interface DayEvent {
   id: string
@@ -54,6 +61,37 @@ async function calendarOf(tx: Transaction, actor: Actor): Promise<string> {
       ...{ summary, description },
     })
   return calendar.toString()
+}
+
+/** The rounds of the next two weeks, each day's as 'To come' has it, and work of one day for longer ahead. */
+async function roundsOf(tx: Transaction, actor: Actor): Promise<DayEvent[]> {
+  const { today } = actor
+  const last = addDays(today, ROUND_DAYS - 1)
+  const { items } = await bookWork(tx, actor, WORK_DAYS)
+  const soon = items.filter((i) => i.earliest <= last).flatMap((i) => withRepeats(i, last, today))
+  const rounds = evenOut(soon, today, last).days.filter((d) => d.items.length > 0)
+  return [
+    ...rounds.map(({ day, items: work }): DayEvent => ({
+      id: `round-${day}@hatch-book`,
+      ...{ from: day, to: day },
+      summary: `Round: ${kindsOf(work)}`,
+      description: [
+        ...work.slice(0, LISTED).map((i) => `${i.subject.name}: ${i.says}`),
+        ...(work.length > LISTED ? [`and ${work.length - LISTED} more`] : []),
+      ].join('\n'),
+    })),
+    ...items
+      .filter((i) => isOfItsDay(i) && !TOLD_APART.has(i.kind))
+      .map((i): DayEvent => {
+        const day = laterDay(i.due, today)
+        return {
+          id: `work-${i.id.replaceAll(/[^\w-]+/g, '-')}@hatch-book`,
+          ...{ from: day, to: laterDay(day, i.latest) },
+          summary: `${i.subject.name}: ${i.says}`,
+          description: i.why,
+        }
+      }),
+  ]
 }
 
 async function eventsOf(tx: Transaction, actor: Actor): Promise<DayEvent[]> {
@@ -103,5 +141,7 @@ async function eventsOf(tx: Transaction, actor: Actor): Promise<DayEvent[]> {
         : [],
     ),
   )
-  return [...hatches, ...handOvers, ...papers].sort((a, b) => (a.from < b.from ? -1 : 1))
+  return [...hatches, ...handOvers, ...papers, ...(await roundsOf(tx, actor))].sort((a, b) =>
+    a.from < b.from ? -1 : 1,
+  )
 }

@@ -1,11 +1,11 @@
 import { randomBytes } from 'node:crypto'
 import { Id, Ok, ShareDraft, ShareKey, ShareList, ShareMade, SharedRecord } from '@hatch-book/contract'
-import { CONSEQUENCES, dayOfInstant } from '@hatch-book/core'
+import { CONSEQUENCES } from '@hatch-book/core'
 import { and, desc, eq, isNull } from 'drizzle-orm'
 import * as v from 'valibot'
 import { judgeOne } from '../animals'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
-import { actorOf, bookNow, type Actor } from '../shell/actor'
+import { actorOf, actorOfBook, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { secretHash } from '../shell/bridge'
 import { BookError } from '../shell/problems'
@@ -50,12 +50,8 @@ export async function withKey<T>(
       .innerJoin(book, eq(book.id, share.bookId))
       .where(and(eq(share.secretHash, secretHash(key)), eq(share.kind, kind), isNull(share.withdrawnAt)))
     if (!row) throw new BookError('not-found', 'This address opens nothing any more.')
-    const now = bookNow(row.book)
-    const nobody = { id: row.share.memberId, name: '', email: '', role: 'viewer' as const, endsOn: null }
-    const actor: Actor = {
-      ...{ bookId, sessionId: '', member: nobody, book: row.book, now },
-      today: dayOfInstant(now, row.book.zone),
-    }
+    const actor = actorOfBook(row.book)
+    actor.member.id = row.share.memberId
     return work(tx, actor, row.share.animalId)
   })
 }

@@ -53,6 +53,16 @@ export function bookNow(book: Pick<BookRow, 'demoDay' | 'zone'>): Instant {
   return book.demoDay ? instantOfDay(book.demoDay, book.zone, DEMO_HOUR) : Date.now()
 }
 
+/** The book itself, asking on nobody's behalf: it sees what a viewer sees. */
+export function actorOfBook(book: BookRow): Actor {
+  const now = bookNow(book)
+  const nobody = { id: '', name: '', email: '', role: 'viewer' as const, endsOn: null }
+  return {
+    ...{ bookId: book.id, sessionId: '', member: nobody, book, now },
+    today: dayOfInstant(now, book.zone),
+  }
+}
+
 const hash = (secret: string) => createHash('sha256').update(secret).digest('hex')
 
 /** Opens a session; the cookie names book, session and secret, and the database keeps only the secret's hash. */

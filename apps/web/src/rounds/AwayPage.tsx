@@ -1,11 +1,10 @@
-import { addDays, daysBetween, type WorkItem } from '@hatch-book/core'
+import { addDays, daysBetween, type WorkItem, kindsOf } from '@hatch-book/core'
 import { DatePicker } from 'antd'
 import dayjs from 'dayjs'
 import { Link } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { useAbsence, useAway, type Away } from './away'
-import { kindsOf } from './kindWords'
 import { RoundHead } from './RoundHead'
 import { SitterAccount } from './SitterAccount'
 

@@ -1,5 +1,5 @@
 import type { Round } from '@hatch-book/contract'
-import { addDays, evenOut, type Evened, type WorkItem } from '@hatch-book/core'
+import { addDays, evenOut, type Evened, type WorkItem, kindsOf } from '@hatch-book/core'
 import { useQuery } from '@tanstack/react-query'
 import { Segmented } from 'antd'
 import { useMemo, useState } from 'react'
@@ -7,7 +7,6 @@ import { useSearchParams } from 'react-router'
 import { api } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
-import { kindsOf } from './kindWords'
 import { RoundHead } from './RoundHead'
 
 const DAYS = 14

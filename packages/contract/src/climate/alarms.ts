@@ -19,14 +19,3 @@ export const AlarmSchema = v.object({
 })
 export type Alarm = v.InferOutput<typeof AlarmSchema>
 export const AlarmList = v.object({ alarms: v.array(AlarmSchema) })
-
-export const MessageSchema = v.object({
-  id: Id,
-  to: v.string(),
-  at: InstantSchema,
-  subject: v.string(),
-  body: v.string(),
-  takenAt: v.nullable(InstantSchema),
-})
-export type Message = v.InferOutput<typeof MessageSchema>
-export const MessageList = v.object({ messages: v.array(MessageSchema) })

@@ -54,6 +54,10 @@ const dayOfQuarter = rememberQuarters((at, zone): Day =>
 /** The day that an instant falls on where the book is kept. `zone` is an IANA name. */
 export const dayOfInstant = (at: Instant, zone: string): Day => dayOfQuarter(at, zone)
 
+/** The time of the wall clock at an instant where the book is kept, 'HH:MM'. */
+export const timeOfInstant = (at: Instant, zone: string): string =>
+  new Date(wallTime(at, zone)).toISOString().slice(11, 16)
+
 /**
  * The instant at which a day reaches the given hour of the wall clock. Where a daylight-saving change skips that
  * hour, the first instant after the skip is meant; where it comes twice, the first of the two.

@@ -1,4 +1,4 @@
-import type { Calibration, ClimateBands } from '@hatch-book/core'
+import type { Calibration, ClimateBands, NoticeChoice } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import {
   check,
@@ -47,6 +47,8 @@ export const member = pgTable(
     role: text('role').$type<'owner' | 'keeper' | 'helper' | 'viewer'>().notNull(),
     /** The last day on which the account opens, as of a sitter; null where it has no end. */
     endsOn: date('ends_on'),
+    /** What they want to be told of; null as long as they have not chosen. */
+    notices: jsonb('notices').$type<NoticeChoice>(),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),

@@ -167,16 +167,20 @@ export const message = pgTable(
   {
     ...identity(),
     memberId: uuid('member_id').notNull(),
-    alarmId: uuid('alarm_id'),
     at: instant('at').notNull(),
-    subject: text('subject').notNull(),
-    body: text('body').notNull(),
+    /** Not before: the end of the quiet hours it fell into. */
+    tellFrom: instant('tell_from').notNull(),
+    /** What it is about, such as one kind of alarm in one room: as long as it waits, more of the same joins it. */
+    cause: text('cause').notNull(),
+    /** Each thing it tells of once, by a key such as that of an alarm. */
+    parts: jsonb('parts').$type<{ key: string; name: string; says: string }[]>().notNull(),
+    /** What is the matter with each, such as 'too warm'. */
+    what: text('what').notNull(),
     takenAt: instant('taken_at'),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
     foreignKey({ columns: [t.bookId, t.memberId], foreignColumns: [member.bookId, member.id] }),
-    foreignKey({ columns: [t.bookId, t.alarmId], foreignColumns: [alarm.bookId, alarm.id] }),
     index('message_by_time').on(t.bookId, t.at),
     bookOnly(),
   ],

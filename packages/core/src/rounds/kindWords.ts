@@ -1,4 +1,4 @@
-import type { WorkItem } from '@hatch-book/core'
+import type { WorkItem } from './item'
 
 /** One of a kind of work, and many. */
 const SAYS: Readonly<Record<string, readonly [one: string, many: string]>> = {

@@ -1,0 +1,63 @@
+import type { Message, MessageList } from '@hatch-book/contract'
+import { useQuery } from '@tanstack/react-query'
+import { withDays } from '../parts/Reasons'
+import { api } from '../shell/api'
+import { useFigures } from '../shell/figures'
+import { ChoiceForm } from './ChoiceForm'
+
+/** What left the book for its members' phones and mailboxes, and what each wants to be told of. */
+export function MessagesPage() {
+  const { data } = useQuery({
+    queryKey: ['messages'],
+    queryFn: () => api.get<MessageList>('/api/messages'),
+  })
+  if (!data) return null
+  return (
+    <section className="page">
+      <div className="head">
+        <h1>Messages</h1>
+        <span className="quiet">
+          carried by the outbox; the demo’s outbox is a stand-in and sends nothing
+        </span>
+      </div>
+      <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) 320px' }}>
+        <div>
+          {data.messages.length === 0 && (
+            <p className="empty">
+              Nothing was sent. When a place is too warm or too cold, a probe falls silent, or work comes up
+              that must not be missed, its keepers are told here.
+            </p>
+          )}
+          <ul className="lines" aria-label="Messages">
+            {data.messages.map((m) => (
+              <MessageLine key={m.id} message={m} />
+            ))}
+          </ul>
+        </div>
+        <ChoiceForm choice={data.choice} />
+      </div>
+    </section>
+  )
+}
+
+function MessageLine({ message: m }: { message: Message }) {
+  const figures = useFigures()
+  const waits =
+    m.tellFrom > m.at ? `◐ waits for the end of quiet hours, ${figures.instant(m.tellFrom)}` : '◐ waits'
+  return (
+    <li>
+      <div className="between">
+        <span>
+          <span className="when">{figures.instant(m.at)}</span>
+          <strong>{m.subject}</strong> <span className="quiet">to {m.to}</span>
+        </span>
+        <span className={`small ${m.takenAt ? 'good' : 'warm'}`}>
+          {m.takenAt ? '✓ taken by the outbox' : waits}
+        </span>
+      </div>
+      {m.body.split('\n').map((line) => (
+        <div key={line}>{withDays(line, figures.day)}</div>
+      ))}
+    </li>
+  )
+}
