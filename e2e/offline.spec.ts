@@ -46,6 +46,45 @@ const mealsToday = (page: Page, tags: readonly string[]) =>
       .reverse()
   }, tags)
 
+/** Puts notes into what the device keeps, each an act of its own, as writing them one by one does. Runs in the page. */
+async function keepNotes(count: number): Promise<{ subject: string; text: string }[]> {
+  const read = async <T>(url: string) => (await (await fetch(url)).json()) as T
+  const { animals } = await read<{ animals: { id: string; presence: string }[] }>('/api/animals')
+  const here = animals.filter((a) => a.presence === 'here').slice(0, 20)
+  const {
+    book: own,
+    member,
+    now,
+  } = await read<{ book: { id: string }; member: { id: string }; now: string }>('/api/session')
+  const start = Date.parse(now) - 2 * 86_400_000
+  const notes = Array.from({ length: count }, (_, n) => {
+    const at = new Date(start + n * 60_000).toISOString()
+    const subject = { type: 'animal', id: here[n % here.length]!.id }
+    const entry = { id: crypto.randomUUID(), kind: 'noted', at, subject, payload: { text: `cellar ${n}` } }
+    const id = `0000${n.toString(16).padStart(4, '0')}-0000-7000-8000-000000000000`
+    return {
+      id,
+      bookId: own.id,
+      memberId: member.id,
+      says: 'a note',
+      madeAt: at,
+      refused: '',
+      entries: [entry],
+    }
+  })
+  await new Promise<void>((resolve, reject) => {
+    const open = indexedDB.open('hatch-book-outbox')
+    open.onupgradeneeded = () => open.result.createObjectStore('acts')
+    open.onerror = () => reject(open.error as Error)
+    open.onsuccess = () => {
+      const change = open.result.transaction('acts', 'readwrite')
+      for (const note of notes) change.objectStore('acts').put(note, note.id)
+      change.oncomplete = () => resolve()
+    }
+  })
+  return notes.map(({ entries: [e] }) => ({ subject: e!.subject.id, text: e!.payload.text }))
+}
+
 test('the network goes mid-round, the browser is closed, opened, and the network comes back', async ({
   playwright: { chromium },
 }, info) => {
@@ -173,4 +212,34 @@ test('what the server refuses is kept with its reason; the same written by two i
   await list.getByRole('button', { name: 'throw away' }).click()
   await list.getByRole('button', { name: 'yes, throw it away' }).click()
   await expect(kept(page)).toBeHidden()
+})
+
+test('two days in the cellar and two thousand entries: all arrive, in order and once', async ({
+  playwright: { chromium },
+}, info) => {
+  test.setTimeout(240_000)
+  const { context, page } = await openBrowser(chromium, info.project.use as { launchOptions: object })
+  await signIn(page, book.url)
+  await page.goto(`${book.url}/round`)
+  await expect(card(page)).toBeVisible()
+  await page.evaluate(() => navigator.serviceWorker.ready)
+  await page.waitForTimeout(2500)
+  // As if somebody had written a note of this or that animal two thousand times, over two days.
+  const written = await page.evaluate(keepNotes, 2000)
+  await context.setOffline(true)
+  await page.goto(`${book.url}/round`)
+  await expect(kept(page)).toContainText('2,000 entries are kept on this device', { timeout: 60_000 })
+  const began = Date.now()
+  await context.setOffline(false)
+  await expect(kept(page)).toBeHidden({ timeout: 120_000 })
+  info.annotations.push({ type: 'seconds to send 2,000', description: String((Date.now() - began) / 1000) })
+  for (const id of [...new Set(written.map((w) => w.subject))].slice(0, 5)) {
+    const texts = await page.evaluate(async (of) => {
+      const reply = await fetch(`/api/entries?subjectId=${of}&limit=500`)
+      const { entries } = (await reply.json()) as { entries: { kind: string; payload: { text?: string } }[] }
+      return entries.flatMap((e) => (e.payload.text?.startsWith('cellar ') ? e.payload.text : [])).reverse()
+    }, id)
+    expect(texts).toEqual(written.filter((w) => w.subject === id).map((w) => w.text))
+  }
+  await context.close()
 })

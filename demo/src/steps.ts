@@ -31,7 +31,13 @@ type Act =
   | { act: 'pairing'; body: v.InferInput<typeof PairingDraft> }
   | { act: 'clutch'; body: v.InferInput<typeof ClutchDraft> }
   | { act: 'hatch'; clutchId: string; body: v.InferInput<typeof HatchDraft> }
-  | { act: 'photo'; animalId: string; view: 'above' | 'side'; /** As it was drawn. */ svg: string }
+  | {
+      act: 'photo'
+      of: { room: 'animals' | 'places'; id: string }
+      view: 'above' | 'side' | 'other'
+      /** As it was drawn. */
+      svg: string
+    }
   | { act: 'rest plan'; body: v.InferInput<typeof RestPlanDraft> }
   | { act: 'more rests'; planId: string; body: v.InferInput<typeof RestPlanPatch> }
   | { act: 'rest'; restId: string; body: v.InferInput<typeof RestPatch> }

@@ -26,7 +26,7 @@ import {
 import { PAIRINGS, restsOf, type PlannedPairing } from './pairings'
 import { planTheSpring } from './plans'
 import { otherEggs } from './otherEggs'
-import { sketchSnake } from './sketch'
+import { photoOfRack, portraits } from './photos'
 import { arriveSleeper, SLEEPERS } from './sleepers'
 import type { TubMeasure } from '@hatch-book/contract'
 import type { DemoStep } from './steps'
@@ -132,9 +132,11 @@ function layOut(luck: Chance): { steps: DemoStep[]; ids: Map<string, string> } {
       },
     })
   }
+  const photos: DemoStep[] = []
   const addRack = (rack: (typeof RACKS)[number] | typeof SIDE_RACK, room: string) => {
     const columns = rack.columns
     add('rack', rack.name, rack.name, room, undefined, { grid: { rows: rack.tubs / columns, columns } })
+    photos.push(photoOfRack(rack, ids.get(rack.name)!, START))
     for (let i = 0; i < rack.tubs; i++) {
       const name = `${rack.prefix}${i + 1}`
       add('tub', name, name, rack.name, undefined, { tub: rack.tub, position: i })
@@ -160,7 +162,7 @@ function layOut(luck: Chance): { steps: DemoStep[]; ids: Map<string, string> } {
     add('unit', name, name, 'Back room', setPointC, { make, litres })
   add('outdoors', 'Yard', 'Yard')
   shelf('Long shelf', 'K', 6)
-  return { steps, ids }
+  return { steps: [...steps, ...photos], ids }
 }
 
 function bringToLife(founder: Founder, luck: Chance): LivingAnimal {
@@ -216,20 +218,8 @@ function arrive(
     ...(founder.carries ?? []).map(([trait, certainty]) =>
       say(described, FIRST_DAY, 8.7, 'trait', { trait, carries: 'carries', certainty }, 'owner'),
     ),
-    ...portraits(founder, animal),
+    ...portraits(founder, animal, START),
   ]
-}
-
-/** Grown animals sit for two sketches on the first day. */
-function portraits(founder: Founder, animal: LivingAnimal): DemoStep[] {
-  const luck = animal.luck.branch('portrait')
-  return (['above', 'side'] as const).map((view) => ({
-    at: START,
-    act: 'photo',
-    animalId: animal.id,
-    view,
-    svg: sketchSnake(founder.shows ?? [], view, luck),
-  }))
 }
 
 /** What goes wrong on purpose, so that the program has something to say. */

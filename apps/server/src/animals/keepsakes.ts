@@ -1,10 +1,10 @@
-import { Id, Ok, PaperQuery, PaperView, PhotoQuery, PhotoView } from '@hatch-book/contract'
+import { Id, Ok, PaperQuery, PaperView, PhotoQuery, PhotoView, PlacePhotos } from '@hatch-book/contract'
 import { newId } from '@hatch-book/contract'
-import { eq } from 'drizzle-orm'
+import { desc, eq, isNotNull } from 'drizzle-orm'
 import type { FastifyReply } from 'fastify'
 import * as v from 'valibot'
-import { inBook, tables } from '../db/connect'
-import { actorOf } from '../shell/actor'
+import { inBook, tables, type Transaction } from '../db/connect'
+import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
@@ -25,35 +25,66 @@ function sendBytes(reply: FastifyReply, type: string, bytes: Buffer, name?: stri
   return reply.serializer((b: unknown) => b as string).send(bytes)
 }
 
-/** Photos and papers of an animal. */
+/** Photos of animals and places, papers of an animal. */
 export const keepsakeRoutes: BookRoutes = (app, { db }) => {
-  const { photo, paper } = tables
+  const { photo, paper, place } = tables
 
-  app.post(
-    '/api/animals/:id/photos',
-    {
-      config: { permission: 'write in the log' },
-      schema: { params: WithId, querystring: PhotoQuery, response: { 200: PhotoView } },
+  type SubjectOf = (
+    tx: Transaction,
+    actor: Actor,
+    id: string,
+  ) => Promise<{ animalId: string } | { placeId: string }>
+  const of: Record<'animals' | 'places', SubjectOf> = {
+    animals: async (tx, actor, id) => {
+      await judgeOne(tx, actor, id)
+      return { animalId: id }
     },
+    places: async (tx, _actor, id) => {
+      const found = await tx.select({ id: place.id }).from(place).where(eq(place.id, id))
+      if (found.length === 0) throw new BookError('not-found', 'This place is not in the book.')
+      return { placeId: id }
+    },
+  }
+  for (const [room, subjectOf] of Object.entries(of))
+    app.post(
+      `/api/${room}/:id/photos`,
+      {
+        config: { permission: 'write in the log' },
+        schema: { params: WithId, querystring: PhotoQuery, response: { 200: PhotoView } },
+      },
+      async (request) => {
+        const actor = actorOf(request)
+        const { bookId, member } = actor
+        const subject = await inBook(db, bookId, (tx) => subjectOf(tx, actor, request.params.id))
+        const picture = await readPicture(request.body)
+        const row = {
+          ...{ bookId, id: newId(), view: request.query.view, at: new Date(actor.now), memberId: member.id },
+          ...subject,
+          ...picture,
+        }
+        await inBook(db, bookId, async (tx) => {
+          await tx.insert(photo).values(row)
+          await announce(tx, bookId)
+        })
+        const { id, view, width, height } = row
+        return { id, view, width, height, at: row.at.toISOString() }
+      },
+    )
+
+  /** Of all places that have any, the newest first. */
+  app.get(
+    '/api/places/photos',
+    { config: { permission: 'read the book' }, schema: { response: { 200: PlacePhotos } } },
     async (request) => {
-      const actor = actorOf(request)
-      await inBook(db, actor.bookId, (tx) => judgeOne(tx, actor, request.params.id))
-      const picture = await readPicture(request.body)
-      const row = {
-        bookId: actor.bookId,
-        id: newId(),
-        animalId: request.params.id,
-        view: request.query.view,
-        at: new Date(actor.now),
-        memberId: actor.member.id,
-        ...picture,
-      }
-      await inBook(db, actor.bookId, async (tx) => {
-        await tx.insert(photo).values(row)
-        await announce(tx, actor.bookId)
-      })
-      const { id, view, width, height } = row
-      return { id, view, width, height, at: row.at.toISOString() }
+      const { placeId, id, view, at, width, height } = photo
+      const rows = await inBook(db, actorOf(request).bookId, (tx) =>
+        tx
+          .select({ placeId, id, view, at, width, height })
+          .from(photo)
+          .where(isNotNull(placeId))
+          .orderBy(desc(at)),
+      )
+      return { photos: rows.map((p) => ({ ...p, placeId: p.placeId!, at: p.at.toISOString() })) }
     },
   )
 

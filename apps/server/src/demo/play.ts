@@ -100,7 +100,7 @@ export async function playSteps(
     }
     if (step.act === 'photo') {
       day = dayOfInstant(step.at, ZONE)
-      const url = `/api/animals/${step.animalId}/photos?view=${step.view}`
+      const url = `/api/${step.of.room}/${step.of.id}/photos?view=${step.view}`
       const picture = await sharp(Buffer.from(step.svg)).png().toBuffer()
       judge(step, await send('owner', 'POST', url, picture, 'application/octet-stream'))
       continue

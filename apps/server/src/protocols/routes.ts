@@ -60,6 +60,7 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
             const { latin, keptAs, bodyPlan, young } = document
             return {
               ...{ id, code, species, latin, keptAs, bodyPlan, young },
+              cautions: String(document.figures['cautions.words']?.value ?? ''),
               edition: shelf.edition(id, 'species', '')?.number ?? 0,
               animals: counts.find((c) => c.id === id)?.n ?? 0,
               methods: compiled?.incubation?.methods ?? [],

@@ -7,7 +7,6 @@ import {
   instantOfDay,
   joinPhases,
   type Day,
-  type Phase,
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
@@ -18,6 +17,8 @@ import { loadClutches, studyClutches, type ClutchStudy } from '../incubation'
 import { viewPairings } from '../pairing'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { groupSeason } from './groups'
+import { laneOf, type LanePhase } from './lanes'
 
 /** The ribbon shows some fourteen months: the season so far and what follows from it. */
 const DAYS_BACK = 210
@@ -42,38 +43,53 @@ async function season(tx: Transaction, actor: Actor) {
       (c) => dayOfInstant(c.foundAt.getTime(), book.zone) >= addDays(from, -120),
     ),
   )
+  const groups = await groupSeason(tx, actor)
   const phases = [
+    ...groups.phases,
     ...(await restPhases(tx, actor, named)),
     ...pairingPhases(pairings, today),
     ...clutchPhases(clutches, today),
     ...rearingPhases(animals, from, today),
   ]
-  const lines = new Map(named.map((a) => [laneOf(a.species, a.line), a.species]))
+  const lines = new Map([
+    ...named.map((a): [string, string] => [laneOf(a.species, a.line), a.species]),
+    ...groups.phases.map((p): [string, string] => [p.lane, p.species]),
+  ])
   const lanes = [...lines].map(([line, species]) => ({
     line,
     species,
     phases: joinPhases(
       phases
         .filter((p) => p.lane === line && p.to >= from && p.from <= to)
-        .map(({ lane: _, ...phase }) => phase),
-    ),
-    hills: clutches
-      .filter(
-        (c) => laneOf(c.view.species, c.view.line) === line && c.incubated?.forecast && c.view.waiting > 0,
-      )
-      .map((c) => {
-        const start = addDays(dayOfInstant(c.incubated!.forecast!.window.from, book.zone), -6)
-        return {
-          clutchId: c.clutch.id,
-          label: c.clutch.name,
+        .map(({ name, from: start, to: end, subject, label }) => ({
+          name,
           from: start,
-          shares: hatchHill(
-            c.incubated!.forecast!,
-            instantOfDay(start, book.zone),
-            hillDays(c.incubated!.forecast!),
-          ),
-        }
-      }),
+          to: end,
+          subject,
+          label,
+        })),
+    ),
+    hills: [
+      ...groups.hills.filter((h) => h.lane === line).map(({ lane: _, ...hill }) => hill),
+      ...clutches
+        .filter(
+          (c) => laneOf(c.view.species, c.view.line) === line && c.incubated?.forecast && c.view.waiting > 0,
+        )
+        .map((c) => {
+          const start = addDays(dayOfInstant(c.incubated!.forecast!.window.from, book.zone), -6)
+          return {
+            subject: { room: 'incubation' as const, id: c.clutch.id },
+            label: c.clutch.name,
+            of: 'hatching' as const,
+            from: start,
+            shares: hatchHill(
+              c.incubated!.forecast!,
+              instantOfDay(start, book.zone),
+              hillDays(c.incubated!.forecast!),
+            ),
+          }
+        }),
+    ],
   }))
   return {
     today,
@@ -106,9 +122,6 @@ async function youngIds(tx: Transaction, since: Day): Promise<string[]> {
   )
   return rows.map((r) => r.id)
 }
-
-type LanePhase = Phase & { lane: string }
-const laneOf = (species: string, line: string) => line || species
 
 async function restPhases(
   tx: Transaction,

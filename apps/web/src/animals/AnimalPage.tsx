@@ -11,7 +11,7 @@ import { OffFood } from './OffFood'
 import { Papers } from './Papers'
 import { PastVerdicts } from './PastVerdicts'
 import { Permits } from './Permits'
-import { Photos } from './Photos'
+import { Photos } from '../parts/Photos'
 import { Traits } from './Traits'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { ReasonList, ReasonsSheet } from '../parts/Reasons'
@@ -60,7 +60,13 @@ function AnimalView({ page }: { page: Page }) {
           )}
           <Inspection page={page} />
           <Traits page={page} />
-          <Photos page={page} />
+          <Photos
+            name={page.animal.tag}
+            uploadTo={`/api/animals/${page.animal.id}/photos`}
+            photos={page.photos}
+            empty="None yet. From above and from the side tells most."
+            views={['above', 'side', 'other']}
+          />
           <Permits page={page} />
           <Papers page={page} />
           {animal.purpose === 'breeder' && <PastVerdicts animalId={animal.id} />}

@@ -4,7 +4,9 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { Keys } from '../parts/Keys'
+import { Photos } from '../parts/Photos'
 import { useLog } from '../shell/log'
+import { usePlacePhotos } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { useWedge } from '../shell/useWedge'
 import { LabelPrinter } from './LabelPrinter'
@@ -15,6 +17,26 @@ import { TubSizes } from './TubSizes'
 import { standingTubs, useRooms, type Standing } from './queries'
 import './racks.css'
 import { useMoving } from './useMoving'
+
+/** What whoever comes for the first time looks for: the tub, or the rack as it stands in the room. */
+function PlacePhotos({ place }: { place: { id: string; name: string } }) {
+  const { data } = usePlacePhotos()
+  return (
+    <details style={{ marginTop: 10 }}>
+      <summary>
+        Photos of {place.name}{' '}
+        {data && <span className="quiet">({data.filter((p) => p.placeId === place.id).length})</span>}
+      </summary>
+      <Photos
+        name={place.name}
+        uploadTo={`/api/places/${place.id}/photos`}
+        photos={(data ?? []).filter((p) => p.placeId === place.id)}
+        empty="None yet. The newest stands on the sheet for whoever looks after the room."
+        views={['other']}
+      />
+    </details>
+  )
+}
 
 /** Rooms, racks and tubs drawn as they stand; animals are moved by keys, by hand or by their codes. */
 export function PlacesPage() {
@@ -125,6 +147,8 @@ function Drawn({ rooms }: { rooms: Rooms }) {
                 tubNamed={tubNamed}
                 active={tool === null}
               />
+              <PlacePhotos place={here.tub} />
+              <PlacePhotos place={here.rack} />
               <Homeless rooms={rooms} all={all} here={here} active={tool === null && moving.doubt === null} />
             </div>
           )}

@@ -3,7 +3,7 @@ import { Button } from 'antd'
 import { Link } from 'react-router'
 import { describeAnimal } from '../parts/AnimalCard'
 import { useFigures } from '../shell/figures'
-import { useAnimals } from '../shell/queries'
+import { useAnimals, useCohorts, useColonies, usePlacePhotos, useProtocols } from '../shell/queries'
 import { useSession } from '../shell/session'
 import { useAbsence, useAway, type Away } from './away'
 
@@ -49,6 +49,8 @@ export function AwaySheetPage() {
         </p>
       </header>
       <Trouble keeper={member.name} />
+      <Mind items={away.plan.visits.flatMap((v) => v.items)} />
+      <WhereTo items={away.plan.visits.flatMap((v) => v.items)} stations={away.stations} />
       {away.plan.visits.map((v) => (
         <Visit key={v.day} day={v.day} items={v.items} away={away} />
       ))}
@@ -87,6 +89,64 @@ function Trouble({ keeper }: { keeper: string }) {
           Wash your hands before the first tub, between rooms, and at the end. Those in quarantine come last.
         </li>
       </ul>
+    </section>
+  )
+}
+
+/** What is to be minded of the species that are visited. */
+function Mind({ items }: { items: readonly WorkItem[] }) {
+  const { data: animals } = useAnimals()
+  const { data: protocols } = useProtocols()
+  const { data: groups } = useCohorts()
+  const { data: feeders } = useColonies()
+  const ids = new Set(items.map((i) => i.subject.id))
+  const species = new Set([
+    ...(animals ?? []).filter((a) => ids.has(a.id)).map((a) => a.species),
+    ...(groups?.cohorts ?? []).filter((c) => ids.has(c.id)).map((c) => c.species),
+    ...(feeders?.colonies ?? []).filter((c) => ids.has(c.id)).map((c) => c.species),
+  ])
+  const minded = (protocols ?? []).filter((p) => species.has(p.species) && p.cautions)
+  if (minded.length === 0) return null
+  return (
+    <section className="minded" aria-label="What to mind">
+      <h2>What to mind</h2>
+      <ul>
+        {minded.map((p) => (
+          <li key={p.id}>
+            <strong>{p.species}:</strong> {p.cautions}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+const MOST_PHOTOS = 12
+
+/** The newest photo of each place that is visited, or of what it stands in. */
+function WhereTo({ items, stations }: { items: readonly WorkItem[]; stations: Away['stations'] }) {
+  const { data: photos } = usePlacePhotos()
+  const byId = new Map(stations.map((s) => [s.id, s]))
+  const visited = new Set<string>()
+  for (const { placeId } of items)
+    for (let at = placeId ? byId.get(placeId) : undefined; at && !visited.has(at.id);) {
+      visited.add(at.id)
+      at = at.parentId ? byId.get(at.parentId) : undefined
+    }
+  const newest = new Map((photos ?? []).toReversed().map((p) => [p.placeId, p]))
+  const shown = [...visited].flatMap((id) => newest.get(id) ?? []).slice(0, MOST_PHOTOS)
+  if (shown.length === 0) return null
+  return (
+    <section aria-label="Where to find them">
+      <h2>Where to find them</h2>
+      <div className="photos">
+        {shown.map((p) => (
+          <figure key={p.id}>
+            <img src={`/api/photos/${p.id}/small`} alt={byId.get(p.placeId)!.name} />
+            <figcaption>{byId.get(p.placeId)!.name}</figcaption>
+          </figure>
+        ))}
+      </div>
     </section>
   )
 }

@@ -9,6 +9,7 @@ import type {
   Ladder,
   PairingView,
   Place,
+  PlacePhotos,
   Probe,
   ProtocolSummary,
   ReceptiveList,
@@ -65,6 +66,12 @@ export const usePlaces = () =>
   useQuery({
     queryKey: ['places'],
     queryFn: () => api.get<{ places: Place[] }>('/api/places').then((r) => r.places),
+  })
+/** Photos of all places that have any, the newest first. */
+export const usePlacePhotos = () =>
+  useQuery({
+    queryKey: ['places', 'photos'],
+    queryFn: () => api.get<PlacePhotos>('/api/places/photos').then((r) => r.photos),
   })
 export const useProbes = () =>
   useQuery({

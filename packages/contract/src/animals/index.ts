@@ -154,6 +154,10 @@ export const PhotoView = v.object({
   height: v.number(),
 })
 export type PhotoView = v.InferOutput<typeof PhotoView>
+export const PlacePhotos = v.object({
+  photos: v.array(v.object({ placeId: Id, ...PhotoView.entries })),
+})
+export type PlacePhotos = v.InferOutput<typeof PlacePhotos>
 export const PaperQuery = v.object({ name: Line(160) })
 export const PaperView = v.object({
   id: Id,

@@ -8,6 +8,8 @@ export const ProtocolSummary = v.object({
   species: v.string(),
   latin: v.string(),
   keptAs: v.picklist(KEPT_AS),
+  /** What is to be minded of it, in words; empty where nothing is. */
+  cautions: v.string(),
   bodyPlan: v.picklist(BODY_PLANS),
   young: v.string(),
   edition: v.number(),

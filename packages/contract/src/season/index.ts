@@ -1,18 +1,28 @@
 import * as v from 'valibot'
-import { DaySchema, Id } from '../common'
+import { DaySchema } from '../common'
 
+const Opens = v.object({
+  room: v.picklist(['animals', 'pairing', 'incubation', 'rearing', 'cohorts', 'colonies']),
+  id: v.string(),
+})
 export const PhaseSchema = v.object({
-  name: v.picklist(['rest', 'warming', 'pairing', 'laying', 'incubating', 'rearing']),
+  name: v.picklist(['rest', 'warming', 'pairing', 'laying', 'incubating', 'rearing', 'supply']),
   from: DaySchema,
   to: DaySchema,
-  subject: v.object({ room: v.picklist(['animals', 'pairing', 'incubation', 'rearing']), id: v.string() }),
+  subject: Opens,
   label: v.string(),
 })
 export const SeasonLane = v.object({
   line: v.string(),
   species: v.string(),
   phases: v.array(PhaseSchema),
-  hills: v.array(v.object({ clutchId: Id, label: v.string(), from: DaySchema, shares: v.array(v.number()) })),
+  /** Chances spread over days: of a clutch hatching, of a cohort growing up. */
+  hills: v.array(
+    v.object({
+      ...{ subject: Opens, label: v.string(), of: v.picklist(['hatching', 'growing up']) },
+      ...{ from: DaySchema, shares: v.array(v.number()) },
+    }),
+  ),
 })
 export const Season = v.object({
   today: DaySchema,

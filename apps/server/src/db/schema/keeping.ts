@@ -1,5 +1,7 @@
 import type { ProtocolDocument, ProtocolScope, ProtocolSettings } from '@hatch-book/core'
+import { sql } from 'drizzle-orm'
 import {
+  check,
   customType,
   foreignKey,
   index,
@@ -13,7 +15,7 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core'
 import { animal } from './breeding'
-import { book, member, protocol } from './books'
+import { book, member, place, protocol } from './books'
 import { bookOnly, identity, instant } from './tenancy'
 
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
@@ -47,12 +49,13 @@ export const protocolEdition = pgTable(
   ],
 ).enableRLS()
 
-/** A picture of an animal, at two sizes, freed of where it was taken. */
+/** A picture of an animal, or of a place, at two sizes, freed of where it was taken. */
 export const photo = pgTable(
   'photo',
   {
     ...identity(),
-    animalId: uuid('animal_id').notNull(),
+    animalId: uuid('animal_id'),
+    placeId: uuid('place_id'),
     view: text('view').$type<'above' | 'side' | 'other'>().notNull(),
     at: instant('at').notNull(),
     width: integer('width').notNull(),
@@ -65,6 +68,8 @@ export const photo = pgTable(
     primaryKey({ columns: [t.bookId, t.id] }),
     foreignKey({ columns: [t.bookId, t.animalId], foreignColumns: [animal.bookId, animal.id] }),
     foreignKey({ columns: [t.bookId, t.memberId], foreignColumns: [member.bookId, member.id] }),
+    foreignKey({ columns: [t.bookId, t.placeId], foreignColumns: [place.bookId, place.id] }),
+    check('photo_of_one', sql`(${t.animalId} is null) <> (${t.placeId} is null)`),
     index('photo_of_animal').on(t.bookId, t.animalId, t.at),
     bookOnly(),
   ],

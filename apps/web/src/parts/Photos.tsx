@@ -1,23 +1,40 @@
-import type { AnimalPage, PhotoView } from '@hatch-book/contract'
+import type { PhotoView } from '@hatch-book/contract'
 import { App, Button, Image, Segmented, Upload } from 'antd'
 import { useState } from 'react'
 import { RefusedError, api, refreshBook } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 
-/** Photos from above and from the side, newest first. */
-export function Photos({ page }: { page: AnimalPage }) {
+const SEEN_FROM = { above: ' from above', side: ' from the side', other: '' }
+
+/** Photos of somebody or of a place, newest first, and a way to add one. */
+export function Photos({
+  name,
+  uploadTo,
+  photos,
+  empty,
+  views,
+}: {
+  name: string
+  /** Where a photo is sent to. */
+  uploadTo: string
+  photos: readonly PhotoView[]
+  /** What to say of none. */
+  empty: string
+  /** From where it may be seen; with one there is nothing to choose. */
+  views: readonly PhotoView['view'][]
+}) {
   const figures = useFigures()
   const may = useMay()
   const { notification } = App.useApp()
-  const [view, setView] = useState<PhotoView['view']>('above')
+  const [view, setView] = useState(views[0]!)
   const [says, setSays] = useState('')
   const [busy, setBusy] = useState(false)
   const send = async (file: File) => {
     setSays('')
     setBusy(true)
     try {
-      await api.upload(`/api/animals/${page.animal.id}/photos?view=${view}`, file)
+      await api.upload(`${uploadTo}?view=${view}`, file)
       await refreshBook()
     } catch (error) {
       setSays(error instanceof RefusedError ? error.problem.detail : 'The photo was not kept.')
@@ -36,20 +53,19 @@ export function Photos({ page }: { page: AnimalPage }) {
   return (
     <section className="card" style={{ marginTop: 16 }}>
       <h2>Photos</h2>
-      {page.photos.length === 0 && (
-        <p className="quiet">None yet. From above and from the side tells most.</p>
-      )}
+      {photos.length === 0 && <p className="quiet">{empty}</p>}
       <Image.PreviewGroup>
         <div className="photos">
-          {page.photos.map((p) => (
+          {photos.map((p) => (
             <figure key={p.id}>
               <Image
                 src={`/api/photos/${p.id}/small`}
                 preview={{ src: `/api/photos/${p.id}/large` }}
-                alt={`${page.animal.tag} from ${p.view === 'other' ? 'elsewhere' : p.view === 'side' ? 'the side' : 'above'}, ${figures.day(p.at.slice(0, 10))}`}
+                alt={`${name}${SEEN_FROM[p.view]}, ${figures.day(p.at.slice(0, 10))}`}
               />
               <figcaption className="small">
-                {p.view}, {figures.day(p.at.slice(0, 10))}
+                {views.length > 1 && `${p.view}, `}
+                {figures.day(p.at.slice(0, 10))}
                 {may.decide && (
                   <>
                     {' '}
@@ -65,12 +81,9 @@ export function Photos({ page }: { page: AnimalPage }) {
       </Image.PreviewGroup>
       {may.write && (
         <div className="row no-print" style={{ gap: 10, marginTop: 10 }}>
-          <Segmented
-            aria-label="Seen from"
-            options={['above', 'side', 'other']}
-            value={view}
-            onChange={setView}
-          />
+          {views.length > 1 && (
+            <Segmented aria-label="Seen from" options={[...views]} value={view} onChange={setView} />
+          )}
           <Upload
             accept="image/*"
             showUploadList={false}
