@@ -6,15 +6,16 @@ import { bookForStories, idOf, signIn } from './support'
 
 /* No signal in the cellar: the program opens, the round goes on, nothing is lost and nothing is doubled. */
 const book = bookForStories()
-const profile = mkdtempSync(join(tmpdir(), 'hatch-book-e2e-profile-'))
-test.afterAll(() => rmSync(profile, { recursive: true, force: true }))
+const profiles = mkdtempSync(join(tmpdir(), 'hatch-book-e2e-profiles-'))
+test.afterAll(() => rmSync(profiles, { recursive: true, force: true }))
 
 /** The browser as it lies on the shelf: closed and opened again it has what it had. */
 async function openBrowser(
   chromium: BrowserType,
   use: { launchOptions: object },
+  shelf: string,
 ): Promise<{ context: BrowserContext; page: Page }> {
-  const context = await chromium.launchPersistentContext(profile, {
+  const context = await chromium.launchPersistentContext(join(profiles, shelf), {
     ...use.launchOptions,
     viewport: { width: 390, height: 844 },
     serviceWorkers: 'allow',
@@ -90,7 +91,7 @@ test('the network goes mid-round, the browser is closed, opened, and the network
 }, info) => {
   test.setTimeout(180_000)
   const use = info.project.use as { launchOptions: object }
-  let { context, page } = await openBrowser(chromium, use)
+  let { context, page } = await openBrowser(chromium, use, 'one')
   await signIn(page, book.url)
   await page.goto(`${book.url}/round`)
   await expect(card(page)).toBeVisible()
@@ -119,7 +120,7 @@ test('the network goes mid-round, the browser is closed, opened, and the network
   const walked = await countOf(page)
   await context.close()
 
-  ;({ context, page } = await openBrowser(chromium, use))
+  ;({ context, page } = await openBrowser(chromium, use, 'one'))
   await context.setOffline(true)
   await page.goto(`${book.url}/round`)
   await expect(card(page)).toBeVisible({ timeout: 30_000 })
@@ -218,7 +219,7 @@ test('two days in the cellar and two thousand entries: all arrive, in order and 
   playwright: { chromium },
 }, info) => {
   test.setTimeout(240_000)
-  const { context, page } = await openBrowser(chromium, info.project.use as { launchOptions: object })
+  const { context, page } = await openBrowser(chromium, info.project.use as { launchOptions: object }, 'two')
   await signIn(page, book.url)
   await page.goto(`${book.url}/round`)
   await expect(card(page)).toBeVisible()
