@@ -27,6 +27,7 @@ test('an empty server opens at its first owner, and every empty view says what t
     ['Rearing', 'No young animal is being raised'],
     ['Cohorts', 'No cohort is kept here yet'],
     ['Colonies', 'No colony is kept here yet'],
+    ['Review', 'is in the book yet: clutches'],
     ['Log', 'Nothing is written yet'],
   ] as const) {
     await openRoom(page, room)

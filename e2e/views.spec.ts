@@ -26,6 +26,8 @@ const VIEWS = [
   '/brumation/tubs',
   '/brumation/seasons',
   '/messages',
+  '/review',
+  '/review?measure=hatchling+weight',
   '/pairing',
   '/pairing/watch',
   '/pairing/season',

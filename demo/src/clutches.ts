@@ -13,8 +13,8 @@ import {
 import { HOLDS, hold } from './counter'
 import { inherit, lookedOver } from './heredity'
 import { firstLeavingDay, liveThrough, say, type LivingAnimal } from './life'
-import type { Chance } from './random'
 import type { PlannedPairing } from './pairings'
+import type { Chance } from './random'
 import { LAST_DAY, ZONE } from './room'
 import { askedFor, climbLadder, inspect, readBlind } from './raising'
 import type { DemoStep } from './steps'
@@ -26,7 +26,6 @@ export interface Nursery {
 }
 
 export interface LaidClutch {
-  plan: PlannedPairing
   pairingId: string
   dam: LivingAnimal
   sire: LivingAnimal
@@ -41,9 +40,13 @@ const OUTCOMES = [
   { fate: 'dead', share: 0.09 },
 ] as const
 
+/** In the second season the room changed its school: eggs lie drier, and those who hatch are lighter for some weeks. */
+const isDry = (laid: Day) => laid >= '2026-09-01'
+const LIGHTER = 0.17
+
 /** A clutch from the finding to the hatching of each egg, and the lives of the young. */
 export function layClutch(
-  { plan, pairingId, dam, sire, laid, boxId, readings, setPointC }: LaidClutch,
+  { pairingId, dam, sire, laid, boxId, readings, setPointC }: LaidClutch,
   luck: Chance,
   nursery: Nursery,
 ): DemoStep[] {
@@ -71,7 +74,7 @@ export function layClutch(
           foundAt: iso(foundAt),
           laidFrom: iso(laidFrom),
           laidTo: iso(foundAt),
-          method: incubation.methods[plan.incubator === 'H1' ? 0 : 1]!.name,
+          method: incubation.methods[isDry(laid) ? 1 : 0]!.name,
         },
       },
     },
@@ -117,7 +120,7 @@ export function layClutch(
     hatches.set(day, [...(hatches.get(day) ?? []), egg])
   }
   for (const [day, out] of [...hatches].sort(([a], [b]) => (a < b ? -1 : 1)))
-    steps.push(...hatchDay(day, out, id, [dam, sire], luck, nursery))
+    steps.push(...hatchDay(day, out, id, [dam, sire], isDry(laid), luck, nursery))
   return steps
 }
 
@@ -128,6 +131,7 @@ function hatchDay(
   eggs: { id: string }[],
   clutchId: string,
   [dam, sire]: readonly [LivingAnimal, LivingAnimal],
+  dry: boolean,
   luck: Chance,
   nursery: Nursery,
 ): DemoStep[] {
@@ -145,6 +149,7 @@ function hatchDay(
         sex: own.happens(0.5) ? 'female' : 'male',
         hatched: day,
         stretch: Math.exp(own.normal(0, 0.13)),
+        ...(dry && { light: LIGHTER }),
       },
       ...{
         luck: own,

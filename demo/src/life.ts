@@ -26,6 +26,8 @@ export interface LivingAnimal {
   sex: 'female' | 'male'
   hatched: Day
   stretch: number
+  /** Lighter by such a share as it hatched; caught up within weeks. */
+  light?: number
   luck: Chance
   /** Share of meals refused when nothing is the matter. */
   fussy: number
@@ -70,6 +72,8 @@ export function say(
   return { at, act: 'entry', body, by }
 }
 
+const CAUGHT_UP_DAYS = 20
+
 /** What it truly weighs: its curve, less what a rest or a clutch took and what has been eaten back since. */
 export function trueWeight(animal: LivingAnimal, day: Day): number {
   const age = Math.max(0, daysBetween(animal.hatched, day))
@@ -80,7 +84,7 @@ export function trueWeight(animal: LivingAnimal, day: Day): number {
       gompertzWeight(animal.protocol.growth[animal.sex], 0) *
       (1 - 0.0011 * Math.min(age, 150))
     )
-  let body = 1
+  let body = 1 - (animal.light ?? 0) * Math.exp(-age / CAUGHT_UP_DAYS)
   for (const [from, to] of animal.rests) {
     if (day < from) continue
     const rested = Math.min(daysBetween(from, day), daysBetween(from, to))

@@ -68,7 +68,7 @@ export function demoTimeline(seed: number): DemoStep[] {
     const boxId = places.ids.get(`${plan.incubator} box ${(i % 10) + 1}`)!
     steps.push(
       ...layClutch(
-        { plan, pairingId, dam, sire: animals.get(plan.male)!, laid, boxId, readings, setPointC },
+        { pairingId, dam, sire: animals.get(plan.male)!, laid, boxId, readings, setPointC },
         own,
         nursery,
       ),

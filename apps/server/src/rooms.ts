@@ -12,6 +12,7 @@ import { pairingRoutes, planRoutes, sceneRoutes } from './pairing'
 import { placeRoutes } from './places'
 import { protocolRoutes } from './protocols'
 import { rearingRoutes } from './rearing'
+import { reviewRoutes } from './review'
 import { roundRoutes } from './rounds'
 import { tellingOfWork } from './rounds/tellOfWork'
 import { salesRoutes } from './sales'
@@ -52,6 +53,7 @@ export const rooms: readonly BookRoutes[] = [
   colonyRoutes,
   supplyRoutes,
   seasonRoutes,
+  reviewRoutes,
   roundRoutes,
   tellingOfWork,
   demoRoutes,

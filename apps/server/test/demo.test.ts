@@ -46,6 +46,27 @@ test('the demo day shows everything at once, nothing of it refused, and goes on 
   expect(steps.every((s: { animals: unknown[] }) => s.animals.length > 0)).toBe(true)
   const { colonies } = await get('/api/colonies')
   expect(colonies.map((c: { name: string }) => c.name)).toEqual(['F1', 'Q1', 'R1', 'T1'])
+  const { review, proposals } = await get('/api/review')
+  const found = review.measures.find(
+    (m: { measure: { name: string } }) => m.measure.name === 'hatchling weight',
+  )
+  // The room changed its school of incubation between the seasons, and those who hatch are lighter.
+  expect([review.season, review.against]).toEqual([2027, 2026])
+  expect(found.comparison).toMatchObject({ verdict: 'more than chance', units: [4, 9] })
+  expect(found.comparison.high).toBeLessThan(0)
+  const changed = review.changes.find((c: { dimension: string }) => c.dimension === 'method')
+  expect(changed).toMatchObject({
+    ...{ from: 'half-buried in moist granules', to: 'dry mesh over a moist layer' },
+    ...{ before: { with: 0, of: 5 }, now: { with: 7, of: 7 } },
+  })
+  expect(changed.effects[0]).toMatchObject({
+    measure: { name: 'hatchling weight' },
+    tiedToSeason: true,
+    comparison: { verdict: 'more than chance' },
+  })
+  expect(proposals.map((p: { key: string }) => p.key)).toContain('clutch.count')
+  const { groups } = await get('/api/review/by?measure=eggs&dimension=method')
+  expect(groups.map((g: { name: string }) => g.name)).toContain('half-buried in moist granules')
   // While a week is played, whoever asks is told the day before it or the day after it, and none between.
   let done = false
   const advancing = server.app

@@ -254,6 +254,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./colonies/ColoniesPage')).ColoniesPage }),
       },
       {
+        path: 'review',
+        lazy: async () => ({ Component: (await import('./review/ReviewPage')).ReviewPage }),
+      },
+      {
         path: 'leaving',
         lazy: async () => ({ Component: (await import('./sales/LeavingPage')).LeavingPage }),
       },

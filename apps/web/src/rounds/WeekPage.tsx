@@ -127,18 +127,13 @@ function Bars({ evened, picked, onPick }: { evened: Evened; picked: string; onPi
         {evened.days.map(({ day, items }) => {
           const before = own.get(day) ?? 0
           return (
-            <button
-              key={day}
-              type="button"
-              aria-pressed={day === picked}
-              aria-label={`${figures.day(day)}, ${items.length} things to do, ${before} on their own day`}
-              onClick={() => onPick(day)}
-            >
+            <button key={day} type="button" aria-pressed={day === picked} onClick={() => onPick(day)}>
               <span className="tower" aria-hidden>
                 <i className="before" style={{ height: `${(100 * before) / most}%` }} />
                 <i className="after" style={{ height: `${(100 * items.length) / most}%` }} />
               </span>
               <strong className="fig">{items.length}</strong>
+              <span className="unseen"> things to do, {before} on their own day, </span>
               <span className="small">{figures.day(day)}</span>
             </button>
           )

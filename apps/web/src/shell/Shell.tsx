@@ -31,6 +31,7 @@ const ROOMS = [
   ['/colonies', 'Colonies'],
   ['/places', 'Places'],
   ['/leaving', 'Leaving'],
+  ['/review', 'Review'],
   ['/protocols', 'Protocols'],
   ['/messages', 'Messages'],
   ['/log', 'Log'],

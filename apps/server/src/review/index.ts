@@ -1,0 +1,105 @@
+import { ReviewByQuery, ReviewGroups, ReviewQuery, ReviewView } from '@hatch-book/contract'
+import { MEASURES, dayOfInstant, reviewBy, reviewSeasons, seasonOf, type ReviewFact } from '@hatch-book/core'
+import { desc, eq, sql } from 'drizzle-orm'
+import { inBook, tables, type Transaction } from '../db/connect'
+import { keepWhile } from '../db/kept'
+import { loadShelf, type ProtocolShelf } from '../protocols'
+import { actorOf, type Actor } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { breederFacts } from './breederFacts'
+import { clutchFacts } from './clutchFacts'
+import { proposalsOf } from './proposals'
+import { youngFacts } from './youngFacts'
+
+/** A season runs from one autumn to the next: pairs that meet in winter and eggs that hatch in summer are of one. */
+const BEGINS_IN_MONTH = 9
+
+/** All that the seasons of a book say, kept as long as nothing is written. */
+function readFacts(tx: Transaction, actor: Actor): Promise<ReviewFact[]> {
+  const work = async () => {
+    const clutches = await clutchFacts(tx, actor, BEGINS_IN_MONTH)
+    return [
+      ...clutches.facts,
+      ...(await youngFacts(tx, actor, clutches.roots)),
+      ...(await breederFacts(tx, actor, BEGINS_IN_MONTH)),
+    ]
+  }
+  return stampOf(tx, actor).then((stamp) => keepWhile(`review ${actor.bookId}`, stamp, work))
+}
+
+async function stampOf(tx: Transaction, actor: Actor): Promise<string> {
+  const { stamp } = await loadShelf(tx)
+  const { rows } = await tx.execute<{ stamp: string }>(sql`
+    select concat_ws('|', (select count(*) || '.' || coalesce(max(xmin::text::bigint), 0) from entry),
+      (select count(*) || '.' || coalesce(sum(xmin::text::bigint), 0) from egg),
+      (select count(*) || '.' || coalesce(sum(xmin::text::bigint), 0) from animal)) as stamp`)
+  return [actor.today, actor.book.zone, stamp, rows[0]!.stamp].join('|')
+}
+
+export const reviewRoutes: BookRoutes = (app, { db }) => {
+  app.get(
+    '/api/review',
+    {
+      config: { permission: 'read the book' },
+      schema: { querystring: ReviewQuery, response: { 200: ReviewView } },
+    },
+    (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, async (tx) => {
+        const facts = await readFacts(tx, actor)
+        const seasons = [...new Set(facts.map((f) => f.season))].sort((a, b) => b - a)
+        const season = request.query.season ?? seasons[0] ?? seasonOf(actor.today, BEGINS_IN_MONTH)
+        const against = request.query.against ?? season - 1
+        const shelf = await loadShelf(tx)
+        const review = await keepWhile(
+          `review ${actor.bookId} ${season} ${against}`,
+          await stampOf(tx, actor),
+          () => Promise.resolve(reviewSeasons(facts, season, against)),
+        )
+        return {
+          ...{ beginsInMonth: BEGINS_IN_MONTH, seasons, review },
+          editions: await editionsIn(tx, actor, shelf, season),
+          proposals: proposalsOf(review, facts, shelf),
+        }
+      })
+    },
+  )
+  app.get(
+    '/api/review/by',
+    {
+      config: { permission: 'read the book' },
+      schema: { querystring: ReviewByQuery, response: { 200: ReviewGroups } },
+    },
+    (request) => {
+      const actor = actorOf(request)
+      const { measure: name, dimension, season } = request.query
+      return inBook(db, actor.bookId, async (tx) => {
+        const facts = (await readFacts(tx, actor)).filter((f) => season === undefined || f.season === season)
+        const groups = reviewBy(
+          facts,
+          MEASURES.find((m) => m.name === name)!,
+          dimension,
+        )
+        return {
+          groups: groups.map(({ name: of, figure, facts: own }) => ({ name: of, ...figure, facts: own })),
+        }
+      })
+    },
+  )
+}
+
+/** What was set over protocols while a season ran: it may be why something went otherwise. */
+async function editionsIn(tx: Transaction, { book }: Actor, shelf: ProtocolShelf, season: number) {
+  const { protocolEdition, member } = tables
+  const rows = await tx
+    .select({ edition: protocolEdition, by: member.name })
+    .from(protocolEdition)
+    .innerJoin(member, eq(member.id, protocolEdition.memberId))
+    .orderBy(desc(protocolEdition.at))
+  return rows
+    .map(({ edition: e, by }) => ({
+      ...{ protocolId: e.protocolId, species: shelf.document(e.protocolId).species, number: e.number, by },
+      ...{ at: dayOfInstant(e.at.getTime(), book.zone), reason: e.reason },
+    }))
+    .filter((e) => seasonOf(e.at, BEGINS_IN_MONTH) === season)
+}

@@ -1,0 +1,122 @@
+import type { ReviewGroups } from '@hatch-book/contract'
+import { DIMENSIONS, type Dimension, type SeasonCompared, type SeasonReview } from '@hatch-book/core'
+import { useQuery } from '@tanstack/react-query'
+import { Segmented } from 'antd'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { api } from '../shell/api'
+import { useFigures } from '../shell/figures'
+import { UNITS, sayValue } from './words'
+import { Whisker } from './Whisker'
+
+const ROOMS = {
+  animals: '/animals/',
+  pairing: '/pairing/',
+  incubation: '/incubation/',
+  brumation: '/brumation/',
+}
+
+/** What lies behind a measure: group by group, and each clutch, pair or rest with the way to its entries. */
+export function Behind({
+  compared: { measure },
+  review,
+}: {
+  compared: SeasonCompared
+  review: SeasonReview
+}) {
+  const figures = useFigures()
+  const [dimension, setDimension] = useState<Dimension>('line')
+  const [of, setOf] = useState<'both' | 'now' | 'before'>('both')
+  const season = of === 'both' ? null : of === 'now' ? review.season : review.against
+  const query = new URLSearchParams({ measure: measure.name, dimension })
+  if (season !== null) query.set('season', String(season))
+  const { data } = useQuery({
+    queryKey: ['review', 'by', query.toString()],
+    queryFn: () => api.get<ReviewGroups>(`/api/review/by?${query.toString()}`).then((r) => r.groups),
+  })
+  const [open, setOpen] = useState<string | null>(null)
+  const values = (data ?? []).flatMap((g) => [g.value, g.low, g.high].filter((n) => n !== null))
+  const [from, to] =
+    measure.kind === 'share' ? [0, 1] : [Math.min(0, ...values), Math.max(1e-9, ...values) * 1.05]
+  return (
+    <section aria-label="What lies behind it" style={{ marginTop: 18 }}>
+      <h2>{measure.says}: what lies behind it</h2>
+      <div className="row" style={{ gap: 10, flexWrap: 'wrap', marginBottom: 8 }}>
+        <Segmented aria-label="By" options={[...DIMENSIONS]} value={dimension} onChange={setDimension} />
+        <Segmented
+          aria-label="Of"
+          value={of}
+          onChange={setOf}
+          options={[
+            { value: 'both', label: 'all seasons' },
+            { value: 'before', label: String(review.against) },
+            { value: 'now', label: String(review.season) },
+          ]}
+        />
+      </div>
+      {data?.length === 0 && <p className="empty">Nothing of it is known by {dimension}.</p>}
+      <table className="plain-table" aria-label={`By ${dimension}`}>
+        <thead>
+          <tr>
+            <th scope="col">{dimension}</th>
+            <th scope="col" className="right">
+              as counted
+            </th>
+            <th scope="col">95 per cent</th>
+            <th scope="col" className="right" title="drawn to the others as far as few cannot tell">
+              to expect
+            </th>
+            <th scope="col" className="right">
+              of
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {data?.map((g) => (
+            <tr key={g.name}>
+              <th scope="row">
+                <button
+                  className="plain"
+                  aria-expanded={open === g.name}
+                  onClick={() => setOpen(open === g.name ? null : g.name)}
+                >
+                  {g.name}
+                </button>
+                {open === g.name && (
+                  <ul className="lines small">
+                    {g.facts.map((f) => (
+                      <li key={`${f.unit} ${f.is.helper ?? ''}`}>
+                        <Link to={ROOMS[f.opens.room] + f.opens.id}>{f.name}</Link>{' '}
+                        <span className="quiet">
+                          season {f.season}: {sayValue(figures, measure, f.sum / f.count)}
+                          {measure.kind === 'share'
+                            ? ` (${f.sum} of ${f.count})`
+                            : f.count > 1
+                              ? ` (${f.count})`
+                              : ''}
+                        </span>
+                      </li>
+                    ))}
+                  </ul>
+                )}
+              </th>
+              <td className="right fig">{sayValue(figures, measure, g.value)}</td>
+              <td style={{ minWidth: 170 }}>
+                <Whisker from={from} to={to} low={g.low} high={g.high} at={g.value} />
+                <span className="small quiet">
+                  {g.low !== null && g.high !== null
+                    ? `${sayValue(figures, measure, g.low)} to ${sayValue(figures, measure, g.high)}`
+                    : 'one alone says nothing of how far they lie apart'}
+                </span>
+              </td>
+              <td className="right fig">{sayValue(figures, measure, g.expected)}</td>
+              <td className="right small quiet nowrap">
+                {g.members} in {g.units} {UNITS[measure.of][g.units === 1 ? 0 : 1]}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  )
+}

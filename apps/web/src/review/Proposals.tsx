@@ -1,0 +1,62 @@
+import type { ProtocolPage, ReviewProposal, VerdictChanges } from '@hatch-book/contract'
+import { App, Button } from 'antd'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { api, refreshBook, type RefusedError } from '../shell/api'
+import { useMay } from '../shell/session'
+
+/** What the protocols would say had they been written from these seasons; each is taken over by one click, with its reason. */
+export function Proposals({ proposals }: { proposals: readonly ReviewProposal[] }) {
+  const may = useMay()
+  const { notification } = App.useApp()
+  const [busy, setBusy] = useState('')
+  if (proposals.length === 0) return null
+  const take = async (p: ReviewProposal) => {
+    const key = `${p.protocolId} ${p.key}`
+    setBusy(key)
+    try {
+      // What is set already stays: the edition is the whole of its level.
+      const page = await api.get<ProtocolPage>(`/api/protocols/${p.protocolId}`)
+      const settings = {
+        ...page.settings,
+        figures: { ...page.settings.figures, [p.key]: { value: p.to, low: p.low, high: p.high } },
+      }
+      const { changes } = await api.send<VerdictChanges>('POST', `/api/protocols/${p.protocolId}/editions`, {
+        ...{ scope: 'species', of: '', basedOn: p.basedOn, settings },
+        reason: `From the review: ${p.because}`.slice(0, 1000),
+      })
+      await refreshBook()
+      notification.success({
+        title: `${p.species}: ${p.label} is ${p.to} from now on`,
+        description:
+          changes.length > 0 ? `${changes.length} verdicts are others now.` : 'No verdict changes by it.',
+      })
+    } catch (refused) {
+      notification.error({ title: 'Not taken over', description: (refused as RefusedError).problem.detail })
+    } finally {
+      setBusy('')
+    }
+  }
+  return (
+    <section aria-label="Proposals" style={{ marginTop: 14 }}>
+      <h2>For the protocols</h2>
+      <ul className="lines">
+        {proposals.map((p) => (
+          <li key={`${p.protocolId} ${p.key}`} className="between">
+            <span>
+              <Link to={`/protocols/${p.protocolId}`}>{p.species}</Link>, {p.label.toLowerCase()}: {p.from} →{' '}
+              <strong>{p.to}</strong>
+              {p.unit !== 'words' && p.unit !== 'count' && p.unit !== 'share' && ` ${p.unit}`}
+              <div className="small quiet">{p.because}.</div>
+            </span>
+            {may.decide && (
+              <Button size="small" loading={busy === `${p.protocolId} ${p.key}`} onClick={() => void take(p)}>
+                Take it over
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

@@ -1,0 +1,41 @@
+import { expect, test } from '@playwright/test'
+import { bookForStories, listenForComplaints, openRoom, signIn } from './support'
+
+const book = bookForStories()
+
+test('a season is held against the one before: what was changed is found, traced to its clutches, and a protocol learns', async ({
+  page,
+}) => {
+  const complaints = listenForComplaints(page)
+  await signIn(page, book.url)
+  await openRoom(page, 'Review')
+  const found = page.getByRole('list', { name: 'What stands out' })
+  await expect(found).toContainText(/weight in the first week: −\d.* ▼ worse, between −.* and −/)
+  await expect(found).toContainText('of 14 looked at one or more would look so')
+  const change = page.getByRole('article', { name: 'Method changed' })
+  await expect(change).toContainText('0 of 5 clutches had it in season 2026, 7 of 7 in season 2027')
+  await expect(change).toContainText('No season had both')
+  await test.step('behind a measure are its groups, behind a group its clutches, behind a clutch its log', async () => {
+    await page.getByRole('button', { name: 'weight in the first week' }).click()
+    const behind = page.getByRole('region', { name: 'What lies behind it' })
+    await behind.getByText('method', { exact: true }).first().click()
+    await behind.getByRole('button', { name: 'dry mesh over a moist layer' }).click()
+    await behind.getByRole('link', { name: 'C11-27b' }).click()
+    await expect(page.getByRole('heading', { name: /C11-27b/ })).toBeVisible()
+    await page.goBack()
+    await expect(behind).toBeVisible()
+  })
+  await test.step('what is taken over is an edition of the protocol with its reason, and is proposed no more', async () => {
+    const line = page.getByRole('listitem').filter({ hasText: 'corn snake, how many' })
+    await line.getByRole('button', { name: 'Take it over' }).click()
+    await expect(line).toBeHidden()
+    await expect(page.getByRole('region', { name: 'Protocols changed' })).toContainText(
+      /corn snake, edition 1.*clutches here say/,
+    )
+  })
+  await test.step('held against itself a season has nothing to say', async () => {
+    await page.goto(`${book.url}/review?season=2020&against=2019`)
+    await expect(page.getByText('Nothing of season 2020 or 2019 is in the book yet')).toBeVisible()
+  })
+  expect(complaints).toEqual([])
+})

@@ -1,0 +1,18 @@
+export { compareUnits, holdTogether, type Comparison, type ComparedUnit } from './compare'
+export { groupFigures, type GroupFigure } from './groups'
+export {
+  DIMENSIONS,
+  MEASURES,
+  type Dimension,
+  type Measure,
+  type MeasureName,
+  type ReviewFact,
+} from './measures'
+export {
+  reviewBy,
+  reviewSeasons,
+  seasonOf,
+  type Change,
+  type SeasonCompared,
+  type SeasonReview,
+} from './review'
