@@ -39,3 +39,48 @@ test('a season is held against the one before: what was changed is found, traced
   })
   expect(complaints).toEqual([])
 })
+
+test('the whole book is saved as a file and opened again as a book of its own, as it was', async ({
+  page,
+}) => {
+  const complaints = listenForComplaints(page)
+  await signIn(page, book.url)
+  await openRoom(page, 'Book')
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save the whole book' }).click(),
+  ])
+  expect(file.suggestedFilename()).toMatch(/^lantern-quay-2027-05-27\.zip$/)
+  const path = await file.path()
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'no-archive.zip',
+    mimeType: 'application/zip',
+    buffer: Buffer.from('no zip'),
+  })
+  await expect(page.getByText('This is no archive of a book')).toBeVisible()
+  await page.locator('input[type=file]').setInputFiles(path)
+  // Its own book: what is written in it is not in the other.
+  await page.waitForLoadState('load')
+  await expect
+    .poll(
+      () =>
+        page.evaluate(
+          async () => ((await (await fetch('/api/shares')).json()) as { shares: unknown[] }).shares.length,
+        ),
+      {
+        timeout: 60_000,
+      },
+    )
+    .toBe(0)
+  await openRoom(page, 'Animals')
+  await expect(page.getByRole('heading', { name: /^\d+ animals$/ })).toBeVisible()
+  await openRoom(page, 'Book')
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await page.getByRole('button', { name: 'Open the book' }).click()
+  const which = page.getByRole('region', { name: 'Which book?' })
+  await expect(which.getByRole('button')).toHaveCount(2)
+  await which.getByRole('button').first().click()
+  await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeVisible()
+  // The file that was no archive is answered as such: the browser says so of its own.
+  expect(complaints.filter((c) => !c.includes('422'))).toEqual([])
+})

@@ -1,4 +1,5 @@
 import { animalRoutes, collectionRoutes, importRoutes, keepsakeRoutes } from './animals'
+import { archiveRoutes } from './archive'
 import { bookRoutes } from './books'
 import { restRoutes, unitRoutes, weatherRoutes } from './brumation'
 import { alarmRoutes, climatePlaceRoutes, climateRoutes, probeRoutes } from './climate'
@@ -24,6 +25,7 @@ import type { BookRoutes } from './shell/app'
 /** The rooms of the server; a new one adds its line. */
 export const rooms: readonly BookRoutes[] = [
   bookRoutes,
+  archiveRoutes,
   protocolRoutes,
   placeRoutes,
   animalRoutes,

@@ -52,7 +52,7 @@ test('the demo day shows everything at once, nothing of it refused, and goes on 
   )
   // The room changed its school of incubation between the seasons, and those who hatch are lighter.
   expect([review.season, review.against]).toEqual([2027, 2026])
-  expect(found.comparison).toMatchObject({ verdict: 'more than chance', units: [4, 9] })
+  expect(found.comparison).toMatchObject({ verdict: 'more than chance', units: [4, 8] })
   expect(found.comparison.high).toBeLessThan(0)
   const changed = review.changes.find((c: { dimension: string }) => c.dimension === 'method')
   expect(changed).toMatchObject({

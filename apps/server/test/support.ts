@@ -36,6 +36,8 @@ export interface TestServer {
   ownerUrl: string
   openBook(name: string): Promise<TestBook>
   call: Caller
+  /** Closes the application; its database stays. */
+  stop(): Promise<void>
   close(): Promise<void>
 }
 
@@ -98,15 +100,17 @@ export async function openServer(): Promise<TestServer> {
       (body.protocols as { id: string; code: string }[]).find((p) => p.code === code)!.id
     return { id: bookId, as, cookie: cookies.owner!, protocols: { CS: idOf('CS'), WH: idOf('WH') } }
   }
+  let stopped: Promise<void> | null = null
+  const stop = () => (stopped ??= app.close().then(() => pool.end()))
   return {
     app,
     db,
     ownerUrl,
     openBook,
     call: caller(null),
+    stop,
     close: async () => {
-      await app.close()
-      await pool.end()
+      await stop()
       await admin.query(`drop database ${name} with (force)`)
       await admin.end()
     },

@@ -7,6 +7,7 @@ import {
   Ok,
   SessionSchema,
   SignIn,
+  SignedIn,
   newId,
   type Session,
 } from '@hatch-book/contract'
@@ -66,7 +67,7 @@ export const bookRoutes: BookRoutes = (app, rooms) => {
 
   app.post(
     '/api/sign-in',
-    { ...SLOW, schema: { body: SignIn, response: { 200: Ok } } },
+    { ...SLOW, schema: { body: SignIn, response: { 200: SignedIn } } },
     async (request, reply) => {
       const { email, password, bookId } = request.body
       const found = await db.execute<{
@@ -76,17 +77,19 @@ export const bookRoutes: BookRoutes = (app, rooms) => {
         book_name: string
       }>(sql`select * from sign_in_lookup(${email})`)
       const checked = await Promise.all(
-        found.rows.map(async (row) => ({ row, fits: await verify(row.password_hash, password) })),
+        found.rows.map(async (row) => ({ row, fits: await fitsHash(row.password_hash, password) })),
       )
       if (found.rows.length === 0) await verify(await nobody, password)
       const fitting = checked.filter((c) => c.fits).map((c) => c.row)
       const chosen = bookId ? fitting.find((row) => row.book_id === bookId) : fitting[0]
       if (!chosen) throw new BookError('wrong-sign-in')
+      if (!bookId && fitting.length > 1)
+        return { ok: false, books: fitting.map((row) => ({ id: row.book_id, name: row.book_name })) }
       await inBook(db, chosen.book_id, async (tx) => {
         await refuseEnded(tx, chosen.member_id)
         await openSession(tx, reply, chosen.book_id, chosen.member_id)
       })
-      return { ok: true as const }
+      return { ok: true, books: [] }
     },
   )
 
@@ -168,6 +171,9 @@ export const bookRoutes: BookRoutes = (app, rooms) => {
     },
   )
 }
+
+/** A member who was never given a password has a hash that is none: it fits nothing. */
+const fitsHash = (kept: string, password: string) => verify(kept, password).catch(() => false)
 
 /** Who comes with the right password after the end of the account is told so. */
 async function refuseEnded(tx: Transaction, memberId: string): Promise<void> {

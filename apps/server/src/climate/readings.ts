@@ -134,11 +134,31 @@ export async function readReadings(
 }
 
 /** Makes the hours of all probes of the book again from their readings; hours that are right stay as they are. */
-export async function rebuildHours(tx: Transaction): Promise<void> {
+export async function rebuildHours(tx: Transaction, bookId: string): Promise<void> {
+  const { rows } = await tx.execute<{ probe_id: string; hour: string }>(sql`
+    select distinct r.probe_id, extract(epoch from date_trunc('hour', r.at))::float8 * 1000 as hour from reading r
+    where not exists (select 1 from reading_hour h where h.probe_id = r.probe_id and h.hour = date_trunc('hour', r.at))`)
+  // Hours that are not there at all, as of readings that were brought in, are begun and filled like the others.
+  const begun = rows.map((r) => ({
+    ...{ book_id: bookId, id: v5(`hour ${Number(r.hour)}`, r.probe_id), probe_id: r.probe_id },
+    ...{
+      hour: new Date(Number(r.hour)).toISOString(),
+      count: 0,
+      min_c: 0,
+      max_c: 0,
+      sum_c: 0,
+      humidities: 0,
+      sum_humidity: 0,
+    },
+  }))
+  await insertMany(tx, 'reading_hour', begun)
   await tx.execute(sql`
-    update reading_hour h set count = r.count, min_c = r.min_c, max_c = r.max_c, sum_c = r.sum_c
+    update reading_hour h set count = r.count, min_c = r.min_c, max_c = r.max_c, sum_c = r.sum_c,
+      humidities = r.humidities, min_humidity = r.min_humidity, max_humidity = r.max_humidity, sum_humidity = r.sum_humidity
     from (select probe_id, date_trunc('hour', at) as hour, count(*)::int as count, min(celsius) as min_c, max(celsius) as max_c,
-            sum(celsius::float8) as sum_c from reading group by 1, 2) r
+            sum(celsius::float8) as sum_c, count(humidity)::int as humidities, min(humidity) as min_humidity,
+            max(humidity) as max_humidity, coalesce(sum(humidity::float8), 0) as sum_humidity from reading group by 1, 2) r
     where h.probe_id = r.probe_id and h.hour = r.hour
-      and (h.count, h.min_c, h.max_c) is distinct from (r.count, r.min_c, r.max_c)`)
+      and (h.count, h.min_c, h.max_c, h.humidities, h.min_humidity, h.max_humidity)
+        is distinct from (r.count, r.min_c, r.max_c, r.humidities, r.min_humidity, r.max_humidity)`)
 }

@@ -27,11 +27,19 @@ export function connect(url: string): { db: Database; pool: pg.Pool } {
  * The one way to touch a book's rows: a transaction that row-level security filters to the book.
  * Everything in `work` happens or nothing does.
  */
-export function inBook<T>(db: Database, bookId: string, work: (tx: Transaction) => Promise<T>): Promise<T> {
-  return db.transaction(async (tx) => {
-    await tx.execute(sql`select set_config('app.book_id', ${bookId}, true)`)
-    return work(tx)
-  })
+export function inBook<T>(
+  db: Database,
+  bookId: string,
+  work: (tx: Transaction) => Promise<T>,
+  isolationLevel: 'read committed' | 'repeatable read' = 'read committed',
+): Promise<T> {
+  return db.transaction(
+    async (tx) => {
+      await tx.execute(sql`select set_config('app.book_id', ${bookId}, true)`)
+      return work(tx)
+    },
+    isolationLevel === 'read committed' ? undefined : { isolationLevel },
+  )
 }
 
 /**

@@ -1,4 +1,4 @@
-import { tables, inBook, type Database } from './connect'
+import { tables, inBook, type Database, type Transaction } from './connect'
 import { refresh } from '../entries'
 import { rebuildHours, tellOfEarlier } from '../climate'
 
@@ -8,16 +8,18 @@ import { rebuildHours, tellOfEarlier } from '../climate'
  * Run on an untouched book it changes nothing.
  * @returns how many subjects were folded
  */
-export async function rebuildBook(db: Database, bookId: string): Promise<number> {
-  return inBook(db, bookId, async (tx) => {
-    const subjects = []
-    for (const type of ['animal', 'clutch', 'place'] as const) {
-      const rows = await tx.select({ id: tables[type].id }).from(tables[type])
-      subjects.push(...rows.map(({ id }) => ({ type, id })))
-    }
-    await refresh(tx, bookId, subjects)
-    await rebuildHours(tx)
-    await tellOfEarlier(tx)
-    return subjects.length
-  })
+export const rebuildBook = (db: Database, bookId: string): Promise<number> =>
+  inBook(db, bookId, (tx) => rebuildIn(tx, bookId))
+
+/** The same within a transaction that is open already. */
+export async function rebuildIn(tx: Transaction, bookId: string): Promise<number> {
+  const subjects = []
+  for (const type of ['animal', 'clutch', 'place'] as const) {
+    const rows = await tx.select({ id: tables[type].id }).from(tables[type])
+    subjects.push(...rows.map(({ id }) => ({ type, id })))
+  }
+  await refresh(tx, bookId, subjects)
+  await rebuildHours(tx, bookId)
+  await tellOfEarlier(tx)
+  return subjects.length
 }

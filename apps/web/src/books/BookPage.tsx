@@ -6,6 +6,7 @@ import { NewMember } from '../parts/NewMember'
 import { api, refreshBook } from '../shell/api'
 import { forgetQueries } from '../shell/keptQueries'
 import { useMay, useSession } from '../shell/session'
+import { Archive } from './Archive'
 import { Scales } from './Scales'
 
 /** The book itself: its units, its members, its scales. */
@@ -23,7 +24,7 @@ export function BookPage() {
             onClick={() =>
               void api
                 .send('POST', '/api/sign-out')
-                .then(forgetQueries)
+                .then(() => forgetQueries())
                 .catch(() => undefined)
             }
           >
@@ -36,6 +37,7 @@ export function BookPage() {
         <Members />
       </div>
       <Scales />
+      <Archive />
     </section>
   )
 }

@@ -1,3 +1,4 @@
+import type { SignedIn } from '@hatch-book/contract'
 import { useState, type FormEvent } from 'react'
 import { Button, Input } from 'antd'
 import { Navigate, useSearchParams } from 'react-router'
@@ -12,20 +13,23 @@ export function SignInPage() {
   const [email, setEmail] = useState<string | null>(null)
   const [password, setPassword] = useState<string | null>(null)
   const [says, setSays] = useState('')
+  const [books, setBooks] = useState<SignedIn['books']>([])
   if (!data) return null
   const to = params.get('to') ?? '/animals'
   if (data.member)
     return <Navigate to={to.startsWith('/') && !to.startsWith('//') ? to : '/animals'} replace />
   if (data.firstOwnerWanted) return <FirstOwner />
   const demo = data.demoSignIn
-  const signIn = async (event: FormEvent) => {
-    event.preventDefault()
+  const signIn = async (bookId?: string) => {
     try {
-      await api.send('POST', '/api/sign-in', {
+      const reply = await api.send<SignedIn>('POST', '/api/sign-in', {
         email: email ?? demo?.email ?? '',
         password: password ?? demo?.password ?? '',
+        ...(bookId && { bookId }),
       })
-      await refreshBook()
+      setSays('')
+      setBooks(reply.books)
+      if (reply.ok) await refreshBook()
     } catch (error) {
       setSays(error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.')
     }
@@ -39,7 +43,12 @@ export function SignInPage() {
           This is Lantern Quay, a made-up breeding room. Its sign-in is filled in already.
         </p>
       )}
-      <form onSubmit={(e) => void signIn(e)}>
+      <form
+        onSubmit={(e: FormEvent) => {
+          e.preventDefault()
+          void signIn()
+        }}
+      >
         <div className="field">
           <label htmlFor="email">Address</label>
           <Input
@@ -69,6 +78,24 @@ export function SignInPage() {
           Open the book
         </Button>
       </form>
+      {books.length > 0 && (
+        <section aria-label="Which book?" style={{ marginTop: 16 }}>
+          <h2>Which book?</h2>
+          {books.map((b, i) => (
+            <Button
+              key={b.id}
+              size="large"
+              block
+              autoFocus={i === 0}
+              style={{ marginBottom: 8 }}
+              onClick={() => void signIn(b.id)}
+            >
+              {b.name}
+              {books.some((o) => o !== b && o.name === b.name) && ` (${books.length - i})`}
+            </Button>
+          ))}
+        </section>
+      )}
     </main>
   )
 }

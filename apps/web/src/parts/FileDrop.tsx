@@ -2,10 +2,18 @@ import { Upload } from 'antd'
 import { FileUp } from 'lucide-react'
 
 /** A file chosen or dropped; its bytes go to the server as they are. */
-export function FileDrop({ label, onFile }: { label: string; onFile(file: File): void }) {
+export function FileDrop({
+  label,
+  onFile,
+  accept = '.csv,.txt,.tsv,text/csv,text/plain',
+}: {
+  label: string
+  onFile(file: File): void
+  accept?: string
+}) {
   return (
     <Upload.Dragger
-      accept=".csv,.txt,.tsv,text/csv,text/plain"
+      accept={accept}
       showUploadList={false}
       beforeUpload={(file) => {
         onFile(file)

@@ -122,6 +122,7 @@ function Mind({ items }: { items: readonly WorkItem[] }) {
 }
 
 const MOST_PHOTOS = 12
+const byName = new Intl.Collator('en', { numeric: true }).compare
 
 /** The newest photo of each place that is visited, or of what it stands in. */
 function WhereTo({ items, stations }: { items: readonly WorkItem[]; stations: Away['stations'] }) {
@@ -134,7 +135,10 @@ function WhereTo({ items, stations }: { items: readonly WorkItem[]; stations: Aw
       at = at.parentId ? byId.get(at.parentId) : undefined
     }
   const newest = new Map((photos ?? []).toReversed().map((p) => [p.placeId, p]))
-  const shown = [...visited].flatMap((id) => newest.get(id) ?? []).slice(0, MOST_PHOTOS)
+  const shown = [...visited]
+    .flatMap((id) => newest.get(id) ?? [])
+    .sort((a, b) => byName(byId.get(a.placeId)!.name, byId.get(b.placeId)!.name))
+    .slice(0, MOST_PHOTOS)
   if (shown.length === 0) return null
   return (
     <section aria-label="Where to find them">

@@ -24,9 +24,9 @@ const OLDEST_MS = 14 * 86_400_000
 const store = deviceStore('queries')
 
 /** Forgets all of it, in memory too: somebody signs out, and the device may be anybody's. */
-export async function forgetQueries(): Promise<void> {
+export async function forgetQueries(to = '/sign-in'): Promise<void> {
   await store.del(NAME)
-  window.location.assign('/sign-in')
+  window.location.assign(to)
 }
 
 /** Puts back what the server last said, so that the program opens with no signal; then keeps it up to date on this device. */

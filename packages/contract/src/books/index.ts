@@ -32,6 +32,12 @@ export const SignIn = v.object({
   password: v.pipe(v.string(), v.minLength(1, 'write your password'), v.maxLength(200)),
   bookId: v.optional(Id),
 })
+/** The door is open; or it leads into several books, and one has to be chosen. */
+export const SignedIn = v.object({
+  ok: v.boolean(),
+  books: v.array(v.object({ id: Id, name: v.string() })),
+})
+export type SignedIn = v.InferOutput<typeof SignedIn>
 export const FirstOwner = v.object({
   bookName: Line(80),
   zone: Zone,

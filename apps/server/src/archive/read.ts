@@ -1,0 +1,186 @@
+import { BookSchema, ENTRY_KINDS, newId, type EntryKind } from '@hatch-book/contract'
+import { sql } from 'drizzle-orm'
+import * as v from 'valibot'
+import { inBook, tables, type Database, type Transaction } from '../db/connect'
+import { rebuildIn } from '../db/rebuild'
+import { ARCHIVED, type ArchivedTable, type Manifest } from './contents'
+import { checkManifest, fileOf, refuse, unpack } from './unpack'
+
+const ROWS_AT_ONCE = 20_000
+/** Nobody's: until the owner gives a member a password, they cannot sign in. */
+const NO_PASSWORD = '-'
+
+const Uuid = v.pipe(v.string(), v.uuid())
+const Settings = v.object({
+  name: v.pipe(v.string(), v.minLength(1), v.maxLength(80)),
+  zone: BookSchema.entries.zone,
+  weight_unit: BookSchema.entries.weightUnit,
+  temperature_unit: BookSchema.entries.temperatureUnit,
+  demo_day: v.nullable(v.pipe(v.string(), v.isoDate())),
+  demo_seed: v.nullable(v.pipe(v.number(), v.integer())),
+})
+
+/** Whoever brings an archive in: the owner of the book that it becomes. */
+export interface Bringer {
+  name: string
+  email: string
+  passwordHash: string
+}
+
+/**
+ * Makes a book of an archive, beside those that are there. All of it happens or nothing: the digests are checked before anything is
+ * written, every line against its table, every entry against its kind.
+ * @returns the new book, and the member whom the bringer is in it
+ * @throws BookError for what is no archive, with what is wrong in it
+ */
+export async function readArchive(
+  db: Database,
+  file: Buffer,
+  bringer: Bringer,
+): Promise<{ bookId: string; memberId: string; manifest: Manifest }> {
+  const files = await unpack(file)
+  const manifest = checkManifest(files)
+  const settings = v.safeParse(Settings, manifest.book)
+  if (!settings.success) throw refuse('what it says of the book itself cannot be read')
+  const bookId = newId()
+  const memberId = await inBook(db, bookId, async (tx) => {
+    const { name, zone, weight_unit: weightUnit, temperature_unit: temperatureUnit } = settings.output
+    await tx.insert(tables.book).values({
+      ...{ bookId, id: bookId, name, zone, weightUnit, temperatureUnit },
+      ...{ demoDay: settings.output.demo_day, demoSeed: settings.output.demo_seed },
+    })
+    for (const table of ARCHIVED) await readTable(tx, bookId, table, files)
+    await joinClutches(tx, linesOf(files, 'animal'))
+    await rebuildIn(tx, bookId)
+    return ownIt(tx, bookId, bringer)
+  })
+  return { bookId, memberId, manifest }
+}
+
+const linesOf = (files: ReadonlyMap<string, Buffer>, table: string): string[] =>
+  files
+    .get(`tables/${table}.jsonl`)!
+    .toString('utf8')
+    .split('\n')
+    .filter((line) => line !== '')
+
+async function readTable(
+  tx: Transaction,
+  bookId: string,
+  table: ArchivedTable,
+  files: ReadonlyMap<string, Buffer>,
+): Promise<void> {
+  const lines = linesOf(files, table.name)
+  const size = table.atOnce ? Math.max(1, lines.length) : table.bytes.length > 0 ? 1 : ROWS_AT_ONCE
+  for (let start = 0; start < lines.length; start += size) {
+    const part = lines.slice(start, start + size).map((line, i) => checkedLine(table, line, start + i + 1))
+    const rows = part.map(({ line }) => line)
+    try {
+      await insert(tx, bookId, table, rows)
+      if (table.bytes.length > 0) for (const { row } of part) await addBytes(tx, table, row, files)
+    } catch (error) {
+      if (isData(error)) throw refuse(`${table.name} from line ${start + 1} on: ${messageOf(error)}`)
+      throw error
+    }
+  }
+}
+
+/** What the database says of data that it cannot take, not of itself. */
+const isData = (error: unknown) => /^2[23]/.test(codeOf(error))
+const codeOf = (error: unknown): string => {
+  const chain = [error, (error as { cause?: unknown }).cause] as ({ code?: unknown } | undefined)[]
+  return String(chain.find((e) => typeof e?.code === 'string')?.code ?? '')
+}
+const messageOf = (error: unknown) => {
+  const { cause } = error as { cause?: unknown }
+  return (cause instanceof Error ? cause.message : String((error as Error).message)).slice(0, 160)
+}
+
+function checkedLine(
+  table: ArchivedTable,
+  line: string,
+  number: number,
+): { line: string; row: Record<string, unknown> } {
+  const at = `line ${number} of ${table.name}`
+  let row: Record<string, unknown>
+  try {
+    row = JSON.parse(line) as Record<string, unknown>
+  } catch {
+    throw refuse(`${at} is no JSON`)
+  }
+  const allowed = [...table.columns, ...table.bytes.map((b) => b.column)]
+  if (typeof row !== 'object' || row === null || Object.keys(row).some((key) => !allowed.includes(key)))
+    throw refuse(`${at} is no row of it`)
+  if (!v.is(Uuid, row.id)) throw refuse(`${at} has no identity`)
+  if (table.name === 'entry') checkEntry(row, at)
+  return { line, row }
+}
+
+function checkEntry(row: Record<string, unknown>, at: string): void {
+  const kind = String(row.kind)
+  if (kind === 'struck') return
+  if (!Object.hasOwn(ENTRY_KINDS, kind)) throw refuse(`${at} is of no known kind`)
+  const { subject, payload } = ENTRY_KINDS[kind as EntryKind]
+  if (subject !== 'any' && subject !== row.subject_type)
+    throw refuse(`${at} is about the wrong kind of thing`)
+  if (!v.is(payload as v.GenericSchema, row.payload)) throw refuse(`${at} does not say what its kind says`)
+}
+
+const FILLED: Record<string, string> = {
+  member: `"password_hash":"${NO_PASSWORD}"`,
+  scale: '"secret_hash":"-"',
+}
+
+/** The lines go to the database as they are, under the new book's name. A name of another book in them is refused by its walls. */
+async function insert(
+  tx: Transaction,
+  bookId: string,
+  { name }: ArchivedTable,
+  lines: readonly string[],
+): Promise<void> {
+  const own = [`"book_id":"${bookId}"`, ...(FILLED[name] ? [FILLED[name]] : [])].join(',')
+  const empty = name === 'photo' ? ',"large":"","small":""' : name === 'paper' ? ',"content":""' : ''
+  // Later keys win: what the archive may not say is said last.
+  const rows = lines.map(
+    (line) => `${line.trimEnd().slice(0, -1)},${own}${empty}${name === 'animal' ? ',"clutch_id":null' : ''}}`,
+  )
+  await tx.execute(
+    sql`insert into ${sql.identifier(name)} select * from json_populate_recordset(null::${sql.identifier(name)}, ${`[${rows.join(',')}]`}::json)`,
+  )
+}
+
+async function addBytes(
+  tx: Transaction,
+  { name, bytes }: ArchivedTable,
+  row: Record<string, unknown>,
+  files: ReadonlyMap<string, Buffer>,
+): Promise<void> {
+  for (const { column, folder, ending } of bytes) {
+    const content = fileOf(files, `${folder}/${String(row.id)}${ending}`, row[column])
+    await tx.execute(
+      sql`update ${sql.identifier(name)} set ${sql.identifier(column)} = ${content} where id = ${String(row.id)}`,
+    )
+  }
+}
+
+/** Animals and clutches lean on each other: the animals come first, and are joined to their clutches once those are there. */
+async function joinClutches(tx: Transaction, lines: readonly string[]): Promise<void> {
+  await tx.execute(sql`
+    update animal a set clutch_id = r.clutch_id
+    from json_to_recordset(${`[${lines.join(',')}]`}::json) as r (id uuid, clutch_id uuid) where r.id = a.id and r.clutch_id is not null`)
+}
+
+/** Whoever brought it in is its owner: as the member with their address, or as a new one. */
+async function ownIt(
+  tx: Transaction,
+  bookId: string,
+  { name, email, passwordHash }: Bringer,
+): Promise<string> {
+  const { rows } = await tx.execute<{ id: string }>(
+    sql`update member set password_hash = ${passwordHash}, role = 'owner' where email = ${email} returning id`,
+  )
+  if (rows[0]) return rows[0].id
+  const id = newId()
+  await tx.insert(tables.member).values({ bookId, id, name, email, passwordHash, role: 'owner' })
+  return id
+}

@@ -1,0 +1,6 @@
+import * as v from 'valibot'
+import { Id } from '../common'
+
+/** A book that was made of an archive. */
+export const ArchiveRead = v.object({ bookId: Id, name: v.string(), rows: v.number(), digest: v.string() })
+export type ArchiveRead = v.InferOutput<typeof ArchiveRead>
