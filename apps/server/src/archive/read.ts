@@ -44,6 +44,8 @@ export async function readArchive(
   if (!settings.success) throw refuse('what it says of the book itself cannot be read')
   const bookId = newId()
   const memberId = await inBook(db, bookId, async (tx) => {
+    // Of a book that came a moment ago the database knows no numbers yet: it would go through its rows once for each.
+    await tx.execute(sql`set local enable_nestloop = off`)
     const { name, zone, weight_unit: weightUnit, temperature_unit: temperatureUnit } = settings.output
     await tx.insert(tables.book).values({
       ...{ bookId, id: bookId, name, zone, weightUnit, temperatureUnit },

@@ -26,27 +26,30 @@ export function proposalsOf(
   shelf: ProtocolShelf,
 ): ReviewProposal[] {
   return shelf.rows.flatMap(({ id, species }) => {
+    const edition = shelf.edition(id, 'species', '')
     const { figures } = shelf.document(id)
-    const base = { protocolId: id, species, basedOn: shelf.edition(id, 'species', '')?.number ?? 0 }
+    // What was set over the species counts before what it started from.
+    const valueOf = (key: string) => edition?.settings.figures[key]?.value ?? figures[key]?.value
+    const base = { protocolId: id, species, basedOn: edition?.number ?? 0 }
     const own = OWN_FIGURES.flatMap(({ measure, key, write }): ReviewProposal[] => {
       const said = figures[key]
+      const from = valueOf(key)
       const { measure: of } = review.measures.find((m) => m.measure.name === measure) ?? {}
       const seen = of && figureOf(facts, of, species)
-      if (!said || typeof said.value !== 'number' || !seen || seen.units < LEAST_UNITS) return []
+      if (!said || typeof from !== 'number' || !seen || seen.units < LEAST_UNITS) return []
       const { value, low, high } = seen
-      if (value === null || low === null || high === null || (low <= said.value && said.value <= high))
-        return []
+      if (value === null || low === null || high === null || (low <= from && from <= high)) return []
       return [
         {
-          ...{ ...base, key, label: said.label, from: said.value, to: write(value), unit: said.unit },
+          ...{ ...base, key, label: said.label, from, to: write(value), unit: said.unit },
           ...{ low: said.low, high: said.high },
-          because: `${seen.units} clutches here say ${sayOf(of, value)} (${sayOf(of, low)} to ${sayOf(of, high)}); the protocol's ${sayOf(of, said.value)} lies outside`,
+          because: `${seen.units} clutches here say ${sayOf(of, value)} (${sayOf(of, low)} to ${sayOf(of, high)}); the protocol's ${sayOf(of, from)} lies outside`,
         },
       ]
     })
     const methods = methodsOf(review, species).flatMap((m) => {
       const said = figures[m.key]
-      return said ? [{ ...base, ...m, label: said.label, unit: said.unit, from: said.value }] : []
+      return said ? [{ ...base, ...m, label: said.label, unit: said.unit, from: valueOf(m.key)! }] : []
     })
     return [...own, ...methods].filter((p) => p.from !== p.to)
   })
