@@ -78,7 +78,9 @@ export function Lane(props: {
           <g
             key={mark.key}
             className="hit mark"
-            role="link"
+            // A sign in a drawing, not one of the page's links: it would be listed with them on every page.
+            role="graphics-symbol"
+            aria-roledescription="stretch of the season"
             aria-label={words(lane, mark)}
             tabIndex={at === mark.key ? 0 : -1}
             data-mark={mark.key}
