@@ -57,7 +57,8 @@ export async function openServer(): Promise<TestServer> {
   const { db, pool } = connect(databaseUrl)
   const send = async (options: InjectOptions): Promise<Reply> => {
     const reply: LightMyRequestResponse = await app.inject(options)
-    return { status: reply.statusCode, body: reply.body ? (JSON.parse(reply.body) as Reply['body']) : {} }
+    const isJson = String(reply.headers['content-type']).includes('json')
+    return { status: reply.statusCode, body: isJson ? (JSON.parse(reply.body) as Reply['body']) : {} }
   }
   const caller =
     (cookie: string | null): Caller =>

@@ -56,6 +56,7 @@ export async function readArchive(
     await rebuildIn(tx, bookId)
     return ownIt(tx, bookId, bringer)
   })
+  await db.execute(sql`select learn_row_numbers()`)
   return { bookId, memberId, manifest }
 }
 
