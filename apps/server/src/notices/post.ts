@@ -29,12 +29,14 @@ export async function post(tx: Transaction, bookId: string, notice: Notice): Pro
   const [book] = await tx.select().from(tables.book)
   // Two servers that find the same at once say it once.
   await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${`notices ${bookId}`}))`)
-  const today = dayOfInstant(bookNow(book!), book!.zone)
+  // It is told by the book's clock: that of a probe may run ahead, and nothing waits for it.
+  const now = bookNow(book!)
+  const today = dayOfInstant(now, book!.zone)
   let said = false
   for (const reader of await tx.select().from(member)) {
     if (hasEnded(reader, today)) continue
     const choice = reader.notices ?? usualChoice(reader.role)
-    const from = tellFrom(choice, notice.grade, notice.at, book!.zone)
+    const from = tellFrom(choice, notice.grade, now, book!.zone)
     if (from === null) continue
     const parts = await newTo(tx, reader.id, notice)
     if (parts.length === 0) continue
