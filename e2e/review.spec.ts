@@ -53,11 +53,11 @@ test('the whole book is saved as a file and opened again as a book of its own, a
   ])
   expect(file.suggestedFilename()).toMatch(/^lantern-quay-2027-05-27\.zip$/)
   const path = await file.path()
-  const bookId = () =>
-    page.evaluate(async () => {
-      const { book: open } = (await (await fetch('/api/session')).json()) as { book: { id: string } }
-      return open.id
-    })
+  // Asked beside the page, which goes elsewhere meanwhile.
+  const bookId = async () => {
+    const reply = await page.request.get(`${book.url}/api/session`)
+    return ((await reply.json()) as { book: { id: string } }).book.id
+  }
   const before = await bookId()
   await page.locator('input[type=file]').setInputFiles({
     name: 'no-archive.zip',
