@@ -47,8 +47,22 @@ const mealsToday = (page: Page, tags: readonly string[]) =>
       .reverse()
   }, tags)
 
-/** Puts notes into what the device keeps, each an act of its own, as writing them one by one does. Runs in the page. */
-async function keepNotes(count: number): Promise<{ subject: string; text: string }[]> {
+/** Puts acts into what the device keeps. Runs in the page. */
+function keepActs(acts: readonly { id: string }[]): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const open = indexedDB.open('hatch-book-outbox')
+    open.onupgradeneeded = () => open.result.createObjectStore('acts')
+    open.onerror = () => reject(open.error as Error)
+    open.onsuccess = () => {
+      const change = open.result.transaction('acts', 'readwrite')
+      for (const act of acts) change.objectStore('acts').put(act, act.id)
+      change.oncomplete = () => resolve()
+    }
+  })
+}
+
+/** Notes as the device keeps them, each an act of its own, as writing them one by one makes them. Runs in the page. */
+async function makeNotes(count: number) {
   const read = async <T>(url: string) => (await (await fetch(url)).json()) as T
   const { animals } = await read<{ animals: { id: string; presence: string }[] }>('/api/animals')
   const here = animals.filter((a) => a.presence === 'here').slice(0, 20)
@@ -58,7 +72,7 @@ async function keepNotes(count: number): Promise<{ subject: string; text: string
     now,
   } = await read<{ book: { id: string }; member: { id: string }; now: string }>('/api/session')
   const start = Date.parse(now) - 2 * 86_400_000
-  const notes = Array.from({ length: count }, (_, n) => {
+  return Array.from({ length: count }, (_, n) => {
     const at = new Date(start + n * 60_000).toISOString()
     const subject = { type: 'animal', id: here[n % here.length]!.id }
     const entry = { id: crypto.randomUUID(), kind: 'noted', at, subject, payload: { text: `cellar ${n}` } }
@@ -73,17 +87,6 @@ async function keepNotes(count: number): Promise<{ subject: string; text: string
       entries: [entry],
     }
   })
-  await new Promise<void>((resolve, reject) => {
-    const open = indexedDB.open('hatch-book-outbox')
-    open.onupgradeneeded = () => open.result.createObjectStore('acts')
-    open.onerror = () => reject(open.error as Error)
-    open.onsuccess = () => {
-      const change = open.result.transaction('acts', 'readwrite')
-      for (const note of notes) change.objectStore('acts').put(note, note.id)
-      change.oncomplete = () => resolve()
-    }
-  })
-  return notes.map(({ entries: [e] }) => ({ subject: e!.subject.id, text: e!.payload.text }))
 }
 
 test('the network goes mid-round, the browser is closed, opened, and the network comes back', async ({
@@ -158,7 +161,7 @@ test('what the server refuses is kept with its reason; the same written by two i
   expect((await barnaby.post('/api/entries', { data: { entries: [meal] } })).ok()).toBe(true)
   await page.goto(`${book.url}/round`)
   await expect(card(page)).toBeVisible()
-  await page.evaluate(async () => {
+  const acts = await page.evaluate(async () => {
     const { animals } = (await (await fetch('/api/animals')).json()) as {
       animals: { id: string; tag: string }[]
     }
@@ -178,22 +181,13 @@ test('what the server refuses is kept with its reason; the same written by two i
       entries: [{ id: crypto.randomUUID(), at: now, ...entry }],
     })
     const meal = { kind: 'meal', payload: { outcome: 'taken' } }
-    const acts = [
+    return [
       act(1, 'C02: ate', { ...meal, subject: { type: 'animal', id: id('C02') } }),
       act(2, 'nobody: ate', { ...meal, subject: { type: 'animal', id: crypto.randomUUID() } }),
       act(3, 'C15: ate', { ...meal, subject: { type: 'animal', id: id('C15') } }),
     ]
-    await new Promise<void>((resolve, reject) => {
-      const open = indexedDB.open('hatch-book-outbox')
-      open.onupgradeneeded = () => open.result.createObjectStore('acts')
-      open.onerror = () => reject(open.error as Error)
-      open.onsuccess = () => {
-        const change = open.result.transaction('acts', 'readwrite')
-        for (const a of acts) change.objectStore('acts').put(a, a.id)
-        change.oncomplete = () => resolve()
-      }
-    })
   })
+  await page.evaluate(keepActs, acts)
   await page.reload()
   await expect(kept(page)).toContainText('1 not taken by the server')
   const fed = async () => (await mealsToday(page, ['C02', 'C15'])).map((m) => m.tag).sort()
@@ -226,7 +220,11 @@ test('two days in the cellar and two thousand entries: all arrive, in order and 
   await page.evaluate(() => navigator.serviceWorker.ready)
   await page.waitForTimeout(2500)
   // As if somebody had written a note of this or that animal two thousand times, over two days.
-  const written = await page.evaluate(keepNotes, 2000)
+  const notes = await page.evaluate(makeNotes, 2000)
+  await page.evaluate(keepActs, notes)
+  const written = notes
+    .flatMap((n) => n.entries)
+    .map((e) => ({ subject: e.subject.id, text: e.payload.text }))
   await context.setOffline(true)
   await page.goto(`${book.url}/round`)
   await expect(kept(page)).toContainText('2000 entries are kept on this device', { timeout: 60_000 })

@@ -7,8 +7,10 @@ import {
   reviewBy,
   reviewSeasons,
   seasonOf,
+  settledOf,
+  youngSays,
 } from '../src'
-import type { ReviewFact } from '../src'
+import type { ReviewFact, YoungRecord } from '../src'
 import { normals, uniforms } from './chance'
 
 const one = (sum: number, count = 1, stratum = '') => ({ stratum, sum, count })
@@ -185,6 +187,54 @@ describe('a season against another', () => {
       'method',
     )
     expect(by.map((g) => [g.name, g.figure.units, g.figure.members])).toEqual([['moist', 6, 60]])
+  })
+})
+
+describe('who is asked', () => {
+  const young = (change: Partial<YoungRecord>): YoungRecord => ({
+    ...{
+      age: 200,
+      sex: 'unknown',
+      sexCertainty: 0,
+      diedAt: null,
+      leftAt: null,
+      firstGrams: 8,
+      laterGrams: null,
+    },
+    ...{ firstMealAt: 12, offered: 2, refused: 1, price: null, ...change },
+  })
+
+  it('is one of an age at which its mates have had the same time to eat, or to die', () => {
+    expect(youngSays(young({ age: 20 }))).toEqual({ 'hatchling weight': 8 })
+    expect(youngSays(young({ age: 20, diedAt: 5, firstMealAt: null }))).toEqual({ 'hatchling weight': 8 })
+    expect(youngSays(young({}))).toEqual({ 'hatchling weight': 8, 'first meal': 1, refusals: 1, raised: 1 })
+    expect(youngSays(young({ firstMealAt: 41 }))).toMatchObject({ 'first meal': 0, refusals: 1 })
+    expect(youngSays(young({ diedAt: 60, firstMealAt: null, offered: 4 }))).toMatchObject({
+      ...{ 'first meal': 0, raised: 0 },
+    })
+  })
+
+  it('is not one that was handed over before, nor of an unsure sex', () => {
+    const left = youngSays(young({ leftAt: 60, price: 45, sex: 'female', sexCertainty: 0.7 }))
+    expect(left).toEqual({ 'hatchling weight': 8, 'first meal': 1, refusals: 1, price: 45 })
+    expect(youngSays(young({ leftAt: 10, firstMealAt: null }))).not.toHaveProperty('first meal')
+    expect(youngSays(young({ sex: 'male', sexCertainty: 0.95, laterGrams: 20 }))).toMatchObject({
+      ...{ females: 0, growth: 12 },
+    })
+  })
+
+  it('is a pairing only once the slowest of its species would have laid', () => {
+    const course = (age: number, took: number | null, species = 'snake') => ({ species, age, took })
+    const all = [
+      course(300, 70),
+      course(300, 95),
+      course(80, 60),
+      course(80, null),
+      course(120, null),
+      course(140, null, 'skink'),
+    ]
+    expect(settledOf(all)).toEqual([all[0], all[1], all[4]])
+    expect(settledOf([course(151, null, 'skink')])).toHaveLength(1)
   })
 })
 

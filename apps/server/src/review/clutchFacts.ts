@@ -1,5 +1,5 @@
 import type { ClutchView } from '@hatch-book/contract'
-import { daysBetween, seasonOf, type MeasureName, type ReviewFact } from '@hatch-book/core'
+import { daysBetween, seasonOf, type Day, type MeasureName, type ReviewFact } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
 import { standsSql } from '../entries'
@@ -11,6 +11,7 @@ export interface ClutchRoot {
   id: string
   name: string
   season: number
+  laidOn: Day
   is: ReviewFact['is']
 }
 
@@ -27,6 +28,7 @@ export async function clutchFacts(
   for (const { view } of studies) {
     const root: ClutchRoot = {
       ...{ id: view.id, name: view.name, season: seasonOf(view.laid.from.slice(0, 10), beginsInMonth) },
+      laidOn: view.laid.to.slice(0, 10),
       is: isOf(view, finders.get(view.id)),
     }
     roots.set(view.id, root)
@@ -39,12 +41,14 @@ export async function clutchFacts(
     const eggs = view.counted?.count ?? view.eggs.length
     if (eggs > 0 && view.kind !== 'litter') say('eggs', eggs, 1)
     if (fertility) say('fertility', fertility.successes, fertility.trials)
-    if (hatchRate) {
+    // While some wait only those are known that died early and hatched early.
+    const ended = view.waiting === 0
+    if (hatchRate && ended) {
       say('hatch rate', hatchRate.successes, hatchRate.trials)
       if (!view.counted) say('mould', Math.min(moulded.get(view.id) ?? 0, hatchRate.trials), hatchRate.trials)
     }
     const days = hatched.get(view.id)?.map((on) => daysBetween(view.laid.to.slice(0, 10), on)) ?? []
-    if (days.length > 0)
+    if (days.length > 0 && ended)
       say(
         'days',
         days.reduce((a, b) => a + b, 0),

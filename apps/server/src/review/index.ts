@@ -21,7 +21,7 @@ function readFacts(tx: Transaction, actor: Actor): Promise<ReviewFact[]> {
     return [
       ...clutches.facts,
       ...(await youngFacts(tx, actor, clutches.roots)),
-      ...(await breederFacts(tx, actor, BEGINS_IN_MONTH)),
+      ...(await breederFacts(tx, actor, BEGINS_IN_MONTH, clutches.roots)),
     ]
   }
   return stampOf(tx, actor).then((stamp) => keepWhile(`review ${actor.bookId}`, stamp, work))

@@ -1,6 +1,6 @@
 import type { CohortEvent, CohortProtocol } from '@hatch-book/core'
 import * as v from 'valibot'
-import { Celsius, DaySchema, Id, Line, Note, Version } from '../common'
+import { Celsius, DaySchema, Id, Line, Note, Version, given } from '../common'
 
 const Generation = v.nullable(
   v.pipe(
@@ -111,8 +111,6 @@ export const CohortSingle = v.object({
   stage: Line(60),
   placeId: v.nullable(Id),
 })
-
-const given = <T>() => v.custom<T>((value) => typeof value === 'object' && value !== null)
 
 export const SearchView = v.object({
   entryId: Id,

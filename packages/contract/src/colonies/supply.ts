@@ -1,6 +1,6 @@
 import type { Eater, PreySource } from '@hatch-book/core'
 import * as v from 'valibot'
-import { Celsius, DaySchema, Id, Line, Version } from '../common'
+import { Celsius, DaySchema, Id, Line, Version, given } from '../common'
 
 const Many = v.pipe(v.number('write it in figures'), v.integer('whole animals'), v.minValue(0, 'not below 0'))
 const Sizes = v.pipe(v.array(Line(60)), v.minLength(1, 'which sizes?'), v.maxLength(20))
@@ -51,8 +51,6 @@ export const FeederPlanChange = v.object({
 })
 export const FeederPlanView = v.object({ ...FeederPlan.entries, version: v.number() })
 export type FeederPlanView = v.InferOutput<typeof FeederPlanView>
-
-const given = <T>() => v.custom<T>((value) => typeof value === 'object' && value !== null)
 
 /** What one feeder has to give, who eats it, and what is planned. */
 export const PreySupply = v.object({

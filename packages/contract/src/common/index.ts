@@ -87,3 +87,6 @@ export type Problem = v.InferOutput<typeof Problem>
 export function neutraliseFormula(cell: string): string {
   return /^[=+\-@\t\r]/.test(cell) && !/^-?\d+([.,]\d+)?$/.test(cell) ? `'${cell}` : cell
 }
+
+/** What core made and the web reads: of one type on both sides, so that only its being there is checked. */
+export const given = <T>() => v.custom<T>((value) => typeof value === 'object' && value !== null)

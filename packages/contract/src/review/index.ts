@@ -1,9 +1,8 @@
 import type { MeasureName, ReviewFact, SeasonReview } from '@hatch-book/core'
 import { DIMENSIONS, MEASURES } from '@hatch-book/core'
 import * as v from 'valibot'
-import { DaySchema, Id } from '../common'
+import { DaySchema, Id, given } from '../common'
 
-const given = <T>() => v.custom<T>((value) => typeof value === 'object' && value !== null)
 const Year = v.pipe(
   v.string(),
   v.transform(Number),

@@ -16,3 +16,4 @@ export {
   type SeasonCompared,
   type SeasonReview,
 } from './review'
+export { RAISED_DAYS, settledOf, youngSays, type Begun, type YoungRecord } from './settled'
