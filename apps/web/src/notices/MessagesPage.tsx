@@ -55,8 +55,8 @@ function MessageLine({ message: m }: { message: Message }) {
           {m.takenAt ? '✓ taken by the outbox' : waits}
         </span>
       </div>
-      {m.body.split('\n').map((line) => (
-        <div key={line}>{withDays(line, figures.day)}</div>
+      {m.body.split('\n').map((line, i) => (
+        <div key={`${i} ${line}`}>{withDays(line, figures.day)}</div>
       ))}
     </li>
   )

@@ -6,7 +6,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { api } from '../shell/api'
 import { useFigures } from '../shell/figures'
-import { UNITS, sayValue } from './words'
+import { sayCounts, sayValue } from './words'
 import { Whisker } from './Whisker'
 
 const ROOMS = {
@@ -110,9 +110,7 @@ export function Behind({
                 </span>
               </td>
               <td className="right fig">{sayValue(figures, measure, g.expected)}</td>
-              <td className="right small quiet nowrap">
-                {g.members} in {g.units} {UNITS[measure.of][g.units === 1 ? 0 : 1]}
-              </td>
+              <td className="right small quiet nowrap">{sayCounts(measure, g.members, g.units)}</td>
             </tr>
           ))}
         </tbody>

@@ -8,7 +8,7 @@ import { useFigures } from '../shell/figures'
 import { Behind } from './Behind'
 import { ChangeCard } from './ChangeCard'
 import { Proposals } from './Proposals'
-import { UNITS, isBetter, sayChance, sayDifference, sayValue } from './words'
+import { isBetter, sayChance, sayCounts, sayDifference, sayValue } from './words'
 import { Whisker } from './Whisker'
 
 /** A season against an earlier one: what differs by more than chance, what was done otherwise, what follows for the protocols. */
@@ -168,9 +168,7 @@ function MeasureRow({
   const cell = ({ value, units, members }: typeof now) => (
     <td className="right">
       <span className="fig">{sayValue(figures, measure, value)}</span>
-      <div className="small quiet nowrap">
-        {members} of {units} {UNITS[measure.of][units === 1 ? 0 : 1]}
-      </div>
+      <div className="small quiet nowrap">{sayCounts(measure, members, units)}</div>
     </td>
   )
   const nothing = verdict === 'too few to tell' && comparison.leastP >= 1
@@ -185,7 +183,9 @@ function MeasureRow({
       {cell(now)}
       <td className="right fig nowrap">{nothing ? '–' : sayDifference(figures, measure, difference)}</td>
       <td style={{ minWidth: 150 }}>
-        {!nothing && <Whisker from={-reach} to={reach} low={low} high={high} at={difference} line={0} />}
+        {low !== null && high !== null && (
+          <Whisker from={-reach} to={reach} low={low} high={high} at={difference} line={0} />
+        )}
         <span className="small quiet">
           {low !== null && high !== null
             ? `${sayDifference(figures, measure, low)} to ${sayDifference(figures, measure, high)}`

@@ -26,22 +26,26 @@ export function sayChance({ verdict, p, leastP }: Comparison, holds: boolean, lo
   switch (verdict) {
     case 'more than chance':
       return holds
-        ? `more than chance, even among the ${looked} looked at: alone it would come so ${oneIn(p)} times`
-        : `by itself more than chance (${oneIn(p)}); but of ${looked} looked at one or more would look so in ${Math.round((1 - (1 - p) ** looked) * 100)} of 100 such rooms`
+        ? `more than chance (${oneIn(p)}), even with ${looked} measures looked at`
+        : `more than chance taken alone (${oneIn(p)}); with ${looked} measures looked at, ${Math.round((1 - (1 - p) ** looked) * 100)} of 100 such reviews would show one like it`
     case 'perhaps':
-      return `perhaps: chance alone would do it ${oneIn(p)} times`
+      return `perhaps: chance alone would do it in ${oneIn(p)}`
     case 'chance will do':
       return 'chance will do'
     case 'too few to tell':
       return leastP >= 1
         ? 'nothing to hold it against'
-        : `too few to tell: so few could show no more than ${oneIn(leastP)}`
+        : `too few to tell: with so few, chance could do even the clearest difference in ${oneIn(leastP)}`
   }
 }
 
 /** Whether a difference is for the better; null where neither way is wished for. */
 export const isBetter = ({ better }: Measure, difference: number): boolean | null =>
   better === null || difference === 0 ? null : difference > 0 === (better === 'more')
+
+/** Members and the units they are of; where each unit is counted once, only the units. */
+export const sayCounts = (measure: Measure, members: number, units: number): string =>
+  `${members === units ? '' : `${members} in `}${units} ${UNITS[measure.of][units === 1 ? 0 : 1]}`
 
 export const UNITS: Readonly<Record<Measure['of'], [string, string]>> = {
   clutch: ['clutch', 'clutches'],
