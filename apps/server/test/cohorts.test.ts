@@ -1,4 +1,4 @@
-import { newId, type Cohorts, type SupplyView } from '@hatch-book/contract'
+import { newId, type Cohorts, type Season, type SupplyView } from '@hatch-book/contract'
 import { cohortStanding } from '@hatch-book/core'
 import { openServer, write, type TestBook, type TestServer } from './support'
 
@@ -224,4 +224,39 @@ test('nymphs to come are mouths for the colonies; a planned purchase is kept, do
     detail: expect.stringContaining('size 9: no size'),
   })
   expect((await send({ id: newId(), until: '2026-05-01' })).status).toBe(422)
+})
+
+test('the ribbon has a cohort as a lane: eggs until they hatch, young until they are grown, and the chance of either', async () => {
+  const line = 'Ribbon stick'
+  const { id } = await begin('R1', 'MA', { line, began: '2026-05-01' })
+  await tell(id, 'cohort counted', { stages: { ootheca: sure(40) } }, '2026-05-02')
+  const lanes = async () => (await book.as.viewer('GET', '/api/season')).body.lanes as Season['lanes']
+  const lane = (await lanes()).find((l) => l.line === line)!
+  const opens = { room: 'cohorts', id }
+  expect(lane.phases.map((p) => [p.name, p.subject])).toEqual([
+    ['incubating', opens],
+    ['rearing', opens],
+  ])
+  const [eggs, young] = lane.phases
+  expect(eggs!.from).toBe('2026-05-01')
+  // The young begin where the eggs end.
+  expect(young!.from).toBe(eggs!.to)
+  expect(young!.to > young!.from).toBe(true)
+  expect(lane.hills.map((h) => h.of)).toEqual(['hatching', 'growing up'])
+  for (const { shares } of lane.hills) expect(shares.reduce((a, b) => a + b, 0)).toBeGreaterThan(0.9)
+  await tell(id, 'moulted on', { from: 'ootheca', to: 'L1', count: 12 }, '2026-05-12')
+  const hatching = (await lanes()).find((l) => l.line === line)!.phases
+  // Some wait still, but the first are out: both go on.
+  expect(hatching.map((p) => [p.name, p.from])).toEqual([
+    ['incubating', '2026-05-01'],
+    ['rearing', '2026-05-12'],
+  ])
+  const born = await begin('R3', 'FS', { line: 'Ribbon larvae', celsius: 16 })
+  await tell(born.id, 'cohort counted', { stages: { 'larva, birth to gills gone': sure(20) } }, '2026-05-02')
+  expect((await lanes()).find((l) => l.line === 'Ribbon larvae')!.phases.map((p) => p.name)).toEqual([
+    'rearing',
+  ])
+  await begin('R2', 'SB', { line: 'Ribbon box', kind: 'breeding box', began: '2026-04-01' })
+  const box = (await lanes()).find((l) => l.line === 'Ribbon box')!
+  expect(box.phases).toMatchObject([{ name: 'laying', from: '2026-04-01', label: 'R2' }])
 })

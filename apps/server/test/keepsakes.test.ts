@@ -1,3 +1,4 @@
+import { newId } from '@hatch-book/contract'
 import sharp from 'sharp'
 import { addAnimal, entry, noon, openServer, write, type TestBook, type TestServer } from './support'
 
@@ -20,6 +21,24 @@ const bytesOf = async (of: TestBook, url: string) =>
   server.app.inject({ url, headers: { cookie: of.cookie } })
 
 describe('photos', () => {
+  test('of a tub are listed by place, the newest first, and those of animals are not among them', async () => {
+    const place = { id: newId(), kind: 'tub', name: 'A1' }
+    await book.as.keeper('POST', '/api/places', place)
+    const animal = await addAnimal(book, { tag: 'P0' })
+    await book.as.helper('POST', `/api/animals/${animal}/photos?view=above`, await picture())
+    const made = await book.as.helper('POST', `/api/places/${place.id}/photos?view=other`, await picture())
+    expect(made.status).toBe(200)
+    const { photos } = (await book.as.viewer('GET', '/api/places/photos')).body
+    expect(photos).toMatchObject([{ placeId: place.id, id: made.body.id, width: 1600 }])
+    expect((await other.as.viewer('GET', '/api/places/photos')).body.photos).toEqual([])
+    expect((await bytesOf(book, `/api/photos/${made.body.id}/small`)).statusCode).toBe(200)
+    const nowhere = await book.as.helper('POST', `/api/places/${newId()}/photos?view=other`, await picture())
+    expect(nowhere).toMatchObject({ status: 404, body: { detail: 'This place is not in the book.' } })
+    expect(
+      (await book.as.viewer('POST', `/api/places/${place.id}/photos?view=other`, await picture())).status,
+    ).toBe(403)
+  })
+
   test('are made small, freed of where they were taken, and seen only in their book', async () => {
     const id = await addAnimal(book, { tag: 'P1' })
     const { status, body } = await book.as.helper(

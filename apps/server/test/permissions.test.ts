@@ -94,6 +94,32 @@ test('signing in: wrong words are refused alike, the right ones open the book, s
   expect(await who()).toBeNull()
 })
 
+test('an address that opens several books is asked which; one without a password opens none', async () => {
+  const [here, there] = [await server.openBook('North room'), await server.openBook('South room')]
+  const email = 'both@rooms.example'
+  const join = (at: typeof here, password: string) =>
+    at.as.owner('POST', '/api/members', { id: newId(), name: 'Both', email, password, role: 'keeper' })
+  const signIn = (change: object = {}) =>
+    server.call('POST', '/api/sign-in', { email, password: 'the same word', ...change })
+  await join(here, 'the same word')
+  expect((await signIn()).body).toEqual({ ok: true, books: [] })
+  await join(there, 'the same word')
+  const asked = await signIn()
+  expect(asked.body).toEqual({
+    ok: false,
+    books: [
+      { id: here.id, name: 'North room' },
+      { id: there.id, name: 'South room' },
+    ],
+  })
+  expect((await signIn({ bookId: there.id })).body.ok).toBe(true)
+  // The password of one book says nothing about another.
+  expect((await signIn({ bookId: book.id })).status).toBe(401)
+  // The helper of a test book was never given a password.
+  const helper = { email: `helper@${here.id}.example`, password: '-' }
+  expect((await server.call('POST', '/api/sign-in', helper)).status).toBe(401)
+})
+
 test('a forged or foreign cookie opens nothing', async () => {
   for (const value of ['x', `${book.id}.${newId()}.secret`, `${other.id}.${newId()}.`, '..', 'a.b.c']) {
     const reply = await server.app.inject({ url: '/api/animals', headers: { cookie: `hatch-book=${value}` } })

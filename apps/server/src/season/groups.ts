@@ -1,5 +1,13 @@
 import type { CohortView } from '@hatch-book/contract'
-import { addDays, laterDay, stageHill, studyCohort, type CohortProtocol, type Day } from '@hatch-book/core'
+import {
+  addDays,
+  earlierDay,
+  laterDay,
+  stageHill,
+  studyCohort,
+  type CohortProtocol,
+  type Day,
+} from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
 import { cohortViews, protocolIn } from '../cohorts'
 import { tables, type Transaction } from '../db/connect'
@@ -46,15 +54,18 @@ function cohortSeason(view: CohortView, protocol: CohortProtocol, today: Day): G
   if (view.kind === 'breeding box')
     return { phases: [{ ...base, name: 'laying', from: view.began, to: today }], hills: [] }
   const entered = (stage: number) => study.forecast.find((f) => f.stage === stage)
-  const hatch = study.standing.stages.some((s) => s.stage === 0 && s.count > 0) ? entered(1) : undefined
+  // Where young are born there is no stage before the first.
+  const eggs = study.way.length > 1 && study.standing.stages.some((s) => s.stage === 0 && s.count > 0)
+  const hatch = eggs ? entered(1) : undefined
   const grown = entered(study.way.length)
   const hatched = hatch ? addDays(today, Math.round(hatch.half)) : view.began
+  const firstYoung = hatch ? (firstSeen(view, study.way[0]!.name) ?? hatched) : view.began
   const until = grown ? addDays(today, Math.round(grown.half)) : today
   const hill = { lane, subject, label: view.name }
   return {
     phases: [
       ...(hatch ? [{ ...base, name: 'incubating' as const, from: view.began, to: hatched }] : []),
-      { ...base, name: 'rearing', from: hatched, to: laterDay(hatched, until) },
+      { ...base, name: 'rearing', from: earlierDay(firstYoung, hatched), to: laterDay(hatched, until) },
     ],
     hills: [
       ...(hatch ? [{ ...hill, of: 'hatching' as const, ...stageHill(today, hatch) }] : []),
@@ -62,3 +73,8 @@ function cohortSeason(view: CohortView, protocol: CohortProtocol, today: Day): G
     ],
   }
 }
+
+/** The day on which the first was seen that had left the egg; null where nobody has seen one. */
+const firstSeen = (view: CohortView, egg: string): Day | null =>
+  view.events.find((e) => e.kind === 'moulted' || Object.keys(e.stages).some((stage) => stage !== egg))?.on ??
+  null
