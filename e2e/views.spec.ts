@@ -178,8 +178,8 @@ test('the ribbon is walked by keys: lanes, stretches, width, and what is left ou
 }) => {
   await signIn(page, book.url)
   const ribbon = page.getByRole('group', { name: 'Season ribbon' })
+  await expect(ribbon.getByRole('button').nth(4)).toBeVisible()
   const lanes = await ribbon.getByRole('button').allTextContents()
-  expect(lanes.length).toBeGreaterThan(4)
   await ribbon.getByRole('button', { name: lanes[0]!, exact: true }).focus()
   const focused = () => page.evaluate(() => document.activeElement?.textContent ?? '')
   await page.keyboard.press('ArrowDown')

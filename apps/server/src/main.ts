@@ -5,31 +5,39 @@ import { connect } from './db/connect'
 import { DEMO_SIGN_IN, demoTokens, seedDemo } from './demo'
 import { rooms } from './rooms'
 import { buildApp } from './shell/app'
+import { readConfiguration, type Configuration } from './shell/configuration'
 
 const WEB_FOLDER = fileURLToPath(new URL('../../web/dist', import.meta.url))
 
-const {
-  DATABASE_URL,
-  PORT = '4310',
-  HOST = '127.0.0.1',
-  DEMO = 'yes',
-  DEMO_DAY = DEFAULT_DEMO_DAY,
-} = process.env
-if (!DATABASE_URL) throw new Error('DATABASE_URL is wanted: the database as the application role')
-
-const demo = DEMO === 'yes'
+const configuration = configured()
+const { DATABASE_URL, PORT, HOST, DEMO_DAY = DEFAULT_DEMO_DAY } = configuration
+const demo = configuration.DEMO
 const app = await buildApp({
   databaseUrl: DATABASE_URL,
   webFolder: WEB_FOLDER,
   demoSignIn: demo ? DEMO_SIGN_IN : null,
   rooms,
-  log: true,
+  logLevel: configuration.LOG_LEVEL,
+  connections: configuration.DATABASE_CONNECTIONS,
+  trustProxy: configuration.TRUST_PROXY,
+  metricsToken: configuration.METRICS_TOKEN,
 })
+
+function configured(): Configuration {
+  try {
+    return readConfiguration(process.env)
+  } catch (error) {
+    console.error((error as Error).message)
+    return process.exit(2)
+  }
+}
 
 let stopping = false
 async function stop(): Promise<void> {
   if (stopping) return
   stopping = true
+  // A caller that never takes its answer must not hold the server for ever.
+  setTimeout(() => process.exit(1), configuration.STOP_SECONDS * 1000).unref()
   await app.close()
   process.exit(0)
 }
@@ -51,10 +59,10 @@ if (demo) {
     )
     for (const { step, says } of refused.slice(0, 5))
       console.log(`  refused: ${step.act} on ${new Date(step.at).toISOString().slice(0, 10)}: ${says}`)
-  } else if (process.env.DEMO_DAY_ASKED)
+  } else if (configuration.DEMO_DAY_ASKED)
     console.log('The demo book is there already and keeps its day; --fresh grows it anew on another.')
   tokens = await demoTokens(db)
   await pool.end()
 }
-await app.listen({ port: Number(PORT), host: HOST })
-process.send?.({ listening: `http://${HOST}:${PORT}`, tokens })
+const address = await app.listen({ port: PORT, host: HOST })
+process.send?.({ listening: address, tokens })

@@ -1,6 +1,14 @@
 import { animalRoutes, collectionRoutes, importRoutes, keepsakeRoutes } from './animals'
 import { archiveRoutes } from './archive'
-import { bookRoutes } from './books'
+import {
+  bookLifeRoutes,
+  bookRoutes,
+  invitationRoutes,
+  memberRoutes,
+  secondFactorRoutes,
+  sessionRoutes,
+  signInRoutes,
+} from './books'
 import { restRoutes, unitRoutes, weatherRoutes } from './brumation'
 import { alarmRoutes, climatePlaceRoutes, climateRoutes, probeRoutes } from './climate'
 import { cohortRoutes } from './cohorts'
@@ -25,6 +33,12 @@ import type { BookRoutes } from './shell/app'
 /** The rooms of the server; a new one adds its line. */
 export const rooms: readonly BookRoutes[] = [
   bookRoutes,
+  signInRoutes,
+  secondFactorRoutes,
+  sessionRoutes,
+  memberRoutes,
+  invitationRoutes,
+  bookLifeRoutes,
   archiveRoutes,
   protocolRoutes,
   placeRoutes,

@@ -102,10 +102,11 @@ test('an address that opens several books is asked which; one without a password
   const signIn = (change: object = {}) =>
     server.call('POST', '/api/sign-in', { email, password: 'the same word', ...change })
   await join(here, 'the same word')
-  expect((await signIn()).body).toEqual({ ok: true, books: [] })
+  expect((await signIn()).body).toEqual({ ok: true, books: [], codeWanted: false })
   await join(there, 'the same word')
   const asked = await signIn()
   expect(asked.body).toEqual({
+    codeWanted: false,
     ok: false,
     books: [
       { id: here.id, name: 'North room' },

@@ -18,7 +18,10 @@ export interface ArchivedTable {
 }
 
 /** Secrets stay where they are: nobody signs in, and no device speaks, by an archive. */
-const SECRET = new Set(['password_hash', 'secret_hash'])
+const SECRET = new Set([
+  ...['password_hash', 'secret_hash'],
+  ...['second_factor', 'second_factor_offered', 'second_factor_step'],
+])
 
 /**
  * What a book consists of, each table after those it leans on. Left out is what is worked out again (standings, hours of probes, records of

@@ -130,7 +130,7 @@ function checkEntry(row: Record<string, unknown>, at: string): void {
 }
 
 const FILLED: Record<string, string> = {
-  member: `"password_hash":"${NO_PASSWORD}"`,
+  member: `"password_hash":"${NO_PASSWORD}","second_factor_step":0`,
   scale: '"secret_hash":"-"',
 }
 

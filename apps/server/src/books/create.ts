@@ -1,13 +1,14 @@
+import { hash } from '@node-rs/argon2'
 import { newId } from '@hatch-book/contract'
 import { startingDocuments } from '@hatch-book/core'
-import { hash } from '@node-rs/argon2'
 import { tables, type Transaction } from '../db/connect'
 
 export interface NewBook {
   bookId: string
   name: string
   zone: string
-  owner: { id?: string; name: string; email: string; password: string }
+  /** With a password of their own, or with what is kept of the one they have already. */
+  owner: { id?: string; name: string; email: string } & ({ password: string } | { passwordHash: string })
   demo?: { day: string; seed: number }
   /** Names the starting protocols; the demo does it itself, so that it comes out the same. */
   protocolId?: (code: string) => string
@@ -22,7 +23,7 @@ export async function createBook(
     .insert(tables.book)
     .values({ bookId, id: bookId, name, zone, demoDay: demo?.day, demoSeed: demo?.seed })
   const memberId = owner.id ?? newId()
-  const passwordHash = await hash(owner.password)
+  const passwordHash = 'password' in owner ? await hash(owner.password) : owner.passwordHash
   await tx
     .insert(tables.member)
     .values({ bookId, id: memberId, name: owner.name, email: owner.email, passwordHash, role: 'owner' })

@@ -16,8 +16,8 @@ export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 // A date of the calendar has no time zone: keep it the text it is.
 pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text)
 
-export function connect(url: string): { db: Database; pool: pg.Pool } {
-  const pool = new pg.Pool({ connectionString: url, max: 10 })
+export function connect(url: string, max = 10): { db: Database; pool: pg.Pool } {
+  const pool = new pg.Pool({ connectionString: url, max })
   // An idle connection that the server ends (a restart, say) must not end the application: the pool opens another.
   pool.on('error', () => undefined)
   return { db: drizzle(pool, { schema: tables }), pool }

@@ -1,6 +1,7 @@
 import '@fastify/cookie'
 import { AsyncLocalStorage } from 'node:async_hooks'
 import { createHash, randomBytes, timingSafeEqual } from 'node:crypto'
+import Bowser from 'bowser'
 import { dayOfInstant, instantOfDay, type Day, type Instant } from '@hatch-book/core'
 import { newId, type Role } from '@hatch-book/contract'
 import { and, eq, gt } from 'drizzle-orm'
@@ -8,7 +9,7 @@ import type { FastifyInstance, FastifyReply } from 'fastify'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { deviceOfToken, type Bridge } from './bridge'
 import { BookError } from './problems'
-import { may, type Permission } from './permissions'
+import { OPEN_WHEN_DELETED, may, type Permission } from './permissions'
 
 export type BookRow = typeof tables.book.$inferSelect
 
@@ -16,7 +17,7 @@ export type BookRow = typeof tables.book.$inferSelect
 export interface Actor {
   bookId: string
   sessionId: string
-  member: { id: string; name: string; email: string; role: Role; endsOn: Day | null }
+  member: { id: string; name: string; email: string; role: Role; endsOn: Day | null; secondFactor: boolean }
   book: BookRow
   now: Instant
   today: Day
@@ -39,6 +40,8 @@ declare module 'fastify' {
 
 export const COOKIE = 'hatch-book'
 const SESSION_DAYS = 60
+/** When a session was last heard of is told this exactly. */
+const SEEN_EVERY_MS = 15 * 60_000
 const DEMO_HOUR = 14
 
 /**
@@ -56,7 +59,7 @@ export function bookNow(book: Pick<BookRow, 'demoDay' | 'zone'>): Instant {
 /** The book itself, asking on nobody's behalf: it sees what a viewer sees. */
 export function actorOfBook(book: BookRow): Actor {
   const now = bookNow(book)
-  const nobody = { id: '', name: '', email: '', role: 'viewer' as const, endsOn: null }
+  const nobody = { id: '', name: '', email: '', role: 'viewer' as const, endsOn: null, secondFactor: false }
   return {
     ...{ bookId: book.id, sessionId: '', member: nobody, book, now },
     today: dayOfInstant(now, book.zone),
@@ -70,12 +73,25 @@ export async function createSession(
   tx: Transaction,
   bookId: string,
   memberId: string,
+  device = '',
 ): Promise<{ id: string; cookie: string; expiresAt: Date }> {
   const id = newId()
   const secret = randomBytes(32).toString('base64url')
   const expiresAt = new Date(Date.now() + SESSION_DAYS * 86_400_000)
-  await tx.insert(tables.session).values({ bookId, id, memberId, secretHash: hash(secret), expiresAt })
+  await tx
+    .insert(tables.session)
+    .values({ bookId, id, memberId, secretHash: hash(secret), expiresAt, device })
   return { id, cookie: `${bookId}.${id}.${secret}`, expiresAt }
+}
+
+/** A browser in a few words, as 'Firefox on Android': enough to know one's own devices by. */
+function deviceOf(userAgent: string | undefined): string {
+  if (!userAgent) return 'a program'
+  const browser = Bowser.getParser(userAgent)
+  return [browser.getBrowserName() || 'a program', browser.getOSName()]
+    .filter(Boolean)
+    .join(' on ')
+    .slice(0, 80)
 }
 
 /** Opens a session and gives the browser its cookie. */
@@ -85,7 +101,12 @@ export async function openSession(
   bookId: string,
   memberId: string,
 ): Promise<void> {
-  const { cookie, expiresAt } = await createSession(tx, bookId, memberId)
+  const { cookie, expiresAt } = await createSession(
+    tx,
+    bookId,
+    memberId,
+    deviceOf(reply.request.headers['user-agent']),
+  )
   reply.setCookie(COOKIE, cookie, {
     path: '/',
     httpOnly: true,
@@ -109,12 +130,12 @@ async function readSession(db: Database, cookie: string | undefined): Promise<Ac
   const [bookId, sessionId, secret] = (cookie ?? '').split('.')
   const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
   if (!bookId || !sessionId || !secret || !uuid.test(bookId) || !uuid.test(sessionId)) return null
-  const { session, member, book } = tables
+  const { session, book } = tables
   const [row] = await inBook(db, bookId, (tx) =>
     tx
       .select()
       .from(session)
-      .innerJoin(member, eq(member.id, session.memberId))
+      .innerJoin(tables.member, eq(tables.member.id, session.memberId))
       .innerJoin(book, eq(book.id, session.bookId))
       .where(and(eq(session.id, sessionId), gt(session.expiresAt, new Date()))),
   )
@@ -128,9 +149,17 @@ async function readSession(db: Database, cookie: string | undefined): Promise<Ac
   const now = bookNow(onDay)
   const today = dayOfInstant(now, onDay.zone)
   const { id, name, email, role, endsOn } = row.member
+  const member = { id, name, email, role, endsOn, secondFactor: row.member.secondFactor !== null }
   if (hasEnded(row.member, today)) return null
-  return { bookId, sessionId, member: { id, name, email, role, endsOn }, book: onDay, now, today }
+  if (row.book.deletedAt && row.member.role !== 'owner') return null
+  if (Date.now() - row.session.seenAt.getTime() > SEEN_EVERY_MS) await wasSeen(db, bookId, sessionId)
+  return { bookId, sessionId, member, book: onDay, now, today }
 }
+
+const wasSeen = (db: Database, bookId: string, sessionId: string) =>
+  inBook(db, bookId, (tx) =>
+    tx.update(tables.session).set({ seenAt: new Date() }).where(eq(tables.session.id, sessionId)),
+  )
 
 /** Knows the actor of every request and lets in only whom the route's permission lets in. */
 export function checkPermissions(app: FastifyInstance, db: Database): void {
@@ -158,7 +187,11 @@ export function checkPermissions(app: FastifyInstance, db: Database): void {
     }
     request.actorOrNull = await readSession(db, request.cookies[COOKIE])
     const role = request.actorOrNull?.member.role ?? 'nobody'
-    if (may(role, permission)) return
+    if (may(role, permission)) {
+      if (request.actorOrNull?.book.deletedAt && !OPEN_WHEN_DELETED.has(permission))
+        throw new BookError('book-deleted')
+      return
+    }
     throw role === 'nobody'
       ? new BookError('not-signed-in')
       : new BookError('not-allowed', `A ${role} may not do this.`)

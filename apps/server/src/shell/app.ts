@@ -15,6 +15,8 @@ import { connect, type Database } from '../db/connect'
 import { checkPermissions } from './actor'
 import { serveLiveChanges } from './live'
 import { describeApi } from './openapi'
+import { logOptions } from './logging'
+import { isLoopback, serveOperation } from './operation'
 import { answerErrors, answerProblem, problem } from './problems'
 import { validateByContract, type ValibotProvider } from './validation'
 
@@ -42,20 +44,32 @@ export interface AppOptions {
   webFolder?: string
   demoSignIn?: Rooms['demoSignIn']
   rooms: readonly BookRoutes[]
-  log?: boolean
+  /** From which level on the log is written; none where it is left out. */
+  logLevel?: string
+  /** Connections to the database at most; 10 where it is left out. */
+  connections?: number
+  /** Addresses of proxies that are believed, with commas. */
+  trustProxy?: string
+  metricsToken?: string
 }
 
-const LOOPBACK = new Set(['127.0.0.1', '::1', '::ffff:127.0.0.1'])
 const LARGEST_FILE = 30 * 1024 * 1024
 
 /** Builds the server: every guard first, then the rooms, then the pages. */
 export async function buildApp(options: AppOptions): Promise<BookApp> {
-  const { db, pool } = connect(options.databaseUrl)
+  const { db, pool } = connect(options.databaseUrl, options.connections)
   const app = Fastify({
-    logger: options.log ? { level: 'warn' } : false,
+    logger: logOptions(options.logLevel ?? null),
     bodyLimit: LARGEST_FILE,
-    trustProxy: false,
-    forceCloseConnections: true,
+    trustProxy: options.trustProxy || false,
+    // What is being answered is answered to its end; who only holds the line is let go.
+    forceCloseConnections: 'idle',
+    // The key of a link is two identifiers and a secret.
+    routerOptions: { maxParamLength: 200 },
+    // An address that is none leads nowhere, in the words of every other one that does.
+    frameworkErrors: (_error, _request, reply) => {
+      void answerProblem(reply as never, problem('not-found'))
+    },
   }).withTypeProvider<ValibotProvider>() as unknown as BookApp
   app.addHook('onClose', () => pool.end())
   answerErrors(app as never)
@@ -63,7 +77,7 @@ export async function buildApp(options: AppOptions): Promise<BookApp> {
   await app.register(cookie)
   // On the machine itself squeezing only costs time.
   app.addHook('onRequest', (request, _reply, done) => {
-    if (request.url.startsWith('/api/') && LOOPBACK.has(request.ip)) request.headers['x-no-compression'] = '1'
+    if (request.url.startsWith('/api/') && isLoopback(request.ip)) request.headers['x-no-compression'] = '1'
     done()
   })
   // A list of ten thousand is squeezed while somebody waits for it: lightly.
@@ -87,6 +101,11 @@ export async function buildApp(options: AppOptions): Promise<BookApp> {
     },
     strictTransportSecurity: false,
   })
+  // Said only where the line is safe already: a book on the machine itself is reached without.
+  app.addHook('onSend', (request, reply, payload, done) => {
+    if (request.protocol === 'https') reply.header('strict-transport-security', 'max-age=31536000')
+    done(null, payload)
+  })
   await app.register(rateLimit, { global: false })
   app.addContentTypeParser(
     ['application/octet-stream', 'text/csv'],
@@ -96,6 +115,7 @@ export async function buildApp(options: AppOptions): Promise<BookApp> {
   checkPermissions(app as never, db)
   await describeApi(app as never)
   await serveLiveChanges(app as never, options.databaseUrl)
+  serveOperation(app as never, { db, pool, metricsToken: options.metricsToken })
   for (const routes of options.rooms) routes(app, { db, demoSignIn: options.demoSignIn ?? null })
   await servePages(app, options.webFolder)
   return app

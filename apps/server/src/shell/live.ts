@@ -63,6 +63,11 @@ export class LiveTopics {
     })
   }
 
+  /** How many streams are open. */
+  get listening(): number {
+    return this.streams.size
+  }
+
   end(): void {
     this.streams.forEach((stream) => stream.end())
   }

@@ -4,6 +4,8 @@ import type { Role } from '@hatch-book/contract'
 export const PERMISSIONS = {
   public: ['owner', 'keeper', 'helper', 'viewer', 'nobody'],
   'read the book': ['owner', 'keeper', 'helper', 'viewer'],
+  leave: ['owner', 'keeper', 'helper', 'viewer'],
+  'bring the book back': ['owner'],
   'write in the log': ['owner', 'keeper', 'helper'],
   'decide and plan': ['owner', 'keeper'],
   'run the book': ['owner'],
@@ -16,3 +18,6 @@ export type Permission = keyof typeof PERMISSIONS
 export function may(role: Role | 'nobody' | 'scale' | 'probe', permission: Permission): boolean {
   return (PERMISSIONS[permission] as readonly string[]).includes(role)
 }
+
+/** What stays open in a book that was deleted. */
+export const OPEN_WHEN_DELETED: ReadonlySet<Permission> = new Set(['public', 'leave', 'bring the book back'])

@@ -5,6 +5,9 @@ import type { FastifyInstance, FastifyReply } from 'fastify'
 const PROBLEMS = {
   'not-signed-in': [401, 'You are not signed in.'],
   'wrong-sign-in': [401, 'That address and password do not belong together.'],
+  'wrong-password': [422, 'That is not your password.'],
+  'wrong-code': [422, 'That code is not right, or was used already. Wait for the next one.'],
+  'book-deleted': [409, 'This book is deleted.'],
   'not-allowed': [403, 'Your role may not do this.'],
   'not-found': [404, 'This is not in the book.'],
   'already-there': [409, 'This is in the book already.'],
@@ -107,12 +110,12 @@ export function answerErrors(app: FastifyInstance): void {
           detail: 'The request is not one that this program makes.',
         })
       if (isDatabaseAway(error)) {
-        request.log.warn(error)
+        request.log.warn({ err: error }, 'the database is away')
         return answerProblem(reply, problem('database-away'))
       }
       const known = fromDatabase(error)
       if (known) return answerProblem(reply, known)
-      request.log.error(error)
+      request.log.error({ err: error }, 'a request failed')
       return answerProblem(reply, problem('internal'))
     },
   )

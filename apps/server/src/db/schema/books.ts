@@ -29,6 +29,8 @@ export const book = pgTable(
     /** In the demo: the day on which the book stands, and the seed it grew from. */
     demoDay: date('demo_day'),
     demoSeed: integer('demo_seed'),
+    /** Since when the book is deleted; its owner can bring it back for thirty days. The database sets the time itself. */
+    deletedAt: instant('deleted_at'),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
@@ -49,6 +51,12 @@ export const member = pgTable(
     endsOn: date('ends_on'),
     /** What they want to be told of; null as long as they have not chosen. */
     notices: jsonb('notices').$type<NoticeChoice>(),
+    /** What makes the codes of the second step of signing in; null without one. */
+    secondFactor: text('second_factor'),
+    /** A secret that was shown but not proved by a code yet. */
+    secondFactorOffered: text('second_factor_offered'),
+    /** The thirty seconds whose code was used last: no code opens twice. */
+    secondFactorStep: integer('second_factor_step').notNull().default(0),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
@@ -65,9 +73,37 @@ export const session = pgTable(
     memberId: uuid('member_id').notNull(),
     secretHash: text('secret_hash').notNull(),
     expiresAt: instant('expires_at').notNull(),
+    /** The browser, in its own short words, and when it was last heard of. */
+    device: text('device').notNull().default(''),
+    openedAt: instant('opened_at').notNull().defaultNow(),
+    seenAt: instant('seen_at').notNull().defaultNow(),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.memberId], foreignColumns: [member.bookId, member.id] }),
+    bookOnly(),
+  ],
+).enableRLS()
+
+/** A link that opens once: for somebody new to join the book, or for a member to choose a new password. */
+export const invitation = pgTable(
+  'invitation',
+  {
+    ...identity(),
+    /** The member who may choose a new password; null where somebody new joins. */
+    memberId: uuid('member_id'),
+    role: text('role').$type<'owner' | 'keeper' | 'helper' | 'viewer'>().notNull(),
+    /** For whom it is, in the owner's words. */
+    name: text('name').notNull(),
+    endsOn: date('ends_on'),
+    secretHash: text('secret_hash').notNull(),
+    madeAt: instant('made_at').notNull().defaultNow(),
+    expiresAt: instant('expires_at').notNull(),
+    usedAt: instant('used_at'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.bookId], foreignColumns: [book.bookId, book.id] }),
     foreignKey({ columns: [t.bookId, t.memberId], foreignColumns: [member.bookId, member.id] }),
     bookOnly(),
   ],

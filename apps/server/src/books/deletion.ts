@@ -1,0 +1,85 @@
+import { BookDeletion, BookSchema, NewBook, Ok, newId } from '@hatch-book/contract'
+import { eq, sql } from 'drizzle-orm'
+import { inBook, tables } from '../db/connect'
+import { actorOf, openSession } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { announce } from '../shell/live'
+import { BookError } from '../shell/problems'
+import { createBook } from './create'
+import { provePassword } from './signIn'
+import { bookView } from './view'
+
+const LOOK_EVERY_MS = 60 * 60_000
+
+/** Another book beside this one; and a book that goes, which for thirty days can come back. */
+export const bookLifeRoutes: BookRoutes = (app, { db }) => {
+  const run = { permission: 'run the book', rateLimit: { max: 20, timeWindow: '1 minute' } } as const
+
+  /** A second book of the same person: they stand in it at once, and come in by the same password. */
+  app.post(
+    '/api/books',
+    { config: run, schema: { body: NewBook, response: { 200: Ok } } },
+    async (request, reply) => {
+      const { bookId: from, member } = actorOf(request)
+      const [self] = await inBook(db, from, (tx) =>
+        tx.select().from(tables.member).where(eq(tables.member.id, member.id)),
+      )
+      const bookId = newId()
+      await inBook(db, bookId, async (tx) => {
+        const memberId = await createBook(tx, {
+          ...{ bookId, ...request.body },
+          owner: { name: self!.name, email: self!.email, passwordHash: self!.passwordHash },
+        })
+        await openSession(tx, reply, bookId, memberId)
+      })
+      return { ok: true as const }
+    },
+  )
+
+  app.post(
+    '/api/book/delete',
+    { config: run, schema: { body: BookDeletion, response: { 200: BookSchema } } },
+    (request) => {
+      const { bookId, member, book } = actorOf(request)
+      const { name, password } = request.body
+      if (name !== book.name)
+        throw new BookError('invalid', 'That is not the name of this book.', [
+          { field: 'name', says: `write '${book.name}'` },
+        ])
+      return inBook(db, bookId, async (tx) => {
+        await provePassword(tx, member.id, password)
+        const [row] = await tx.update(tables.book).set({ deletedAt: new Date() }).returning()
+        await announce(tx, bookId)
+        return bookView(row!)
+      })
+    },
+  )
+
+  app.post(
+    '/api/book/restore',
+    { config: { permission: 'bring the book back' }, schema: { response: { 200: BookSchema } } },
+    (request) => {
+      const { bookId } = actorOf(request)
+      return inBook(db, bookId, async (tx) => {
+        const [row] = await tx.update(tables.book).set({ deletedAt: null }).returning()
+        await announce(tx, bookId)
+        return bookView(row!)
+      })
+    },
+  )
+
+  let timer: ReturnType<typeof setInterval> | undefined
+  app.addHook('onReady', () => {
+    const look = () =>
+      void db
+        .execute(sql`select forget_deleted_books()`)
+        .catch((error: unknown) => app.log.error({ err: error }, 'deleted books could not be forgotten'))
+    timer = setInterval(look, LOOK_EVERY_MS)
+    timer.unref()
+    return Promise.resolve()
+  })
+  app.addHook('preClose', () => {
+    clearInterval(timer)
+    return Promise.resolve()
+  })
+}
