@@ -62,6 +62,9 @@ const VIEWS = [
   '/leaving/links',
   '/log',
   '/book',
+  '/book/members',
+  '/book/you',
+  '/book/files',
 ]
 
 interface Finding {

@@ -1,6 +1,13 @@
+import type { ComponentType } from 'react'
 import { Navigate, createBrowserRouter } from 'react-router'
 import { Shell } from './shell/Shell'
 import { Trouble } from './shell/Trouble'
+
+/** A view within the frame, whose code comes when it is entered. */
+const view = (path: string, load: () => Promise<ComponentType>) => ({
+  path,
+  lazy: async () => ({ Component: await load() }),
+})
 
 /** Every view and its address. A room's code comes when the room is entered. */
 export const router = createBrowserRouter([
@@ -9,6 +16,18 @@ export const router = createBrowserRouter([
     errorElement: <Trouble />,
     HydrateFallback: () => null,
     lazy: async () => ({ Component: (await import('./books/SignInPage')).SignInPage }),
+  },
+  {
+    path: '/join/:key',
+    errorElement: <Trouble />,
+    HydrateFallback: () => null,
+    lazy: async () => ({ Component: (await import('./books/JoinPage')).JoinPage }),
+  },
+  {
+    path: '/deleted',
+    errorElement: <Trouble />,
+    HydrateFallback: () => null,
+    lazy: async () => ({ Component: (await import('./books/DeletedBookPage')).DeletedBookPage }),
   },
   {
     path: '/leaving/:id/hand-over',
@@ -29,261 +48,75 @@ export const router = createBrowserRouter([
     HydrateFallback: () => null,
     children: [
       { index: true, element: <Navigate to="/round" replace /> },
-      {
-        path: 'round',
-        lazy: async () => ({ Component: (await import('./rounds/RoundPage')).RoundPage }),
-      },
-      {
-        path: 'round/week',
-        lazy: async () => ({ Component: (await import('./rounds/WeekPage')).WeekPage }),
-      },
-      {
-        path: 'round/away',
-        lazy: async () => ({ Component: (await import('./rounds/AwayPage')).AwayPage }),
-      },
-      {
-        path: 'round/away/sheet',
-        lazy: async () => ({ Component: (await import('./rounds/AwaySheetPage')).AwaySheetPage }),
-      },
-      {
-        path: 'animals',
-        lazy: async () => ({ Component: (await import('./animals/AnimalsPage')).AnimalsPage }),
-      },
-      {
-        path: 'animals/import',
-        lazy: async () => ({ Component: (await import('./animals/ImportPage')).ImportPage }),
-      },
-      {
-        path: 'animals/new',
-        lazy: async () => ({ Component: (await import('./animals/AnimalFormPage')).AnimalFormPage }),
-      },
-      {
-        path: 'animals/cards',
-        lazy: async () => ({ Component: (await import('./animals/CardsPage')).CardsPage }),
-      },
-      {
-        path: 'animals/:id',
-        lazy: async () => ({ Component: (await import('./animals/AnimalPage')).AnimalPage }),
-      },
-      {
-        path: 'animals/:id/edit',
-        lazy: async () => ({ Component: (await import('./animals/AnimalFormPage')).AnimalFormPage }),
-      },
-      {
-        path: 'weigh-in',
-        lazy: async () => ({ Component: (await import('./weighing/WeighInPage')).WeighInPage }),
-      },
-      {
-        path: 'growth',
-        lazy: async () => ({ Component: (await import('./weighing/GrowthPage')).GrowthPage }),
-      },
-      {
-        path: 'protocols',
-        lazy: async () => ({ Component: (await import('./protocols/ProtocolsPage')).ProtocolsPage }),
-      },
-      {
-        path: 'protocols/:id',
-        lazy: async () => ({ Component: (await import('./protocols/ProtocolPage')).ProtocolPage }),
-      },
-      {
-        path: 'readiness',
-        lazy: async () => ({ Component: (await import('./readiness/ReadinessPage')).ReadinessPage }),
-      },
-      {
-        path: 'brumation',
-        lazy: async () => ({ Component: (await import('./brumation/BrumationPage')).BrumationPage }),
-      },
-      {
-        path: 'brumation/new',
-        lazy: async () => ({ Component: (await import('./brumation/NewRestPage')).NewRestPage }),
-      },
-      {
-        path: 'brumation/checks',
-        lazy: async () => ({ Component: (await import('./brumation/ChecksPage')).ChecksPage }),
-      },
-      {
-        path: 'brumation/units',
-        lazy: async () => ({ Component: (await import('./brumation/UnitsPage')).UnitsPage }),
-      },
-      {
-        path: 'brumation/units/:id',
-        lazy: async () => ({ Component: (await import('./brumation/UnitPage')).UnitPage }),
-      },
-      {
-        path: 'brumation/weather',
-        lazy: async () => ({ Component: (await import('./brumation/WeatherPage')).WeatherPage }),
-      },
-      {
-        path: 'brumation/tubs',
-        lazy: async () => ({ Component: (await import('./brumation/TubsPage')).TubsPage }),
-      },
-      {
-        path: 'brumation/seasons',
-        lazy: async () => ({ Component: (await import('./brumation/SeasonsPage')).SeasonsPage }),
-      },
-      {
-        path: 'messages',
-        lazy: async () => ({ Component: (await import('./notices/MessagesPage')).MessagesPage }),
-      },
-      {
-        path: 'pairing',
-        lazy: async () => ({ Component: (await import('./pairing/PairingPage')).PairingPage }),
-      },
-      {
-        path: 'pairing/watch',
-        lazy: async () => ({ Component: (await import('./pairing/WatchPage')).WatchPage }),
-      },
-      {
-        path: 'pairing/season',
-        lazy: async () => ({ Component: (await import('./pairing/SeasonPage')).SeasonPage }),
-      },
-      {
-        path: 'pairing/crosses',
-        lazy: async () => ({ Component: (await import('./pairing/CrossesPage')).CrossesPage }),
-      },
-      {
-        path: 'pairing/kin',
-        lazy: async () => ({ Component: (await import('./pairing/KinPage')).KinPage }),
-      },
-      {
-        path: 'pairing/goals',
-        lazy: async () => ({ Component: (await import('./pairing/GoalsPage')).GoalsPage }),
-      },
-      {
-        path: 'pairing/genes',
-        lazy: async () => ({ Component: (await import('./pairing/GenesPage')).GenesPage }),
-      },
-      {
-        path: 'pairing/:id',
-        lazy: async () => ({ Component: (await import('./pairing/PairingPage')).PairingPage }),
-      },
-      {
-        path: 'incubation',
-        lazy: async () => ({ Component: (await import('./incubation/IncubationPage')).IncubationPage }),
-      },
-      {
-        path: 'incubation/new',
-        lazy: async () => ({ Component: (await import('./incubation/ClutchFormPage')).ClutchFormPage }),
-      },
-      {
-        path: 'incubation/log',
-        lazy: async () => ({ Component: (await import('./incubation/LogImportPage')).LogImportPage }),
-      },
-      {
-        path: 'incubation/finding',
-        lazy: async () => ({ Component: (await import('./incubation/FindingPage')).FindingPage }),
-      },
-      {
-        path: 'incubation/plan',
-        lazy: async () => ({ Component: (await import('./incubation/HatchPlanPage')).HatchPlanPage }),
-      },
-      {
-        path: 'incubation/methods',
-        lazy: async () => ({ Component: (await import('./incubation/MethodsPage')).MethodsPage }),
-      },
-      {
-        path: 'incubation/forecasts',
-        lazy: async () => ({ Component: (await import('./incubation/ForecastsPage')).ForecastsPage }),
-      },
-      {
-        path: 'incubation/clocks',
-        lazy: async () => ({ Component: (await import('./incubation/ClocksPage')).ClocksPage }),
-      },
-      {
-        path: 'incubation/labels',
-        lazy: async () => ({ Component: (await import('./incubation/LabelsPage')).LabelsPage }),
-      },
-      {
-        path: 'climate',
-        lazy: async () => ({ Component: (await import('./climate/ClimatePage')).ClimatePage }),
-      },
-      {
-        path: 'climate/:id',
-        lazy: async () => ({ Component: (await import('./climate/PlaceClimatePage')).PlaceClimatePage }),
-      },
-      {
-        path: 'incubation/:id',
-        lazy: async () => ({ Component: (await import('./incubation/IncubationPage')).IncubationPage }),
-      },
-      {
-        path: 'rearing',
-        lazy: async () => ({ Component: (await import('./rearing/RearingPage')).RearingPage }),
-      },
-      {
-        path: 'rearing/meals',
-        lazy: async () => ({ Component: (await import('./rearing/MealsPage')).MealsPage }),
-      },
-      {
-        path: 'rearing/first-meals',
-        lazy: async () => ({ Component: (await import('./rearing/FirstMealsPage')).FirstMealsPage }),
-      },
-      {
-        path: 'rearing/sexing',
-        lazy: async () => ({ Component: (await import('./rearing/SexingPage')).SexingPage }),
-      },
-      {
-        path: 'rearing/holdbacks',
-        lazy: async () => ({ Component: (await import('./rearing/HoldbacksPage')).HoldbacksPage }),
-      },
-      {
-        path: 'rearing/holdbacks/:id',
-        lazy: async () => ({ Component: (await import('./rearing/HoldbacksPage')).HoldbacksPage }),
-      },
-      {
-        path: 'rearing/space',
-        lazy: async () => ({ Component: (await import('./rearing/SpacePage')).SpacePage }),
-      },
-      {
-        path: 'rearing/:id',
-        lazy: async () => ({ Component: (await import('./rearing/RearingPage')).RearingPage }),
-      },
-      {
-        path: 'cohorts/emergence',
-        lazy: async () => ({ Component: (await import('./cohorts/EmergencePage')).EmergencePage }),
-      },
-      {
-        path: 'cohorts/:id?',
-        lazy: async () => ({ Component: (await import('./cohorts/CohortsPage')).CohortsPage }),
-      },
-      {
-        path: 'colonies',
-        lazy: async () => ({ Component: (await import('./colonies/ColoniesPage')).ColoniesPage }),
-      },
-      {
-        path: 'colonies/:id',
-        lazy: async () => ({ Component: (await import('./colonies/ColoniesPage')).ColoniesPage }),
-      },
-      {
-        path: 'review',
-        lazy: async () => ({ Component: (await import('./review/ReviewPage')).ReviewPage }),
-      },
-      {
-        path: 'leaving',
-        lazy: async () => ({ Component: (await import('./sales/LeavingPage')).LeavingPage }),
-      },
-      {
-        path: 'leaving/waiting',
-        lazy: async () => ({ Component: (await import('./sales/WaitingPage')).WaitingPage }),
-      },
-      {
-        path: 'leaving/prices',
-        lazy: async () => ({ Component: (await import('./sales/PricesPage')).PricesPage }),
-      },
-      {
-        path: 'leaving/register',
-        lazy: async () => ({ Component: (await import('./sales/RegisterPage')).RegisterPage }),
-      },
-      {
-        path: 'leaving/links',
-        lazy: async () => ({ Component: (await import('./sales/LinksPage')).LinksPage }),
-      },
-      {
-        path: 'places',
-        lazy: async () => ({ Component: (await import('./places/PlacesPage')).PlacesPage }),
-      },
-      { path: 'log', lazy: async () => ({ Component: (await import('./journal/LogPage')).LogPage }) },
-      { path: 'book', lazy: async () => ({ Component: (await import('./books/BookPage')).BookPage }) },
-      { path: '*', lazy: async () => ({ Component: (await import('./shell/NotHere')).NotHere }) },
+      view('round', async () => (await import('./rounds/RoundPage')).RoundPage),
+      view('round/week', async () => (await import('./rounds/WeekPage')).WeekPage),
+      view('round/away', async () => (await import('./rounds/AwayPage')).AwayPage),
+      view('round/away/sheet', async () => (await import('./rounds/AwaySheetPage')).AwaySheetPage),
+      view('animals', async () => (await import('./animals/AnimalsPage')).AnimalsPage),
+      view('animals/import', async () => (await import('./animals/ImportPage')).ImportPage),
+      view('animals/new', async () => (await import('./animals/AnimalFormPage')).AnimalFormPage),
+      view('animals/cards', async () => (await import('./animals/CardsPage')).CardsPage),
+      view('animals/:id', async () => (await import('./animals/AnimalPage')).AnimalPage),
+      view('animals/:id/edit', async () => (await import('./animals/AnimalFormPage')).AnimalFormPage),
+      view('weigh-in', async () => (await import('./weighing/WeighInPage')).WeighInPage),
+      view('growth', async () => (await import('./weighing/GrowthPage')).GrowthPage),
+      view('protocols', async () => (await import('./protocols/ProtocolsPage')).ProtocolsPage),
+      view('protocols/:id', async () => (await import('./protocols/ProtocolPage')).ProtocolPage),
+      view('readiness', async () => (await import('./readiness/ReadinessPage')).ReadinessPage),
+      view('brumation', async () => (await import('./brumation/BrumationPage')).BrumationPage),
+      view('brumation/new', async () => (await import('./brumation/NewRestPage')).NewRestPage),
+      view('brumation/checks', async () => (await import('./brumation/ChecksPage')).ChecksPage),
+      view('brumation/units', async () => (await import('./brumation/UnitsPage')).UnitsPage),
+      view('brumation/units/:id', async () => (await import('./brumation/UnitPage')).UnitPage),
+      view('brumation/weather', async () => (await import('./brumation/WeatherPage')).WeatherPage),
+      view('brumation/tubs', async () => (await import('./brumation/TubsPage')).TubsPage),
+      view('brumation/seasons', async () => (await import('./brumation/SeasonsPage')).SeasonsPage),
+      view('messages', async () => (await import('./notices/MessagesPage')).MessagesPage),
+      view('pairing', async () => (await import('./pairing/PairingPage')).PairingPage),
+      view('pairing/watch', async () => (await import('./pairing/WatchPage')).WatchPage),
+      view('pairing/season', async () => (await import('./pairing/SeasonPage')).SeasonPage),
+      view('pairing/crosses', async () => (await import('./pairing/CrossesPage')).CrossesPage),
+      view('pairing/kin', async () => (await import('./pairing/KinPage')).KinPage),
+      view('pairing/goals', async () => (await import('./pairing/GoalsPage')).GoalsPage),
+      view('pairing/genes', async () => (await import('./pairing/GenesPage')).GenesPage),
+      view('pairing/:id', async () => (await import('./pairing/PairingPage')).PairingPage),
+      view('incubation', async () => (await import('./incubation/IncubationPage')).IncubationPage),
+      view('incubation/new', async () => (await import('./incubation/ClutchFormPage')).ClutchFormPage),
+      view('incubation/log', async () => (await import('./incubation/LogImportPage')).LogImportPage),
+      view('incubation/finding', async () => (await import('./incubation/FindingPage')).FindingPage),
+      view('incubation/plan', async () => (await import('./incubation/HatchPlanPage')).HatchPlanPage),
+      view('incubation/methods', async () => (await import('./incubation/MethodsPage')).MethodsPage),
+      view('incubation/forecasts', async () => (await import('./incubation/ForecastsPage')).ForecastsPage),
+      view('incubation/clocks', async () => (await import('./incubation/ClocksPage')).ClocksPage),
+      view('incubation/labels', async () => (await import('./incubation/LabelsPage')).LabelsPage),
+      view('climate', async () => (await import('./climate/ClimatePage')).ClimatePage),
+      view('climate/:id', async () => (await import('./climate/PlaceClimatePage')).PlaceClimatePage),
+      view('incubation/:id', async () => (await import('./incubation/IncubationPage')).IncubationPage),
+      view('rearing', async () => (await import('./rearing/RearingPage')).RearingPage),
+      view('rearing/meals', async () => (await import('./rearing/MealsPage')).MealsPage),
+      view('rearing/first-meals', async () => (await import('./rearing/FirstMealsPage')).FirstMealsPage),
+      view('rearing/sexing', async () => (await import('./rearing/SexingPage')).SexingPage),
+      view('rearing/holdbacks', async () => (await import('./rearing/HoldbacksPage')).HoldbacksPage),
+      view('rearing/holdbacks/:id', async () => (await import('./rearing/HoldbacksPage')).HoldbacksPage),
+      view('rearing/space', async () => (await import('./rearing/SpacePage')).SpacePage),
+      view('rearing/:id', async () => (await import('./rearing/RearingPage')).RearingPage),
+      view('cohorts/emergence', async () => (await import('./cohorts/EmergencePage')).EmergencePage),
+      view('cohorts/:id?', async () => (await import('./cohorts/CohortsPage')).CohortsPage),
+      view('colonies', async () => (await import('./colonies/ColoniesPage')).ColoniesPage),
+      view('colonies/:id', async () => (await import('./colonies/ColoniesPage')).ColoniesPage),
+      view('review', async () => (await import('./review/ReviewPage')).ReviewPage),
+      view('leaving', async () => (await import('./sales/LeavingPage')).LeavingPage),
+      view('leaving/waiting', async () => (await import('./sales/WaitingPage')).WaitingPage),
+      view('leaving/prices', async () => (await import('./sales/PricesPage')).PricesPage),
+      view('leaving/register', async () => (await import('./sales/RegisterPage')).RegisterPage),
+      view('leaving/links', async () => (await import('./sales/LinksPage')).LinksPage),
+      view('places', async () => (await import('./places/PlacesPage')).PlacesPage),
+      view('log', async () => (await import('./journal/LogPage')).LogPage),
+      view('book', async () => (await import('./books/BookPage')).BookPage),
+      view('book/members', async () => (await import('./books/MembersPage')).MembersPage),
+      view('book/you', async () => (await import('./books/YouPage')).YouPage),
+      view('book/files', async () => (await import('./books/FilesPage')).FilesPage),
+      view('*', async () => (await import('./shell/NotHere')).NotHere),
     ],
   },
 ])

@@ -6,7 +6,7 @@ import type { BookRoutes } from '../shell/app'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { createBook } from './create'
-import { provePassword } from './signIn'
+import { provePassword } from './password'
 import { bookView } from './view'
 
 const LOOK_EVERY_MS = 60 * 60_000

@@ -19,7 +19,7 @@ import { secretHash } from '../shell/bridge'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { closeSessions } from './sessions'
-import { AT_THE_DOOR } from './signIn'
+import { AT_THE_DOOR } from './doors'
 
 const HOURS = { join: 7 * 24, recover: 24 }
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/

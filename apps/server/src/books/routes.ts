@@ -14,7 +14,7 @@ import { actorOf, openSession, type Actor } from '../shell/actor'
 import type { BookRoutes, Rooms } from '../shell/app'
 import { BookError } from '../shell/problems'
 import { createBook } from './create'
-import { AT_THE_DOOR } from './signIn'
+import { AT_THE_DOOR } from './doors'
 import { bookView } from './view'
 
 async function sessionOf(actor: Actor | null, { db, demoSignIn }: Rooms): Promise<Session> {

@@ -5,7 +5,7 @@ import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { BookError } from '../shell/problems'
-import { provePassword } from './signIn'
+import { provePassword } from './password'
 
 const STEP_SECONDS = 30
 /** A clock half a minute off is forgiven, either way. */

@@ -5,7 +5,7 @@ import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { provePassword } from './signIn'
+import { provePassword } from './password'
 
 /** Closes a member's sessions, on all devices or on all but one. */
 export async function closeSessions(tx: Transaction, memberId: string, butNot?: string): Promise<number> {

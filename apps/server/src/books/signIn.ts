@@ -6,27 +6,12 @@ import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf, bookNow, closeSession, hasEnded, openSession } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { BookError } from '../shell/problems'
+import { AT_THE_DOOR } from './doors'
+import { fitsHash } from './password'
 import { takeCode } from './secondFactor'
 
-/** For doors that anybody may knock at: so many knocks a minute from one address. */
-export const AT_THE_DOOR = {
-  config: { permission: 'public', rateLimit: { max: 20, timeWindow: '1 minute' } },
-} as const
 /** Verified when nobody has the address, so that the answer takes as long as for somebody. */
 const nobody = hash('a password that nobody has')
-
-/** A member who was never given a password has a hash that is none: it fits nothing. */
-export const fitsHash = (kept: string, password: string) => verify(kept, password).catch(() => false)
-
-/** @throws BookError `wrong-password` where it is not the member's own. */
-export async function provePassword(tx: Transaction, memberId: string, password: string): Promise<void> {
-  const [row] = await tx
-    .select({ kept: tables.member.passwordHash })
-    .from(tables.member)
-    .where(eq(tables.member.id, memberId))
-  if (!row || !(await fitsHash(row.kept, password)))
-    throw new BookError('wrong-password', '', [{ field: 'current', says: 'That is not your password.' }])
-}
 
 export const signInRoutes: BookRoutes = (app, { db }) => {
   app.post(

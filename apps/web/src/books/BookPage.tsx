@@ -1,43 +1,21 @@
-import type { Member, Role } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
 import { App, Button, Input, Segmented, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
-import { NewMember } from '../parts/NewMember'
 import { api, refreshBook } from '../shell/api'
-import { forgetQueries } from '../shell/keptQueries'
 import { useMay, useSession } from '../shell/session'
-import { Archive } from './Archive'
+import { BookHead } from './BookHead'
+import { BookLife } from './BookLife'
 import { Scales } from './Scales'
 
-/** The book itself: its units, its members, its scales. */
+/** The book itself: its units, its scales, its life. */
 export function BookPage() {
-  const { member } = useSession()
   return (
     <section className="page">
-      <div className="head">
-        <h1>The book</h1>
-        <div className="side">
-          <span className="quiet">
-            signed in as {member.name}, {member.role}
-          </span>
-          <Button
-            onClick={() =>
-              void api
-                .send('POST', '/api/sign-out')
-                .then(() => forgetQueries())
-                .catch(() => undefined)
-            }
-          >
-            Sign out
-          </Button>
-        </div>
-      </div>
+      <BookHead title="The book" />
       <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
         <Settings />
-        <Members />
+        <Scales />
       </div>
-      <Scales />
-      <Archive />
+      <BookLife />
     </section>
   )
 }
@@ -116,52 +94,5 @@ function Settings() {
         <p className="quiet small">Only the owner changes these.</p>
       )}
     </form>
-  )
-}
-
-const ROLE_SAYS: Record<Role, string> = {
-  owner: 'runs the book',
-  keeper: 'decides and plans',
-  helper: 'writes what they saw',
-  viewer: 'only looks',
-}
-
-function Members() {
-  const may = useMay()
-  const { data } = useQuery({
-    queryKey: ['members'],
-    queryFn: () => api.get<{ members: Member[] }>('/api/members'),
-  })
-  const [role, setRole] = useState<Role>('helper')
-  return (
-    <div className="card">
-      <h3>Members</h3>
-      <ul className="lines">
-        {data?.members.map((m) => (
-          <li key={m.id} className="between">
-            <span>
-              <strong>{m.name}</strong> <span className="quiet">{m.email}</span>
-            </span>
-            <span title={ROLE_SAYS[m.role]}>
-              {m.role} <span className="small quiet">{ROLE_SAYS[m.role]}</span>
-            </span>
-          </li>
-        ))}
-      </ul>
-      {may.run && (
-        <>
-          <h2 style={{ marginTop: 14 }}>Add a member</h2>
-          <NewMember role={role} button="Add" onAdded={() => setRole('helper')}>
-            <Segmented
-              aria-label="role"
-              value={role}
-              options={['owner', 'keeper', 'helper', 'viewer']}
-              onChange={(chosen) => setRole(chosen as Role)}
-            />
-            <p className="small quiet">{ROLE_SAYS[role]}</p>
-          </NewMember>
-        </>
-      )}
-    </div>
   )
 }

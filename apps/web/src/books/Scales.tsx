@@ -31,8 +31,8 @@ export function Scales() {
     }
   }
   return (
-    <section style={{ marginTop: 22 }}>
-      <h2>Scales</h2>
+    <section className="card" aria-label="Scales">
+      <h3>Scales</h3>
       {data?.length === 0 && <p className="quiet">No scale speaks to this book; weights are typed.</p>}
       <ul className="lines">
         {(data ?? []).map((s) => (

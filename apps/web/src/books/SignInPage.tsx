@@ -14,6 +14,9 @@ export function SignInPage() {
   const [password, setPassword] = useState<string | null>(null)
   const [says, setSays] = useState('')
   const [books, setBooks] = useState<SignedIn['books']>([])
+  /** The book for which a code of the second step is wanted. */
+  const [codeFor, setCodeFor] = useState<{ bookId: string | undefined } | null>(null)
+  const [code, setCode] = useState('')
   if (!data) return null
   const to = params.get('to') ?? '/animals'
   if (data.member)
@@ -26,9 +29,11 @@ export function SignInPage() {
         email: email ?? demo?.email ?? '',
         password: password ?? demo?.password ?? '',
         ...(bookId && { bookId }),
+        ...(code && { code }),
       })
       setSays('')
       setBooks(reply.books)
+      setCodeFor(reply.codeWanted ? { bookId } : null)
       if (reply.ok) await refreshBook()
     } catch (error) {
       setSays(error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.')
@@ -46,7 +51,7 @@ export function SignInPage() {
       <form
         onSubmit={(e: FormEvent) => {
           e.preventDefault()
-          void signIn()
+          void signIn(codeFor?.bookId)
         }}
       >
         <div className="field">
@@ -69,6 +74,20 @@ export function SignInPage() {
             onChange={(e) => setPassword(e.target.value)}
           />
         </div>
+        {codeFor && (
+          <div className="field">
+            <label htmlFor="code">The six figures on your telephone</label>
+            <Input
+              id="code"
+              size="large"
+              autoFocus
+              inputMode="numeric"
+              autoComplete="one-time-code"
+              value={code}
+              onChange={(e) => setCode(e.target.value)}
+            />
+          </div>
+        )}
         {says && (
           <p className="note bad" role="alert">
             {says}

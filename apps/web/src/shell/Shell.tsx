@@ -56,6 +56,7 @@ export function Shell() {
     )
   if (!data.member)
     return <Navigate to={`/sign-in?to=${encodeURIComponent(location.pathname + location.search)}`} replace />
+  if (data.book?.deleted) return <Navigate to="/deleted" replace />
   return <Frame />
 }
 

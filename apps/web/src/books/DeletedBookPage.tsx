@@ -1,0 +1,38 @@
+import { Button } from 'antd'
+import { Navigate } from 'react-router'
+import { api } from '../shell/api'
+import { figuresOf } from '../shell/figures'
+import { useSessionQuery } from '../shell/session'
+import { signOut } from './BookHead'
+import { useSaying } from './useSaying'
+
+/** All that is seen of a deleted book, by its owner. */
+export function DeletedBookPage() {
+  const { data } = useSessionQuery()
+  const saying = useSaying()
+  if (!data) return null
+  if (!data.book?.deleted) return <Navigate to={data.member ? '/book' : '/sign-in'} replace />
+  const { book, today } = data
+  const figures = figuresOf(book, today)
+  return (
+    <main className="alone">
+      <h1>{book.name} is deleted</h1>
+      <p>
+        Since {figures.instant(data.book.deleted.at)}. Until {figures.instant(data.book.deleted.until)} you
+        can bring it back, as it was; then it is gone for good.
+      </p>
+      {saying.says && <p className="note bad">{saying.says}</p>}
+      <Button
+        type="primary"
+        size="large"
+        block
+        onClick={() => void saying.run(() => api.send('POST', '/api/book/restore', {}))}
+      >
+        Bring it back
+      </Button>
+      <Button size="large" block style={{ marginTop: 8 }} onClick={() => void signOut()}>
+        Sign out
+      </Button>
+    </main>
+  )
+}

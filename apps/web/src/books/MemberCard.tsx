@@ -1,0 +1,143 @@
+import type { Doings, InvitationMade, Member, Role } from '@hatch-book/contract'
+import { useQuery } from '@tanstack/react-query'
+import { App, Button, Input, Select } from 'antd'
+import { useState } from 'react'
+import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts'
+import { AXIS } from '../parts/chartLook'
+import { api } from '../shell/api'
+import { useFigures } from '../shell/figures'
+import { useMay, useSession } from '../shell/session'
+import { OpenedLink } from './OpenedLink'
+import { ROLE_SAYS, ROLES_SHOWN } from './roleWords'
+import { useSaying } from './useSaying'
+
+/** One member: who they are; opened, what they did and what the owner may change. */
+export function MemberCard({ member, isOpen, onOpen }: { member: Member; isOpen: boolean; onOpen(): void }) {
+  const figures = useFigures()
+  const { today, member: self } = useSession()
+  const may = useMay()
+  const over = member.endsOn !== null && member.endsOn < today
+  return (
+    <div className="card" role="region" aria-label={member.name} style={{ marginBottom: 10 }}>
+      <div className="between">
+        <span>
+          <strong>{member.name}</strong> <span className="quiet">{member.email}</span>
+          {member.id === self.id && <span className="quiet"> (you)</span>}
+        </span>
+        <span>
+          {member.role} <span className="small quiet">{ROLE_SAYS[member.role]}</span>
+        </span>
+      </div>
+      <div className="between small">
+        <span className="quiet">
+          {member.endsOn && (
+            <>{over ? `ended on ${figures.day(member.endsOn)}` : `until ${figures.day(member.endsOn)}`}; </>
+          )}
+          {member.secondFactor ? 'signs in with a code too' : 'signs in by password'}
+        </span>
+        <button className="plain" aria-expanded={isOpen} onClick={onOpen}>
+          {isOpen ? 'less' : may.run ? 'what they did, what they may' : 'what they did'}
+        </button>
+      </div>
+      {isOpen && <WhatTheyDid member={member} />}
+      {isOpen && may.run && <WhatTheyMay member={member} />}
+    </div>
+  )
+}
+
+function WhatTheyDid({ member }: { member: Member }) {
+  const figures = useFigures()
+  const { data } = useQuery({
+    queryKey: ['doings', member.id],
+    queryFn: () => api.get<Doings>(`/api/members/${member.id}/doings`),
+  })
+  if (!data) return null
+  if (data.total === 0) return <p className="quiet">{member.name} has written nothing yet.</p>
+  const struck = data.byKind.reduce((n, k) => n + k.struck, 0)
+  return (
+    <div style={{ marginTop: 10 }}>
+      <p>
+        {data.total} entries{struck > 0 && `, ${struck} of them struck out since`}:{' '}
+        {data.byKind
+          .slice(0, 8)
+          .map((k) => `${k.kind} ${k.count}`)
+          .join(', ')}
+        {data.byKind.length > 8 && ', …'}
+      </p>
+      <div role="img" aria-label={`entries a day, the last ${data.byDay.length} days with any`}>
+        <ResponsiveContainer width="100%" height={90}>
+          <BarChart data={data.byDay} margin={{ top: 4, right: 0, bottom: 0, left: 0 }}>
+            <XAxis dataKey="day" {...AXIS} tickFormatter={figures.day} minTickGap={60} />
+            <YAxis {...AXIS} width={34} allowDecimals={false} />
+            <Bar dataKey="count" fill="var(--ink)" isAnimationActive={false} />
+          </BarChart>
+        </ResponsiveContainer>
+      </div>
+      <p className="small quiet">
+        From {data.devices.map((d) => `${d.device || 'a device without a name'} (${d.count})`).join(', ')}
+      </p>
+    </div>
+  )
+}
+
+function WhatTheyMay({ member }: { member: Member }) {
+  const { notification } = App.useApp()
+  const { member: self } = useSession()
+  const saying = useSaying()
+  const [made, setMade] = useState<InvitationMade | null>(null)
+  const change = (to: { role?: Role; endsOn?: string | null }) =>
+    void saying.run(() =>
+      api.send('PATCH', `/api/members/${member.id}`, { role: member.role, endsOn: member.endsOn, ...to }),
+    )
+  const signOut = async () => {
+    let closed = 0
+    const went = await saying.run(async () => {
+      ;({ closed } = await api.send<{ closed: number }>('POST', `/api/members/${member.id}/sign-out`, {}))
+    })
+    if (went)
+      notification.success({
+        title: `${member.name} is signed out of ${closed} ${closed === 1 ? 'device' : 'devices'}`,
+      })
+  }
+  return (
+    <div style={{ marginTop: 10, borderTop: '1px solid var(--rule)', paddingTop: 10 }}>
+      <div className="row" style={{ gap: 12, flexWrap: 'wrap' }}>
+        <Select
+          aria-label={`Role of ${member.name}`}
+          value={member.role}
+          style={{ width: 130 }}
+          options={ROLES_SHOWN.map((role) => ({ value: role, label: role }))}
+          onChange={(role) => change({ role })}
+        />
+        <label className="small row" style={{ gap: 6 }}>
+          until
+          <Input
+            type="date"
+            style={{ width: 160 }}
+            value={member.endsOn ?? ''}
+            onChange={(e) => change({ endsOn: e.target.value || null })}
+          />
+        </label>
+        <Button onClick={() => void signOut()}>Sign out everywhere</Button>
+        {member.id !== self.id && (
+          <Button
+            onClick={() =>
+              void saying.run(async () =>
+                setMade(await api.send('POST', `/api/members/${member.id}/recovery`, {})),
+              )
+            }
+          >
+            They lost their password
+          </Button>
+        )}
+      </div>
+      {saying.says && <p className="note bad">{saying.says}</p>}
+      {made && (
+        <OpenedLink
+          made={made}
+          says={`By this link ${member.name} chooses a new password; a second step falls away.`}
+        />
+      )}
+    </div>
+  )
+}

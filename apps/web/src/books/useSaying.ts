@@ -1,0 +1,31 @@
+import { useState } from 'react'
+import { RefusedError, refreshBook } from '../shell/api'
+
+/** Does something that the server may refuse, and keeps its words until the next try. */
+export function useSaying() {
+  const [error, setError] = useState<RefusedError | null>(null)
+  const [busy, setBusy] = useState(false)
+  const run = async (work: () => Promise<unknown>): Promise<boolean> => {
+    setBusy(true)
+    setError(null)
+    try {
+      await work()
+      await refreshBook()
+      return true
+    } catch (refused) {
+      if (!(refused instanceof RefusedError)) throw refused
+      setError(refused)
+      return false
+    } finally {
+      setBusy(false)
+    }
+  }
+  return {
+    run,
+    busy,
+    /** The words for one field. */
+    of: (field: string) => error?.says(field),
+    /** The words for the whole, where no field has them. */
+    says: error && !error.problem.fields?.length ? error.problem.detail : '',
+  }
+}
