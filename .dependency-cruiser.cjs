@@ -59,10 +59,10 @@ module.exports = {
         'A screen may use the shell and the shared parts; what another room offers goes through its index.',
       severity: 'error',
       from: {
-        path: '^apps/web/src/(animals|weighing|readiness|brumation|protocols|pairing|incubation|climate|rearing|places|rounds|cohorts|colonies|sales|books|journal|notices|review)/',
+        path: '^apps/web/src/(animals|weighing|readiness|brumation|protocols|pairing|incubation|climate|rearing|places|rounds|cohorts|colonies|sales|books|journal|notices|review|imports)/',
       },
       to: {
-        path: '^apps/web/src/(animals|weighing|readiness|brumation|protocols|pairing|incubation|climate|rearing|places|rounds|cohorts|colonies|sales|books|journal|notices|review)/',
+        path: '^apps/web/src/(animals|weighing|readiness|brumation|protocols|pairing|incubation|climate|rearing|places|rounds|cohorts|colonies|sales|books|journal|notices|review|imports)/',
         pathNot: '^apps/web/src/$1/',
       },
     },

@@ -1,4 +1,4 @@
-import { animalRoutes, collectionRoutes, importRoutes, keepsakeRoutes } from './animals'
+import { animalRoutes, collectionRoutes, keepsakeRoutes } from './animals'
 import { archiveRoutes } from './archive'
 import {
   bookLifeRoutes,
@@ -15,6 +15,7 @@ import { cohortRoutes } from './cohorts'
 import { colonyRoutes, supplyRoutes } from './colonies'
 import { demoRoutes } from './demo'
 import { entryRoutes } from './entries/routes'
+import { importRoutes } from './imports'
 import { hatchPlanRoutes, incubationRoutes } from './incubation'
 import { noticeRoutes } from './notices'
 import { pairingRoutes, planRoutes, sceneRoutes } from './pairing'

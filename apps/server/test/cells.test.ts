@@ -1,5 +1,5 @@
-import { meaningOf } from '../src/animals/importList'
-import { readGrams, readHatched, readPurpose, readSex, readTag } from '../src/animals/importCells'
+import { readHatched, readPurpose, readSex, readTag } from '../src/imports/animalCells'
+import { kindOfList, meaningOf } from '../src/imports/columns'
 import { decodeText, readCsv } from '../src/shell/decode'
 
 const value = <T>(reading: { value: T } | { says: string }) =>
@@ -36,19 +36,6 @@ describe('hatch dates as people write them', () => {
   ])('%s is refused: %s', (cell, says) => expect(value(readHatched(cell))).toContain(says))
 })
 
-describe('weights', () => {
-  test.each([
-    ['412', 412],
-    ['412,5', 412.5],
-    ['412.5 g', 412.5],
-    [' 7 grams', 7],
-    ['', null],
-  ])('%j', (cell, grams) => expect(value(readGrams(cell))).toBe(grams))
-  test.each(['0', '-3', '1e9', 'abc', '1.2.3', 'Infinity'])('%s is refused', (cell) =>
-    expect('says' in readGrams(cell)).toBe(true),
-  )
-})
-
 test('sexes in words and in the notation of lists', () => {
   expect(['F', 'female', '0.1', '♀'].map((c) => value(readSex(c)))).toEqual(Array(4).fill('female'))
   expect(['m', 'Male', '1.0'].map((c) => value(readSex(c)))).toEqual(Array(3).fill('male'))
@@ -65,13 +52,18 @@ test('tags and purposes', () => {
 })
 
 test('headings mean what a keeper means by them', () => {
-  expect(['Tag', 'HATCH_DATE', 'mother', 'Weight (g)', 'notes', 'shoe size'].map(meaningOf)).toEqual([
-    'tag',
-    'hatched',
-    'dam',
-    'grams',
-    'note',
-    null,
+  expect(
+    ['Tag', 'HATCH_DATE', 'mother', 'Weight (g)', 'notes', 'shoe size'].map((h) => meaningOf(h)),
+  ).toEqual(['tag', 'hatched', 'dam', 'grams', 'note', null])
+})
+
+test('a list is of animals or of what was seen, by its headings', () => {
+  expect(kindOfList(['Name', 'Species', 'DOB'])).toBe('animals')
+  expect(kindOfList(['tag', 'date', 'weight (oz)'])).toBe('entries')
+  expect(kindOfList(['snake', '2026-05-01', '2026-05-08'])).toBe('entries')
+  expect(kindOfList(['a', 'b'])).toBe('animals')
+  expect(['Date', 'Wt_oz', 'fed', '1 May 2026'].map((h) => meaningOf(h, 'entries'))).toEqual([
+    ...['day', 'grams', 'meal', 'grams on a day'],
   ])
 })
 

@@ -1,6 +1,5 @@
 export { loadWeights, pointsOf } from './growth'
 export { collectionRoutes } from './collectionRoutes'
-export { importRoutes } from './importRoutes'
 export { keepsakeRoutes } from './keepsakes'
 export { breederFacts, hatchedSpan, judgeAnimal, type JudgedAnimal } from './judge'
 export { loadPlaceNames, loadRecords, loadSurroundings, withIds, type AnimalRecord } from './records'

@@ -47,7 +47,7 @@ const IN_ORDER = [
     'colony',
     'feederPlan',
     'entry',
-    'importRest',
+    'importList',
     'photo',
     'paper',
     'alarm',

@@ -236,36 +236,3 @@ export const AnimalPage = v.object({
   ),
 })
 export type AnimalPage = v.InferOutput<typeof AnimalPage>
-
-export const ImportFault = v.object({ column: v.string(), says: v.string() })
-export const ImportRow = v.object({
-  line: v.number(),
-  cells: v.record(v.string(), v.string()),
-  faults: v.array(ImportFault),
-})
-export type ImportRow = v.InferOutput<typeof ImportRow>
-/** What a list would bring in. All faulty rows up to a limit, and the first good ones. */
-export const ImportPreview = v.object({
-  fileName: v.string(),
-  encoding: v.string(),
-  delimiter: v.string(),
-  columns: v.array(v.object({ header: v.string(), means: v.nullable(v.string()) })),
-  good: v.number(),
-  faulty: v.number(),
-  goodRows: v.array(ImportRow),
-  faultyRows: v.array(ImportRow),
-  notes: v.array(v.string()),
-})
-export type ImportPreview = v.InferOutput<typeof ImportPreview>
-export const ImportQuery = v.object({
-  fileName: v.optional(v.pipe(v.string(), v.maxLength(200)), 'list.csv'),
-})
-export const ImportDone = v.object({ imported: v.number(), kept: v.number(), restId: v.nullable(Id) })
-export const ImportRest = v.object({
-  id: Id,
-  fileName: v.string(),
-  at: v.string(),
-  imported: v.number(),
-  rows: v.array(ImportRow),
-})
-export const ImportRests = v.object({ rests: v.array(ImportRest) })

@@ -1,4 +1,5 @@
 import type { Calibration, ClimateBands, NoticeChoice } from '@hatch-book/core'
+import type { ListChoices } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import {
   check,
@@ -224,19 +225,34 @@ export const entry = pgTable(
   ],
 ).enableRLS()
 
-/** What a list brought in left over: its faulty rows with their reasons, until a keeper settles them. */
-export const importRest = pgTable(
-  'import_rest',
+/**
+ * A list that a keeper brings in: its rows as they stand in the file or were mended since, how they are read, and what was made of them.
+ * Rows that came in are no longer kept here; what is left waits until somebody settles it.
+ */
+export const importList = pgTable(
+  'import_list',
   {
     ...identity(),
+    memberId: uuid('member_id').notNull(),
     fileName: text('file_name').notNull(),
     at: instant('at').notNull(),
-    imported: integer('imported').notNull(),
-    rows: jsonb('rows').notNull(),
+    encoding: text('encoding').notNull(),
+    delimiter: text('delimiter').notNull(),
+    headers: json('headers').$type<string[]>().notNull(),
+    rows: json('rows').$type<{ line: number; cells: string[] }[]>().notNull(),
+    choices: jsonb('choices').$type<ListChoices>().notNull(),
+    aside: jsonb('aside').$type<number[]>().notNull().default([]),
+    state: text('state').$type<'open' | 'in' | 'undone'>().notNull().default('open'),
+    broughtIn: integer('brought_in').notNull().default(0),
+    /** How far it is with coming in or going out, in rows of the database. */
+    done: integer('done').notNull().default(0),
+    total: integer('total').notNull().default(0),
+    /** What was made of it: by these it is undone. */
+    made: json('made').$type<{ animals: string[]; places: string[]; entries: string[] }>().notNull(),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
-    foreignKey({ columns: [t.bookId, t.bookId], foreignColumns: [book.bookId, book.id] }),
+    foreignKey({ columns: [t.bookId, t.memberId], foreignColumns: [member.bookId, member.id] }),
     bookOnly(),
   ],
 ).enableRLS()

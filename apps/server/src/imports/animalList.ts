@@ -1,23 +1,7 @@
-import type { HatchFact, ImportRow } from '@hatch-book/contract'
-import { hatchSpan, parentFaults, type DaySpan, type Sex } from '@hatch-book/core'
-import { readCsv, type DecodedText } from '../shell/decode'
-import { readGrams, readHatched, readPurpose, readSex, readTag, type CellReading } from './importCells'
-
-const COLUMNS = {
-  tag: ['tag', 'id', 'animal', 'number', 'no', 'code'],
-  species: ['species', 'taxon', 'kind'],
-  sex: ['sex', 'gender'],
-  hatched: ['hatched', 'hatch date', 'hatch', 'born', 'birth', 'dob', 'age'],
-  dam: ['dam', 'mother', 'female parent'],
-  sire: ['sire', 'father', 'male parent'],
-  place: ['place', 'tub', 'rack', 'location', 'where'],
-  grams: ['weight', 'weight g', 'weight (g)', 'grams', 'g'],
-  line: ['line', 'strain', 'project'],
-  purpose: ['purpose', 'use'],
-  origin: ['origin', 'source', 'from', 'breeder'],
-  note: ['note', 'notes', 'remark', 'remarks', 'comment'],
-} as const
-export type ImportColumn = keyof typeof COLUMNS
+import type { AnimalColumn, HatchFact, ListChoices, ListRow } from '@hatch-book/contract'
+import { hatchSpan, parentFaults, readMass, type DaySpan, type Sex } from '@hatch-book/core'
+import { readHatched, readPurpose, readSex, readTag, type CellReading } from './animalCells'
+import type { StoredRow } from './columns'
 
 /** A good row, read; parents still by tag. */
 export interface ReadAnimal {
@@ -44,65 +28,56 @@ export interface KnownBook {
   animals: Map<string, { tag: string; species: string; sex: Sex; hatched: DaySpan | null }>
 }
 
-export interface ReadList {
-  columns: { header: string; means: ImportColumn | null }[]
-  delimiter: string
-  good: { row: ImportRow; animal: ReadAnimal }[]
-  faulty: ImportRow[]
+/** A row of a list of animals: what it says, and what speaks against it. */
+export interface AnimalReading {
+  row: ListRow
+  animal: ReadAnimal
+  /** True where it only says what the book has already. */
+  double: boolean
 }
 
 const key = (tag: string) => tag.trim().toLowerCase()
 
 /**
- * Reads a list of animals. Every row comes out once: good, or with the reasons for which it cannot come in.
+ * Reads the rows of a list of animals. Every row comes out once: good, or with the reasons for which it cannot come in.
  * Parents may stand anywhere in the list or in the book; a parent whose own row is faulty makes the child's faulty too.
  */
-export function readAnimalList({ text }: DecodedText, book: KnownBook): ReadList {
-  const { rows, delimiter } = readCsv(text)
-  const [head, ...body] = rows
-  const columns = (head?.cells ?? []).map((header) => ({ header: header.trim(), means: meaningOf(header) }))
-  const index = new Map(columns.flatMap(({ means }, i) => (means ? [[means, i] as const] : [])))
-  const read = body.map(({ line, cells }) => {
-    const row: ImportRow = {
-      line,
-      cells: Object.fromEntries(
-        columns.map(({ header }, i) => [header || `column ${i + 1}`, cells[i] ?? '']),
-      ),
-      faults: [],
-    }
-    if (cells.length > columns.length)
+export function readAnimalRows(
+  rows: readonly StoredRow[],
+  choices: ListChoices,
+  book: KnownBook,
+): AnimalReading[] {
+  const index = new Map(
+    choices.means.flatMap((means, i) => (means ? [[means as AnimalColumn, i] as const] : [])),
+  )
+  const read = rows.map(({ line, cells }) => {
+    const row: ListRow = { line, cells, faults: [] }
+    if (cells.length > choices.means.length)
       row.faults.push({
-        column: '',
-        says: `${cells.length} cells under ${columns.length} headings: a cell with a ${delimiter} in it needs quotes`,
+        column: null,
+        says: `${cells.length} cells under ${choices.means.length} headings: a cell with a divider in it needs quotes`,
       })
-    return { row, animal: readRow(row, line, (column) => cells[index.get(column) ?? -1] ?? '', book) }
+    const cell = (column: AnimalColumn) => cells[index.get(column) ?? -1] ?? ''
+    return { row, animal: readRow(row, line, cell, index, choices, book), double: false }
   })
-  markDoubles(read, book)
-  markParents(read, book)
-  return {
-    columns,
-    delimiter,
-    good: read.filter(({ row }) => row.faults.length === 0),
-    faulty: read.filter(({ row }) => row.faults.length > 0).map(({ row }) => row),
-  }
-}
-
-export function meaningOf(header: string): ImportColumn | null {
-  const word = header.trim().toLowerCase().replace(/[_-]+/g, ' ')
-  for (const [column, names] of Object.entries(COLUMNS))
-    if ((names as readonly string[]).includes(word)) return column as ImportColumn
-  return null
+  markDoubles(read, index.get('tag') ?? null, book)
+  markParents(read, index, book)
+  return read
 }
 
 function readRow(
-  row: ImportRow,
+  row: ListRow,
   line: number,
-  cell: (column: ImportColumn) => string,
+  cell: (column: AnimalColumn) => string,
+  index: ReadonlyMap<AnimalColumn, number>,
+  { dateOrder, massUnit }: ListChoices,
   book: KnownBook,
 ): ReadAnimal {
-  const take = <T>(column: ImportColumn, reading: CellReading<T>, otherwise: T): T => {
+  const fault = (column: AnimalColumn, says: string) =>
+    row.faults.push({ column: index.get(column) ?? null, says })
+  const take = <T>(column: AnimalColumn, reading: CellReading<T>, otherwise: T): T => {
     if ('value' in reading) return reading.value
-    row.faults.push({ column, says: reading.says })
+    fault(column, reading.says)
     return otherwise
   }
   const word = cell('species').trim().toLowerCase()
@@ -110,11 +85,11 @@ function readRow(
     [s.code, s.species, s.latin].some((name) => name.toLowerCase() === word),
   )
   if (!found)
-    row.faults.push({
-      column: 'species',
-      says: `${word ? `'${cell('species').trim()}' has no protocol in this book` : 'a species is wanted'}: write ${book.species.map((s) => s.species).join(' or ')}`,
-    })
-  const hatchFact = take('hatched', readHatched(cell('hatched')), null)
+    fault(
+      'species',
+      `${word ? `'${cell('species').trim()}' has no protocol in this book` : 'a species is wanted'}: write ${book.species.map((s) => s.species).join(' or ')}`,
+    )
+  const hatchFact = take('hatched', readHatched(cell('hatched'), dateOrder), null)
   return {
     line,
     tag: take('tag', readTag(cell('tag')), ''),
@@ -126,7 +101,7 @@ function readRow(
     dam: cell('dam').trim(),
     sire: cell('sire').trim(),
     place: cell('place').trim().slice(0, 60),
-    grams: take('grams', readGrams(cell('grams')), null),
+    grams: take('grams', readMass(cell('grams'), massUnit), null),
     lineName: cell('line').trim().slice(0, 60),
     purpose: take('purpose', readPurpose(cell('purpose')), 'growing on'),
     origin: cell('origin').trim().slice(0, 4000),
@@ -134,26 +109,30 @@ function readRow(
   }
 }
 
-type ReadRow = { row: ImportRow; animal: ReadAnimal }
-
-function markDoubles(rows: readonly ReadRow[], book: KnownBook): void {
+function markDoubles(rows: readonly AnimalReading[], column: number | null, book: KnownBook): void {
   const seen = new Map<string, number>()
-  for (const { row, animal } of rows) {
+  for (const reading of rows) {
+    const { row, animal } = reading
     if (!animal.tag) continue
     const tag = key(animal.tag)
     const earlier = seen.get(tag)
-    if (book.animals.has(tag))
-      row.faults.push({ column: 'tag', says: `${animal.tag} is in the book already` })
-    else if (earlier !== undefined)
-      row.faults.push({ column: 'tag', says: `${animal.tag} stands on line ${earlier} already` })
+    if (book.animals.has(tag)) {
+      row.faults.push({ column, says: `${animal.tag} is in the book already` })
+      reading.double = true
+    } else if (earlier !== undefined)
+      row.faults.push({ column, says: `${animal.tag} stands on line ${earlier} already` })
     else seen.set(tag, animal.line)
   }
 }
 
 /** Checks parents until no more rows fall out: each faulty parent takes its children with it. */
-function markParents(rows: readonly ReadRow[], book: KnownBook): void {
-  const childrenOf = new Map<string, ReadRow[]>()
-  const good = new Map<string, ReadRow>()
+function markParents(
+  rows: readonly AnimalReading[],
+  index: ReadonlyMap<AnimalColumn, number>,
+  book: KnownBook,
+): void {
+  const childrenOf = new Map<string, AnimalReading[]>()
+  const good = new Map<string, AnimalReading>()
   for (const entry of rows) {
     if (entry.row.faults.length === 0) good.set(key(entry.animal.tag), entry)
     for (const role of ['dam', 'sire'] as const) {
@@ -162,14 +141,14 @@ function markParents(rows: readonly ReadRow[], book: KnownBook): void {
     }
   }
   const queue: string[] = []
-  const fault = (entry: ReadRow, column: string, says: string) => {
+  const fault = (entry: AnimalReading, column: AnimalColumn, says: string) => {
     if (entry.row.faults.length === 0) {
       good.delete(key(entry.animal.tag))
       queue.push(key(entry.animal.tag))
     }
-    entry.row.faults.push({ column, says })
+    entry.row.faults.push({ column: index.get(column) ?? null, says })
   }
-  const check = (entry: ReadRow, role: 'dam' | 'sire') => {
+  const check = (entry: AnimalReading, role: 'dam' | 'sire') => {
     const tag = entry.animal[role]
     if (!tag) return
     const parent = book.animals.get(key(tag)) ?? good.get(key(tag))?.animal
@@ -186,7 +165,7 @@ function markParents(rows: readonly ReadRow[], book: KnownBook): void {
 }
 
 /** Rows that are their own ancestors: what is left when those without parents in the list are taken away again and again. */
-function loops(good: ReadonlyMap<string, ReadRow>): ReadRow[] {
+function loops(good: ReadonlyMap<string, AnimalReading>): AnimalReading[] {
   const waiting = new Map<string, number>()
   const children = new Map<string, string[]>()
   for (const [tag, { animal }] of good) {
@@ -206,7 +185,7 @@ function loops(good: ReadonlyMap<string, ReadRow>): ReadRow[] {
   return [...waiting.keys()].map((tag) => good.get(tag)!).filter(({ animal }) => reachesItself(animal, good))
 }
 
-function reachesItself(start: ReadAnimal, good: ReadonlyMap<string, ReadRow>): boolean {
+function reachesItself(start: ReadAnimal, good: ReadonlyMap<string, AnimalReading>): boolean {
   const seen = new Set<string>()
   const open = [start.dam, start.sire].map(key)
   for (let tag = open.pop(); tag !== undefined; tag = open.pop()) {

@@ -1,5 +1,5 @@
-import { PURPOSES, Tag, words, type HatchFact } from '@hatch-book/contract'
-import { isDay } from '@hatch-book/core'
+import { PURPOSES, Tag, type HatchFact } from '@hatch-book/contract'
+import { readListDate, type DateOrder } from '@hatch-book/core'
 import * as v from 'valibot'
 
 /** Reads one cell of a list: the value, or words saying why it cannot be read. */
@@ -33,15 +33,6 @@ export function readTag(cell: string): CellReading<string> {
       }
 }
 
-export function readGrams(cell: string): CellReading<number | null> {
-  const text = cell.trim().replace(/\s*g(rams?)?$/i, '')
-  if (text === '') return { value: null }
-  const number = Number(text.includes('.') ? text : text.replace(',', '.'))
-  if (!Number.isFinite(number)) return { says: `'${cell.trim()}' is not a weight: write grams in figures` }
-  if (number <= 0 || number > 100_000) return { says: `${cell.trim()}: ${words.grams}` }
-  return { value: number }
-}
-
 export function readPurpose(cell: string): CellReading<(typeof PURPOSES)[number]> {
   const text = cell.trim().toLowerCase()
   if (text === '') return { value: 'growing on' }
@@ -53,17 +44,17 @@ const ABOUT = /^(?:about|approx\.?|around|ca\.?|~)\s*/i
 const WIDTH = /\s*(?:\+\/-|±)\s*(\d+)\s*d?$/i
 
 /**
- * Reads a hatch date: `2025-09-03`, `3.9.2025`, `2025-09`, `2025`; with 'about' or `± 30 d` an estimate.
- * A date with slashes is read only where day and month cannot be mistaken for one another.
+ * Reads a hatch date as exactly as it is known: a day, a month, a year; with 'about' or `± 30 d` an estimate.
+ * @param order for figures that could be two days; without one they are refused
  */
-export function readHatched(cell: string): CellReading<HatchFact | null> {
+export function readHatched(cell: string, order: DateOrder | null = null): CellReading<HatchFact | null> {
   let text = cell.trim()
   if (text === '' || text === '?') return { value: null }
   const width = WIDTH.exec(text)
   if (width) text = text.slice(0, width.index).trim()
   const about = ABOUT.test(text) || width !== null
   text = text.replace(ABOUT, '').trim()
-  const date = readDate(text)
+  const date = readListDate(text, order)
   if ('says' in date) return date
   const { year, month, day } = date.value
   if (!about) {
@@ -72,7 +63,7 @@ export function readHatched(cell: string): CellReading<HatchFact | null> {
     return { value: { date: year, precision: 'year', widthDays: 0 } }
   }
   // 'About 2023' is the middle of the year, give or take half of it; about a month likewise.
-  const usual = day ? 30 : month ? 30 : 183
+  const usual = month ? 30 : 183
   return {
     value: {
       date: `${year}-${month ?? '07'}-${day ?? (month ? '15' : '02')}`,
@@ -80,33 +71,4 @@ export function readHatched(cell: string): CellReading<HatchFact | null> {
       widthDays: width ? Number(width[1]) : usual,
     },
   }
-}
-
-function readDate(text: string): CellReading<{ year: string; month?: string; day?: string }> {
-  const two = (n: string) => n.padStart(2, '0')
-  const whole = (
-    year: string,
-    month: string,
-    day: string,
-  ): CellReading<{ year: string; month: string; day: string }> =>
-    isDay(`${year}-${two(month)}-${two(day)}`)
-      ? { value: { year, month: two(month), day: two(day) } }
-      : { says: `'${text}' is not a day of the calendar` }
-  let m: RegExpExecArray | null
-  if ((m = /^(\d{4})$/.exec(text))) return { value: { year: m[1]! } }
-  if ((m = /^(\d{4})[-/.](\d{1,2})$/.exec(text)))
-    return Number(m[2]) >= 1 && Number(m[2]) <= 12
-      ? { value: { year: m[1]!, month: two(m[2]!) } }
-      : { says: `'${text}' has no such month` }
-  if ((m = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})/.exec(text))) return whole(m[1]!, m[2]!, m[3]!)
-  if ((m = /^(\d{1,2})\.(\d{1,2})\.(\d{4})$/.exec(text))) return whole(m[3]!, m[2]!, m[1]!)
-  if ((m = /^(\d{1,2})\/(\d{1,2})\/(\d{4})$/.exec(text))) {
-    const [a, b] = [Number(m[1]), Number(m[2])]
-    if (a === b || a > 12) return whole(m[3]!, m[2]!, m[1]!)
-    if (b > 12) return whole(m[3]!, m[1]!, m[2]!)
-    return {
-      says: `'${text}' can be two days: write ${m[3]}-${two(m[2]!)}-${two(m[1]!)} or ${m[3]}-${two(m[1]!)}-${two(m[2]!)}`,
-    }
-  }
-  return { says: `'${text.slice(0, 30)}' is not a date: write 2025-09-03, 2025-09, 2025 or 'about 2025'` }
 }

@@ -1,0 +1,221 @@
+import {
+  COLUMN_MEANINGS,
+  type ImportedList,
+  type ListChoices,
+  type ListRow,
+  type RowGroup,
+} from '@hatch-book/contract'
+import { dayOfInstant } from '@hatch-book/core'
+import { eq, sql } from 'drizzle-orm'
+import { hatchedSpan, loadPlaceNames, loadRecords } from '../animals'
+import { tables, type Transaction } from '../db/connect'
+import { standsSql } from '../entries'
+import { loadShelf } from '../protocols/store'
+import type { Actor } from '../shell/actor'
+import { BookError } from '../shell/problems'
+import { readAnimalRows, type KnownBook, type ReadAnimal } from './animalList'
+import { guessChoices, type StoredRow } from './columns'
+import { entryKey, readEntryRows, type ReadEntry } from './entryList'
+
+export type ListStored = typeof tables.importList.$inferSelect
+
+const SHOWN = 100
+const SAMPLES = 3
+
+/** A list, read against the book as it stands now. */
+export interface ListRead {
+  rows: Record<RowGroup, ListRow[]>
+  animals: ReadAnimal[]
+  entries: ReadEntry[]
+}
+
+export async function loadList(tx: Transaction, id: string): Promise<ListStored> {
+  const [list] = await tx.select().from(tables.importList).where(eq(tables.importList.id, id))
+  if (!list) throw new BookError('not-found')
+  return list
+}
+
+/** Reads every row of a list; nothing is written. */
+export async function readList(tx: Transaction, actor: Actor, list: ListStored): Promise<ListRead> {
+  if (list.rows.length === 0)
+    return { rows: { good: [], faulty: [], doubles: [], aside: [] }, animals: [], entries: [] }
+  const aside = new Set(list.aside)
+  const groups: ListRead['rows'] = { good: [], faulty: [], doubles: [], aside: [] }
+  const taken: ListRead = { rows: groups, animals: [], entries: [] }
+  const put = (row: ListRow, double: boolean): boolean => {
+    const group: RowGroup = aside.has(row.line)
+      ? 'aside'
+      : row.faults.length === 0
+        ? 'good'
+        : double && row.faults.length === 1
+          ? 'doubles'
+          : 'faulty'
+    groups[group].push(row)
+    return group === 'good'
+  }
+  // A row that is set aside brings nobody in, so nobody in the list can have it as a parent.
+  const rows = list.rows.filter((r) => !aside.has(r.line))
+  if (list.choices.what === 'animals')
+    for (const { row, animal, double } of readAnimalRows(rows, list.choices, await knownBook(tx))) {
+      if (put(row, double)) taken.animals.push(animal)
+    }
+  else
+    for (const { row, entries, double } of readEntryRows(
+      list.headers,
+      rows,
+      list.choices,
+      await knownLog(tx, actor),
+    )) {
+      if (put(row, double)) taken.entries.push(...entries)
+    }
+  for (const row of list.rows) if (aside.has(row.line)) put({ ...row, faults: [] }, false)
+  return taken
+}
+
+async function knownBook(tx: Transaction): Promise<KnownBook> {
+  const shelf = await loadShelf(tx)
+  const protocols = shelf.rows.map((p) => shelf.document(p.id)).filter((p) => p.keptAs !== 'colonies')
+  const records = await loadRecords(tx, undefined, shelf)
+  return {
+    species: protocols.map(({ code, species, latin }) => ({ code, species, latin })),
+    animals: new Map(
+      records.map((r) => [
+        r.animal.tag.toLowerCase(),
+        { tag: r.animal.tag, species: r.protocol.species, sex: r.standing.sex, hatched: hatchedSpan(r) },
+      ]),
+    ),
+  }
+}
+
+async function knownLog(tx: Transaction, actor: Actor) {
+  const records = await loadRecords(tx)
+  const { rows } = await tx.execute<{
+    subject_id: string
+    kind: string
+    at: Date
+    payload: Record<string, unknown>
+  }>(sql`
+    select e.subject_id, e.kind, e.at, e.payload from entry e
+    where e.kind in ('weighed', 'meal', 'shed', 'noted') and e.subject_type = 'animal' and ${standsSql}`)
+  return {
+    today: actor.today,
+    animals: new Map(
+      records.map((r) => [
+        r.animal.tag.toLowerCase(),
+        { id: r.animal.id, tag: r.animal.tag, hatched: hatchedSpan(r) },
+      ]),
+    ),
+    logged: new Set(
+      rows.map((e) =>
+        entryKey({
+          animalId: e.subject_id,
+          day: dayOfInstant(new Date(e.at).getTime(), actor.book.zone),
+          kind: e.kind as ReadEntry['kind'],
+          payload: e.payload,
+        }),
+      ),
+    ),
+  }
+}
+
+/** What has to be chosen before a list can come in. */
+export function missingOf({ what, means }: ListChoices): string[] {
+  const has = (meaning: string) => means.includes(meaning)
+  const twice = means.find((m, i) => m !== null && m !== 'grams on a day' && means.indexOf(m) !== i)
+  const says = [
+    ...(has('tag') ? [] : ['Say which column holds the tag.']),
+    ...(twice ? [`Two columns cannot both be '${twice}'.`] : []),
+  ]
+  if (what === 'animals') return has('species') ? says : [...says, 'Say which column holds the species.']
+  const seen = ['grams', 'meal', 'food', 'shed', 'note'].some(has)
+  if (!seen && !has('grams on a day'))
+    says.push('Say which column holds what was seen: a weight, a meal, a shed or a note.')
+  if (seen && !has('day')) says.push('Say which column holds the day.')
+  return says
+}
+
+/** Refuses choices that no list of this kind can have. */
+export function checkChoices(choices: ListChoices, columns: number): void {
+  const known: readonly string[] = COLUMN_MEANINGS[choices.what]
+  const wrong = choices.means.find((m) => m !== null && !known.includes(m))
+  if (wrong !== undefined) throw new BookError('invalid', `No column of such a list can be '${wrong}'.`)
+  if (choices.means.length !== columns)
+    throw new BookError('invalid', `This list has ${columns} columns, not ${choices.means.length}.`)
+}
+
+export async function viewOfList(
+  tx: Transaction,
+  actor: Actor,
+  list: ListStored,
+  show?: RowGroup,
+  from = 0,
+): Promise<ImportedList> {
+  const missing = missingOf(list.choices)
+  const read: ListRead =
+    missing.length > 0
+      ? {
+          rows: { good: list.rows.map((r) => ({ ...r, faults: [] })), faulty: [], doubles: [], aside: [] },
+          ...{ animals: [], entries: [] },
+        }
+      : await readList(tx, actor, list)
+  const { rows } = read
+  const shown = show ?? (rows.faulty.length > 0 ? 'faulty' : rows.doubles.length > 0 ? 'doubles' : 'good')
+  const [member] = await tx.select().from(tables.member).where(eq(tables.member.id, list.memberId))
+  const { guesses } = guessChoices(list.headers, list.rows, actor.book.weightUnit, list.choices)
+  return {
+    ...briefOf(list, member?.name ?? ''),
+    ...{ encoding: list.encoding, delimiter: list.delimiter, choices: list.choices },
+    columns: list.headers.map((header, i) => ({ header, samples: samplesOf(list.rows, i) })),
+    ...{ guesses, missing, shown },
+    notes: missing.length > 0 ? [] : notesOn(read, await loadPlaceNames(tx)),
+    counts: {
+      good: missing.length > 0 ? 0 : rows.good.length,
+      ...{ faulty: rows.faulty.length, doubles: rows.doubles.length, aside: rows.aside.length },
+    },
+    rows: rows[shown].slice(from, from + SHOWN),
+  }
+}
+
+export const briefOf = (list: Omit<ListStored, 'rows'> & { rows: { length: number } }, by: string) => ({
+  ...{ id: list.id, fileName: list.fileName, at: list.at.toISOString(), by, state: list.state },
+  ...{ broughtIn: list.broughtIn, left: list.rows.length },
+})
+
+function samplesOf(rows: readonly StoredRow[], column: number): string[] {
+  const samples = new Set<string>()
+  for (const { cells } of rows) {
+    const cell = (cells[column] ?? '').trim()
+    if (cell) samples.add(cell.slice(0, 40))
+    if (samples.size === SAMPLES) break
+  }
+  return [...samples]
+}
+
+function notesOn({ animals, entries }: ListRead, places: ReadonlyMap<string, string>): string[] {
+  const known = new Set([...places.values()].map((name) => name.toLowerCase()))
+  const made = new Set(animals.map((a) => a.place).filter((p) => p && !known.has(p.toLowerCase())))
+  const weights = [
+    ...animals.flatMap((a) => a.grams ?? []),
+    ...entries.flatMap((e) => (e.kind === 'weighed' ? [e.payload.grams as number] : [])),
+  ].sort((a, b) => a - b)
+  const days = entries.map((e) => e.day).sort()
+  const kinds = new Map<string, number>()
+  for (const { kind } of entries) kinds.set(kind, (kinds.get(kind) ?? 0) + 1)
+  return [
+    ...(made.size > 0
+      ? [
+          `${made.size} ${made.size === 1 ? 'tub' : 'tubs'} will be made: ${[...made].slice(0, 8).join(', ')}${made.size > 8 ? ', …' : ''}`,
+        ]
+      : []),
+    ...(days.length > 0
+      ? [
+          `${entries.length} entries from ${days[0]} to ${days.at(-1)}: ${[...kinds].map(([kind, n]) => `${kind} ${n}`).join(', ')}`,
+        ]
+      : []),
+    ...(weights.length > 0
+      ? [
+          `Weights from ${weights[0]} g over ${weights[Math.floor(weights.length / 2)]} g in the middle to ${weights.at(-1)} g`,
+        ]
+      : []),
+  ]
+}

@@ -1,0 +1,152 @@
+import type { ImportedList, ListChange, RowGroup } from '@hatch-book/contract'
+import { useQuery } from '@tanstack/react-query'
+import { App, Button, Progress } from 'antd'
+import { useState } from 'react'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { RefusedError, api, queries, refreshBook } from '../shell/api'
+import { useMay } from '../shell/session'
+import { ColumnChoices } from './ColumnChoices'
+import { ListRows } from './ListRows'
+
+const LOOK_EVERY_MS = 500
+
+/** One list on its way in: what its columns mean, which rows are good, what is wrong with the others. */
+export function ListPage() {
+  const { id } = useParams()
+  const may = useMay()
+  const navigate = useNavigate()
+  const [params, setParams] = useSearchParams()
+  const show = params.get('show') as RowGroup | null
+  const from = Number(params.get('from') ?? 0)
+  const { notification } = App.useApp()
+  const [busy, setBusy] = useState<'' | 'changing' | 'long'>('')
+  const [says, setSays] = useState('')
+  const key = ['imports', id, show, from]
+  const { data: list, error } = useQuery({
+    queryKey: key,
+    queryFn: () => api.get<ImportedList>(`/api/imports/${id}?from=${from}${show ? `&show=${show}` : ''}`),
+    placeholderData: (before) => before,
+  })
+  if (error)
+    return (
+      <section className="page">
+        <h1>This list is not here</h1>
+        <Link to="/animals/import">all lists</Link>
+      </section>
+    )
+  if (!list) return null
+
+  const attempt = async (kind: 'changing' | 'long', work: () => Promise<void>) => {
+    setBusy(kind)
+    setSays('')
+    try {
+      await work()
+    } catch (refused) {
+      setSays(refused instanceof RefusedError ? refused.problem.detail : 'Something went wrong here.')
+    } finally {
+      setBusy('')
+    }
+  }
+  const change = (to: ListChange) =>
+    attempt('changing', async () => {
+      await api.send('PATCH', `/api/imports/${id}`, to)
+      await queries.invalidateQueries({ queryKey: ['imports'] })
+    })
+  const long = (what: 'bring-in' | 'undo', said: (done: ImportedList) => string) =>
+    attempt('long', async () => {
+      const done = await api.send<ImportedList>('POST', `/api/imports/${id}/${what}`, {})
+      setParams({}, { replace: true })
+      await refreshBook()
+      notification.success({ title: said(done) })
+    })
+  const forget = () =>
+    attempt('changing', async () => {
+      await api.send('DELETE', `/api/imports/${id}`)
+      await queries.invalidateQueries({ queryKey: ['imports'] })
+      await navigate('/animals/import')
+    })
+  const { counts, state } = list
+  const noun = list.choices.what === 'animals' ? 'animal' : 'row'
+  return (
+    <section className="page">
+      <div className="head">
+        <h1>{list.fileName}</h1>
+        <div className="side">
+          <Link to="/animals/import">all lists</Link>
+          {may.decide && state === 'in' && (
+            <Button disabled={busy !== ''} onClick={() => void long('undo', () => 'All of it is undone')}>
+              Undo it all
+            </Button>
+          )}
+          {may.decide && (state !== 'in' || list.left > 0) && (
+            <Button disabled={busy !== ''} onClick={() => void forget()}>
+              {state === 'in' ? 'Forget what is left' : 'Forget this list'}
+            </Button>
+          )}
+          {may.decide && state !== 'undone' && list.left > 0 && (
+            <Button
+              type="primary"
+              loading={busy === 'long'}
+              disabled={counts.good === 0 || busy !== ''}
+              onClick={() =>
+                void long('bring-in', (done) => `${done.broughtIn} rows of this list are in the book`)
+              }
+            >
+              Bring in {counts.good} {counts.good === 1 ? noun : `${noun}s`}
+            </Button>
+          )}
+        </div>
+      </div>
+      <p className="small quiet">
+        {list.encoding}, divided by ‘{list.delimiter === '\t' ? 'tab' : list.delimiter}’
+        {list.broughtIn > 0 &&
+          `; ${list.broughtIn} rows ${state === 'undone' ? 'came in and were taken back' : 'are in the book'}`}
+      </p>
+      {busy === 'long' && <HowFar id={list.id} />}
+      {says && (
+        <p className="note bad" role="alert">
+          {says}
+        </p>
+      )}
+      {state === 'undone' ? (
+        <p className="note">
+          Undone: its entries are struck out, its animals withdrawn. Choose the file anew to bring it in
+          again.
+        </p>
+      ) : list.left === 0 ? (
+        <p className="note" role="status">
+          All of it is in the book. <Link to="/animals">See the animals</Link>
+        </p>
+      ) : (
+        <>
+          <ColumnChoices list={list} busy={busy !== '' || !may.decide} onChange={(to) => void change(to)} />
+          {list.missing.length === 0 && (
+            <ListRows
+              list={list}
+              busy={busy !== '' || !may.decide}
+              from={from}
+              onShow={(group, at) => setParams({ show: group, ...(at > 0 && { from: String(at) }) })}
+              onChange={(to) => void change(to)}
+            />
+          )}
+        </>
+      )}
+    </section>
+  )
+}
+
+/** How far a long list is with coming in or going out. */
+function HowFar({ id }: { id: string }) {
+  const { data } = useQuery({
+    queryKey: ['import progress', id],
+    queryFn: () => api.get<{ done: number; total: number }>(`/api/imports/${id}/progress`),
+    refetchInterval: LOOK_EVERY_MS,
+    gcTime: 0,
+  })
+  const percent = data && data.total > 0 ? Math.floor((data.done / data.total) * 100) : 0
+  return (
+    <div aria-live="polite">
+      <Progress percent={percent} status="active" strokeColor="var(--moss)" />
+    </div>
+  )
+}

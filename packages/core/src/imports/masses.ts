@@ -1,0 +1,68 @@
+/** Units in which keepers weigh, with the grams of one: the international avoirdupois pound is 453.59237 g exactly. */
+export const MASS_UNITS = { g: 1, kg: 1000, oz: 28.349523125, lb: 453.59237 } as const
+export type MassUnit = keyof typeof MASS_UNITS
+
+const WORDS: Record<string, MassUnit> = {
+  ...{ g: 'g', gr: 'g', gram: 'g', grams: 'g', gramm: 'g' },
+  ...{ kg: 'kg', kilo: 'kg', kilos: 'kg', kilogram: 'kg', kilograms: 'kg' },
+  ...{ oz: 'oz', ounce: 'oz', ounces: 'oz', lb: 'lb', lbs: 'lb', pound: 'lb', pounds: 'lb' },
+}
+const IN_CELL = /^([\d.,' ]+?)\s*([a-z]+)\.?$/i
+
+/** The unit that a heading names, as in `weight (oz)`; null where it names none. */
+export function unitOfHeading(heading: string): MassUnit | null {
+  const words = heading.toLowerCase().split(/[^a-z]+/)
+  return words.map((word) => WORDS[word]).find((unit) => unit !== undefined) ?? null
+}
+
+/**
+ * The unit of a column of weights: the heading's, else the one most cells name, else the one given as usual.
+ * @param cells all cells of the column
+ */
+export function guessMassUnit(
+  heading: string,
+  cells: readonly string[],
+  usual: MassUnit,
+): { unit: MassUnit; by: 'heading' | 'cells' | 'usual' } {
+  const named = unitOfHeading(heading)
+  if (named) return { unit: named, by: 'heading' }
+  const votes = new Map<MassUnit, number>()
+  for (const cell of cells) {
+    const unit = WORDS[(IN_CELL.exec(cell.trim())?.[2] ?? '').toLowerCase()]
+    if (unit) votes.set(unit, (votes.get(unit) ?? 0) + 1)
+  }
+  const [most] = [...votes].sort((a, b) => b[1] - a[1])
+  return most ? { unit: most[0], by: 'cells' } : { unit: usual, by: 'usual' }
+}
+
+/**
+ * Reads a weight: `412`, `412,5`, `1'250 g`, `14.5 oz`; a unit in the cell counts more than the column's.
+ * @returns grams, rounded to a hundredth; null for an empty cell
+ */
+export function readMass(cell: string, unit: MassUnit = 'g'): { value: number | null } | { says: string } {
+  const text = cell.trim()
+  if (text === '' || text === '-' || text === '–') return { value: null }
+  const [, figures = text, word] = IN_CELL.exec(text) ?? []
+  const said = word === undefined ? unit : WORDS[word.toLowerCase()]
+  const number = said && readNumber(figures)
+  if (said === undefined || number === null || number === undefined)
+    return { says: `'${text.slice(0, 30)}' is not a weight: write figures, with g, kg, oz or lb after them` }
+  const grams = Math.round(number * MASS_UNITS[said] * 100) / 100
+  if (!(grams > 0) || grams > 100_000)
+    return { says: `${text.slice(0, 30)}: a weight lies above 0 and is at most 100000 g` }
+  return { value: grams }
+}
+
+const PLAIN = /^\d+(?:[.,]\d+)?$/
+/** Thousands by commas; `1,250` is a thousand and more, for nobody weighs to a thousandth of a gram. */
+const BY_COMMAS = /^\d{1,3}(?:,\d{3})+(?:\.\d+)?$/
+/** Thousands by dots, where a decimal comma or a second group leaves no doubt. */
+const BY_DOTS = /^\d{1,3}(?:(?:\.\d{3})+,\d+|(?:\.\d{3}){2,})$/
+
+/** Reads `1250`, `412,5`, `1,250.5`, `1.250,5`, `1'250`; null for anything else. */
+function readNumber(text: string): number | null {
+  const bare = text.replace(/[\s']/g, '')
+  if (BY_COMMAS.test(bare)) return Number(bare.replaceAll(',', ''))
+  if (BY_DOTS.test(bare)) return Number(bare.replaceAll('.', '').replace(',', '.'))
+  return PLAIN.test(bare) ? Number(bare.replace(',', '.')) : null
+}
