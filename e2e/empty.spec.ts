@@ -76,3 +76,51 @@ test('an empty server opens at its first owner, and every empty view says what t
   await expect(page.getByText('The incubators are empty')).toBeVisible()
   expect(complaints.filter((c) => !c.includes('422'))).toEqual([])
 })
+
+test('a list with strange headings is understood, mended where it stands, brought in and undone', async ({
+  page,
+}) => {
+  const complaints = listenForComplaints(page)
+  await page.goto(book.url)
+  await page.getByLabel('Address').fill('hester@reed-loft.example')
+  await page.getByLabel('Password').fill('long enough now')
+  await page.getByRole('button', { name: 'Open the book' }).click()
+  await openRoom(page, 'Animals')
+  await page.getByRole('link', { name: 'Bring in a list' }).click()
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'cupboard.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`Name;DOB;kind of animal;wt
+M1;3/9/2024;corn snake;14.5 oz
+M2;13/9/2024;corn snake;13 oz
+M3;;corn snak;12 oz
+`),
+  })
+  const read = page.getByRole('region', { name: 'How it is read' })
+  await expect(read.getByText('Say which column holds the tag.')).toBeVisible()
+  const mean = async (heading: string, meaning: string) => {
+    await read.getByLabel(`${heading} means`).click()
+    await page
+      .locator('.ant-select-item-option', { hasText: new RegExp(`^${meaning}$`) })
+      .last()
+      .click()
+  }
+  await mean('Name', 'tag')
+  await expect(read.getByText('Say which column holds the tag.')).toBeHidden()
+  await mean('kind of animal', 'species')
+  await expect(read.getByText('Weights are in oz: most cells that name a unit say so.')).toBeVisible()
+  const rows = page.getByRole('region', { name: 'Rows' })
+  const cell = rows.getByLabel('kind of animal, line 4')
+  await cell.fill('corn snake')
+  await cell.press('Enter')
+  await page.getByRole('button', { name: 'Bring in 3 animals' }).click()
+  await expect(page.getByText('All of it is in the book')).toBeVisible()
+  await page.getByRole('link', { name: 'See the animals' }).click()
+  await expect(page.getByRole('row', { name: /M1 .*411/ })).toBeVisible()
+  await page.goBack()
+  await page.getByRole('button', { name: 'Undo it all' }).click()
+  await expect(page.getByText('Undone: its entries are struck out')).toBeVisible()
+  await openRoom(page, 'Animals')
+  await expect(page.getByText('There is no animal in this book yet.')).toBeVisible()
+  expect(complaints).toEqual([])
+})

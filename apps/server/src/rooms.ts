@@ -1,5 +1,5 @@
 import { animalRoutes, collectionRoutes, keepsakeRoutes } from './animals'
-import { archiveRoutes } from './archive'
+import { archiveRoutes, csvRoutes } from './archive'
 import {
   bookLifeRoutes,
   bookRoutes,
@@ -41,6 +41,7 @@ export const rooms: readonly BookRoutes[] = [
   invitationRoutes,
   bookLifeRoutes,
   archiveRoutes,
+  csvRoutes,
   protocolRoutes,
   placeRoutes,
   animalRoutes,

@@ -1,8 +1,11 @@
 import { createHash } from 'node:crypto'
 import { newId } from '@hatch-book/contract'
+import { sql } from 'drizzle-orm'
+import Papa from 'papaparse'
 import sharp from 'sharp'
 import yazl from 'yazl'
 import { unpack } from '../src/archive/unpack'
+import { inBook } from '../src/db/connect'
 import { addAnimal, entry, feed, noon, openServer, write, type TestBook, type TestServer } from './support'
 
 let server: TestServer
@@ -42,7 +45,7 @@ async function fill(): Promise<void> {
   await feed(book, hen)
   const weighed = entry('weighed', 'animal', hen, { grams: 4200 }, noon('2026-05-04'))
   await write(book, [weighed])
-  await book.as.keeper('POST', `/api/entries/${weighed.id}/strike`, { id: newId(), reason: 'a slip' })
+  expect((await write(book, [{ ...entry('struck', 'animal', hen), strikes: weighed.id }])).status).toBe(200)
   const clutch = {
     ...{ id: newId(), entryId: newId(), pairingId: null, damId: hen, boxId },
     ...{ foundAt: noon('2026-05-10'), laidFrom: noon('2026-05-09'), laidTo: noon('2026-05-10') },
@@ -229,4 +232,39 @@ describe('what is no honest archive', () => {
     expect((await book.as.keeper('GET', '/api/archive')).status).toBe(403)
     expect((await book.as.keeper('POST', '/api/archive', Buffer.from('x'))).status).toBe(403)
   })
+})
+
+test('every list is saved for a spreadsheet: one row a thing, names for identities, no formula in it', async () => {
+  const csv = async (name: string) => {
+    const reply = await server.app.inject({ url: `/api/csv/${name}`, headers: { cookie: book.cookie } })
+    expect([name, reply.statusCode]).toEqual([name, 200])
+    return Papa.parse<Record<string, string>>(reply.body.replace(/^\uFEFF/, ''), {
+      header: true,
+      skipEmptyLines: true,
+    })
+  }
+  await addAnimal(book, { tag: 'X1', origin: '=2+3', line: '-1 line', note: '@sum' })
+  const { lists } = (await book.as.viewer('GET', '/api/csv')).body
+  for (const { name } of lists as { name: string }[]) expect((await csv(name)).errors).toEqual([])
+  const animals = (await csv('animals')).data
+  const { body } = await book.as.viewer('GET', '/api/animals')
+  expect(animals.map((a) => a.tag).sort()).toEqual(
+    (body.animals as { tag: string }[]).map((a) => a.tag).sort(),
+  )
+  expect(animals.find((a) => a.tag === 'C2')).toMatchObject({ note: 'ü “quoted”, \\ and a\nnew line' })
+  expect(animals.find((a) => a.tag === 'X1')).toMatchObject({
+    origin: "'=2+3",
+    line: "'-1 line",
+    note: "'@sum",
+  })
+  const count = async (sqlText: string) =>
+    (await inBook(server.db, book.id, (tx) => tx.execute<{ n: number }>(sql.raw(sqlText)))).rows[0]!.n
+  const log = (await csv('log')).data
+  expect(log).toHaveLength(await count('select count(*)::int as n from entry'))
+  expect(log.filter((e) => e.struck === 'struck out')).toHaveLength(
+    await count("select count(*)::int as n from entry where kind = 'struck'"),
+  )
+  expect((await csv('weights')).data.map((w) => Number(w.weight_g))).not.toContain(4200)
+  expect((await csv('eggs')).data.map((e) => Number(e.number))).toEqual([1, 2, 3, 4])
+  expect((await book.as.viewer('GET', '/api/csv/secrets')).status).toBe(404)
 })

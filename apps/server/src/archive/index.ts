@@ -50,3 +50,5 @@ export const archiveRoutes: BookRoutes = (app, { db }) => {
     },
   )
 }
+
+export { csvRoutes } from './csv'

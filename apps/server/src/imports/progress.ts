@@ -14,7 +14,7 @@ export type Tell = (done: number, total: number) => Promise<void>
  * Does one long thing with a list at a time: a second one waits until the first is done. How far it is is written beside the
  * transaction, so that whoever waits sees it, on whichever server they ask.
  */
-export function oneLongThing<T>(
+export async function oneLongThing<T>(
   db: Database,
   bookId: string,
   listId: string,
@@ -24,8 +24,14 @@ export function oneLongThing<T>(
     inBook(db, bookId, async (beside) => {
       await beside.update(tables.importList).set({ done, total }).where(eq(tables.importList.id, listId))
     })
-  return inBook(db, bookId, async (tx) => {
+  const done = await inBook(db, bookId, async (tx) => {
+    // Of what came a moment ago the database knows no numbers yet: it would go through its rows once for each.
+    await tx.execute(sql`set local enable_nestloop = off`)
+    // And how it makes sure of a reference was settled when the tables were small: once through all of them for each row.
+    await tx.execute(sql`discard plans`)
     await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${listId}, 0))`)
     return work(tx, tell)
   })
+  await db.execute(sql`select learn_row_numbers()`)
+  return done
 }

@@ -46,17 +46,14 @@ export async function undoList(tx: Transaction, actor: Actor, made: Made, tell: 
 async function refuseWhereLivedOn(tx: Transaction, { animals, entries }: Made): Promise<void> {
   const { rows } = await tx.execute<{ tag: string }>(sql`
     with m as materialized (select unnest(${uuids(animals)}) as id), w as materialized (select unnest(${uuids(entries)}) as id),
-    later as (
-      select e.subject_id from m join entry e on e.subject_id = m.id and e.kind <> 'struck' left join w on w.id = e.id
-      where w.id is null and not exists (select 1 from entry s where s.strikes = e.id))
-    select a.tag from m join animal a on a.id = m.id and not a.withdrawn where (
-      a.id in (select subject_id from later)
-      or exists (select 1 from pairing p where p.female_id = a.id or p.male_id = a.id)
-      or exists (select 1 from clutch c where c.dam_id = a.id or c.sire_id = a.id)
-      or exists (select 1 from photo f where f.animal_id = a.id)
-      or exists (select 1 from animal k where (k.dam_id = a.id or k.sire_id = a.id) and not k.withdrawn
-        and k.id not in (select id from m)))
-    order by a.tag limit 6`)
+    others as materialized (select k.dam_id, k.sire_id from animal k left join m on m.id = k.id where m.id is null and not k.withdrawn),
+    named as (
+      select e.subject_id as id from entry e left join w on w.id = e.id left join entry s on s.strikes = e.id
+      where e.subject_type = 'animal' and e.kind <> 'struck' and w.id is null and s.id is null
+      union select female_id from pairing union select male_id from pairing
+      union select dam_id from clutch union select sire_id from clutch
+      union select animal_id from photo union select dam_id from others union select sire_id from others)
+    select a.tag from m join named n on n.id = m.id join animal a on a.id = m.id and not a.withdrawn order by a.tag limit 6`)
   if (rows.length === 0) return
   const tags = rows.map((r) => r.tag)
   throw new BookError(

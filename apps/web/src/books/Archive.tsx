@@ -25,7 +25,7 @@ export function Archive() {
     }
   }
   return (
-    <section className="card" style={{ marginTop: 16 }} aria-label="Archive">
+    <section className="card" aria-label="Archive">
       <h3>The whole book as a file</h3>
       <p>
         Everything that was written, with photos and papers, as lines of text that other programs can read

@@ -1,12 +1,74 @@
+import type { CsvCatalogue } from '@hatch-book/contract'
+import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
+import { api } from '../shell/api'
+import { useMay } from '../shell/session'
 import { Archive } from './Archive'
 import { BookHead } from './BookHead'
 
 /** What goes out of the book and comes in, as files. */
 export function FilesPage() {
+  const may = useMay()
   return (
     <section className="page">
       <BookHead title="In and out" />
-      <Archive />
+      <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
+        <Lists />
+        <div>
+          <Archive />
+          <div className="card" style={{ marginTop: may.run ? 16 : 0 }}>
+            <h3>Other ways</h3>
+            <ul className="lines">
+              {may.decide && (
+                <li>
+                  <Link to="/animals/import">Bring in a list</Link>{' '}
+                  <span className="small quiet">of animals, weights or meals</span>
+                </li>
+              )}
+              <li>
+                <Link to="/leaving/register">The register of movements</Link>{' '}
+                <span className="small quiet">between two days, as CSV</span>
+              </li>
+              <li>
+                <Link to="/leaving/links">A calendar for a telephone</Link>{' '}
+                <span className="small quiet">hatches, rounds and hand-overs, by an address of its own</span>
+              </li>
+              <li>
+                <a href="/api/openapi.json" target="_blank" rel="noreferrer">
+                  The interface for programs
+                </a>{' '}
+                <span className="small quiet">every request and reply, as an OpenAPI document</span>
+              </li>
+            </ul>
+          </div>
+        </div>
+      </div>
     </section>
+  )
+}
+
+function Lists() {
+  const { data } = useQuery({
+    queryKey: ['csv lists'],
+    queryFn: () => api.get<CsvCatalogue>('/api/csv'),
+    staleTime: Infinity,
+  })
+  return (
+    <div className="card" role="region" aria-label="Lists for a spreadsheet">
+      <h3>Lists for a spreadsheet</h3>
+      <p className="small quiet">
+        CSV with headings, names instead of identities, days and hours by the book’s clock, weights in grams.
+      </p>
+      <ul className="lines">
+        {data?.lists.map(({ name, says }) => (
+          <li key={name} className="between">
+            <a href={`/api/csv/${name}`} download>
+              {name}
+            </a>
+            <span className="small quiet">{says}</span>
+          </li>
+        ))}
+      </ul>
+    </div>
   )
 }

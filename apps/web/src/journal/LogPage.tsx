@@ -20,6 +20,9 @@ export function LogPage() {
     <section className="page" style={{ maxWidth: 900 }}>
       <div className="head">
         <h1>The log</h1>
+        <a href="/api/csv/log" download>
+          Save all of it as CSV
+        </a>
         <Input
           aria-label="Filter the log"
           placeholder="filter by tag, word or name"
