@@ -115,10 +115,11 @@ const alive = (pid) => {
 }
 
 /**
- * Starts a private PostgreSQL on loopback in a data folder, making it first where there is none.
+ * Starts a private PostgreSQL on loopback in a data folder, making it first where there is none; on a port of its own choice
+ * unless one is given, as to one that is started again while its users wait.
  * @returns the owner's address and how to stop it
  */
-export async function startPostgres(folder, { quick = false } = {}) {
+export async function startPostgres(folder, { quick = false, port: wanted = 0 } = {}) {
   const bin = await findPostgres()
   const who = identity()
   const cluster = join(folder, 'postgres')
@@ -154,7 +155,7 @@ export async function startPostgres(folder, { quick = false } = {}) {
     process.kill(left, 'SIGINT')
     for (let i = 0; i < 100 && alive(left); i++) await pause(100)
   }
-  const port = await freePort()
+  const port = wanted || (await freePort())
   const options = [
     '-c',
     'listen_addresses=127.0.0.1',

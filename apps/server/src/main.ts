@@ -33,18 +33,20 @@ function configured(): Configuration {
 }
 
 let stopping = false
-async function stop(): Promise<void> {
+/** @param seconds how long it waits for what is being answered */
+async function stop(seconds = configuration.STOP_SECONDS): Promise<void> {
   if (stopping) return
   stopping = true
   // A caller that never takes its answer must not hold the server for ever.
-  setTimeout(() => process.exit(1), configuration.STOP_SECONDS * 1000).unref()
+  setTimeout(() => process.exit(1), seconds * 1000).unref()
   await app.close()
   process.exit(0)
 }
 process.on('SIGINT', () => void stop())
 process.on('SIGTERM', () => void stop())
-// Started by another process, it goes when that one does, even when it is killed.
-process.on('disconnect', () => void stop())
+// Started by another process, it goes when that one does, even when it is killed; nobody is there then who would start it
+// again and wait for its port.
+process.on('disconnect', () => void stop(1))
 
 let tokens: Awaited<ReturnType<typeof demoTokens>> = null
 if (demo) {

@@ -20,6 +20,8 @@ export function connect(url: string, max = 10): { db: Database; pool: pg.Pool } 
   const pool = new pg.Pool({ connectionString: url, max })
   // An idle connection that the server ends (a restart, say) must not end the application: the pool opens another.
   pool.on('error', () => undefined)
+  // Nor must one that breaks while it is in use: the query it was asked fails with words, and that is enough.
+  pool.on('connect', (client) => client.on('error', () => undefined))
   return { db: drizzle(pool, { schema: tables }), pool }
 }
 

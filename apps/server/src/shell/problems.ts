@@ -21,6 +21,7 @@ const PROBLEMS = {
   'too-many': [429, 'Too many tries. Wait a minute.'],
   'not-a-demo': [409, 'Only the demo book has a day that can be moved.'],
   'database-away': [503, 'The database cannot be reached just now. Try again in a moment.'],
+  'disk-full': [507, 'The disk of the database is full. Nothing was changed; what you wrote is still here.'],
   internal: [500, 'Something went wrong here. Nothing was changed.'],
 } as const satisfies Record<string, readonly [number, string]>
 
@@ -50,7 +51,7 @@ export function problem(
 
 /** How the driver and PostgreSQL say that they have lost each other: refused, cut off, closing down, starting up. */
 const DATABASE_AWAY = /^(08...|57P0[1-3]|ECONNREFUSED|ECONNRESET|EPIPE)$/
-const CUT_OFF = /connection terminated|timeout exceeded when trying to connect/i
+const CUT_OFF = /connection terminated|not queryable|timeout exceeded when trying to connect/i
 
 function isDatabaseAway(error: unknown): boolean {
   const chain = [error, (error as { cause?: unknown }).cause]
@@ -68,6 +69,7 @@ function fromDatabase(error: unknown): Problem | null {
   if (cause?.code === '23505')
     return problem('already-there', cause.constraint === 'animal_tag' ? 'Another animal has this tag.' : '')
   if (cause?.code === '23503') return problem('invalid', 'It names something that is not in this book.')
+  if (cause?.code === '53100') return problem('disk-full')
   if (cause?.code === '22003' || cause?.code === '22P02' || cause?.code === '22007') return problem('invalid')
   return null
 }
