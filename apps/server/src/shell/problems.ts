@@ -70,7 +70,8 @@ function fromDatabase(error: unknown): Problem | null {
     return problem('already-there', cause.constraint === 'animal_tag' ? 'Another animal has this tag.' : '')
   if (cause?.code === '23503') return problem('invalid', 'It names something that is not in this book.')
   if (cause?.code === '53100') return problem('disk-full')
-  if (cause?.code === '22003' || cause?.code === '22P02' || cause?.code === '22007') return problem('invalid')
+  // Class 22 is what the database says of data: out of range, no date, a letter that it cannot keep.
+  if (cause?.code?.startsWith('22')) return problem('invalid')
   return null
 }
 
