@@ -19,10 +19,15 @@ const SPECIES = [cornSnake, westernHognose]
 export interface LargeBook {
   animals: number
   weightsEach: number
+  /** Addresses have to differ where several such books are in one database. */
+  email?: string
 }
 
 /** Fills a book with grown and growing animals of twenty lines, each with its tub, sex, weights and meals. */
-export async function fillLargeBook(db: Database, { animals, weightsEach }: LargeBook): Promise<string> {
+export async function fillLargeBook(
+  db: Database,
+  { animals, weightsEach, email }: LargeBook,
+): Promise<string> {
   const bookId = newId()
   const luck = chance(11)
   const protocolIds = new Map<string, string>()
@@ -32,7 +37,7 @@ export async function fillLargeBook(db: Database, { animals, weightsEach }: Larg
       bookId,
       name: 'Large',
       zone: 'UTC',
-      owner: { name: 'Owner', ...LARGE_SIGN_IN },
+      owner: { name: 'Owner', ...LARGE_SIGN_IN, ...(email && { email }) },
       demo: { day: LARGE_DAY, seed: 1 },
       protocolId: (code) => protocolIds.set(code, newId()).get(code)!,
     })

@@ -15,6 +15,7 @@ import { cohortRoutes } from './cohorts'
 import { colonyRoutes, supplyRoutes } from './colonies'
 import { demoRoutes } from './demo'
 import { entryRoutes } from './entries/routes'
+import { historyRoutes } from './history'
 import { importRoutes } from './imports'
 import { hatchPlanRoutes, incubationRoutes } from './incubation'
 import { noticeRoutes } from './notices'
@@ -49,6 +50,7 @@ export const rooms: readonly BookRoutes[] = [
   keepsakeRoutes,
   importRoutes,
   entryRoutes,
+  historyRoutes,
   scaleRoutes,
   growthRoutes,
   readinessRoutes,

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { chmodSync, mkdirSync, mkdtempSync, rmSync, statfsSync, writeFileSync } from 'node:fs'
+import { appendFileSync, chmodSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
@@ -178,6 +178,16 @@ async function pullPlugs(stack: Stack): Promise<boolean> {
   return isWell && differing === 0
 }
 
+/** Takes all the room that is left, to the last page, while others take of it too. */
+function fillUp(path: string): void {
+  for (let size = 1 << 20; size >= 4096;)
+    try {
+      appendFileSync(path, Buffer.alloc(size))
+    } catch {
+      size >>= 1
+    }
+}
+
 /** A disk that fills up under the database, and has room again. */
 async function fillDisk(): Promise<boolean> {
   const disk = mkdtempSync(join(tmpdir(), 'hatch-book-disk-'))
@@ -194,9 +204,7 @@ async function fillDisk(): Promise<boolean> {
   const writers = letWrite(() => stack.url, cookie, animals, DEVICES)
   await pause(1000)
   const ballast = join(disk, 'ballast')
-  const room = statfsSync(disk)
-  // All that is left, at once: the next page of the log of the database has no place.
-  writeFileSync(ballast, Buffer.alloc(room.bavail * room.bsize))
+  fillUp(ballast)
   const before = writers.acknowledged.length
   await pause(6000)
   const refused = Object.fromEntries(writers.refused)

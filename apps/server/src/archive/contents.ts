@@ -48,6 +48,7 @@ const IN_ORDER = [
     'feederPlan',
     'entry',
     'importList',
+    'revision',
     'photo',
     'paper',
     'alarm',

@@ -1,4 +1,5 @@
 import { sql, type SQL } from 'drizzle-orm'
+import { namedSql } from './names'
 
 /** A list of the book as a spreadsheet reads it. */
 export interface CsvList {
@@ -15,13 +16,6 @@ const local = (column: string, zone: string) =>
 const day = (column: string, zone: string) =>
   sql`to_char(${sql.raw(column)} at time zone ${zone}, 'YYYY-MM-DD')`
 const stands = sql`e.kind <> 'struck' and not exists (select 1 from entry s where s.strikes = e.id)`
-/** Whatever an entry can be about, by the name its keeper knows it by. */
-const named = sql`
-  named as (
-    select id, tag as name from animal union all select id, name from place union all select id, name from clutch
-    union all select id, name from cohort union all select id, name from colony
-    union all select p.id, f.tag || ' × ' || m.tag from pairing p join animal f on f.id = p.female_id join animal m on m.id = p.male_id
-    union all select r.id, coalesce(a.tag, 'a batch') from rest r left join animal a on a.id = r.animal_id)`
 const species = (id: string) => sql.raw(`(select kept.species from protocol kept where kept.id = ${id})`)
 
 /** Every list and log that can be saved, each row readable by itself: names for identities, the book's own clock. */
@@ -44,7 +38,7 @@ export const CSV_LISTS: readonly CsvList[] = [
     name: 'log',
     says: 'every entry, struck ones too',
     rows: (zone) => sql`
-      with ${named}
+      with ${namedSql}
       select ${local('e.at', zone)} as at, e.precision, e.kind, e.subject_type as about, n.name, m.name as by, e.device,
         ${local('e.recorded_at', zone)} as recorded_at, e.payload::text as says,
         case when x.id is null then '' else 'struck out' end as struck, e.id, e.strikes

@@ -1,6 +1,7 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
 import { sql } from 'drizzle-orm'
 import pg from 'pg'
+import { actingIn } from './acting'
 import * as books from './schema/books'
 import * as breeding from './schema/breeding'
 import * as cohorts from './schema/cohorts'
@@ -37,7 +38,11 @@ export function inBook<T>(
 ): Promise<T> {
   return db.transaction(
     async (tx) => {
-      await tx.execute(sql`select set_config('app.book_id', ${bookId}, true)`)
+      const who = actingIn(bookId)
+      await tx.execute(
+        sql`select set_config('app.book_id', ${bookId}, true), set_config('app.member_id', ${who?.memberId ?? ''}, true),
+          set_config('app.device', ${who?.device ?? ''}, true)`,
+      )
       return work(tx)
     },
     isolationLevel === 'read committed' ? undefined : { isolationLevel },

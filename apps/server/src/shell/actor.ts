@@ -6,6 +6,7 @@ import { dayOfInstant, instantOfDay, type Day, type Instant } from '@hatch-book/
 import { newId, type Role } from '@hatch-book/contract'
 import { and, eq, gt } from 'drizzle-orm'
 import type { FastifyInstance, FastifyReply } from 'fastify'
+import { onBehalfOf } from '../db/acting'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { deviceOfToken, type Bridge } from './bridge'
 import { BookError } from './problems'
@@ -195,6 +196,16 @@ export function checkPermissions(app: FastifyInstance, db: Database): void {
     throw role === 'nobody'
       ? new BookError('not-signed-in')
       : new BookError('not-allowed', `A ${role} may not do this.`)
+  })
+}
+
+/** What a request changes is kept as its member's, with the browser they did it from. Called after its body was read. */
+export function keepWhoActs(app: FastifyInstance): void {
+  app.addHook('preValidation', (request, _reply, done) => {
+    const actor = request.actorOrNull
+    if (!actor) return done()
+    const device = deviceOf(request.headers['user-agent'])
+    onBehalfOf({ bookId: actor.bookId, memberId: actor.member.id, device }, done)
   })
 }
 

@@ -12,7 +12,7 @@ import Fastify, {
   type RawServerDefault,
 } from 'fastify'
 import { connect, type Database } from '../db/connect'
-import { checkPermissions } from './actor'
+import { checkPermissions, keepWhoActs } from './actor'
 import { serveLiveChanges } from './live'
 import { describeApi } from './openapi'
 import { logOptions } from './logging'
@@ -113,6 +113,7 @@ export async function buildApp(options: AppOptions): Promise<BookApp> {
     (_request, body, done) => done(null, body),
   )
   checkPermissions(app as never, db)
+  keepWhoActs(app as never)
   await describeApi(app as never)
   await serveLiveChanges(app as never, options.databaseUrl)
   serveOperation(app as never, { db, pool, metricsToken: options.metricsToken })

@@ -256,3 +256,31 @@ export const importList = pgTable(
     bookOnly(),
   ],
 ).enableRLS()
+
+/**
+ * What a plan or an identity was before it was changed, and what it became: written by the database itself with every change, added to and
+ * read, never altered. The log has its own history: there nothing is changed at all.
+ */
+export const revision = pgTable(
+  'revision',
+  {
+    ...identity(),
+    /** The table and the row that was changed. */
+    of: text('of').notNull(),
+    subjectId: uuid('subject_id').notNull(),
+    at: instant('at').notNull(),
+    /** Null where the program did it by itself. */
+    memberId: uuid('member_id'),
+    device: text('device').notNull(),
+    /** The columns that changed, as they were and as they became; nothing before where it was made. */
+    before: jsonb('before').$type<Record<string, unknown>>().notNull(),
+    after: jsonb('after').$type<Record<string, unknown>>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.memberId], foreignColumns: [member.bookId, member.id] }),
+    index('revision_of_subject').on(t.bookId, t.subjectId, t.at),
+    index('revision_by_time').on(t.bookId, t.at),
+    bookOnly(),
+  ],
+).enableRLS()

@@ -1,0 +1,1 @@
+export { mergeThreeWays, type Conflict } from './threeWay'
