@@ -61,6 +61,7 @@ const VIEWS = [
   '/leaving/register',
   '/leaving/links',
   '/log',
+  '/log/changes',
   '/book',
   '/book/members',
   '/book/you',

@@ -113,6 +113,7 @@ export const router = createBrowserRouter([
       view('leaving/links', async () => (await import('./sales/LinksPage')).LinksPage),
       view('places', async () => (await import('./places/PlacesPage')).PlacesPage),
       view('log', async () => (await import('./journal/LogPage')).LogPage),
+      view('log/changes', async () => (await import('./journal/ChangesPage')).ChangesPage),
       view('book', async () => (await import('./books/BookPage')).BookPage),
       view('book/members', async () => (await import('./books/MembersPage')).MembersPage),
       view('book/you', async () => (await import('./books/YouPage')).YouPage),

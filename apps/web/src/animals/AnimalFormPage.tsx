@@ -1,7 +1,9 @@
 import { PURPOSES, newId, type AnimalPage, type AnimalRow } from '@hatch-book/contract'
+import { mergeThreeWays } from '@hatch-book/core'
 import { App, Button, Input, InputNumber, Segmented, Select } from 'antd'
 import { useState, type FormEvent, type ReactNode } from 'react'
 import { useNavigate, useParams } from 'react-router'
+import { SideBySide } from '../parts/SideBySide'
 import type { RefusedError } from '../shell/api'
 import { api, refreshBook } from '../shell/api'
 import { useFigures } from '../shell/figures'
@@ -13,11 +15,28 @@ export function AnimalFormPage() {
   const { id } = useParams()
   const { data } = useAnimal(id)
   if (id && !data) return null
-  return <AnimalForm key={data?.animal.version ?? 0} page={data} />
+  // Not begun anew when somebody else saves meanwhile: what is being written here would be gone.
+  return <AnimalForm key={id ?? ''} page={data} />
+}
+
+const NAMES: Record<string, string> = {
+  ...{
+    tag: 'Tag',
+    line: 'Line',
+    damId: 'Dam',
+    sireId: 'Sire',
+    purpose: 'Purpose',
+    origin: 'Origin',
+    note: 'Note',
+  },
+  ...{ date: 'Hatched', precision: 'How exactly', widthDays: 'Days either side' },
 }
 
 function AnimalForm({ page }: { page: AnimalPage | undefined }) {
   const [draft, setDraft] = useState(() => writingOf(page))
+  /** What the draft began with; the page itself may be newer by now. */
+  const [begun, setBegun] = useState(page)
+  const isBehind = page !== undefined && page.animal.version !== begun?.animal.version
   const [error, setError] = useState<RefusedError | null>(null)
   const { data: protocols } = useProtocols()
   const { data: animals } = useAnimals()
@@ -33,6 +52,14 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
       .filter((a) => a.species === species && a.sex === sex && a.id !== page?.animal.id)
       .map((a) => ({ value: a.id, label: `${a.tag}${a.line ? `, ${a.line}` : ''}` }))
   const names = placeNames(places ?? [])
+  const merge = isBehind ? mergeThreeWays(writingOf(begun), writingOf(page), draft) : null
+  const settle = (theirs: ReadonlySet<string>) => {
+    const chosen = merge!.conflicts.filter((c) => theirs.has(c.field)).map((c) => [c.field, c.theirs])
+    setDraft({ ...merge!.merged, ...Object.fromEntries(chosen) } as AnimalWriting)
+    setBegun(page)
+    setError(null)
+  }
+  const tagOf = (id: unknown) => animals?.find((a) => a.id === id)?.tag
   const save = async (event: FormEvent) => {
     event.preventDefault()
     const hatched =
@@ -49,7 +76,7 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
       const saved = page
         ? await api.send<AnimalRow>('PATCH', `/api/animals/${page.animal.id}`, {
             ...common,
-            version: page.animal.version,
+            version: begun!.animal.version,
           })
         : await api.send<AnimalRow>('POST', '/api/animals', {
             ...common,
@@ -64,6 +91,8 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
       void navigate(`/animals/${saved.id}`)
     } catch (refused) {
       setError(refused as RefusedError)
+      // Theirs is asked for, and stands beside one's own a moment later.
+      if ((refused as RefusedError).problem.code === 'stale') await refreshBook()
     }
   }
   const field = (name: string, label: string, control: ReactNode, hint = '') => (
@@ -246,20 +275,21 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
             )}
           </div>
         </div>
-        {error && (
+        {merge && (
+          <SideBySide
+            conflicts={merge.conflicts}
+            taken={merge.taken}
+            nameOf={(field) => NAMES[field] ?? field}
+            show={(_, value) => tagOf(value) ?? (value === null || value === '' ? '–' : String(value))}
+            onSettle={settle}
+          />
+        )}
+        {error && !merge && (
           <p className="note bad" role="alert">
             {error.problem.detail} What you wrote is still here.
-            {error.problem.code === 'stale' && (
-              <>
-                {' '}
-                <button className="plain" type="button" onClick={() => void refreshBook()}>
-                  take theirs
-                </button>
-              </>
-            )}
           </p>
         )}
-        <Button type="primary" size="large" htmlType="submit">
+        <Button type="primary" size="large" htmlType="submit" disabled={merge !== null}>
           {page ? 'Save' : 'Put it in the book'}
         </Button>{' '}
         <Button size="large" onClick={() => void navigate(-1)}>

@@ -11,6 +11,7 @@ import { OffFood } from './OffFood'
 import { Papers } from './Papers'
 import { PastVerdicts } from './PastVerdicts'
 import { Permits } from './Permits'
+import { History } from '../parts/History'
 import { Photos } from '../parts/Photos'
 import { Traits } from './Traits'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
@@ -70,6 +71,7 @@ function AnimalView({ page }: { page: Page }) {
           <Permits page={page} />
           <Papers page={page} />
           {animal.purpose === 'breeder' && <PastVerdicts animalId={animal.id} />}
+          <History subjectId={animal.id} />
           <p className="small quiet" style={{ marginTop: 14 }}>
             {page.cautions}
           </p>

@@ -1,8 +1,14 @@
 import { Button, Input } from 'antd'
 import { useState } from 'react'
+import { PageHead } from '../parts/PageHead'
 import { EntryList, entryInWords } from '../parts/Entries'
 import { useFigures } from '../shell/figures'
 import { useEntries } from '../shell/queries'
+
+export const LOG_PAGES = [
+  ['/log', 'What was seen'],
+  ['/log/changes', 'What was changed'],
+] as const
 
 const STEP = 100
 const MOST = 500
@@ -18,8 +24,7 @@ export function LogPage() {
   )
   return (
     <section className="page" style={{ maxWidth: 900 }}>
-      <div className="head">
-        <h1>The log</h1>
+      <PageHead title="The log" room="Log" pages={LOG_PAGES}>
         <a href="/api/csv/log" download>
           Save all of it as CSV
         </a>
@@ -31,7 +36,7 @@ export function LogPage() {
           onChange={(e) => setWord(e.target.value)}
           allowClear
         />
-      </div>
+      </PageHead>
       <p className="quiet">
         What was seen stays as it was written. A mistake is struck out, not erased; Ctrl+Z takes back your
         last.

@@ -1,0 +1,77 @@
+import type { Conflict } from '@hatch-book/core'
+import { Button, Segmented } from 'antd'
+import { useState, type ReactNode } from 'react'
+
+/**
+ * Two editors changed the same: both words side by side, and for each field one is chosen. What only the other changed is taken over
+ * already, and said.
+ */
+export function SideBySide<T extends object>({
+  conflicts,
+  taken,
+  nameOf,
+  show,
+  onSettle,
+}: {
+  conflicts: readonly Conflict<T>[]
+  taken: readonly string[]
+  nameOf(field: string): string
+  show(field: string, value: unknown): ReactNode
+  /** For each field in conflict: is it theirs? */
+  onSettle(theirs: ReadonlySet<string>): void
+}) {
+  const [theirs, setTheirs] = useState<ReadonlySet<string>>(new Set())
+  const choose = (field: string, isTheirs: boolean) => {
+    const next = new Set(theirs)
+    if (isTheirs) next.add(field)
+    else next.delete(field)
+    setTheirs(next)
+  }
+  return (
+    <div
+      className="card trouble"
+      role="alert"
+      aria-label="Somebody changed this too"
+      style={{ margin: '12px 0' }}
+    >
+      <h3>Somebody changed this while you wrote</h3>
+      {taken.length > 0 && <p className="small">Taken over from them: {taken.map(nameOf).join(', ')}.</p>}
+      {conflicts.length > 0 && (
+        <table className="plain-table">
+          <thead>
+            <tr>
+              <th />
+              <th>before</th>
+              <th>theirs</th>
+              <th>yours</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {conflicts.map(({ field, base, theirs: other, mine }) => (
+              <tr key={field}>
+                <th scope="row">{nameOf(field)}</th>
+                <td className="quiet">{show(field, base)}</td>
+                <td>{show(field, other)}</td>
+                <td>{show(field, mine)}</td>
+                <td>
+                  <Segmented
+                    size="small"
+                    aria-label={`${nameOf(field)} is`}
+                    value={theirs.has(field) ? 'theirs' : 'yours'}
+                    options={['theirs', 'yours']}
+                    onChange={(chosen) => choose(field, chosen === 'theirs')}
+                  />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <Button type="primary" style={{ marginTop: 10 }} onClick={() => onSettle(theirs)}>
+        {conflicts.length > 0 ? 'Settle it so' : 'Go on'}
+      </Button>{' '}
+      <span className="small quiet">Nothing is saved before you say so; theirs stays in the history.</span>
+    </div>
+  )
+}
