@@ -255,3 +255,47 @@ test('a helper sees no decisions to take, a viewer nothing to write', async ({ p
     await expect(page.getByRole('button', { name: 'Open the book' })).toBeVisible()
   }
 })
+
+test('two who edit one animal see both words side by side; neither loses theirs, and the history has both', async ({
+  page,
+  browser,
+}) => {
+  await signIn(page, book.url)
+  await page.getByRole('textbox', { name: 'Filter animals' }).fill('C15')
+  await page.getByRole('link', { name: 'C15', exact: true }).first().click()
+  await expect(
+    page.getByRole('heading', { name: 'Last entries' }).or(page.getByText('What was changed')),
+  ).toBeVisible()
+  const address = `${page.url()}/edit`
+  const other = await (await browser.newContext({ serviceWorkers: 'block' })).newPage()
+  await signIn(other, book.url)
+  for (const at of [page, other]) {
+    await at.goto(address)
+    await expect(at.getByLabel('Note')).toBeVisible()
+  }
+  await page.getByLabel('Note').fill('bold at the door')
+  await other.getByLabel('Note').fill('shy by day')
+  await other.getByLabel('Origin').fill('from the old loft')
+  await other.getByRole('button', { name: 'Save' }).click()
+  await expect(other).not.toHaveURL(/edit$/)
+
+  const both = page.getByRole('alert', { name: 'Somebody changed this too' })
+  await expect(both).toContainText('Taken over from them: Origin')
+  await expect(both.getByRole('row', { name: /Note/ })).toContainText('shy by day')
+  await expect(both.getByRole('row', { name: /Note/ })).toContainText('bold at the door')
+  await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled()
+  await both.getByRole('button', { name: 'Settle it so' }).click()
+  await expect(page.getByLabel('Origin')).toHaveValue('from the old loft')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page).not.toHaveURL(/edit$/)
+
+  await page.getByText('What was changed').click()
+  const changes = page.getByRole('listitem').filter({ hasText: 'note:' })
+  await expect(changes.first()).toContainText('shy by day → bold at the door')
+  await expect(changes.nth(1)).toContainText('→ shy by day')
+  await changes.first().getByRole('button', { name: 'set back' }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'note:' }).first()).toContainText(
+    'bold at the door → shy by day',
+  )
+  await other.context().close()
+})
