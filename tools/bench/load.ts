@@ -129,7 +129,7 @@ const CALLS: Record<string, () => [path: string, body?: unknown]> = {
   'the log': () => ['/api/entries?limit=100'],
   'the season': () => ['/api/season'],
   readiness: () => ['/api/readiness'],
-  incubation: () => ['/api/incubation'],
+  clutches: () => ['/api/clutches'],
   'a weighing': () => ['/api/entries', { entries: [weighing()] }],
 }
 const share = (sorted: readonly number[], p: number) =>

@@ -13,6 +13,7 @@ let book: TestBook
 beforeAll(async () => {
   server = await openServer()
   book = await server.openBook('A full room')
+  await fill()
 })
 afterAll(() => server.close())
 
@@ -91,7 +92,6 @@ const bring = async (file: Buffer, cookie = book.cookie) => {
 }
 
 it('goes out and comes in again as an equal book beside it: same digest, same pages, and neither knows of the other', async () => {
-  await fill()
   const out = await send(book.cookie)
   expect(out.status).toBe(200)
   const back = await bring(out.file)
@@ -243,7 +243,20 @@ test('every list is saved for a spreadsheet: one row a thing, names for identiti
       skipEmptyLines: true,
     })
   }
-  await addAnimal(book, { tag: 'X1', origin: '=2+3', line: '-1 line', note: '@sum' })
+  const young = await addAnimal(book, {
+    tag: 'X1',
+    origin: '=2+3',
+    line: '-1 line',
+    note: '@sum',
+    sex: 'unknown',
+  })
+  expect(
+    (
+      await write(book, [
+        entry('sex read', 'animal', young, { sex: 'female', method: 'a guess', right: 0.9 }),
+      ])
+    ).status,
+  ).toBe(200)
   const { lists } = (await book.as.viewer('GET', '/api/csv')).body
   for (const { name } of lists as { name: string }[]) expect((await csv(name)).errors).toEqual([])
   const animals = (await csv('animals')).data
@@ -264,6 +277,8 @@ test('every list is saved for a spreadsheet: one row a thing, names for identiti
   expect(log.filter((e) => e.struck === 'struck out')).toHaveLength(
     await count("select count(*)::int as n from entry where kind = 'struck'"),
   )
+  // Whoever reads the sex anew must not find the earlier reading in a spreadsheet.
+  expect(log.find((e) => e.kind === 'sex read')!.says).not.toContain('female')
   expect((await csv('weights')).data.map((w) => Number(w.weight_g))).not.toContain(4200)
   expect((await csv('eggs')).data.map((e) => Number(e.number))).toEqual([1, 2, 3, 4])
   expect((await book.as.viewer('GET', '/api/csv/secrets')).status).toBe(404)

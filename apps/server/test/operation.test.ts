@@ -1,9 +1,10 @@
+import Fastify from 'fastify'
 import pg from 'pg'
 import { asRole, connect } from '../src/db/connect'
 import { rooms } from '../src/rooms'
 import { buildApp } from '../src/shell/app'
 import { CONFIGURED_BY, readConfiguration } from '../src/shell/configuration'
-import { loggedError } from '../src/shell/logging'
+import { logOptions, loggedError } from '../src/shell/logging'
 import { readFileSync } from 'node:fs'
 import { openServer, type TestServer } from './support'
 
@@ -84,6 +85,24 @@ test('a failed write is logged with its code and place, without a word of what w
   expect(logged.code).toBe('23502')
   expect(JSON.stringify(logged)).not.toContain('Quiet Meadow')
   expect(logged.stack).toContain('operation.test')
+})
+
+test('whatever is logged, requests and bare errors too, holds no address, no search and no values', async () => {
+  const lines: string[] = []
+  const stream = { write: (line: string) => void lines.push(line) }
+  const app = Fastify({ logger: { ...(logOptions('info') as object), stream } })
+  app.get('/find/:tag', () => {
+    const error = new Error('Failed query: select 1\nparams: Quiet Meadow')
+    app.log.error(error)
+    app.log.error({ err: error }, 'it failed')
+    return 'well'
+  })
+  await app.inject({ url: '/find/C15?word=Meadow', remoteAddress: '203.0.113.9' })
+  await app.close()
+  expect(lines.length).toBeGreaterThanOrEqual(4)
+  expect(lines.map((line) => JSON.parse(line) as { says: string }).map((l) => l.says)).toContain('it failed')
+  expect(lines.join('')).not.toMatch(/Meadow|C15|203\.0/)
+  expect(lines.join('')).toContain('"route":"/find/:tag"')
 })
 
 test('a safe line is told to stay safe; a plain one on the machine itself is not', async () => {

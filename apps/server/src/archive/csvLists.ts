@@ -40,7 +40,9 @@ export const CSV_LISTS: readonly CsvList[] = [
     rows: (zone) => sql`
       with ${namedSql}
       select ${local('e.at', zone)} as at, e.precision, e.kind, e.subject_type as about, n.name, m.name as by, e.device,
-        ${local('e.recorded_at', zone)} as recorded_at, e.payload::text as says,
+        ${local('e.recorded_at', zone)} as recorded_at, 
+        -- What sex somebody read is told to nobody who may read it anew: by a list least of all.
+        (case when e.kind = 'sex read' then e.payload - 'sex' else e.payload end)::text as says,
         case when x.id is null then '' else 'struck out' end as struck, e.id, e.strikes
       from entry e join member m on m.id = e.member_id left join named n on n.id = e.subject_id
         left join entry x on x.strikes = e.id

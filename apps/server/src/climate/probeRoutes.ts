@@ -200,7 +200,13 @@ function watchForSilence(
   let timer: ReturnType<typeof setInterval> | undefined
   app.addHook('onReady', async () => {
     await load()
-    timer = setInterval(() => void look().catch((error: unknown) => app.log.error(error)), LOOK_EVERY_MS)
+    timer = setInterval(
+      () =>
+        void look().catch((error: unknown) =>
+          app.log.error({ err: error }, 'something done by itself failed'),
+        ),
+      LOOK_EVERY_MS,
+    )
     timer.unref()
   })
   app.addHook('preClose', () => {

@@ -13,6 +13,7 @@ interface EntryRow extends Record<string, unknown> {
   at: Date
   precision: 'minute' | 'day'
   recorded_at: Date
+  device: string
   by: string
   payload: Record<string, unknown>
   /** Of a reading of a sex: whether this reader asked to be shown what was read. */
@@ -44,7 +45,7 @@ export async function readEntries(
 ): Promise<Entry[]> {
   const ids = subjectIds && (await subjectsWithMerged(tx, subjectIds)).ids
   const { rows } = await tx.execute<EntryRow>(sql`
-    select e.id, e.kind, e.subject_type, e.subject_id, e.at, e.precision, e.recorded_at, e.strikes, m.name as by,
+    select e.id, e.kind, e.subject_type, e.subject_id, e.at, e.precision, e.recorded_at, e.device, e.strikes, m.name as by,
       -- People speak of the third egg, not of its identifier.
       case when e.kind = 'egg fate' then e.payload || coalesce((select jsonb_build_object('eggNumber', eg.number) from egg eg
         where eg.id = (e.payload->>'eggId')::uuid), '{}') else e.payload end as payload,
@@ -75,6 +76,7 @@ export async function readEntries(
     precision: row.precision,
     recordedAt: new Date(row.recorded_at).toISOString(),
     by: row.by,
+    device: row.device,
     payload:
       row.kind === 'sex read' && !row.shown && open.has(row.subject_id)
         ? without(row.payload, 'sex')

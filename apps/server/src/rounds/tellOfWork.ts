@@ -38,7 +38,10 @@ export const tellingOfWork: BookRoutes = (app, { db }) => {
   let timer: ReturnType<typeof setInterval> | undefined
   app.addHook('onReady', () => {
     timer = setInterval(
-      () => void lookIntoAll(db, asked).catch((error: unknown) => app.log.error(error)),
+      () =>
+        void lookIntoAll(db, asked).catch((error: unknown) =>
+          app.log.error({ err: error }, 'something done by itself failed'),
+        ),
       LOOK_EVERY_MS,
     )
     timer.unref()

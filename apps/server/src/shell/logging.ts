@@ -35,6 +35,13 @@ export function logOptions(level: string | null): FastifyServerOptions['logger']
   return {
     level,
     base: null,
+    // An error that is logged bare would say its message, and with it the values of its query.
+    hooks: {
+      logMethod(this: unknown, given: unknown[], method: (...all: unknown[]) => void) {
+        const safe = given[0] instanceof Error ? [{ err: given[0] }, 'something failed'] : given
+        method.apply(this, safe)
+      },
+    } as never,
     messageKey: 'says',
     timestamp: () => `,"time":"${new Date().toISOString()}"`,
     formatters: { level: (label: string) => ({ level: label }) },

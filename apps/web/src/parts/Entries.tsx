@@ -129,7 +129,22 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
   }
 }
 
-/** Entries, newest first. What is struck out stays readable; what stands can be struck out with a reason. */
+/** These are parts of larger acts, and written again by doing those again. */
+const WRITTEN_BY_ACTS = new Set<string>([
+  ...[
+    'clutch found',
+    'egg fate',
+    'batch fate',
+    'merged',
+    'struck',
+    'rest began',
+    'sex read',
+    'readings shown',
+  ],
+  ...['sold', 'reserved', 'listed', 'counted', 'split', 'put together'],
+])
+
+/** Entries, newest first. What is struck out stays readable and can be written again; what stands can be struck out with a reason. */
 export function EntryList({
   entries,
   withSubject = false,
@@ -141,7 +156,12 @@ export function EntryList({
 }) {
   const figures = useFigures()
   const may = useMay()
-  const { strike } = useLog()
+  const { strike, write } = useLog()
+  const writeAgain = ({ kind, subject, payload, at, precision }: Entry) =>
+    write(
+      [{ kind, subject: { type: subject.type, id: subject.id }, payload, at, precision }],
+      'Written again',
+    )
   const [target, setTarget] = useState<Entry | null>(null)
   const [reason, setReason] = useState('')
   const shown = entries.filter((e) => withSubject || e.kind !== 'struck').slice(0, most)
@@ -165,8 +185,23 @@ export function EntryList({
                   </span>
                 )}
               </span>
-              <span className="small quiet nowrap">
+              <span
+                className="small quiet nowrap"
+                title={`written ${figures.instant(e.recordedAt)}${e.device ? `, on ${e.device}` : ''}`}
+              >
                 {e.by}
+                {may.write && e.struckBy && !WRITTEN_BY_ACTS.has(e.kind) && (
+                  <>
+                    {' · '}
+                    <button
+                      className="plain"
+                      aria-label={`write again: ${entryInWords(e, figures)}`}
+                      onClick={() => void writeAgain(e)}
+                    >
+                      write again
+                    </button>
+                  </>
+                )}
                 {may.write && !e.struckBy && e.kind !== 'struck' && (
                   <>
                     {' · '}

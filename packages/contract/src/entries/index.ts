@@ -53,6 +53,8 @@ export const EntrySchema = v.object({
   precision: v.picklist(['minute', 'day']),
   recordedAt: InstantSchema,
   by: v.string(),
+  /** From which device, in its own words; nothing where it said none. */
+  device: v.optional(v.string(), ''),
   payload: v.record(v.string(), v.unknown()),
   strikes: v.nullable(Id),
   /** Who struck it out and why; null while it stands. */
