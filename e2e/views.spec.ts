@@ -275,17 +275,17 @@ test('two who edit one animal see both words side by side; neither loses theirs,
   }
   await page.getByLabel('Note').fill('bold at the door')
   await other.getByLabel('Note').fill('shy by day')
-  await other.getByLabel('Origin').fill('from the old loft')
+  await other.getByLabel('Where it came from').fill('from the old loft')
   await other.getByRole('button', { name: 'Save' }).click()
   await expect(other).not.toHaveURL(/edit$/)
 
   const both = page.getByRole('alert', { name: 'Somebody changed this too' })
-  await expect(both).toContainText('Taken over from them: Origin')
+  await expect(both).toContainText('Taken over from them: Where it came from')
   await expect(both.getByRole('row', { name: /Note/ })).toContainText('shy by day')
   await expect(both.getByRole('row', { name: /Note/ })).toContainText('bold at the door')
   await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled()
   await both.getByRole('button', { name: 'Settle it so' }).click()
-  await expect(page.getByLabel('Origin')).toHaveValue('from the old loft')
+  await expect(page.getByLabel('Where it came from')).toHaveValue('from the old loft')
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page).not.toHaveURL(/edit$/)
 

@@ -26,7 +26,7 @@ const NAMES: Record<string, string> = {
     damId: 'Dam',
     sireId: 'Sire',
     purpose: 'Purpose',
-    origin: 'Origin',
+    origin: 'Where it came from',
     note: 'Note',
   },
   ...{ date: 'Hatched', precision: 'How exactly', widthDays: 'Days either side' },
