@@ -55,6 +55,11 @@ async function countedAs(tx: Transaction, animalIds: readonly string[]): Promise
   return rows.map((r) => r.id)
 }
 
+/*
+ * Of a set that is sent along the database does not know how small it is, and would read every standing of the book to find the few: so
+ * the identities are said as a list too, which it looks up.
+ */
+
 /** Folds the logs of some animals again and keeps the result, in the transaction that changed them. */
 export async function refreshStandings(
   tx: Transaction,
@@ -76,7 +81,7 @@ export async function refreshStandings(
   await tx.execute(
     sql`update animal_standing s set standing = r.standing
         from json_to_recordset(${JSON.stringify(rows)}::json) as r(id uuid, standing jsonb)
-        where s.id = r.id and s.standing is distinct from r.standing`,
+        where s.id = r.id and s.id = any(${sql.param(animalIds)}::uuid[]) and s.standing is distinct from r.standing`,
   )
 }
 
@@ -102,7 +107,8 @@ export async function appendToStandings(
     await tx.execute(
       sql`update animal_standing s set standing = r.standing
           from json_to_recordset(${JSON.stringify(appended)}::json) as r(id uuid, standing jsonb)
-          where s.id = r.id and s.standing is distinct from r.standing`,
+          where s.id = r.id and s.id = any(${sql.param(appended.map((a) => a.id))}::uuid[])
+          and s.standing is distinct from r.standing`,
     )
   const done = new Set(appended.map((a) => a.id))
   return [...byAnimal.keys()].filter((id) => !done.has(id))
