@@ -21,6 +21,7 @@ const app = await buildApp({
   connections: configuration.DATABASE_CONNECTIONS,
   trustProxy: configuration.TRUST_PROXY,
   metricsToken: configuration.METRICS_TOKEN,
+  graceMs: configuration.STOP_SECONDS * 1000,
 })
 
 function configured(): Configuration {

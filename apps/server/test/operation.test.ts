@@ -117,3 +117,16 @@ test('a safe line is told to stay safe; a plain one on the machine itself is not
   expect(plain).toMatchObject({ 'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer' })
   await app.close()
 })
+
+test('closing ends the streams of who only listens, and does not wait for their lines', async () => {
+  const book = await server.openBook('Closing')
+  const databaseUrl = asRole(server.ownerUrl, 'app_rw', process.env.TEST_APP_PASSWORD!)
+  const app = await buildApp({ databaseUrl, rooms, graceMs: 20_000 })
+  const url = await app.listen({ port: 0, host: '127.0.0.1' })
+  const reply = await fetch(`${url}/api/live`, { headers: { cookie: book.cookie } })
+  const heard = reply.text()
+  const at = performance.now()
+  await app.close()
+  expect(performance.now() - at).toBeLessThan(5000)
+  expect(await heard).toContain('retry:')
+})

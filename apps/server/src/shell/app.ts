@@ -51,6 +51,8 @@ export interface AppOptions {
   /** Addresses of proxies that are believed, with commas. */
   trustProxy?: string
   metricsToken?: string
+  /** How long closing waits for what is being answered, milliseconds; two seconds where it is left out. */
+  graceMs?: number
 }
 
 const LARGEST_FILE = 30 * 1024 * 1024
@@ -72,6 +74,7 @@ export async function buildApp(options: AppOptions): Promise<BookApp> {
     },
   }).withTypeProvider<ValibotProvider>() as unknown as BookApp
   app.addHook('onClose', () => pool.end())
+  letGo(app, options.graceMs ?? 2000)
   answerErrors(app as never)
   validateByContract(app as never)
   await app.register(cookie)
@@ -120,6 +123,25 @@ export async function buildApp(options: AppOptions): Promise<BookApp> {
   for (const routes of options.rooms) routes(app, { db, demoSignIn: options.demoSignIn ?? null })
   await servePages(app, options.webFolder)
   return app
+}
+
+/**
+ * While the server closes, lines that have become idle are let go again and again: a stream of changes that was ended leaves its line open
+ * for the next request, and would hold the server for a minute. Who does not take an answer in time is let go too.
+ */
+function letGo(app: BookApp, graceMs: number): void {
+  app.addHook('preClose', (done) => {
+    const sweep = setInterval(() => app.server.closeIdleConnections(), 50).unref()
+    const last = setTimeout(() => {
+      clearInterval(sweep)
+      app.server.closeAllConnections()
+    }, graceMs).unref()
+    app.server.once('close', () => {
+      clearInterval(sweep)
+      clearTimeout(last)
+    })
+    done()
+  })
 }
 
 async function servePages(app: BookApp, folder: string | undefined): Promise<void> {
