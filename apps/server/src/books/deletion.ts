@@ -30,6 +30,12 @@ export const bookLifeRoutes: BookRoutes = (app, { db }) => {
           ...{ bookId, ...request.body },
           owner: { name: self!.name, email: self!.email, passwordHash: self!.passwordHash },
         })
+        // The same door, with all its steps.
+        const { secondFactor, secondFactorStep } = self!
+        await tx
+          .update(tables.member)
+          .set({ secondFactor, secondFactorStep })
+          .where(eq(tables.member.id, memberId))
         await openSession(tx, reply, bookId, memberId)
       })
       return { ok: true as const }

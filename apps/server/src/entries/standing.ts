@@ -55,10 +55,21 @@ async function countedAs(tx: Transaction, animalIds: readonly string[]): Promise
   return rows.map((r) => r.id)
 }
 
-/*
- * Of a set that is sent along the database does not know how small it is, and would read every standing of the book to find the few: so
- * the identities are said as a list too, which it looks up.
+/**
+ * Keeps standings that are there already, where they changed. Of a set that is sent along the database does not know how small it is, and
+ * would read every standing of the book to find the few: so the identities are said as a list too, which it looks up.
  */
+async function keepStandings(
+  tx: Transaction,
+  rows: readonly { id: string; standing: AnimalStanding }[],
+): Promise<void> {
+  const ids = rows.map((r) => r.id)
+  await tx.execute(
+    sql`update animal_standing s set standing = r.standing
+        from json_to_recordset(${JSON.stringify(rows)}::json) as r(id uuid, standing jsonb)
+        where s.id = r.id and s.id = any(${sql.param(ids)}::uuid[]) and s.standing is distinct from r.standing`,
+  )
+}
 
 /** Folds the logs of some animals again and keeps the result, in the transaction that changed them. */
 export async function refreshStandings(
@@ -78,11 +89,7 @@ export async function refreshStandings(
     return { book_id: bookId, id, standing: foldStanding(log) }
   })
   await insertMany(tx, 'animal_standing', rows)
-  await tx.execute(
-    sql`update animal_standing s set standing = r.standing
-        from json_to_recordset(${JSON.stringify(rows)}::json) as r(id uuid, standing jsonb)
-        where s.id = r.id and s.id = any(${sql.param(animalIds)}::uuid[]) and s.standing is distinct from r.standing`,
-  )
+  await keepStandings(tx, rows)
 }
 
 /**
@@ -103,13 +110,7 @@ export async function appendToStandings(
     const fits = standing.foldedTo != null && entries.every((e) => comesAfter(standing, e))
     return fits ? [{ id, standing: foldOnto(standing, entries) }] : []
   })
-  if (appended.length > 0)
-    await tx.execute(
-      sql`update animal_standing s set standing = r.standing
-          from json_to_recordset(${JSON.stringify(appended)}::json) as r(id uuid, standing jsonb)
-          where s.id = r.id and s.id = any(${sql.param(appended.map((a) => a.id))}::uuid[])
-          and s.standing is distinct from r.standing`,
-    )
+  if (appended.length > 0) await keepStandings(tx, appended)
   const done = new Set(appended.map((a) => a.id))
   return [...byAnimal.keys()].filter((id) => !done.has(id))
 }

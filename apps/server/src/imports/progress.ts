@@ -1,6 +1,9 @@
 import { eq, sql } from 'drizzle-orm'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 
+/** From so many rows on the database has to count anew what it has. */
+const MANY = 1000
+
 /** What was made of a list, by which it is undone. */
 export interface Made {
   animals: string[]
@@ -20,8 +23,10 @@ export async function oneLongThing<T>(
   listId: string,
   work: (tx: Transaction, tell: Tell) => Promise<T>,
 ): Promise<T> {
-  const tell: Tell = (done, total) =>
-    inBook(db, bookId, async (beside) => {
+  let written = 0
+  const tell: Tell = (done, total) => {
+    written = total
+    return inBook(db, bookId, async (beside) => {
       await beside.update(tables.importList).set({ done, total }).where(eq(tables.importList.id, listId))
     })
   const done = await inBook(db, bookId, async (tx) => {
@@ -32,6 +37,6 @@ export async function oneLongThing<T>(
     await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${listId}, 0))`)
     return work(tx, tell)
   })
-  await db.execute(sql`select learn_row_numbers()`)
+  if (written > MANY) await db.execute(sql`select learn_row_numbers()`)
   return done
 }
