@@ -29,6 +29,7 @@ export async function oneLongThing<T>(
     return inBook(db, bookId, async (beside) => {
       await beside.update(tables.importList).set({ done, total }).where(eq(tables.importList.id, listId))
     })
+  }
   const done = await inBook(db, bookId, async (tx) => {
     // Of what came a moment ago the database knows no numbers yet: it would go through its rows once for each.
     await tx.execute(sql`set local enable_nestloop = off`)
