@@ -69,7 +69,10 @@ export async function fillLargeBook(
         say('weighed', daysAgo, { grams: Math.round(grams * 10) / 10 + 0.1, context: 'empty', condition: 3 })
       }
       for (let m = 0; m < 5; m++)
-        say('meal', 3 + 8 * m, { outcome: luck.happens(0.93) ? 'taken' : 'refused', prey: 'mouse' })
+        say('meal', 3 + (i % 11) + 8 * m, {
+          outcome: luck.happens(0.93) ? 'taken' : 'refused',
+          prey: 'mouse',
+        })
       rows.push({
         ...{ book_id: bookId, id, version: 1, tag: `A${i}`, protocol_id: protocolIds.get(protocol.code) },
         ...{ line: `Line ${i % 20}`, hatch_fact: { date: hatched, precision: 'day', widthDays: 0 } },

@@ -16,6 +16,7 @@ import {
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
 import { standsSql, subjectsWithMerged } from '../entries'
+import { inTurns } from '../shell/turns'
 import { hatchedSpan } from './judge'
 import { loadRecords, withIds, type AnimalRecord } from './records'
 
@@ -72,15 +73,14 @@ async function fitFirst(
     tx,
     records.map((r) => r.animal.id),
   )
-  return new Map(
-    records.flatMap((record) => {
-      const hatched = hatchedSpan(record)
-      const before = weights.get(record.animal.id)!.filter((w) => w.at < until)
-      const fit =
-        hatched && fitGrowth(pointsOf(before, hatched, zone), { prior: speciesPrior(curveFor(record)) })
-      return fit ? [[record.animal.id, fit] as const] : []
-    }),
-  )
+  const fits = await inTurns(records, (record) => {
+    const hatched = hatchedSpan(record)
+    const before = weights.get(record.animal.id)!.filter((w) => w.at < until)
+    const fit =
+      hatched && fitGrowth(pointsOf(before, hatched, zone), { prior: speciesPrior(curveFor(record)) })
+    return fit ? [[record.animal.id, fit] as const] : []
+  })
+  return new Map(fits.flat())
 }
 
 /** The well-known animals of the lines of some others, who speak for them: as many of each as count. */
@@ -145,13 +145,12 @@ export async function growthOf(
     tx,
     known.map((r) => r.animal.id),
   )
-  return new Map(
-    known.flatMap((record) => {
-      const points = pointsOf(weights.get(record.animal.id)!, hatchedSpan(record)!, zone)
-      const fit = fitGrowth(points, { prior: priorOf(record) })
-      return fit ? [[record.animal.id, { fit, points }] as const] : []
-    }),
-  )
+  const grown = await inTurns(known, (record) => {
+    const points = pointsOf(weights.get(record.animal.id)!, hatchedSpan(record)!, zone)
+    const fit = fitGrowth(points, { prior: priorOf(record) })
+    return fit ? [[record.animal.id, { fit, points }] as const] : []
+  })
+  return new Map(grown.flat())
 }
 
 /** Growth of the animals whose weight does not suffice yet, whose date is therefore asked for. */

@@ -1,5 +1,6 @@
 import type { Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
+import { inTurns } from '../shell/turns'
 import { growthOfTheLight } from './growth'
 import { judgeAnimal, type JudgedAnimal } from './judge'
 import { loadRecords, loadSurroundings, withIds } from './records'
@@ -11,9 +12,9 @@ export async function judgeAnimals(
   ids?: readonly string[],
 ): Promise<JudgedAnimal[]> {
   const records = await loadRecords(tx, ids && withIds(ids))
-  const surroundings = await loadSurroundings(tx, actor.book.zone, ids)
+  const surroundings = await loadSurroundings(tx, actor.book.zone, ids && records)
   const growth = await growthOfTheLight(tx, records, actor.book.zone, actor.today)
-  return records.map((record) =>
+  return inTurns(records, (record) =>
     judgeAnimal(
       record,
       surroundings,

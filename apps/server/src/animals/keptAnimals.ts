@@ -1,9 +1,11 @@
 import { AnimalRow } from '@hatch-book/contract'
-import { sql } from 'drizzle-orm'
-import * as v from 'valibot'
-import type { Transaction } from '../db/connect'
+import { sql, type SQL } from 'drizzle-orm'
+import type { BookChanges } from '../db/changes'
+import { changesOf, type Transaction } from '../db/connect'
 import { loadShelf } from '../protocols/store'
 import type { Actor } from '../shell/actor'
+import { inTurns, oneAtATime } from '../shell/turns'
+import { sayByContract } from '../shell/validation'
 import type { JudgedAnimal } from './judge'
 import { judgeAnimals } from './judgeAnimals'
 
@@ -31,13 +33,85 @@ export function keepBeside<T>(name: string, derive: Derive<T>): (animal: KeptAni
   return (animal) => animal.beside.get(name) as T | undefined
 }
 
+/** The animals of a book as they were looked at last, by tag. */
+interface KeptBook {
+  stamp: string
+  everyone: string
+  list: readonly KeptAnimal[]
+  placeInList: ReadonlyMap<string, number>
+}
+const keptBooks = new WeakMap<BookChanges, Map<string, KeptBook>>()
+
 /**
  * All animals as they are judged today, by tag. Judging ten thousand takes seconds, and from one look to the next hardly any of them
  * changes: an animal is kept with the versions of all it was judged from, and judged again when one of them, the protocols or the day has
- * changed. Another server keeps its own; nothing rests on it.
+ * changed. Where it is known that nothing was written since but of some animals, only theirs are asked for. Another server keeps its own;
+ * nothing rests on it.
  */
-export async function keptAnimals(tx: Transaction, actor: Actor): Promise<KeptAnimal[]> {
-  const { rows } = await tx.execute<{ id: string; stamp: string }>(sql`
+export function keptAnimals(tx: Transaction, actor: Actor): Promise<readonly KeptAnimal[]> {
+  return oneAtATime(`animals ${actor.bookId}`, () => lookAtAnimals(tx, actor))
+}
+
+async function lookAtAnimals(tx: Transaction, actor: Actor): Promise<readonly KeptAnimal[]> {
+  const { bookId } = actor
+  const changes = changesOf(tx)
+  // Before anything is read: what is written meanwhile is looked for the next time.
+  const stamp = changes.stampOf(bookId)
+  const shelf = await loadShelf(tx)
+  const everyone = `${actor.today}|${actor.book.zone}|${shelf.stamp}|`
+  const books = keptBooks.get(changes) ?? new Map<string, KeptBook>()
+  keptBooks.set(changes, books)
+  const last = books.get(bookId)
+  const touched = last?.everyone === everyone ? changes.touchedSince(bookId, last.stamp) : null
+  if (last && touched?.size === 0) return last.list
+  const fresh =
+    last && touched && touched.size <= MOST_TOUCHED
+      ? await renewed(tx, actor, everyone, last, touched)
+      : await allOf(tx, actor, everyone)
+  if (stamp !== null) books.set(bookId, { stamp, everyone, ...fresh })
+  return fresh.list
+}
+
+/** More than these are not looked up one by one. */
+const MOST_TOUCHED = 1000
+
+type InOrder = Pick<KeptBook, 'list' | 'placeInList'>
+
+async function allOf(tx: Transaction, actor: Actor, everyone: string): Promise<InOrder> {
+  const rows = await readStamps(tx, sql`true`)
+  const list = await judgeStale(tx, actor, everyone, rows)
+  return { list, placeInList: new Map(list.map((a, i) => [a.id, i])) }
+}
+
+async function renewed(
+  tx: Transaction,
+  actor: Actor,
+  everyone: string,
+  last: KeptBook,
+  touched: ReadonlySet<string>,
+): Promise<InOrder> {
+  const names = sql`any(${sql.param([...touched])}::uuid[])`
+  // What is written of a record that was merged counts for the animal it was merged into.
+  const rows = await readStamps(
+    tx,
+    sql`a.id = ${names} or a.id in (select merged_into_id from animal m where m.id = ${names})`,
+  )
+  const list = [...last.list]
+  for (const animal of await judgeStale(tx, actor, everyone, rows)) {
+    const place = last.placeInList.get(animal.id)
+    if (place !== undefined) list[place] = animal
+  }
+  return { list, placeInList: last.placeInList }
+}
+
+interface Stamped extends Record<string, unknown> {
+  id: string
+  stamp: string
+}
+
+/** The row versions of all that animals are judged from, by tag. */
+async function readStamps(tx: Transaction, which: SQL): Promise<Stamped[]> {
+  const { rows } = await tx.execute<Stamped>(sql`
     select a.id, concat_ws('.', a.xmin, s.xmin, d.xmin, f.xmin, p.xmin, r.xmin, c.stamp) as stamp
     from animal a
     left join animal_standing s on s.id = a.id
@@ -46,9 +120,17 @@ export async function keptAnimals(tx: Transaction, actor: Actor): Promise<KeptAn
     left join place p on p.id = (s.standing->>'placeId')::uuid
     left join place r on r.id = p.parent_id
     left join (select dam_id, sum(xmin::text::bigint) as stamp from clutch group by dam_id) c on c.dam_id = a.id
-    where not a.withdrawn order by a.tag`)
-  const shelf = await loadShelf(tx)
-  const everyone = `${actor.today}|${actor.book.zone}|${shelf.stamp}|`
+    where not a.withdrawn and (${which}) order by a.tag`)
+  return rows
+}
+
+/** The animals of some stamps, those judged anew whose stamp is another than when they were judged last. */
+async function judgeStale(
+  tx: Transaction,
+  actor: Actor,
+  everyone: string,
+  rows: readonly Stamped[],
+): Promise<KeptAnimal[]> {
   const keyOf = (id: string) => `${actor.bookId}|${id}`
   const stale = rows.filter(({ id, stamp }) => kept.get(keyOf(id))?.stamp !== everyone + stamp)
   if (stale.length > 0) {
@@ -64,13 +146,14 @@ export async function keptAnimals(tx: Transaction, actor: Actor): Promise<KeptAn
     const beside = await Promise.all(
       [...derivations].map(async ([name, derive]) => [name, await derive(tx, actor, judged)] as const),
     )
-    for (const { row } of judged)
+    await inTurns(judged, ({ row }) =>
       kept.set(keyOf(row.id), {
         id: row.id,
         stamp: everyone + stamps.get(row.id)!,
-        json: JSON.stringify(v.parse(AnimalRow, row)),
+        json: sayByContract(AnimalRow, row),
         beside: new Map(beside.flatMap(([name, of]) => (of.has(row.id) ? [[name, of.get(row.id)]] : []))),
-      })
+      }),
+    )
   }
   return rows.flatMap(({ id }) => kept.get(keyOf(id)) ?? [])
 }

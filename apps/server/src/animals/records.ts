@@ -7,7 +7,7 @@ import {
   type Protocol,
   type ReadinessVerdict,
 } from '@hatch-book/core'
-import { and, eq, inArray, sql, type SQL } from 'drizzle-orm'
+import { and, eq, sql, type SQL } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import { standsSql } from '../entries'
 import { loadShelf, type ProtocolShelf } from '../protocols/store'
@@ -42,9 +42,10 @@ export async function loadRecords(
   }))
 }
 
-export const withIds = (ids: readonly string[]) => inArray(tables.animal.id, [...ids])
+/** Some animals by their ids, as one parameter however many they are. */
+export const withIds = (ids: readonly string[]) => sql`${tables.animal.id} = any(${sql.param(ids)}::uuid[])`
 
-/** What the judgement of an animal needs beyond its own log. */
+/** What the judgement of some animals needs beyond their own logs. */
 export interface Surroundings {
   places: Map<string, string>
   tags: Map<string, string>
@@ -61,17 +62,17 @@ const GRAVID_DAYS = 60
 export async function loadSurroundings(
   tx: Transaction,
   zone: string,
-  animalIds?: readonly string[],
+  records?: readonly AnimalRecord[],
 ): Promise<Surroundings> {
-  const places = await loadPlaceNames(tx)
-  const tags = await tx.select({ id: tables.animal.id, tag: tables.animal.tag }).from(tables.animal)
+  const animalIds = records?.map((r) => r.animal.id)
+  const named = records ? await namesAround(tx, records) : await allNames(tx)
   const clutches = await tx.execute<{ dam_id: string; found_at: Date; grams: number | null }>(sql`
     select distinct on (c.dam_id) c.dam_id, c.found_at, (
       select (e.payload->>'grams')::real from entry e
       where e.subject_id = c.dam_id and e.kind = 'weighed' and e.payload->>'context' in ('empty', 'not said')
         and e.at < c.laid_from - make_interval(days => ${GRAVID_DAYS}) and ${standsSql}
       order by e.at desc limit 1) as grams
-    from clutch c where not c.withdrawn order by c.dam_id, c.found_at desc`)
+    from clutch c where not c.withdrawn ${animalIds ? sql`and c.dam_id = any(${sql.param(animalIds)}::uuid[])` : sql``} order by c.dam_id, c.found_at desc`)
   const of = animalIds ? sql`and e.subject_id = any(${sql.param(animalIds)}::uuid[])` : sql``
   const overruled = await tx.execute<{
     id: string
@@ -89,8 +90,7 @@ export async function loadSurroundings(
     overrules.set(subject_id, all)
   }
   return {
-    places,
-    tags: new Map(tags.map(({ id, tag }) => [id, tag])),
+    ...named,
     lastClutch: new Map(
       clutches.rows.map((c) => [
         c.dam_id,
@@ -99,6 +99,27 @@ export async function loadSurroundings(
     ),
     overrules,
   }
+}
+
+type Names = Pick<Surroundings, 'places' | 'tags'>
+
+async function allNames(tx: Transaction): Promise<Names> {
+  const tags = await tx.select({ id: tables.animal.id, tag: tables.animal.tag }).from(tables.animal)
+  return { places: await loadPlaceNames(tx), tags: new Map(tags.map(({ id, tag }) => [id, tag])) }
+}
+
+/** Names of where some animals are and of whom they are from, and no others. */
+async function namesAround(tx: Transaction, records: readonly AnimalRecord[]): Promise<Names> {
+  const idsOf = (ids: (string | null)[]) => [...new Set(ids.flatMap((id) => id ?? []))]
+  const placeIds = idsOf(records.map((r) => r.standing.placeId))
+  const parentIds = idsOf(records.flatMap((r) => [r.animal.damId, r.animal.sireId]))
+  const { rows } = await tx.execute<{ id: string; name: string; of: 'place' | 'animal' }>(sql`
+    select p.id, case when r.kind <> 'room' then r.name || ' · ' || p.name else p.name end as name, 'place' as of
+    from place p left join place r on r.id = p.parent_id where p.id = any(${sql.param(placeIds)}::uuid[])
+    union all select id, tag, 'animal' from animal where id = any(${sql.param(parentIds)}::uuid[])`)
+  const of = (what: 'place' | 'animal') =>
+    new Map(rows.filter((r) => r.of === what).map((r): [string, string] => [r.id, r.name]))
+  return { places: of('place'), tags: of('animal') }
 }
 
 /** Each place by the words one would say: the rack and the tub, the incubator and the box. */

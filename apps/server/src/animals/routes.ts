@@ -6,6 +6,7 @@ import { inBook, tables, type Transaction } from '../db/connect'
 import { entryOf, refresh, writeEntries } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { sendJson, sharedAnswer } from '../shell/shared'
 import { loadShelf } from '../protocols/store'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
@@ -82,12 +83,14 @@ export const animalRoutes: BookRoutes = (app, { db }) => {
     { config: { permission: 'read the book' }, schema: { response: { 200: AnimalList } } },
     async (request, reply) => {
       const actor = actorOf(request)
-      const animals = await inBook(db, actor.bookId, (tx) => keptAnimals(tx, actor))
       // The rows were held against the contract when they were judged: they go out as they are kept.
-      return reply
-        .type('application/json; charset=utf-8')
-        .serializer((text: unknown) => text as string)
-        .send(`{"animals":[${animals.map((a) => a.json).join(',')}]}` as never)
+      return sendJson(
+        reply as never,
+        await sharedAnswer(db, actor, 'animals', async (tx) => {
+          const animals = await keptAnimals(tx, actor)
+          return `{"animals":[${animals.map((a) => a.json).join(',')}]}`
+        }),
+      )
     },
   )
 

@@ -57,7 +57,7 @@ export async function pastVerdicts(tx: Transaction, actor: Actor, animalId: stri
   const entries = log.map(
     ({ id, kind, at, payload }) => ({ id, kind, payload, at: at.getTime() }) as AnimalEntry,
   )
-  const surroundings = await loadSurroundings(tx, zone, [animalId])
+  const surroundings = await loadSurroundings(tx, zone, [record])
   const weighings = entries.filter((e) => e.kind === 'weighed').slice(-MOST_VERDICTS)
   const shelves = new Map<string, ProtocolShelf>()
   const verdicts: PastVerdict[] = []

@@ -59,7 +59,7 @@ export const csvRoutes: BookRoutes = (app, { db }) => {
           }
           out.end()
         },
-        'repeatable read',
+        { isolation: 'repeatable read' },
       ).catch((error: Error) => {
         request.log.error({ err: error }, 'a list could not be written')
         out.destroy(error)

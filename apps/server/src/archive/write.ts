@@ -48,7 +48,9 @@ export async function writeArchive(
       zip.outputStream.pipe(createWriteStream(path)).on('close', resolve).on('error', reject)
       zip.outputStream.on('error', reject)
     })
-    const manifest = await inBook(db, bookId, (tx) => fill(tx, zip, bookId, madeAt), 'repeatable read')
+    const manifest = await inBook(db, bookId, (tx) => fill(tx, zip, bookId, madeAt), {
+      isolation: 'repeatable read',
+    })
     zip.addBuffer(Buffer.from(`${JSON.stringify(manifest, null, 2)}\n`), 'manifest.json', TIMELESS)
     zip.end()
     await written

@@ -86,7 +86,7 @@ export async function viewRests(
     actor,
     plan,
     records,
-    surroundings: await loadSurroundings(tx, zone, animalIds),
+    surroundings: await loadSurroundings(tx, zone, [...records.values()]),
     stories: new Map(
       subjects.map((id) => [
         id,

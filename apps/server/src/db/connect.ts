@@ -1,7 +1,8 @@
-import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
 import { sql } from 'drizzle-orm'
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
 import pg from 'pg'
 import { actingIn } from './acting'
+import { BookChanges, wroteNotice, type Touched } from './changes'
 import * as books from './schema/books'
 import * as breeding from './schema/breeding'
 import * as cohorts from './schema/cohorts'
@@ -11,7 +12,7 @@ import * as resting from './schema/resting'
 import * as selling from './schema/selling'
 
 export const tables = { ...books, ...breeding, ...cohorts, ...colonies, ...keeping, ...resting, ...selling }
-export type Database = NodePgDatabase<typeof tables>
+export type Database = NodePgDatabase & { $client: pg.Pool }
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 
 // A date of the calendar has no time zone: keep it the text it is.
@@ -23,31 +24,94 @@ export function connect(url: string, max = 10): { db: Database; pool: pg.Pool } 
   pool.on('error', () => undefined)
   // Nor must one that breaks while it is in use: the query it was asked fails with words, and that is enough.
   pool.on('connect', (client) => client.on('error', () => undefined))
-  return { db: drizzle(pool, { schema: tables }), pool }
+  const db = drizzle(pool)
+  pool.on('connect', (client) => {
+    changesOf(db).opened(lineOf(client))
+    // A line of the pool hears what the pool hears.
+    changes.set(client, changesOf(db))
+  })
+  pool.on('remove', (client) => changesOf(db).closed(lineOf(client)))
+  return { db, pool }
+}
+
+/** By what a handle speaks through: a pool of lines, or one line of it. */
+const changes = new WeakMap<object, BookChanges>()
+
+/** The changes that are heard by the server whose database, or whose transaction, this is. */
+export function changesOf(via: Database | Transaction): BookChanges {
+  const { $client } = via as Database
+  const found = changes.get($client) ?? new BookChanges()
+  changes.set($client, found)
+  return found
+}
+
+/** What the database calls a line; its notices say on which line they were made. */
+const lineOf = (client: pg.PoolClient) => (client as unknown as { processID: number }).processID
+
+const literal = (text: string) => pg.escapeLiteral(text)
+const handles = new WeakMap<pg.PoolClient, Transaction>()
+const openFor = new WeakMap<Transaction, string>()
+
+/** The book that a transaction was opened for. */
+export const bookOf = (tx: Transaction): string => openFor.get(tx)!
+
+/** The line as drizzle speaks on it; made once for each line. The transaction around it is opened and ended by `inBook`. */
+function handleOf(client: pg.PoolClient): Transaction {
+  const handle = handles.get(client) ?? (drizzle(client) as unknown as Transaction)
+  handles.set(client, handle)
+  return handle
 }
 
 /**
  * The one way to touch a book's rows: a transaction that row-level security filters to the book.
- * Everything in `work` happens or nothing does.
+ * Everything in `work` happens or nothing does. What opens it and what ends it are one message each: on a machine that does much at once
+ * waiting for messages is most of what a short transaction costs.
  */
-export function inBook<T>(
+export async function inBook<T>(
   db: Database,
   bookId: string,
   work: (tx: Transaction) => Promise<T>,
-  isolationLevel: 'read committed' | 'repeatable read' = 'read committed',
+  {
+    isolation = 'read committed',
+    touches = null,
+  }: {
+    isolation?: 'read committed' | 'repeatable read'
+    /** Where it is known beforehand that nothing is written but of some animals. */
+    touches?: Touched
+  } = {},
 ): Promise<T> {
-  return db.transaction(
-    async (tx) => {
-      const who = actingIn(bookId)
-      await tx.execute(
-        sql`select set_config('app.book_id', ${bookId}, true), set_config('app.member_id', ${who?.memberId ?? ''}, true),
-          set_config('app.device', ${who?.device ?? ''}, true)`,
-      )
-      return work(tx)
-    },
-    isolationLevel === 'read committed' ? undefined : { isolationLevel },
-  )
+  const who = actingIn(bookId)
+  const client = await db.$client.connect()
+  let broken: Error | undefined
+  let committing = false
+  try {
+    await client.query(
+      `begin isolation level ${isolation}; select set_config('app.book_id', ${literal(bookId)}, true),
+        set_config('app.member_id', ${literal(who?.memberId ?? '')}, true), set_config('app.device', ${literal(who?.device ?? '')}, true)`,
+    )
+    const tx = handleOf(client)
+    openFor.set(tx, bookId)
+    const done = await work(tx)
+    committing = true
+    // Whatever was written is told to every server, whoever wrote it: none may keep what rested on it.
+    const [told] = (await client.query(
+      `select pg_notify('live', ${literal(wroteNotice(bookId, touches))}) where pg_current_xact_id_if_assigned() is not null; commit`,
+    )) as unknown as pg.QueryResult[]
+    if (told!.rowCount) changesOf(db).heard(bookId, touches)
+    return done
+  } catch (error) {
+    // A line that breaks in the middle of a commit may have committed.
+    if (committing) changesOf(db).heard(bookId, touches)
+    await client.query('rollback').catch((e: Error) => (broken = e))
+    throw error
+  } finally {
+    client.release(broken)
+  }
 }
+
+/** Adds rows as one parameter: a row's keys are the table's columns. Rows already there are left alone. */
+export const insertRows = (table: string, rows: readonly Record<string, unknown>[]) =>
+  sql`insert into ${sql.identifier(table)} select * from json_populate_recordset(null::${sql.identifier(table)}, ${JSON.stringify(rows)}::json) on conflict do nothing returning id`
 
 /**
  * Adds many rows at once, as one parameter: a row's keys are the table's columns. Rows already there are left alone.
@@ -60,10 +124,8 @@ export async function insertMany(
 ): Promise<string[]> {
   const added: string[] = []
   for (let start = 0; start < rows.length; start += 60_000) {
-    const part = JSON.stringify(rows.slice(start, start + 60_000))
-    const { rows: ids } = await tx.execute<{ id: string }>(
-      sql`insert into ${sql.identifier(table)} select * from json_populate_recordset(null::${sql.identifier(table)}, ${part}::json) on conflict do nothing returning id`,
-    )
+    const part = rows.slice(start, start + 60_000)
+    const { rows: ids } = await tx.execute<{ id: string }>(insertRows(table, part))
     for (const { id } of ids) added.push(id)
   }
   return added

@@ -1,3 +1,6 @@
+import type { BookChanges } from './changes'
+import { bookOf, changesOf, type Transaction } from './connect'
+
 /** So many are kept; the longest unused goes first. */
 const MOST_KEPT = 500
 
@@ -19,5 +22,35 @@ export async function keepWhile<T>(name: string, stamp: string, work: () => Prom
   kept.delete(name)
   kept.set(name, { stamp, value })
   if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!)
+  return value
+}
+
+interface KeptOfBook {
+  stamp: string
+  value: unknown
+}
+const ofBooks = new WeakMap<BookChanges, Map<string, KeptOfBook>>()
+
+/**
+ * Keeps what was worked out of a book without looking whether it stands, as long as nothing was written there but of animals: for what rests
+ * on nothing that is written of them.
+ */
+export async function keepBesideAnimals<T>(
+  tx: Transaction,
+  name: string,
+  work: () => Promise<T>,
+): Promise<T> {
+  const changes = changesOf(tx)
+  const bookId = bookOf(tx)
+  const all = ofBooks.get(changes) ?? new Map<string, KeptOfBook>()
+  ofBooks.set(changes, all)
+  const key = `${bookId} ${name}`
+  const found = all.get(key)
+  if (found && changes.touchedSince(bookId, found.stamp)) return found.value as T
+  // Before anything is read: what is written meanwhile counts for the next.
+  const stamp = changes.stampOf(bookId)
+  const value = await work()
+  if (stamp !== null) all.set(key, { stamp, value })
+  if (all.size > MOST_KEPT) all.delete(all.keys().next().value!)
   return value
 }

@@ -3,7 +3,7 @@ import type { BookRoutes } from '../shell/app'
 import { inBook } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import { readAlike, readEntries } from './read'
-import { writeEntries } from './write'
+import { writeTogether } from './together'
 
 export const entryRoutes: BookRoutes = (app, { db }) => {
   app.get(
@@ -33,10 +33,9 @@ export const entryRoutes: BookRoutes = (app, { db }) => {
     async (request) => {
       const actor = actorOf(request)
       const { entries, late } = request.body
-      return inBook(db, actor.bookId, async (tx) => {
-        const done = await writeEntries(tx, actor, entries)
-        return late ? { ...done, alike: await readAlike(tx, actor, done.written) } : done
-      })
+      const done = await writeTogether(db, actor, entries)
+      if (!late) return done
+      return { ...done, alike: await inBook(db, actor.bookId, (tx) => readAlike(tx, actor, done.written)) }
     },
   )
 }

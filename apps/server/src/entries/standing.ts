@@ -1,5 +1,5 @@
 import { comesAfter, foldOnto, foldStanding, type AnimalEntry, type AnimalStanding } from '@hatch-book/core'
-import { sql } from 'drizzle-orm'
+import { sql, type SQL } from 'drizzle-orm'
 import { insertMany, type Transaction } from '../db/connect'
 
 /** An entry that stands: neither struck out nor a striking. */
@@ -55,20 +55,45 @@ async function countedAs(tx: Transaction, animalIds: readonly string[]): Promise
   return rows.map((r) => r.id)
 }
 
+/** Where animals stand; null where an animal has no standing yet, or counts for another. */
+export type Standings = Map<string, AnimalStanding | null>
+
+interface KeptStanding extends Record<string, unknown> {
+  id: string
+  standing: AnimalStanding
+}
+
+/** Holds animals and where they stand until the transaction ends. */
+export async function holdAnimals(tx: Transaction, ids: readonly string[]): Promise<Standings> {
+  const held = await tx.execute<{ id: string }>(
+    sql`select id from animal where id = any(${sql.param(ids)}::uuid[]) order by id for update`,
+  )
+  // Asked only now: who waited for another device sees what that one wrote.
+  return readStandings(
+    tx,
+    held.rows.map((r) => r.id),
+  )
+}
+
+export async function readStandings(tx: Transaction, ids: readonly string[]): Promise<Standings> {
+  if (ids.length === 0) return new Map()
+  const { rows } = await tx.execute<KeptStanding>(
+    sql`select s.id, s.standing from animal_standing s join animal a on a.id = s.id
+        where s.id = any(${sql.param(ids)}::uuid[]) and a.merged_into_id is null`,
+  )
+  const found = new Map(rows.map((r) => [r.id, r.standing]))
+  return new Map(ids.map((id) => [id, found.get(id) ?? null]))
+}
+
 /**
  * Keeps standings that are there already, where they changed. Of a set that is sent along the database does not know how small it is, and
  * would read every standing of the book to find the few: so the identities are said as a list too, which it looks up.
  */
-async function keepStandings(
-  tx: Transaction,
-  rows: readonly { id: string; standing: AnimalStanding }[],
-): Promise<void> {
+export function updateStandings(rows: readonly KeptStanding[]): SQL {
   const ids = rows.map((r) => r.id)
-  await tx.execute(
-    sql`update animal_standing s set standing = r.standing
+  return sql`update animal_standing s set standing = r.standing
         from json_to_recordset(${JSON.stringify(rows)}::json) as r(id uuid, standing jsonb)
-        where s.id = r.id and s.id = any(${sql.param(ids)}::uuid[]) and s.standing is distinct from r.standing`,
-  )
+        where s.id = r.id and s.id = any(${sql.param(ids)}::uuid[]) and s.standing is distinct from r.standing`
 }
 
 /** Folds the logs of some animals again and keeps the result, in the transaction that changed them. */
@@ -89,30 +114,28 @@ export async function refreshStandings(
     return { book_id: bookId, id, standing: foldStanding(log) }
   })
   await insertMany(tx, 'animal_standing', rows)
-  await keepStandings(tx, rows)
+  await tx.execute(updateStandings(rows))
 }
 
 /**
  * Folds new entries onto where their animals stand, without reading their logs again.
- * @returns the animals whose logs have to be read all the same: they had no standing yet, or an entry lies before others
+ * @returns where they stand then, and the animals whose logs have to be read all the same: they had no standing yet, or an entry lies
+ *   before others
  */
-export async function appendToStandings(
-  tx: Transaction,
+export function foldOntoStandings(
+  standings: Standings,
   byAnimal: ReadonlyMap<string, readonly AnimalEntry[]>,
-): Promise<string[]> {
-  const { rows } = await tx.execute<{ id: string; standing: AnimalStanding }>(
-    sql`select s.id, s.standing from animal_standing s join animal a on a.id = s.id
-        where s.id = any(${sql.param([...byAnimal.keys()])}::uuid[]) and a.merged_into_id is null`,
-  )
-  const appended = rows.flatMap(({ id, standing }) => {
-    const entries = byAnimal.get(id)!
+): { appended: KeptStanding[]; others: string[] } {
+  const appended: KeptStanding[] = []
+  const others: string[] = []
+  for (const [id, entries] of byAnimal) {
+    const standing = standings.get(id)
     // One folded by an earlier version does not know how far it goes.
-    const fits = standing.foldedTo != null && entries.every((e) => comesAfter(standing, e))
-    return fits ? [{ id, standing: foldOnto(standing, entries) }] : []
-  })
-  if (appended.length > 0) await keepStandings(tx, appended)
-  const done = new Set(appended.map((a) => a.id))
-  return [...byAnimal.keys()].filter((id) => !done.has(id))
+    const fits = standing?.foldedTo != null && entries.every((e) => comesAfter(standing, e))
+    if (fits) appended.push({ id, standing: foldOnto(standing, entries) })
+    else others.push(id)
+  }
+  return { appended, others }
 }
 
 /** The fate of each egg of some clutches: the one it was set with, or the last that was seen. */

@@ -1,11 +1,19 @@
 import type { EntryDraft, EntryKind, PayloadOf, SubjectType } from '@hatch-book/contract'
 import { MS_PER_DAY, dayOfInstant, type AnimalEntry } from '@hatch-book/core'
-import { and, eq, inArray, sql } from 'drizzle-orm'
-import { insertMany, tables, type Transaction } from '../db/connect'
+import { and, eq, sql } from 'drizzle-orm'
+import { insertMany, insertRows, tables, type Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
-import { announce } from '../shell/live'
+import { CHANNEL, announce, bookNotice } from '../shell/live'
 import { BookError } from '../shell/problems'
-import { appendToStandings, refreshEggFates, refreshStandings } from './standing'
+import {
+  foldOntoStandings,
+  holdAnimals,
+  readStandings,
+  refreshEggFates,
+  refreshStandings,
+  updateStandings,
+  type Standings,
+} from './standing'
 
 const EARLIEST = Date.parse('1990-01-01T00:00:00Z')
 /** What only those who decide may write; helpers write what they saw. */
@@ -42,6 +50,18 @@ export function onStrike(kind: EntryKind, consequence: StrikeConsequence): void 
   consequences.set(kind, consequence)
 }
 
+/** What one device sent at once. */
+export interface EntriesSent {
+  actor: Actor
+  drafts: readonly EntryDraft[]
+}
+
+/** Which entries were written, and which were known already. */
+export interface Outcome {
+  written: string[]
+  known: string[]
+}
+
 /**
  * Writes entries into the log and brings what is computed from them up to date, all in the caller's transaction.
  * Entries whose id is known already are passed over, so that a device may send twice.
@@ -50,49 +70,103 @@ export async function writeEntries(
   tx: Transaction,
   actor: Actor,
   drafts: readonly EntryDraft[],
-): Promise<{ written: string[]; known: string[] }> {
-  const { entry } = tables
-  const ids = drafts.map((d) => d.id)
-  const stored = await tx.select({ id: entry.id }).from(entry).where(inArray(entry.id, ids))
-  const known = new Set(stored.map((e) => e.id))
-  const fresh = drafts.filter((d) => !known.has(d.id))
-  await lockSubjects(tx, fresh)
-  for (const draft of fresh) {
-    checkTime(actor, draft)
-    if (actor.member.role === 'helper' && DECISIONS.includes(draft.kind))
-      throw new BookError('not-allowed', `A helper does not write '${draft.kind}'; ask a keeper.`)
-  }
-  for (const draft of fresh.filter((d) => d.kind === 'struck')) await strike(tx, actor, draft)
-  await insertMany(
-    tx,
-    'entry',
-    fresh.map((d) => toRow(actor, d)),
-  )
-  // After the insertion, so that what a device sends together is judged together; a refusal takes all of it back.
-  for (const draft of fresh) await guards.get(draft.kind)?.(tx, actor, draft)
-  await refresh(tx, actor.bookId, [
-    ...fresh.map((d) => d.subject).filter((s) => s.type !== 'animal'),
-    ...(await foldedAnew(tx, fresh)).map((id) => ({ type: 'animal' as const, id })),
-  ])
-  if (fresh.length > 0) await announce(tx, actor.bookId)
-  return { written: fresh.map((d) => d.id), known: [...known] }
+): Promise<Outcome> {
+  const [outcome] = await writeAll(tx, [{ actor, drafts }])
+  return outcome!
 }
 
-/** Folds what can be folded onto what stands; the animals that are left have to be folded from their logs. */
-async function foldedAnew(tx: Transaction, fresh: readonly EntryDraft[]): Promise<string[]> {
-  const ofAnimals = fresh.filter((d) => d.subject.type === 'animal')
-  const struck = new Set(ofAnimals.filter((d) => d.kind === 'struck').map((d) => d.subject.id))
-  const byAnimal = new Map<string, AnimalEntry[]>()
-  for (const { id, kind, subject, at, payload } of ofAnimals) {
-    if (struck.has(subject.id) || kind === 'merged') struck.add(subject.id)
-    else
-      byAnimal.set(subject.id, [
-        ...(byAnimal.get(subject.id) ?? []),
-        { id, kind, payload, at: Date.parse(at) } as AnimalEntry,
-      ])
+/** Whether entries are judged by nothing but themselves, so that they may be written beside what others send. */
+export const areSimple = (drafts: readonly EntryDraft[]) =>
+  drafts.every(
+    ({ kind, subject }) =>
+      subject.type === 'animal' && kind !== 'struck' && kind !== 'merged' && !guards.has(kind),
+  )
+
+/** The statement that adds entries and keeps standings is one up to so many. */
+const AT_ONCE = 2000
+
+/** Writes what several devices of one book sent, all of it or nothing. @returns the outcome of each */
+export async function writeAll(tx: Transaction, sent: readonly EntriesSent[]): Promise<Outcome[]> {
+  const known = await knownEntries(
+    tx,
+    sent.flatMap(({ drafts }) => drafts.map((d) => d.id)),
+  )
+  const outcomes = sent.map(({ actor, drafts }) => {
+    const fresh = drafts.filter((d) => !known.has(d.id))
+    const passed = drafts.filter((d) => known.has(d.id)).map((d) => d.id)
+    // Sent by two devices at once, it is written for the first.
+    for (const { id } of fresh) known.add(id)
+    return { actor, fresh, passed }
+  })
+  const fresh = outcomes.flatMap((o) => o.fresh)
+  if (fresh.length > 0) await writeFresh(tx, outcomes, fresh)
+  return outcomes.map((o) => ({ written: o.fresh.map((d) => d.id), known: o.passed }))
+}
+
+async function knownEntries(tx: Transaction, ids: readonly string[]): Promise<Set<string>> {
+  const { rows } = await tx.execute<{ id: string }>(
+    sql`select id from entry where id = any(${sql.param(ids)}::uuid[])`,
+  )
+  return new Set(rows.map((r) => r.id))
+}
+
+async function writeFresh(
+  tx: Transaction,
+  sent: readonly { actor: Actor; fresh: readonly EntryDraft[] }[],
+  fresh: readonly EntryDraft[],
+): Promise<void> {
+  const { bookId } = sent[0]!.actor
+  const standings = await holdSubjects(tx, fresh)
+  for (const { actor, fresh: drafts } of sent)
+    for (const draft of drafts) {
+      checkTime(actor, draft)
+      if (actor.member.role === 'helper' && DECISIONS.includes(draft.kind))
+        throw new BookError('not-allowed', `A helper does not write '${draft.kind}'; ask a keeper.`)
+    }
+  const rows = sent.flatMap(({ actor, fresh: drafts }) => drafts.map((d) => toRow(actor, d)))
+  if (areSimple(fresh) && fresh.length <= AT_ONCE) {
+    const { appended, others } = foldOntoStandings(standings, entriesOfAnimals(fresh))
+    await tx.execute(
+      sql`with written as (${insertRows('entry', rows)}), kept as (${updateStandings(appended)})
+          select pg_notify(${CHANNEL}, ${bookNotice(bookId)})`,
+    )
+    if (others.length > 0) await refreshStandings(tx, bookId, others)
+    return
   }
-  for (const id of struck) byAnimal.delete(id)
-  return [...struck, ...(byAnimal.size > 0 ? await appendToStandings(tx, byAnimal) : [])]
+  for (const { actor, fresh: drafts } of sent)
+    for (const draft of drafts.filter((d) => d.kind === 'struck')) await strike(tx, actor, draft)
+  await insertMany(tx, 'entry', rows)
+  // After the insertion, so that what a device sends together is judged together; a refusal takes all of it back.
+  for (const { actor, fresh: drafts } of sent)
+    for (const draft of drafts) await guards.get(draft.kind)?.(tx, actor, draft)
+  const struck = new Set(
+    fresh
+      .filter((d) => d.subject.type === 'animal' && (d.kind === 'struck' || d.kind === 'merged'))
+      .map((d) => d.subject.id),
+  )
+  // A guard, and what follows from a striking, may have changed where an animal stands.
+  const now = await readStandings(tx, [...standings.keys()])
+  const { appended, others } = foldOntoStandings(
+    now,
+    entriesOfAnimals(fresh.filter((d) => !struck.has(d.subject.id))),
+  )
+  if (appended.length > 0) await tx.execute(updateStandings(appended))
+  await refresh(tx, bookId, [
+    ...fresh.map((d) => d.subject).filter((s) => s.type !== 'animal'),
+    ...[...struck, ...others].map((id) => ({ type: 'animal' as const, id })),
+  ])
+  await announce(tx, bookId)
+}
+
+function entriesOfAnimals(drafts: readonly EntryDraft[]): Map<string, AnimalEntry[]> {
+  const byAnimal = new Map<string, AnimalEntry[]>()
+  for (const { id, kind, subject, at, payload } of drafts) {
+    if (subject.type !== 'animal') continue
+    const entries = byAnimal.get(subject.id) ?? []
+    entries.push({ id, kind, payload, at: Date.parse(at) } as AnimalEntry)
+    byAnimal.set(subject.id, entries)
+  }
+  return byAnimal
 }
 
 export async function refresh(
@@ -116,21 +190,36 @@ export async function refresh(
     )
 }
 
-/** Holds the subjects until the transaction ends, so that two devices fold a log one after the other; refuses unknown ones. */
-async function lockSubjects(tx: Transaction, drafts: readonly EntryDraft[]): Promise<void> {
+/**
+ * Holds the subjects until the transaction ends, so that two devices fold a log one after the other; refuses unknown ones.
+ * @returns where the animals among them stand
+ */
+async function holdSubjects(tx: Transaction, drafts: readonly EntryDraft[]): Promise<Standings> {
+  const byType = new Map<SubjectType, Set<string>>()
+  for (const { subject } of drafts)
+    byType.set(subject.type, (byType.get(subject.type) ?? new Set()).add(subject.id))
+  let standings: Standings = new Map()
+  // Always in the same order: two that hold the same subjects never wait for each other.
   for (const type of ['animal', 'pairing', 'clutch', 'place', 'rest', 'colony', 'cohort'] as const) {
-    const ids = [...new Set(drafts.filter((d) => d.subject.type === type).map((d) => d.subject.id))].sort()
+    const ids = [...(byType.get(type) ?? [])].sort()
     if (ids.length === 0) continue
-    const table = tables[type]
-    const found = await tx
-      .select({ id: table.id })
-      .from(table)
-      .where(inArray(table.id, ids))
-      .orderBy(table.id)
-      .for('update')
-    if (found.length < ids.length)
+    const held = type === 'animal' ? await holdAnimals(tx, ids) : await hold(tx, type, ids)
+    if (held.size < ids.length)
       throw new BookError('not-found', `An entry names a ${type} that is not in this book.`)
+    if (type === 'animal') standings = held as Standings
   }
+  return standings
+}
+
+async function hold(
+  tx: Transaction,
+  type: Exclude<SubjectType, 'animal'>,
+  ids: readonly string[],
+): Promise<Set<string>> {
+  const { rows } = await tx.execute<{ id: string }>(
+    sql`select id from ${tables[type]} where id = any(${sql.param(ids)}::uuid[]) order by id for update`,
+  )
+  return new Set(rows.map((r) => r.id))
 }
 
 function checkTime(actor: Actor, { at, kind }: EntryDraft): void {

@@ -17,6 +17,8 @@ import { guardEntries, onStrike, standingEntries } from '../entries'
 import { loadShelf } from '../protocols/store'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { sendJson, sharedAnswer } from '../shell/shared'
+import { sayByContract } from '../shell/validation'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { readBatchFates } from './batches'
@@ -165,11 +167,16 @@ export const incubationRoutes: BookRoutes = (app, { db }) => {
   app.get(
     '/api/clutches',
     { config: { permission: 'read the book' }, schema: { response: { 200: ClutchList } } },
-    (request) => {
+    async (request, reply) => {
       const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => ({
-        clutches: (await studyClutches(tx, actor, await loadClutches(tx))).map((s) => s.view),
-      }))
+      return sendJson(
+        reply as never,
+        await sharedAnswer(db, actor, 'clutches', async (tx) =>
+          sayByContract(ClutchList, {
+            clutches: (await studyClutches(tx, actor, await loadClutches(tx))).map((s) => s.view),
+          }),
+        ),
+      )
     },
   )
   app.get(

@@ -11,7 +11,7 @@ import {
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { keepWhile } from '../db/kept'
+import { keepBesideAnimals, keepWhile } from '../db/kept'
 import { BookError } from '../shell/problems'
 
 export interface EditionInForce {
@@ -109,7 +109,10 @@ export class ProtocolShelf {
 
 /** Takes the protocols from the shelf as they were in force at a time; now, when none is given. */
 export async function loadShelf(tx: Transaction, asOf?: Date): Promise<ProtocolShelf> {
-  if (asOf) return readShelf(tx, asOf)
+  return asOf ? readShelf(tx, asOf) : keepBesideAnimals(tx, 'shelf', () => shelfOfToday(tx))
+}
+
+async function shelfOfToday(tx: Transaction): Promise<ProtocolShelf> {
   const { rows } = await tx.execute<{ book: string; stamp: string }>(sql`
     select current_setting('app.book_id') as book, concat_ws('|',
       (select string_agg(p.xmin || '.' || p.ctid, ' ' order by p.id) from protocol p),

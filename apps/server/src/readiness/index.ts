@@ -1,43 +1,50 @@
-import { BreederList } from '@hatch-book/contract'
-import { eq } from 'drizzle-orm'
-import { judgeAnimals } from '../animals'
-import { inBook, tables } from '../db/connect'
+import { BreederList, BreederRow } from '@hatch-book/contract'
+import type { Protocol } from '@hatch-book/core'
+import { keepBeside, keptAnimals } from '../animals'
 import { loadShelf } from '../protocols/store'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { sendJson, sharedAnswer } from '../shell/shared'
+import { sayByContract } from '../shell/validation'
+
+/** A breeder as it goes out, and the protocol it was judged by. */
+interface KeptBreeder {
+  json: string
+  protocolKey: string
+  protocol: Protocol
+}
+
+const readBreeder = keepBeside<KeptBreeder>('breeder', async (tx, _actor, judged) => {
+  const shelf = await loadShelf(tx)
+  return new Map(
+    judged
+      .filter(({ row }) => row.purpose === 'breeder' && row.verdict !== null)
+      .map(({ row, facts, readiness, record }) => {
+        const protocolKey = shelf.keyOf(record.animal)
+        const { id, tag, verdict } = row
+        const overruled = readiness.overruled ? verdict : null
+        const json = sayByContract(BreederRow, { id, tag, facts, protocol: protocolKey, overruled })
+        return [id, { json, protocolKey, protocol: record.protocol }]
+      }),
+  )
+})
 
 /** What every breeder is judged from, and the protocols it is judged by: the browser asks 'what if' of them. */
 export const readinessRoutes: BookRoutes = (app, { db }) => {
   app.get(
     '/api/readiness',
     { config: { permission: 'read the book' }, schema: { response: { 200: BreederList } } },
-    (request) => {
+    async (request, reply) => {
       const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        const { animal } = tables
-        const breeders = await tx.select({ id: animal.id }).from(animal).where(eq(animal.purpose, 'breeder'))
-        const judged = (
-          await judgeAnimals(
-            tx,
-            actor,
-            breeders.map((b) => b.id),
-          )
-        ).filter((j) => j.row.verdict !== null)
-        const shelf = await loadShelf(tx)
-        return {
-          today: actor.today,
-          breeders: judged.map(({ row, facts, readiness, record }) => ({
-            id: row.id,
-            tag: row.tag,
-            facts,
-            protocol: shelf.keyOf(record.animal),
-            overruled: readiness.overruled ? row.verdict : null,
-          })),
-          protocols: Object.fromEntries(
-            judged.map(({ record }) => [shelf.keyOf(record.animal), record.protocol]),
-          ),
-        }
-      })
+      return sendJson(
+        reply as never,
+        await sharedAnswer(db, actor, 'readiness', async (tx) => {
+          const breeders = (await keptAnimals(tx, actor)).flatMap((a) => readBreeder(a) ?? [])
+          const protocols = Object.fromEntries(breeders.map((b) => [b.protocolKey, b.protocol]))
+          // Each breeder was held against the contract when it was judged.
+          return `{"today":${JSON.stringify(actor.today)},"breeders":[${breeders.map((b) => b.json).join(',')}],"protocols":${JSON.stringify(protocols)}}`
+        }),
+      )
     },
   )
 }

@@ -46,6 +46,12 @@ export const mealRoutes: BookRoutes = (app, { db }) => {
 
 const isHere = ({ row }: JudgedAnimal) => row.presence === 'here' || row.presence === 'listed'
 
+const awaitsFirstMeal = ({ record: { standing }, stage }: JudgedAnimal) =>
+  standing.young.firstMealAt === null && standing.longestRow === 0 && stage.step < 2
+/** It was offered a first meal already, and did not take it. */
+const isToBeTricked = (judged: JudgedAnimal) =>
+  awaitsFirstMeal(judged) && judged.record.standing.young.offers > 0
+
 const dueMeals = async (tx: Transaction, actor: Actor, by: string): Promise<DueMeal[]> =>
   mealsOf(tx, actor, await judgeAnimals(tx, actor), (meal) => meal.due <= by)
 
@@ -57,7 +63,6 @@ export async function mealsOf(
   wanted: (meal: NextMeal) => boolean,
 ): Promise<DueMeal[]> {
   const { zone } = actor.book
-  const tricks = await readTricks(tx)
   const due = all.filter(isHere).flatMap((judged) => {
     const meal = mealDueOf(judged, zone, actor.today)
     const open = judged.record.standing.young.offered
@@ -67,6 +72,8 @@ export async function mealsOf(
     tx,
     due.filter((d) => d.judged.stage.stage.ring.length > 0).map((d) => d.judged.row.id),
   )
+  // They are counted over the whole book: only for who has to be tricked.
+  const tricks = due.some((d) => isToBeTricked(d.judged)) ? await readTricks(tx) : []
   return due
     .map(({ judged, meal }): DueMeal => {
       const { record, row, stage, facts } = judged
@@ -83,7 +90,7 @@ export async function mealsOf(
         },
       )
       const turn = supplementTurn(stage.stage.ring, feeds.get(row.id) ?? [])
-      const first = young.firstMealAt === null && standing.longestRow === 0 && stage.step < 2
+      const first = awaitsFirstMeal(judged)
       const tried = young.tricks.map((t) => t.trick)
       const ageDays = row.ageDays?.least ?? null
       return {
@@ -107,10 +114,9 @@ export async function mealsOf(
         },
         firstMeal: first,
         tried: young.tricks,
-        trick:
-          first && young.offers > 0
-            ? nextTrick(chancesFor(record, tricks), tried, ageDays, protocol.rearing.assistFromDay)
-            : null,
+        trick: isToBeTricked(judged)
+          ? nextTrick(chancesFor(record, tricks), tried, ageDays, protocol.rearing.assistFromDay)
+          : null,
         loss: lossStanding(standing.heaviestGrams, standing.weight?.grams ?? null, protocol.rearing),
       }
     })

@@ -25,7 +25,7 @@ async function refuseClosedGate(
     ...stored,
     standing: foldStanding(before.map((e) => ({ ...e, at: e.at.getTime() }) as never)),
   }
-  const surroundings = await loadSurroundings(tx, actor.book.zone, [animalId])
+  const surroundings = await loadSurroundings(tx, actor.book.zone, [record])
   const { leaving, leavingOverruled, row } = judgeAnimal(
     record,
     surroundings,
@@ -54,7 +54,7 @@ async function refuseDearDefect(tx: Transaction, actor: Actor, draft: EntryDraft
   const { defects } = record!.standing.young
   const fault = defects.length > 0 ? purposeFault('breeder', defects) : null
   if (!fault) return
-  const surroundings = await loadSurroundings(tx, actor.book.zone, [draft.subject.id])
+  const surroundings = await loadSurroundings(tx, actor.book.zone, [record!])
   const { row } = judgeAnimal(record!, surroundings, actor.book.zone, dayOf(actor, draft.at))
   const asked = askedPrice(await loadPrices(tx), { record: record!, row })
   const { price } = draft.payload as { price: number }

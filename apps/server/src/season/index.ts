@@ -9,14 +9,16 @@ import {
   type Day,
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
-import { judgeAnimals, type JudgedAnimal } from '../animals'
+import { keepBeside, keptAnimals, type JudgedAnimal } from '../animals'
 import { plannedRests } from '../brumation'
-import { inBook, tables, type Transaction } from '../db/connect'
+import { tables, type Transaction } from '../db/connect'
 import { standsSql } from '../entries'
 import { loadClutches, studyClutches, type ClutchStudy } from '../incubation'
 import { viewPairings } from '../pairing'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { sendJson, sharedAnswer } from '../shell/shared'
+import { sayByContract } from '../shell/validation'
 import { groupSeason } from './groups'
 import { laneOf, type LanePhase } from './lanes'
 
@@ -34,7 +36,6 @@ async function season(tx: Transaction, actor: Actor) {
   const from = addDays(today, -DAYS_BACK)
   const to = addDays(today, DAYS_AHEAD)
   const named = await namedAnimals(tx)
-  const animals = await judgeAnimals(tx, actor, await youngIds(tx, from))
   const pairings = await viewPairings(tx, actor, await tx.select().from(tables.pairing))
   const clutches = await studyClutches(
     tx,
@@ -49,7 +50,7 @@ async function season(tx: Transaction, actor: Actor) {
     ...(await restPhases(tx, actor, named)),
     ...pairingPhases(pairings, today),
     ...clutchPhases(clutches, today),
-    ...rearingPhases(animals, from, today),
+    ...(await keptAnimals(tx, actor)).flatMap((a) => readRearing(a) ?? []),
   ]
   const lines = new Map([
     ...named.map((a): [string, string] => [laneOf(a.species, a.line), a.species]),
@@ -113,14 +114,6 @@ async function namedAnimals(tx: Transaction): Promise<NamedAnimal[]> {
     sql`select a.id, a.tag, a.line, p.species from animal a join protocol p on p.id = a.protocol_id where not a.withdrawn`,
   )
   return rows
-}
-
-/** Young that hatched since a day: the only animals whose gates the ribbon asks about. */
-async function youngIds(tx: Transaction, since: Day): Promise<string[]> {
-  const { rows } = await tx.execute<{ id: string }>(
-    sql`select id from animal where not withdrawn and purpose <> 'breeder' and hatched_to >= ${since}`,
-  )
-  return rows.map((r) => r.id)
 }
 
 async function restPhases(
@@ -199,38 +192,42 @@ function clutchPhases(clutches: readonly ClutchStudy[], today: Day): LanePhase[]
   })
 }
 
-/** Young are reared from their hatching to the day they may leave. */
-function rearingPhases(animals: readonly JudgedAnimal[], from: Day, today: Day): LanePhase[] {
-  return animals.flatMap(({ row, leaving }) => {
-    if (
-      row.purpose === 'breeder' ||
-      row.presence === 'died' ||
-      row.presence === 'sold' ||
-      !row.hatched ||
-      row.hatched.to < from
-    )
-      return []
-    const to = leaving.opens ? today : (leaving.expected?.to ?? today)
-    return [
-      {
-        name: 'rearing' as const,
-        from: row.hatched.from,
-        to: to < today ? today : to,
-        lane: laneOf(row.species, row.line),
-        label: row.tag,
-        subject: { room: 'rearing' as const, id: row.id },
-      },
-    ]
-  })
+/** Young are reared from their hatching to the day they may leave; kept with each of them. */
+const readRearing = keepBeside<LanePhase>('rearing', (_tx, { today }, judged) => {
+  const from = addDays(today, -DAYS_BACK)
+  const young = judged.filter(
+    ({ row }) =>
+      row.purpose !== 'breeder' &&
+      row.presence !== 'died' &&
+      row.presence !== 'sold' &&
+      row.hatched !== null &&
+      row.hatched.to >= from,
+  )
+  return Promise.resolve(new Map(young.map((j) => [j.row.id, rearingPhase(j, today)])))
+})
+
+function rearingPhase({ row, leaving }: JudgedAnimal, today: Day): LanePhase {
+  const to = leaving.opens ? today : (leaving.expected?.to ?? today)
+  return {
+    name: 'rearing',
+    from: row.hatched!.from,
+    to: to < today ? today : to,
+    lane: laneOf(row.species, row.line),
+    label: row.tag,
+    subject: { room: 'rearing', id: row.id },
+  }
 }
 
 export const seasonRoutes: BookRoutes = (app, { db }) => {
   app.get(
     '/api/season',
     { config: { permission: 'read the book' }, schema: { response: { 200: Season } } },
-    (request) => {
+    async (request, reply) => {
       const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => season(tx, actor))
+      return sendJson(
+        reply as never,
+        await sharedAnswer(db, actor, 'season', async (tx) => sayByContract(Season, await season(tx, actor))),
+      )
     },
   )
 }

@@ -4,7 +4,7 @@ import { createHash, randomBytes, timingSafeEqual } from 'node:crypto'
 import Bowser from 'bowser'
 import { dayOfInstant, instantOfDay, type Day, type Instant } from '@hatch-book/core'
 import { newId, type Role } from '@hatch-book/contract'
-import { and, eq, gt } from 'drizzle-orm'
+import { eq, getTableColumns } from 'drizzle-orm'
 import type { FastifyInstance, FastifyReply } from 'fastify'
 import { onBehalfOf } from '../db/acting'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
@@ -127,33 +127,44 @@ export async function closeSession(db: Database, reply: FastifyReply, actor: Act
 /** An account with an end opens until that day is over. */
 export const hasEnded = ({ endsOn }: { endsOn: Day | null }, today: Day) => endsOn !== null && today > endsOn
 
+interface SessionRow {
+  secret_hash: string
+  seen_at: Date
+  member: Actor['member']
+  /** A row of the table as the database says it. */
+  book: Record<string, unknown>
+}
+
+const BOOK_COLUMNS = Object.entries(getTableColumns(tables.book))
+
+function bookFrom(row: Record<string, unknown>): BookRow {
+  const named = Object.fromEntries(BOOK_COLUMNS.map(([name, column]) => [name, row[column.name]]))
+  return { ...named, deletedAt: row.deleted_at ? new Date(row.deleted_at as string) : null } as BookRow
+}
+
 async function readSession(db: Database, cookie: string | undefined): Promise<Actor | null> {
   const [bookId, sessionId, secret] = (cookie ?? '').split('.')
   const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
   if (!bookId || !sessionId || !secret || !uuid.test(bookId) || !uuid.test(sessionId)) return null
-  const { session, book } = tables
-  const [row] = await inBook(db, bookId, (tx) =>
-    tx
-      .select()
-      .from(session)
-      .innerJoin(tables.member, eq(tables.member.id, session.memberId))
-      .innerJoin(book, eq(book.id, session.bookId))
-      .where(and(eq(session.id, sessionId), gt(session.expiresAt, new Date()))),
-  )
+  // Asked with every request: one message, which the database has prepared.
+  const { rows } = await db.$client.query<SessionRow>({
+    name: 'who asks',
+    text: 'select * from who_asks($1, $2)',
+    values: [bookId, sessionId],
+  })
+  const row = rows[0]
   if (!row) return null
   const given = Buffer.from(hash(secret))
-  const kept = Buffer.from(row.session.secretHash)
+  const kept = Buffer.from(row.secret_hash)
   if (given.length !== kept.length || !timingSafeEqual(given, kept)) return null
-  const onDay = row.book.demoDay
-    ? { ...row.book, demoDay: playedDay.getStore() ?? row.book.demoDay }
-    : row.book
+  const { member } = row
+  const book = bookFrom(row.book)
+  const onDay = { ...book, demoDay: book.demoDay && (playedDay.getStore() ?? book.demoDay) }
   const now = bookNow(onDay)
   const today = dayOfInstant(now, onDay.zone)
-  const { id, name, email, role, endsOn } = row.member
-  const member = { id, name, email, role, endsOn, secondFactor: row.member.secondFactor !== null }
-  if (hasEnded(row.member, today)) return null
-  if (row.book.deletedAt && row.member.role !== 'owner') return null
-  if (Date.now() - row.session.seenAt.getTime() > SEEN_EVERY_MS) await wasSeen(db, bookId, sessionId)
+  if (hasEnded(member, today)) return null
+  if (book.deletedAt && member.role !== 'owner') return null
+  if (Date.now() - row.seen_at.getTime() > SEEN_EVERY_MS) await wasSeen(db, bookId, sessionId)
   return { bookId, sessionId, member, book: onDay, now, today }
 }
 

@@ -11,7 +11,7 @@ import Fastify, {
   type RawRequestDefaultExpression,
   type RawServerDefault,
 } from 'fastify'
-import { connect, type Database } from '../db/connect'
+import { changesOf, connect, type Database } from '../db/connect'
 import { checkPermissions, keepWhoActs } from './actor'
 import { serveLiveChanges } from './live'
 import { describeApi } from './openapi'
@@ -118,7 +118,7 @@ export async function buildApp(options: AppOptions): Promise<BookApp> {
   checkPermissions(app as never, db)
   keepWhoActs(app as never)
   await describeApi(app as never)
-  await serveLiveChanges(app as never, options.databaseUrl)
+  await serveLiveChanges(app as never, options.databaseUrl, changesOf(db))
   serveOperation(app as never, { db, pool, metricsToken: options.metricsToken })
   for (const routes of options.rooms) routes(app, { db, demoSignIn: options.demoSignIn ?? null })
   await servePages(app, options.webFolder)

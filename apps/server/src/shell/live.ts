@@ -1,10 +1,11 @@
 import { sql } from 'drizzle-orm'
 import type { FastifyInstance, FastifyReply } from 'fastify'
 import pg from 'pg'
+import type { BookChanges } from '../db/changes'
 import type { Database, Transaction } from '../db/connect'
 import { actorOf } from './actor'
 
-const CHANNEL = 'live'
+export const CHANNEL = 'live'
 const BEAT_MS = 25_000
 /** PostgreSQL refuses longer notices. */
 const LONGEST_NOTICE = 7900
@@ -19,9 +20,13 @@ declare module 'fastify' {
 
 const bookTopic = (bookId: string) => `book:${bookId}`
 
+const noticeOf = (topic: string, data: string) => `${topic}\n${data}`
+/** What tells every device of the book that something changed, once it is sent on the channel. */
+export const bookNotice = (bookId: string) => noticeOf(bookTopic(bookId), 'changed')
+
 /** Sends data to whoever listens to a topic, on every server; from a transaction when that commits. */
 export async function publish(via: Transaction | Database, topic: string, data: string): Promise<void> {
-  const notice = `${topic}\n${data}`
+  const notice = noticeOf(topic, data)
   if (notice.length > LONGEST_NOTICE) throw new RangeError(`a notice of ${notice.length} letters is too long`)
   await via.execute(sql`select pg_notify(${CHANNEL}, ${notice})`)
 }
@@ -74,7 +79,11 @@ export class LiveTopics {
 }
 
 /** Listens to the database's notices and serves the book's own changes as server-sent events. */
-export async function serveLiveChanges(app: FastifyInstance, url: string): Promise<void> {
+export async function serveLiveChanges(
+  app: FastifyInstance,
+  url: string,
+  changes: BookChanges,
+): Promise<void> {
   const live = new LiveTopics()
   app.decorate('live', live)
   let client: pg.Client | null = null
@@ -84,11 +93,16 @@ export async function serveLiveChanges(app: FastifyInstance, url: string): Promi
     const next = new pg.Client({ connectionString: url })
     next.on('error', () => undefined)
     next.on('end', () => {
+      changes.listens(false)
       if (!closing) setTimeout(() => void listen().catch(() => undefined), 1000).unref()
     })
-    next.on('notification', ({ payload }) => live.hear(payload ?? ''))
+    next.on('notification', ({ payload = '', processId }) => {
+      changes.hearNotice(payload, processId)
+      live.hear(payload)
+    })
     await next.connect()
     await next.query(`listen ${CHANNEL}`)
+    changes.listens(true)
     client = next
   }
 

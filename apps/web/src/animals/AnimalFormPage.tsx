@@ -1,9 +1,9 @@
 import { PURPOSES, newId, type AnimalPage, type AnimalRow } from '@hatch-book/contract'
-import { mergeThreeWays } from '@hatch-book/core'
 import { App, Button, Input, InputNumber, Segmented, Select } from 'antd'
 import { useState, type FormEvent, type ReactNode } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { SideBySide } from '../parts/SideBySide'
+import { useWriting } from '../parts/useWriting'
 import type { RefusedError } from '../shell/api'
 import { api, refreshBook } from '../shell/api'
 import { useFigures } from '../shell/figures'
@@ -33,10 +33,8 @@ const NAMES: Record<string, string> = {
 }
 
 function AnimalForm({ page }: { page: AnimalPage | undefined }) {
-  const [draft, setDraft] = useState(() => writingOf(page))
-  /** What the draft began with; the page itself may be newer by now. */
-  const [begun, setBegun] = useState(page)
-  const isBehind = page !== undefined && page.animal.version !== begun?.animal.version
+  const writing = useWriting({ version: page?.animal.version ?? 0, writing: writingOf(page) })
+  const { draft, change: set, merge } = writing
   const [error, setError] = useState<RefusedError | null>(null)
   const { data: protocols } = useProtocols()
   const { data: animals } = useAnimals()
@@ -44,7 +42,6 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
   const figures = useFigures()
   const navigate = useNavigate()
   const { notification } = App.useApp()
-  const set = (change: Partial<AnimalWriting>) => setDraft((d) => ({ ...d, ...change }))
   const protocolId = draft.protocolId || protocols?.[0]?.id || ''
   const species = protocols?.find((p) => p.id === protocolId)?.species
   const parents = (sex: 'female' | 'male') =>
@@ -52,11 +49,8 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
       .filter((a) => a.species === species && a.sex === sex && a.id !== page?.animal.id)
       .map((a) => ({ value: a.id, label: `${a.tag}${a.line ? `, ${a.line}` : ''}` }))
   const names = placeNames(places ?? [])
-  const merge = isBehind ? mergeThreeWays(writingOf(begun), writingOf(page), draft) : null
   const settle = (theirs: ReadonlySet<string>) => {
-    const chosen = merge!.conflicts.filter((c) => theirs.has(c.field)).map((c) => [c.field, c.theirs])
-    setDraft({ ...merge!.merged, ...Object.fromEntries(chosen) } as AnimalWriting)
-    setBegun(page)
+    writing.settle(theirs)
     setError(null)
   }
   const tagOf = (id: unknown) => animals?.find((a) => a.id === id)?.tag
@@ -76,7 +70,7 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
       const saved = page
         ? await api.send<AnimalRow>('PATCH', `/api/animals/${page.animal.id}`, {
             ...common,
-            version: begun!.animal.version,
+            version: writing.version,
           })
         : await api.send<AnimalRow>('POST', '/api/animals', {
             ...common,

@@ -1,6 +1,8 @@
 import { App, Button, Input, Segmented, Select } from 'antd'
-import { useState, type FormEvent } from 'react'
-import { api, refreshBook } from '../shell/api'
+import type { FormEvent } from 'react'
+import { SideBySide } from '../parts/SideBySide'
+import { useWriting } from '../parts/useWriting'
+import { api, refreshBook, type RefusedError } from '../shell/api'
 import { useMay, useSession } from '../shell/session'
 import { BookHead } from './BookHead'
 import { BookLife } from './BookLife'
@@ -20,22 +22,32 @@ export function BookPage() {
   )
 }
 
+const NAMES = {
+  ...{ name: 'Name', zone: 'Time zone' },
+  ...{ weightUnit: 'weights in', temperatureUnit: 'temperatures in' },
+}
+
 function Settings() {
   const { book } = useSession()
   const may = useMay()
   const { notification } = App.useApp()
-  const [change, setChange] = useState<Partial<typeof book>>({})
-  const shown = { ...book, ...change }
+  const { name, zone, weightUnit, temperatureUnit } = book
+  const writing = useWriting({
+    version: book.version,
+    writing: { name, zone, weightUnit, temperatureUnit },
+  })
+  const { draft, change, merge } = writing
+  const changed = JSON.stringify(draft) !== JSON.stringify({ name, zone, weightUnit, temperatureUnit })
   const save = async (event: FormEvent) => {
     event.preventDefault()
-    const { version, name, zone, weightUnit, temperatureUnit } = shown
     try {
-      await api.send('PATCH', '/api/book', { version, name, zone, weightUnit, temperatureUnit })
-      setChange({})
+      await api.send('PATCH', '/api/book', { version: writing.version, ...draft })
+      writing.kept(writing.version + 1)
       await refreshBook()
       notification.success({ title: 'Saved' })
     } catch (error) {
       notification.error({ title: 'Not saved', description: (error as Error).message })
+      if ((error as RefusedError).problem?.code === 'stale') await refreshBook()
     }
   }
   return (
@@ -46,8 +58,8 @@ function Settings() {
         <Input
           id="book-name"
           disabled={!may.run}
-          value={shown.name}
-          onChange={(e) => setChange({ ...change, name: e.target.value })}
+          value={draft.name}
+          onChange={(e) => change({ name: e.target.value })}
         />
       </div>
       <div className="field">
@@ -56,8 +68,8 @@ function Settings() {
           id="book-zone"
           showSearch
           disabled={!may.run}
-          value={shown.zone}
-          onChange={(zone: string) => setChange({ ...change, zone })}
+          value={draft.zone}
+          onChange={(zone: string) => change({ zone })}
           options={Intl.supportedValuesOf('timeZone').map((z) => ({ value: z, label: z }))}
         />
       </div>
@@ -67,9 +79,9 @@ function Settings() {
           <Segmented
             aria-label="weights in"
             disabled={!may.run}
-            value={shown.weightUnit}
+            value={draft.weightUnit}
             options={['g', 'oz']}
-            onChange={(weightUnit) => setChange({ ...change, weightUnit: weightUnit as 'g' })}
+            onChange={(weightUnit) => change({ weightUnit: weightUnit as 'g' })}
           />
         </span>
         <span>
@@ -77,17 +89,25 @@ function Settings() {
           <Segmented
             aria-label="temperatures in"
             disabled={!may.run}
-            value={shown.temperatureUnit}
+            value={draft.temperatureUnit}
             options={[
               { value: 'C', label: '°C' },
               { value: 'F', label: '°F' },
             ]}
-            onChange={(temperatureUnit) => setChange({ ...change, temperatureUnit: temperatureUnit as 'C' })}
+            onChange={(temperatureUnit) => change({ temperatureUnit: temperatureUnit as 'C' })}
           />
         </span>
       </div>
+      {merge && (
+        <SideBySide
+          {...merge}
+          nameOf={(field) => NAMES[field as keyof typeof NAMES]}
+          show={(_, value) => String(value)}
+          onSettle={writing.settle}
+        />
+      )}
       {may.run ? (
-        <Button type="primary" htmlType="submit" disabled={Object.keys(change).length === 0}>
+        <Button type="primary" htmlType="submit" disabled={!changed || merge !== null}>
           Save
         </Button>
       ) : (

@@ -7,6 +7,7 @@ export function FormCard({
   title,
   keep,
   says = '',
+  held = false,
   onKeep,
   onDone,
   children,
@@ -14,6 +15,8 @@ export function FormCard({
   title: string
   keep: string
   says?: string
+  /** Something has to be settled before it can be kept. */
+  held?: boolean
   onKeep(): Promise<void> | void
   onDone(): void
   children: ReactNode
@@ -33,7 +36,7 @@ export function FormCard({
         </p>
       )}
       <div className="row" style={{ marginTop: 10, gap: 8 }}>
-        <Button type="primary" htmlType="submit">
+        <Button type="primary" htmlType="submit" disabled={held}>
           {keep}
         </Button>
         <Button onClick={onDone}>Leave it</Button>

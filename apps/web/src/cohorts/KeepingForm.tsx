@@ -2,10 +2,23 @@ import { Input, InputNumber, Select } from 'antd'
 import { useState } from 'react'
 import { Labelled } from '../parts/Labelled'
 import { NumberField } from '../parts/NumberField'
-import { sendOrSay } from '../shell/api'
+import { SideBySide } from '../parts/SideBySide'
+import { useWriting } from '../parts/useWriting'
+import { refreshBook, sendOrSay } from '../shell/api'
 import { placeNames, usePlaces } from '../shell/queries'
 import { FormCard } from './FormCard'
 import type { StudiedCohort } from './study'
+
+const NAMES: Record<string, string> = {
+  ...{
+    placeId: 'Place',
+    tubs: 'Tubs',
+    litres: 'Litres each',
+    heightMm: 'Height, mm',
+    celsius: 'Kept at, °C',
+  },
+  ...{ hostPlant: 'Food plant', thenC: 'Then at, °C', thenFrom: 'from the day' },
+}
 
 /** Where a cohort stands, in what, how warm, on which plant; and how warm it will stand from a day on. */
 export function KeepingForm({
@@ -17,31 +30,40 @@ export function KeepingForm({
 }) {
   const { data: places = [] } = usePlaces()
   const names = placeNames(places)
-  const [kept, setKept] = useState({
-    ...{ placeId: cohort.placeId, tubs: cohort.tubs, litres: cohort.litres, heightMm: cohort.heightMm },
-    ...{
-      celsius: cohort.celsius,
-      hostPlant: cohort.hostPlant,
-      thenC: cohort.thenC,
-      thenFrom: cohort.thenFrom,
-    },
+  const { placeId, tubs, litres, heightMm, celsius, hostPlant, thenC, thenFrom } = cohort
+  const {
+    draft: kept,
+    change,
+    version,
+    merge,
+    settle,
+  } = useWriting({
+    version: cohort.version,
+    writing: { placeId, tubs, litres, heightMm, celsius, hostPlant, thenC, thenFrom },
   })
   const [says, setSays] = useState('')
-  const change = (part: Partial<typeof kept>) => setKept((k) => ({ ...k, ...part }))
   const keep = async () => {
     if ((kept.thenC === null) !== (kept.thenFrom === null))
       return setSays('write both: how warm it will stand, and from which day on')
     if (kept.thenFrom !== null && !/^\d{4}-\d{2}-\d{2}$/.test(kept.thenFrom))
       return setSays('from which day on: write a day like 2026-05-27')
     const refused = await sendOrSay('PATCH', `/api/cohorts/${cohort.id}`, {
-      version: cohort.version,
+      version,
       ...kept,
     })
     setSays(refused)
+    if (refused) await refreshBook()
     if (!refused) onDone()
   }
   return (
-    <FormCard title="How it is kept" keep="Keep it so" says={says} onKeep={keep} onDone={onDone}>
+    <FormCard
+      title="How it is kept"
+      keep="Keep it so"
+      says={merge ? '' : says}
+      held={merge !== null}
+      onKeep={keep}
+      onDone={onDone}
+    >
       <div className="row" style={{ gap: 10, flexWrap: 'wrap', alignItems: 'end' }}>
         <Labelled name="Place">
           <Select
@@ -115,6 +137,19 @@ export function KeepingForm({
           </Labelled>
         )}
       </div>
+      {merge && (
+        <SideBySide
+          {...merge}
+          nameOf={(field) => NAMES[field] ?? field}
+          show={(field, value) =>
+            field === 'placeId' ? (names.get(value as string) ?? '–') : String(value ?? '–')
+          }
+          onSettle={(theirs) => {
+            settle(theirs)
+            setSays('')
+          }}
+        />
+      )}
     </FormCard>
   )
 }

@@ -3,7 +3,9 @@ import { daysBetween, minutesAWeek, onDay, type WorkItem } from '@hatch-book/cor
 import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { NumberField } from '../parts/NumberField'
-import { sendOrSay } from '../shell/api'
+import { SideBySide } from '../parts/SideBySide'
+import { useWriting } from '../parts/useWriting'
+import { refreshBook, sendOrSay } from '../shell/api'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
 import { Jars } from './Jars'
@@ -30,24 +32,52 @@ export const planWork = (preys: readonly PreySupply[], say: Parameters<typeof sa
 
 /** In how many bins a colony stands, and how warm. */
 function Bins({ colony }: { colony: ColonyView }) {
-  const [bins, setBins] = useState(colony.bins)
-  const [celsius, setCelsius] = useState(colony.celsius)
+  const writing = useWriting({
+    version: colony.version,
+    writing: { bins: colony.bins, celsius: colony.celsius },
+  })
+  const { draft, change, merge } = writing
   const [says, setSays] = useState('')
-  const same = bins === colony.bins && celsius === colony.celsius
-  const keep = async () =>
-    setSays(
-      await sendOrSay('PATCH', `/api/colonies/${colony.id}`, { version: colony.version, bins, celsius }),
-    )
+  const same = draft.bins === colony.bins && draft.celsius === colony.celsius
+  const keep = async () => {
+    const refused = await sendOrSay('PATCH', `/api/colonies/${colony.id}`, {
+      version: writing.version,
+      ...draft,
+    })
+    // Theirs is asked for, and stands beside one's own a moment later.
+    if (refused) await refreshBook()
+    else writing.kept(writing.version + 1)
+    setSays(refused)
+  }
+  const settle = (theirs: ReadonlySet<string>) => {
+    writing.settle(theirs)
+    setSays('')
+  }
   return (
     <>
       <div className="row" style={{ gap: 10, alignItems: 'end', marginTop: 8 }}>
-        <NumberField name="Bins" value={bins} onChange={setBins} min={1} max={500} />
-        <NumberField name="Stands at, °C" value={celsius} onChange={setCelsius} min={5} max={45} step={0.5} />
-        <Button disabled={same} onClick={() => void keep()}>
+        <NumberField name="Bins" value={draft.bins} onChange={(bins) => change({ bins })} min={1} max={500} />
+        <NumberField
+          name="Stands at, °C"
+          value={draft.celsius}
+          onChange={(celsius) => change({ celsius })}
+          min={5}
+          max={45}
+          step={0.5}
+        />
+        <Button disabled={same || merge !== null} onClick={() => void keep()}>
           Keep it so
         </Button>
       </div>
-      {says && <p className="bad small">{says}</p>}
+      {merge && (
+        <SideBySide
+          {...merge}
+          nameOf={(field) => (field === 'bins' ? 'Bins' : 'Stands at, °C')}
+          show={(_, value) => String(value)}
+          onSettle={settle}
+        />
+      )}
+      {says && !merge && <p className="bad small">{says}</p>}
     </>
   )
 }
@@ -68,7 +98,7 @@ export function Method({ colony }: { colony: ColonyView }) {
   return (
     <div className="card" role="region" aria-label="How it is worked">
       <h3>How it is worked</h3>
-      {may.decide && <Bins key={`${colony.version}`} colony={colony} />}
+      {may.decide && <Bins key={colony.id} colony={colony} />}
       <div className="row" style={{ gap: 10, marginTop: 10 }}>
         <Select
           aria-label="Method"

@@ -5,7 +5,7 @@ import { useStartPairing } from './startPairing'
 import type { Scene } from './queries'
 import type { ReckonedCross } from './reckon'
 import { fraction, genesInWords, kinWords, percent } from './words'
-import { wishInWords } from './WishField'
+import { wishInWords } from './wish'
 
 /** One cross: the warning first, then the one wanted, then everything it throws. */
 export function CrossCard({

@@ -6,7 +6,8 @@ import { CrossCard } from './CrossCard'
 import { PairingHead, SpeciesPick } from './PairingRooms'
 import { useScene, type Mate, type Scene } from './queries'
 import { likeliest, pedigreeOfScene, reckonCross } from './reckon'
-import { readWish, WishField, wishInWords } from './WishField'
+import { readWish, wishInWords } from './wish'
+import { WishField } from './WishField'
 import { fraction, genesInWords, percent } from './words'
 
 const MOST_CROSSES = 4

@@ -1,35 +1,64 @@
-import {
-  ALLELE_MODES,
-  LINKAGES,
-  geneSetFaults,
-  type Allele,
-  type GeneSet,
-  type Locus,
-} from '@hatch-book/core'
-import { App, Button, Input, InputNumber, Select } from 'antd'
+import { geneSetFaults, type GeneSet, type Locus } from '@hatch-book/core'
+import { App, Button } from 'antd'
 import { useState } from 'react'
+import { SideBySide } from '../parts/SideBySide'
+import { useWriting, type Pieces } from '../parts/useWriting'
 import { api, refreshBook, type RefusedError } from '../shell/api'
 import { useMay } from '../shell/session'
+import { LocusForm, LocusWords } from './LocusForm'
 import type { Scene } from './queries'
 
-const HARMS = ['no harm known', 'lethal', 'impaired'] as const
+/** Genes as what two people can change independently: each locus, and the scores. */
+const GENE_PIECES: Pieces<GeneSet> = {
+  apart({ loci, ...rest }) {
+    const byName: Record<string, unknown> = {}
+    for (const locus of loci)
+      byName[`locus ${locus.name}`] = [...((byName[`locus ${locus.name}`] as []) ?? []), locus]
+    return { ...byName, rest }
+  },
+  together({ rest, ...loci }) {
+    return {
+      ...(rest as object),
+      loci: Object.values(loci).flatMap((l) => (l ?? []) as Locus[]),
+    } as unknown as GeneSet
+  },
+}
+
+const lociInWords = (value: unknown) =>
+  Array.isArray(value)
+    ? (value as Locus[])
+        .map((l) => `${l.linkage}: ${l.alleles.map((a) => `${a.word}, ${a.mode}`).join('; ')}`)
+        .join(' / ')
+    : JSON.stringify(value)
 
 /** The loci of a species in words; edited in place, checked as one types, kept for this book alone. */
 export function GeneSetEditor({ scene }: { scene: Scene }) {
   const may = useMay()
   const { notification } = App.useApp()
-  const [draft, setDraft] = useState<GeneSet | null>(null)
+  const [editing, setEditing] = useState(false)
+  const writing = useWriting({ version: scene.genesVersion, writing: scene.genes }, GENE_PIECES)
+  const { merge } = writing
   const [says, setSays] = useState('')
+  const draft = editing ? writing.draft : null
+  const setDraft = writing.set
   const genes = draft ?? scene.genes
   const faults = draft ? geneSetFaults(draft) : []
+  const leave = () => {
+    setDraft(scene.genes)
+    setEditing(false)
+    setSays('')
+  }
   const save = async () => {
     try {
-      await api.send('PATCH', `/api/genes/${scene.protocolId}`, { version: scene.genesVersion, genes: draft })
+      await api.send('PATCH', `/api/genes/${scene.protocolId}`, { version: writing.version, genes: draft })
+      writing.kept(writing.version + 1)
       await refreshBook()
       notification.success({ title: 'The genes are kept', key: 'genes', duration: 3 })
-      setDraft(null)
+      setEditing(false)
+      setSays('')
     } catch (error) {
       setSays((error as RefusedError).problem?.detail ?? (error as Error).message)
+      if ((error as RefusedError).problem?.code === 'stale') await refreshBook()
     }
   }
   const setLocus = (i: number, locus: Locus) =>
@@ -42,7 +71,7 @@ export function GeneSetEditor({ scene }: { scene: Scene }) {
           {scene.genesVersion === 0 && <span className="small quiet"> as they started</span>}
         </h2>
         {may.decide && !draft && (
-          <button className="plain" onClick={() => setDraft(scene.genes)}>
+          <button className="plain" onClick={() => setEditing(true)}>
             edit
           </button>
         )}
@@ -76,7 +105,18 @@ export function GeneSetEditor({ scene }: { scene: Scene }) {
       </ul>
       {draft && (
         <>
-          {says && (
+          {merge && (
+            <SideBySide
+              {...merge}
+              nameOf={(name) => name}
+              show={(_, value) => (value === undefined ? '–' : lociInWords(value))}
+              onSettle={(theirs) => {
+                writing.settle(theirs)
+                setSays('')
+              }}
+            />
+          )}
+          {says && !merge && (
             <p className="note bad" role="alert">
               {says}
             </p>
@@ -107,159 +147,20 @@ export function GeneSetEditor({ scene }: { scene: Scene }) {
             >
               Add a locus
             </Button>{' '}
-            <Button size="small" type="primary" disabled={faults.length > 0} onClick={() => void save()}>
+            <Button
+              size="small"
+              type="primary"
+              disabled={faults.length > 0 || merge !== null}
+              onClick={() => void save()}
+            >
               Keep them
             </Button>{' '}
-            <Button size="small" onClick={() => setDraft(null)}>
+            <Button size="small" onClick={leave}>
               Leave it
             </Button>
           </div>
         </>
       )}
     </section>
-  )
-}
-
-function LocusWords({ locus }: { locus: Locus }) {
-  return (
-    <div>
-      <span className="fig quiet" style={{ display: 'inline-block', minWidth: 34 }}>
-        {locus.name}
-      </span>
-      {locus.alleles.map((a, i) => (
-        <span key={a.word}>
-          {i > 0 && <span className="quiet"> · </span>}
-          <strong>{a.word}</strong> <span className="small">{a.mode}</span>
-          {a.doubled && <span className="small bad">, two copies {a.doubled.harm}</span>}
-        </span>
-      ))}
-      {locus.linkage !== 'autosome' && <span className="small warm"> on {locus.linkage}</span>}
-      {locus.pairs?.map((p) => (
-        <span key={p.word} className="small quiet">
-          {' '}
-          ({p.alleles.join(' + ')}: {p.word})
-        </span>
-      ))}
-      <div className="small quiet">
-        {locus.alleles
-          .map((a) => [a.seen, a.note].filter(Boolean).join('; '))
-          .filter(Boolean)
-          .join('. ')}
-      </div>
-    </div>
-  )
-}
-
-function LocusForm({
-  locus,
-  onChange,
-  onRemove,
-  says,
-}: {
-  locus: Locus
-  onChange(locus: Locus): void
-  onRemove(): void
-  says: readonly string[]
-}) {
-  const set = (i: number, allele: Allele) =>
-    onChange({ ...locus, alleles: locus.alleles.map((a, k) => (k === i ? allele : a)) })
-  const harm = (allele: Allele, value: (typeof HARMS)[number]): Allele => {
-    const { doubled: _, ...rest } = allele
-    return value === 'no harm known'
-      ? rest
-      : {
-          ...rest,
-          doubled: {
-            harm: value,
-            share: allele.doubled?.share ?? 1,
-            says: allele.doubled?.says ?? 'two copies harm',
-          },
-        }
-  }
-  return (
-    <div style={{ display: 'grid', gap: 6 }}>
-      <div className="row">
-        <Input
-          aria-label="locus"
-          size="small"
-          style={{ width: 70 }}
-          maxLength={12}
-          value={locus.name}
-          onChange={(e) => onChange({ ...locus, name: e.target.value })}
-        />
-        <Select
-          aria-label="lies on"
-          size="small"
-          style={{ width: 104 }}
-          value={locus.linkage}
-          onChange={(linkage) => onChange({ ...locus, linkage })}
-          options={LINKAGES.map((l) => ({ value: l, label: l === 'autosome' ? l : `on ${l}` }))}
-        />
-        <button className="plain small" onClick={onRemove}>
-          remove
-        </button>
-        <button
-          className="plain small"
-          onClick={() =>
-            onChange({ ...locus, alleles: [...locus.alleles, { word: 'another trait', mode: 'recessive' }] })
-          }
-        >
-          add an allele
-        </button>
-      </div>
-      {locus.alleles.map((a, i) => (
-        <div className="row" key={i}>
-          <Input
-            aria-label="trait"
-            size="small"
-            style={{ width: 140 }}
-            maxLength={40}
-            value={a.word}
-            onChange={(e) => set(i, { ...a, word: e.target.value.toLowerCase() })}
-          />
-          <Select
-            aria-label="mode"
-            size="small"
-            style={{ width: 158 }}
-            value={a.mode}
-            onChange={(mode) => set(i, { ...a, mode })}
-            options={ALLELE_MODES.map((m) => ({ value: m, label: m }))}
-          />
-          <Select
-            aria-label="two copies"
-            size="small"
-            style={{ width: 132 }}
-            value={(a.doubled?.harm ?? 'no harm known') as (typeof HARMS)[number]}
-            onChange={(v: (typeof HARMS)[number]) => set(i, harm(a, v))}
-            options={HARMS.map((h) => ({ value: h, label: h }))}
-          />
-          {a.mode === 'dominant' && (
-            <InputNumber
-              aria-label="shows in per cent"
-              size="small"
-              min={1}
-              max={100}
-              suffix="% show"
-              style={{ width: 110 }}
-              value={Math.round((a.shownBy ?? 1) * 100)}
-              onChange={(n) => set(i, { ...a, shownBy: (n ?? 100) / 100 })}
-            />
-          )}
-          {locus.alleles.length > 1 && (
-            <button
-              className="plain small"
-              onClick={() => onChange({ ...locus, alleles: locus.alleles.filter((_, k) => k !== i) })}
-            >
-              remove
-            </button>
-          )}
-        </div>
-      ))}
-      {says.map((s) => (
-        <span key={s} className="says small bad" role="alert">
-          {s}
-        </span>
-      ))}
-    </div>
   )
 }

@@ -2,9 +2,32 @@ import { newId, type LineGoalView } from '@hatch-book/contract'
 import type { Wanted } from '@hatch-book/core'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState } from 'react'
+import { SideBySide } from '../parts/SideBySide'
+import { useWriting } from '../parts/useWriting'
 import { api, refreshBook, type RefusedError } from '../shell/api'
 import type { Scene } from './queries'
-import { WishField, wishInWords } from './WishField'
+import { wishInWords } from './wish'
+import { WishField } from './WishField'
+import { percent } from './words'
+
+type GoalWriting = Pick<LineGoalView, 'name' | 'line' | 'number' | 'mostInbreeding' | 'years' | 'tubs'> & {
+  wanted: Wanted | null
+}
+
+const LIMITS = {
+  ...{ number: 'How many', mostInbreeding: 'Inbred at most' },
+  ...{ years: 'Within seasons', tubs: 'Tubs at a time' },
+}
+const NAMES: Record<string, string> = {
+  ...{ wanted: 'What it is for', line: 'From the animals of', name: 'Name' },
+  ...LIMITS,
+}
+
+function shown(field: string, value: unknown): string {
+  if (field === 'wanted') return wishInWords(value as Wanted | null)
+  if (field === 'mostInbreeding') return percent(value as number)
+  return value === '' ? (field === 'line' ? 'all lines' : '–') : String(value)
+}
 
 /** What a line is for: the animal, how many, and the limits it is to be reached under. */
 export function GoalForm({
@@ -16,30 +39,33 @@ export function GoalForm({
   goal: LineGoalView | null
   onDone(): void
 }) {
-  const [wanted, setWanted] = useState<Wanted | null>(goal?.wanted ?? null)
-  const [name, setName] = useState(goal?.name ?? '')
-  const [line, setLine] = useState(goal?.line ?? '')
-  const [limits, setLimits] = useState({
-    number: goal?.number ?? 2,
-    mostInbreeding: goal?.mostInbreeding ?? scene.rules.kin.alarm,
-    years: goal?.years ?? 8,
-    tubs: goal?.tubs ?? 8,
+  const writing = useWriting<GoalWriting>({
+    version: goal?.version ?? 0,
+    writing: {
+      ...{ wanted: goal?.wanted ?? null, name: goal?.name ?? '', line: goal?.line ?? '' },
+      number: goal?.number ?? 2,
+      mostInbreeding: goal?.mostInbreeding ?? scene.rules.kin.alarm,
+      years: goal?.years ?? 8,
+      tubs: goal?.tubs ?? 8,
+    },
   })
+  const { draft, change, merge } = writing
   const [says, setSays] = useState('')
   const lines = [...new Set(scene.mates.map((m) => m.line))].filter(Boolean).sort()
   const save = async () => {
-    if (!wanted) return setSays('say at least one trait of the animal you are after')
-    const body = { name: name.trim() || wishInWords(wanted), line, wanted, ...limits }
+    if (!draft.wanted) return setSays('say at least one trait of the animal you are after')
+    const body = { ...draft, name: draft.name.trim() || wishInWords(draft.wanted) }
     try {
-      if (goal) await api.send('PATCH', `/api/line-goals/${goal.id}`, { version: goal.version, ...body })
+      if (goal) await api.send('PATCH', `/api/line-goals/${goal.id}`, { version: writing.version, ...body })
       else await api.send('POST', '/api/line-goals', { id: newId(), protocolId: scene.protocolId, ...body })
       await refreshBook()
       onDone()
     } catch (error) {
       setSays((error as RefusedError).problem?.detail ?? (error as Error).message)
+      if ((error as RefusedError).problem?.code === 'stale') await refreshBook()
     }
   }
-  const number = (key: keyof typeof limits, label: string, most: number, scale = 1, unit = '') => (
+  const number = (key: keyof typeof LIMITS, label: string, most: number, scale = 1, unit = '') => (
     <div className="field" style={{ width: 132 }}>
       <label htmlFor={key}>{label}</label>
       <InputNumber
@@ -48,8 +74,8 @@ export function GoalForm({
         max={most}
         {...(unit ? { suffix: unit } : {})}
         style={{ width: '100%' }}
-        value={Math.round(limits[key] * scale * 100) / 100}
-        onChange={(n) => n !== null && setLimits({ ...limits, [key]: n / scale })}
+        value={Math.round(draft[key] * scale * 100) / 100}
+        onChange={(n) => n !== null && change({ [key]: n / scale })}
       />
     </div>
   )
@@ -64,18 +90,20 @@ export function GoalForm({
     >
       <div className="row" style={{ alignItems: 'flex-start', gap: 14, marginBottom: 12 }}>
         <WishField
+          // What it reads is begun anew once theirs was settled with one's own.
+          key={writing.version}
           id="goal-wish"
           label="What it is for"
           genes={scene.genes}
-          wish={wanted}
-          onWish={setWanted}
+          wish={draft.wanted}
+          onWish={(wanted) => change({ wanted })}
         />
         <div className="field" style={{ minWidth: 200, marginBottom: 0 }}>
           <label htmlFor="goal-line">From the animals of</label>
           <Select
             id="goal-line"
-            value={line}
-            onChange={setLine}
+            value={draft.line}
+            onChange={(line: string) => change({ line })}
             options={[{ value: '', label: 'all lines' }, ...lines.map((l) => ({ value: l, label: l }))]}
           />
         </div>
@@ -84,24 +112,35 @@ export function GoalForm({
           <Input
             id="goal-name"
             maxLength={80}
-            value={name}
-            placeholder={wishInWords(wanted)}
-            onChange={(e) => setName(e.target.value)}
+            value={draft.name}
+            placeholder={wishInWords(draft.wanted)}
+            onChange={(e) => change({ name: e.target.value })}
           />
         </div>
       </div>
       <div className="row" style={{ gap: 14 }}>
-        {number('number', 'How many', 100)}
-        {number('mostInbreeding', 'Inbred at most', 100, 100, '%')}
-        {number('years', 'Within seasons', 15)}
-        {number('tubs', 'Tubs at a time', 1000)}
+        {number('number', LIMITS.number, 100)}
+        {number('mostInbreeding', LIMITS.mostInbreeding, 100, 100, '%')}
+        {number('years', LIMITS.years, 15)}
+        {number('tubs', LIMITS.tubs, 1000)}
       </div>
-      {says && (
+      {merge && (
+        <SideBySide
+          {...merge}
+          nameOf={(field) => NAMES[field] ?? field}
+          show={(field, value) => shown(field, value)}
+          onSettle={(theirs) => {
+            writing.settle(theirs)
+            setSays('')
+          }}
+        />
+      )}
+      {says && !merge && (
         <p className="note bad" role="alert">
           {says}
         </p>
       )}
-      <Button type="primary" htmlType="submit">
+      <Button type="primary" htmlType="submit" disabled={merge !== null}>
         {goal ? 'Keep it' : 'Set it'}
       </Button>{' '}
       <Button onClick={onDone}>Leave it</Button>

@@ -8,7 +8,7 @@ import { GoalForm } from './GoalForm'
 import { PairingHead, SpeciesPick } from './PairingRooms'
 import { PlanCard } from './PlanCard'
 import { useLineGoals, useScene, type Scene } from './queries'
-import { wishInWords } from './WishField'
+import { wishInWords } from './wish'
 import { percent } from './words'
 
 const createWorker = () => new Worker(new URL('./goals.worker.ts', import.meta.url), { type: 'module' })

@@ -62,7 +62,7 @@ export function SeasonPage() {
           is expected, how long a male has to rest, and finds who should be with whom.
         </p>
       )}
-      {scene && plan && <SeasonPlan key={`${plan.id} ${plan.version}`} scene={scene} plan={plan} />}
+      {scene && plan && <SeasonPlan key={plan.id} scene={scene} plan={plan} />}
     </section>
   )
 }

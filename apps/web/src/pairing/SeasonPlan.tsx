@@ -9,6 +9,8 @@ import {
 } from '@hatch-book/core'
 import { App, Button } from 'antd'
 import { useMemo, useState } from 'react'
+import { SideBySide } from '../parts/SideBySide'
+import { useWriting } from '../parts/useWriting'
 import { api, refreshBook, type RefusedError } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
@@ -19,8 +21,9 @@ import type { Scene } from './queries'
 import { pedigreeOfScene, reckonCross } from './reckon'
 import type { SolvedSeason } from './season.worker'
 import { SeasonSettingsForm } from './SeasonSettingsForm'
+import { SEASON_PIECES, pieceName, pieceInWords } from './seasonPieces'
 import { SeasonSheet } from './SeasonSheet'
-import { begunCourses, problemOf, type SeasonBody } from './seasonProblem'
+import { begunCourses, problemOf } from './seasonProblem'
 import { bodyOf, LossWords, plainCourse, sameCourses, togetherGain, whatChanges } from './seasonWords'
 import { TodayInSeason } from './TodayInSeason'
 import { percent } from './words'
@@ -29,7 +32,8 @@ const createWorker = () => new Worker(new URL('./season.worker.ts', import.meta.
 
 /** A plan on its sheet: solved, moved by hand, judged as it stands. */
 export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView }) {
-  const [body, setBody] = useState<SeasonBody>(plan)
+  const writing = useWriting({ version: plan.version, writing: bodyOf(plan) }, SEASON_PIECES)
+  const { draft: body, set: setBody, merge } = writing
   const [asked, setAsked] = useState<{ problem: AssignProblem; of: string } | null>(null)
   const [picked, setPicked] = useState<string | null>(null)
   const [setting, setSetting] = useState(false)
@@ -97,13 +101,17 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
     take(courses.map((c) => (c === course ? { female: c.female, male: c.male, visits: c.visits } : c)))
   const save = async () => {
     try {
-      await api.send('PATCH', `/api/season-plans/${plan.id}`, { version: plan.version, ...bodyOf(body) })
+      await api.send('PATCH', `/api/season-plans/${plan.id}`, { version: writing.version, ...bodyOf(body) })
+      writing.kept(writing.version + 1)
       await refreshBook()
       notification.success({ title: 'The plan is kept', key: 'season', duration: 3 })
     } catch (refused) {
       notification.error({ title: 'Not kept', description: (refused as RefusedError).message })
+      // Theirs is asked for, and stands beside one's own a moment later.
+      if ((refused as RefusedError).problem?.code === 'stale') await refreshBook()
     }
   }
+  const tagOf = (id: string) => mates.get(id)?.tag ?? '?'
   const course = courses.find((c) => c.female === picked)
   const pair = course && mates.get(course.female) && mates.get(course.male) ? course : undefined
   const together = useMemo(() => togetherGain(problem, best), [problem, best])
@@ -135,7 +143,7 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
                 {begun.length > 0 ? 'Solve again from today' : 'Find the best plan'}
               </Button>
               {changed && (
-                <Button type="primary" onClick={() => void save()}>
+                <Button type="primary" disabled={merge !== null} onClick={() => void save()}>
                   Keep it
                 </Button>
               )}
@@ -143,6 +151,14 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
           )}
         </span>
       </div>
+      {merge && (
+        <SideBySide
+          {...merge}
+          nameOf={(piece) => pieceName(piece, tagOf)}
+          show={(piece, value) => pieceInWords(piece, value, tagOf, figures.day)}
+          onSettle={writing.settle}
+        />
+      )}
       {error && (
         <p className="note bad" role="alert">
           The solver failed: {error}. The plan at once stands below.

@@ -18,11 +18,11 @@ const MOST_PARTS = 9
 export function fraction(share: number): string {
   if (share <= 0) return '0'
   if (share >= 1 - 1e-9) return 'all'
-  for (const of of [2, 3, 4, 8, 16, 32, 64, 128, 256]) {
-    const parts = share * of
+  for (const whole of [2, 3, 4, 8, 16, 32, 64, 128, 256]) {
+    const parts = share * whole
     // A belief is never quite a half: what is as good as a small fraction is read as one.
     if (Math.round(parts) <= MOST_PARTS && Math.abs(parts - Math.round(parts)) < 0.004 * Math.round(parts))
-      return `${Math.round(parts)}/${of}`
+      return `${Math.round(parts)}/${whole}`
   }
   return percent(share)
 }

@@ -1,7 +1,9 @@
 import { newId, type PriceView } from '@hatch-book/contract'
 import { Button, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
-import { sendOrSay } from '../shell/api'
+import { SideBySide } from '../parts/SideBySide'
+import { useWriting } from '../parts/useWriting'
+import { refreshBook, sendOrSay } from '../shell/api'
 import { useMay } from '../shell/session'
 import { ANY_ANIMAL, AskedFields } from './AskedFields'
 import { SalesHead } from './SalesHead'
@@ -39,7 +41,7 @@ export function PricesPage() {
           </thead>
           <tbody>
             {data.prices.map((p) => (
-              <PriceRow key={`${p.id}-${p.version}`} price={p} onSays={setSays} decides={may.decide} />
+              <PriceRow key={p.id} price={p} onSays={setSays} decides={may.decide} />
             ))}
           </tbody>
         </table>
@@ -57,42 +59,70 @@ function PriceRow({
   decides: boolean
   onSays(s: string): void
 }) {
-  const save = (price: number, withdrawn = false) =>
-    void sendOrSay('PATCH', `/api/prices/${p.id}`, { version: p.version, price, withdrawn }).then(onSays)
+  const writing = useWriting({ version: p.version, writing: { price: p.price } })
+  const { draft, change, merge } = writing
+  const save = async (price: number, withdrawn = false) => {
+    const refused = await sendOrSay('PATCH', `/api/prices/${p.id}`, {
+      version: writing.version,
+      price,
+      withdrawn,
+    })
+    // Theirs is asked for, and stands beside one's own a moment later.
+    if (refused) await refreshBook()
+    else writing.kept(writing.version + 1)
+    onSays(refused)
+  }
+  const settle = (theirs: ReadonlySet<string>) => {
+    writing.settle(theirs)
+    onSays('')
+  }
   return (
-    <tr>
-      <td>{p.species}</td>
-      <td>{p.line || <span className="quiet">any</span>}</td>
-      <td>{p.sex}</td>
-      <td>{p.trait || <span className="quiet">any</span>}</td>
-      <td className="right">
-        {decides ? (
-          <InputNumber
-            aria-label={`price of ${p.species} ${p.line} ${p.sex} ${p.trait}`}
-            min={0}
-            size="small"
-            defaultValue={p.price}
-            onBlur={(e) => {
-              const typed = Number(e.target.value)
-              if (e.target.value !== '' && typed !== p.price) save(typed)
-            }}
-          />
-        ) : (
-          <span className="fig">{p.price}</span>
-        )}
-      </td>
-      <td className="right">
-        {decides && (
-          <button
-            className="plain small"
-            aria-label={`take off ${p.species} ${p.line} ${p.sex} ${p.trait}`}
-            onClick={() => save(p.price, true)}
-          >
-            take off
-          </button>
-        )}
-      </td>
-    </tr>
+    <>
+      <tr>
+        <td>{p.species}</td>
+        <td>{p.line || <span className="quiet">any</span>}</td>
+        <td>{p.sex}</td>
+        <td>{p.trait || <span className="quiet">any</span>}</td>
+        <td className="right">
+          {decides ? (
+            <InputNumber
+              aria-label={`price of ${p.species} ${p.line} ${p.sex} ${p.trait}`}
+              min={0}
+              size="small"
+              value={draft.price}
+              onChange={(price) => price !== null && change({ price })}
+              onBlur={() => draft.price !== p.price && !merge && void save(draft.price)}
+              onPressEnter={() => draft.price !== p.price && !merge && void save(draft.price)}
+            />
+          ) : (
+            <span className="fig">{p.price}</span>
+          )}
+        </td>
+        <td className="right">
+          {decides && (
+            <button
+              className="plain small"
+              aria-label={`take off ${p.species} ${p.line} ${p.sex} ${p.trait}`}
+              onClick={() => void save(p.price, true)}
+            >
+              take off
+            </button>
+          )}
+        </td>
+      </tr>
+      {merge && (
+        <tr>
+          <td colSpan={6}>
+            <SideBySide
+              {...merge}
+              nameOf={() => 'price'}
+              show={(_, price) => String(price)}
+              onSettle={settle}
+            />
+          </td>
+        </tr>
+      )}
+    </>
   )
 }
 

@@ -11,7 +11,8 @@ const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 
 /**
  * Brings together what two editors made of one thing that they both began with. A field that one of them changed is taken from
- * them; one that both changed to the same is no conflict; one that both changed otherwise is left to a person.
+ * them; one that both changed to the same is no conflict; one that both changed otherwise is left to a person. A field that is not there
+ * is as good as an undefined one.
  * @returns what is agreed, with one's own value where there is a conflict; the fields taken from the other; the conflicts
  */
 export function mergeThreeWays<T extends object>(
@@ -22,7 +23,8 @@ export function mergeThreeWays<T extends object>(
   const merged = { ...mine }
   const taken: (keyof T & string)[] = []
   const conflicts: Conflict<T>[] = []
-  for (const field of Object.keys(mine) as (keyof T & string)[]) {
+  // What one of them added or took away is a field that the others lack.
+  for (const field of Object.keys({ ...base, ...theirs, ...mine }) as (keyof T & string)[]) {
     const values = { base: base[field], theirs: theirs[field], mine: mine[field] }
     if (same(values.theirs, values.base) || same(values.theirs, values.mine)) continue
     if (same(values.mine, values.base)) {

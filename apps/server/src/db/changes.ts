@@ -1,0 +1,82 @@
+const WROTE = 'wrote:'
+/** PostgreSQL refuses notices of 8000 letters; more animals than these are told as 'something'. */
+const MOST_NAMED = 200
+/** So many changes back are remembered with what they touched. */
+const REMEMBERED = 2000
+
+/** The animals that were touched, or null where anything may have been. */
+export type Touched = readonly string[] | null
+
+/** What the database tells every server when a transaction that wrote something in a book commits. */
+export const wroteNotice = (bookId: string, touched: Touched) =>
+  `${WROTE}${bookId}\n${touched && touched.length <= MOST_NAMED ? touched.join(',') : ''}`
+
+interface Heard {
+  count: number
+  /** What the last changes touched, the latest last. */
+  last: Touched[]
+}
+
+/**
+ * How often each book was changed, as far as this server has heard: what was worked out between two changes stands. The server's own changes
+ * count at once, those of others when the database tells of them, some milliseconds after; its devices are told to look again by the
+ * same notices. While the server does not hear, nothing stands.
+ */
+export class BookChanges {
+  private readonly books = new Map<string, Heard>()
+  private readonly ownLines = new Set<number>()
+  private hearing = false
+  /** Raised whenever something may have passed unheard. */
+  private era = 0
+
+  heard(bookId: string, touched: Touched): void {
+    const book = this.books.get(bookId) ?? { count: 0, last: [] }
+    book.count += 1
+    book.last.push(touched)
+    if (book.last.length > REMEMBERED) book.last.splice(0, REMEMBERED / 2)
+    this.books.set(bookId, book)
+  }
+
+  /** Takes a notice of the database, if it is one of these and another server's. */
+  hearNotice(notice: string, line: number): void {
+    if (!notice.startsWith(WROTE) || this.ownLines.has(line)) return
+    const cut = notice.indexOf('\n')
+    const names = notice.slice(cut + 1)
+    this.heard(notice.slice(WROTE.length, cut), names === '' ? null : names.split(','))
+  }
+
+  /** A line of this server's own, on which it writes: what it says there is counted when it is said. */
+  opened(line: number): void {
+    this.ownLines.add(line)
+  }
+  closed(line: number): void {
+    this.ownLines.delete(line)
+  }
+
+  /** The line on which notices come was opened, or was lost. */
+  listens(does: boolean): void {
+    this.hearing = does
+    this.era += 1
+  }
+
+  /** Stands for the state of a book; null where it may have changed unheard. */
+  stampOf(bookId: string): string | null {
+    return this.hearing ? `${this.era}.${this.books.get(bookId)?.count ?? 0}` : null
+  }
+
+  /** The animals that were touched since a stamp, all of them; null where anything may have changed. */
+  touchedSince(bookId: string, stamp: string): Set<string> | null {
+    const [era, count] = stamp.split('.').map(Number)
+    const book = this.books.get(bookId)
+    if (!this.hearing || era !== this.era) return null
+    const ago = (book?.count ?? 0) - count!
+    if (!book || ago === 0) return new Set()
+    if (ago > book.last.length) return null
+    const touched = new Set<string>()
+    for (const names of book.last.slice(-ago)) {
+      if (!names) return null
+      for (const name of names) touched.add(name)
+    }
+    return touched
+  }
+}
