@@ -8,7 +8,8 @@ export default defineConfig({
   timeout: 120_000,
   // A machine with two busy cores answers late; a view that is wrong stays wrong.
   expect: { timeout: 12_000 },
-  workers: 1,
+  // Two files at a time: a story mostly waits for its page.
+  workers: 2,
   // On a busy machine a click can fall between two drawings; the run says which stories needed it.
   retries: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/playwright.json' }]],

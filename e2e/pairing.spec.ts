@@ -147,6 +147,63 @@ test('kin: the table both ways round, the pedigree, founders; a goal and the gen
   await expect(page.getByRole('region', { name: 'lavender' })).toContainText(/lavender/)
 })
 
+test('two plan the same season, and change the same goal, at once: both words stand side by side, and neither loses theirs', async ({
+  page,
+  browser,
+}) => {
+  const other = await (await browser.newContext({ serviceWorkers: 'block' })).newPage()
+  for (const at of [page, other]) await signIn(at, book.url)
+  const both = page.getByRole('alert', { name: 'Somebody changed this too' })
+
+  await test.step('each puts off another female: the plan has both', async () => {
+    for (const [at, female] of [
+      [page, 'C15'],
+      [other, 'C11'],
+    ] as const) {
+      await at.goto(`${book.url}/pairing/season`)
+      await at
+        .getByRole('button', { name: new RegExp(`^${female}`) })
+        .first()
+        .click()
+      await at.getByRole('button', { name: 'two weeks late' }).click()
+    }
+    await other.getByRole('button', { name: 'Keep it' }).click()
+    await expect(both).toContainText('Taken over from them: C11, window')
+    await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled()
+    await both.getByRole('button', { name: 'Go on' }).click()
+    await page.getByRole('button', { name: 'Keep it' }).click()
+    await expect(page.getByText('The plan is kept')).toBeVisible()
+    for (const female of ['C15', 'C11']) {
+      await page
+        .getByRole('button', { name: new RegExp(`^${female}`) })
+        .first()
+        .click()
+      await expect(page.getByText('set by hand')).toBeVisible()
+    }
+  })
+
+  await test.step('both change the limits of a goal: one is chosen, the other taken over', async () => {
+    const name = 'Neither black nor red'
+    for (const at of [page, other]) {
+      await at.goto(`${book.url}/pairing/goals`)
+      await at.getByRole('region', { name }).getByRole('button', { name: 'change the goal' }).click()
+    }
+    await page.getByLabel('Tubs at a time').fill('14')
+    await other.getByLabel('Tubs at a time').fill('12')
+    await other.getByLabel('Within seasons').fill('7')
+    await other.getByRole('button', { name: 'Keep it' }).click()
+    await expect(both).toContainText('Taken over from them: Within seasons')
+    await expect(both.getByRole('row', { name: /Tubs at a time/ })).toContainText('1214')
+    await both.getByText('theirs', { exact: true }).last().click()
+    await both.getByRole('button', { name: 'Settle it so' }).click()
+    await expect(page.getByLabel('Tubs at a time')).toHaveValue('12')
+    await expect(page.getByLabel('Within seasons')).toHaveValue('7')
+    await page.getByRole('button', { name: 'Keep it' }).click()
+    await expect(page.getByRole('region', { name })).toContainText('12 tubs for holdbacks')
+  })
+  await other.context().close()
+})
+
 test('a pairing session by keyboard: the clock runs, each key writes what was seen, and what it means is said', async ({
   page,
 }) => {

@@ -31,17 +31,33 @@ export const templatesOf = (runner: number) => join(tmpdir(), `hatch-book-e2e-te
  * closes the book; the others get a copy, so that the same two years are not lived through again and again.
  */
 export async function demoFolder(...args: string[]): Promise<string> {
-  const template = join(templatesOf(process.ppid), args.join('') || 'default')
-  if (!existsSync(join(template, 'ready'))) {
-    rmSync(template, { recursive: true, force: true })
-    mkdirSync(template, { recursive: true })
-    await closeBook(await startBook(template, ...args))
-    writeFileSync(join(template, 'ready'), '')
+  const templates = templatesOf(process.ppid)
+  mkdirSync(templates, { recursive: true })
+  const template = join(templates, args.join('') || 'default')
+  if (isFirst(template)) {
+    try {
+      await closeBook(await startBook(template, ...args))
+      writeFileSync(join(template, 'ready'), '')
+    } catch (error) {
+      forget(template)
+      throw error
+    }
   }
+  while (!existsSync(join(template, 'ready'))) await new Promise((resolve) => setTimeout(resolve, 500))
   const folder = freshFolder()
   // The database's files belong to its own user: only `cp` keeps that.
   execFileSync('cp', ['-a', `${template}/.`, folder])
   return folder
+}
+
+/** Makes a folder; false where another story made it before, or is just making it. */
+function isFirst(folder: string): boolean {
+  try {
+    mkdirSync(folder)
+    return true
+  } catch {
+    return false
+  }
 }
 
 /** Starts the program as a keeper does, on a data folder of its own, and waits for its address. */

@@ -2,6 +2,7 @@ import { AnimalRow } from '@hatch-book/contract'
 import { sql, type SQL } from 'drizzle-orm'
 import type { BookChanges } from '../db/changes'
 import { changesOf, type Transaction } from '../db/connect'
+import { countedAs } from '../entries'
 import { loadShelf } from '../protocols/store'
 import type { Actor } from '../shell/actor'
 import { inTurns, oneAtATime } from '../shell/turns'
@@ -90,12 +91,9 @@ async function renewed(
   last: KeptBook,
   touched: ReadonlySet<string>,
 ): Promise<InOrder> {
-  const names = sql`any(${sql.param([...touched])}::uuid[])`
   // What is written of a record that was merged counts for the animal it was merged into.
-  const rows = await readStamps(
-    tx,
-    sql`a.id = ${names} or a.id in (select merged_into_id from animal m where m.id = ${names})`,
-  )
+  const counted = await countedAs(tx, [...touched])
+  const rows = await readStamps(tx, sql`a.id = any(${sql.param(counted)}::uuid[])`)
   const list = [...last.list]
   for (const animal of await judgeStale(tx, actor, everyone, rows)) {
     const place = last.placeInList.get(animal.id)

@@ -1,5 +1,5 @@
 export { openSexes } from './openSexes'
 export { readEntries } from './read'
 export { entryRoutes } from './routes'
-export { refreshStandings, standingEntries, standsSql, subjectsWithMerged } from './standing'
+export { countedAs, refreshStandings, standingEntries, standsSql, subjectsWithMerged } from './standing'
 export { dayOf, entryOf, guardEntries, onStrike, refresh, writeEntries, type EntryGuard } from './write'

@@ -48,7 +48,7 @@ export async function standingEntries(
 }
 
 /** The animals that some records count for: those merged into another count there. */
-async function countedAs(tx: Transaction, animalIds: readonly string[]): Promise<string[]> {
+export async function countedAs(tx: Transaction, animalIds: readonly string[]): Promise<string[]> {
   const { rows } = await tx.execute<{ id: string }>(
     sql`select distinct coalesce(merged_into_id, id) as id from animal where id = any(${sql.param(animalIds)}::uuid[])`,
   )

@@ -6,6 +6,9 @@ import { areSimple, writeAll, writeEntries, type EntriesSent, type Outcome } fro
 /** What is written in one transaction at most, in batches. */
 const MOST_TOGETHER = 32
 
+/** While the database writes one group, the next is folded here. */
+const AT_ONCE = 2
+
 interface Waiting extends EntriesSent {
   resolve(outcome: Outcome): void
   reject(error: unknown): void
@@ -13,7 +16,8 @@ interface Waiting extends EntriesSent {
 
 interface Queue {
   waiting: Waiting[]
-  writing: boolean
+  /** Transactions under way. */
+  writing: number
 }
 
 const queues = new WeakMap<Database, Map<string, Queue>>()
@@ -21,7 +25,7 @@ const queues = new WeakMap<Database, Map<string, Queue>>()
 function queueOf(db: Database, bookId: string): Queue {
   const ofBooks = queues.get(db) ?? new Map<string, Queue>()
   queues.set(db, ofBooks)
-  const queue = ofBooks.get(bookId) ?? { waiting: [], writing: false }
+  const queue = ofBooks.get(bookId) ?? { waiting: [], writing: 0 }
   ofBooks.set(bookId, queue)
   return queue
 }
@@ -36,14 +40,14 @@ export function writeTogether(db: Database, actor: Actor, drafts: readonly Entry
   const queue = queueOf(db, actor.bookId)
   return new Promise((resolve, reject) => {
     queue.waiting.push({ actor, drafts, resolve, reject })
-    if (!queue.writing) void writeWaiting(db, actor.bookId, queue)
+    if (queue.writing < AT_ONCE) void writeWaiting(db, actor.bookId, queue)
   })
 }
 
 async function writeWaiting(db: Database, bookId: string, queue: Queue): Promise<void> {
-  queue.writing = true
+  queue.writing += 1
   while (queue.waiting.length > 0) await writeGroup(db, bookId, queue.waiting.splice(0, MOST_TOGETHER))
-  queue.writing = false
+  queue.writing -= 1
 }
 
 async function writeGroup(db: Database, bookId: string, group: readonly Waiting[]): Promise<void> {

@@ -87,19 +87,22 @@ const AT_ONCE = 2000
 
 /** Writes what several devices of one book sent, all of it or nothing. @returns the outcome of each */
 export async function writeAll(tx: Transaction, sent: readonly EntriesSent[]): Promise<Outcome[]> {
+  const drafts = sent.flatMap((s) => s.drafts)
+  // First of all: of two devices that send the same entry, the second waits here, and knows it then.
+  const standings = await holdSubjects(tx, drafts)
   const known = await knownEntries(
     tx,
-    sent.flatMap(({ drafts }) => drafts.map((d) => d.id)),
+    drafts.map((d) => d.id),
   )
-  const outcomes = sent.map(({ actor, drafts }) => {
-    const fresh = drafts.filter((d) => !known.has(d.id))
-    const passed = drafts.filter((d) => known.has(d.id)).map((d) => d.id)
+  const outcomes = sent.map(({ actor, drafts: own }) => {
+    const fresh = own.filter((d) => !known.has(d.id))
+    const passed = own.filter((d) => known.has(d.id)).map((d) => d.id)
     // Sent by two devices at once, it is written for the first.
     for (const { id } of fresh) known.add(id)
     return { actor, fresh, passed }
   })
   const fresh = outcomes.flatMap((o) => o.fresh)
-  if (fresh.length > 0) await writeFresh(tx, outcomes, fresh)
+  if (fresh.length > 0) await writeFresh(tx, outcomes, fresh, standings)
   return outcomes.map((o) => ({ written: o.fresh.map((d) => d.id), known: o.passed }))
 }
 
@@ -114,9 +117,9 @@ async function writeFresh(
   tx: Transaction,
   sent: readonly { actor: Actor; fresh: readonly EntryDraft[] }[],
   fresh: readonly EntryDraft[],
+  standings: Standings,
 ): Promise<void> {
   const { bookId } = sent[0]!.actor
-  const standings = await holdSubjects(tx, fresh)
   for (const { actor, fresh: drafts } of sent)
     for (const draft of drafts) {
       checkTime(actor, draft)

@@ -1,7 +1,7 @@
 import { Round, RoundQuery } from '@hatch-book/contract'
 import { addDays, dueWork, instantOfDay, withRepeats, type WorkItem } from '@hatch-book/core'
-import { sql } from 'drizzle-orm'
-import { inBook, type Transaction } from '../db/connect'
+import { inBook, tables, type Transaction } from '../db/connect'
+import { keepBesideAnimals } from '../db/kept'
 import { readEntries } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
@@ -86,14 +86,21 @@ const writtenToday = (tx: Transaction, { today, book, member }: Actor): Promise<
     reader: member.id,
   })
 
+type Station = Round['stations'][number]
+
 /** The places of the work and those that hold them. */
-async function stationsOf(tx: Transaction, items: readonly WorkItem[]): Promise<Round['stations']> {
-  const ids = [...new Set(items.flatMap(({ placeId }) => placeId ?? []))]
-  if (ids.length === 0) return []
-  const { rows } = await tx.execute<Round['stations'][number] & Record<string, unknown>>(sql`
-    with recursive walked as (
-      select id, name, kind, parent_id, position from place where id = any(${sql.param(ids)}::uuid[])
-      union select p.id, p.name, p.kind, p.parent_id, p.position from place p join walked w on w.parent_id = p.id
-    ) select id, name, kind, parent_id as "parentId", position from walked`)
-  return rows
+async function stationsOf(tx: Transaction, items: readonly WorkItem[]): Promise<Station[]> {
+  const places = await keepBesideAnimals(tx, 'stations', () => readStations(tx))
+  const walked = new Map<string, Station>()
+  for (const { placeId } of items)
+    for (let at = places.get(placeId ?? ''); at && !walked.has(at.id); at = places.get(at.parentId ?? ''))
+      walked.set(at.id, at)
+  return [...walked.values()]
+}
+
+async function readStations(tx: Transaction): Promise<Map<string, Station>> {
+  const { place } = tables
+  const { id, name, kind, parentId, position } = place
+  const rows = await tx.select({ id, name, kind, parentId, position }).from(place)
+  return new Map(rows.map((row) => [row.id, row]))
 }

@@ -20,45 +20,22 @@ import {
   type DueFacts,
   type WorkItem,
 } from '@hatch-book/core'
-import { desc, eq, gt, sql, type SQL } from 'drizzle-orm'
+import { desc, eq, gt, sql } from 'drizzle-orm'
 import { currentRests } from '../brumation'
 import { readAlarms } from '../climate'
 import { cohortViews, protocolIn } from '../cohorts'
 import { colonyViews } from '../colonies'
 import { tables, type Transaction } from '../db/connect'
-import { keepWhile } from '../db/kept'
 import { standsSql } from '../entries'
 import { loadClutches, readFinding, studyClutches } from '../incubation'
 import { viewPairings } from '../pairing'
 import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
+import { entriesOf, keptWork, versions, type RestsOn } from './keptWork'
 
 type DayWork = DueFacts['days'][number]
 type PlaceOf = (animalId: string) => string | null
 
-/**
- * What a room has to say is kept as long as nothing changes that it rests on.
- * @param rests the versions of all that, as text
- */
-async function keptWork<T>(
-  tx: Transaction,
-  actor: Actor,
-  room: string,
-  rests: SQL,
-  work: () => Promise<T>,
-): Promise<T> {
-  const { stamp: protocols } = await loadShelf(tx)
-  const { rows } = await tx.execute<{ stamp: string }>(sql`select concat_ws('|', ${rests}) as stamp`)
-  const stamp = [actor.today, actor.book.zone, protocols, rows[0]!.stamp].join('|')
-  return keepWhile(`${room} ${actor.bookId}`, stamp, work)
-}
-
-/** Changes with every row of a table that is written. */
-const versions = (table: string) =>
-  sql`(select count(*) || '.' || coalesce(sum(xmin::text::bigint), 0) from ${sql.identifier(table)})`
-/** Changes with every entry of some kinds, and with every one that is struck out. */
-const entriesOf = (kinds: readonly EntryKind[]) =>
-  sql`(select count(*) || '.' || coalesce(sum(xmin::text::bigint), 0) from entry where kind = any(${sql.param([...kinds, 'struck'])}))`
 const PAIR_KINDS: readonly EntryKind[] = [...PAIRING_EVENTS, 'paired despite']
 const EGG_KINDS: readonly EntryKind[] = [
   ...['clutch found', 'egg fate', 'batch fate', 'eggs looked at', 'clutch moved', 'laying sign'],
@@ -73,9 +50,11 @@ export async function eggWork(
 ): Promise<Pick<DueFacts, 'days' | 'hatches'>> {
   // Probes speak all day: a forecast of days is looked at again each hour.
   const hour = Math.floor(actor.now / 3_600_000)
-  const rests = sql`${versions('clutch')}, ${versions('egg')}, ${versions('place')},
-    ${entriesOf([...EGG_KINDS, ...PAIR_KINDS])}, ${hour}::text`
-  const { nests, clutches, looked } = await keptWork(tx, actor, 'eggs', rests, async () => ({
+  const on: RestsOn = {
+    beside: sql`${versions('clutch')}, ${versions('egg')}, ${versions('place')}`,
+    ofAnimals: sql`${entriesOf([...EGG_KINDS, ...PAIR_KINDS])}, ${hour}::text`,
+  }
+  const { nests, clutches, looked } = await keptWork(tx, actor, 'eggs', on, async () => ({
     nests: await readFinding(tx, actor),
     clutches: (await studyClutches(tx, actor, await loadClutches(tx))).map(({ view }) => view),
     looked: await lookedAt(tx, actor),
@@ -139,9 +118,11 @@ const MISSED_DAYS = 21
 /** Checks and turns of those who rest, and who must be woken. */
 export async function restWork(tx: Transaction, actor: Actor, placeOf: PlaceOf): Promise<DayWork[]> {
   // All that is written of a sleeper changes where it stands.
-  const on = sql`${versions('rest')}, ${versions('rest_plan')}, ${versions('unit')},
-    ${entriesOf(['batch went in', 'batch check', 'batch came out', 'introduced'])},
-    (select count(*) || '.' || coalesce(sum(s.xmin::text::bigint), 0) from rest r join animal_standing s on s.id = r.animal_id)`
+  const on: RestsOn = {
+    beside: sql`${versions('rest')}, ${versions('rest_plan')}, ${versions('unit')}`,
+    ofAnimals: sql`${entriesOf(['batch went in', 'batch check', 'batch came out', 'introduced'])},
+    (select count(*) || '.' || coalesce(sum(s.xmin::text::bigint), 0) from rest r join animal_standing s on s.id = r.animal_id)`,
+  }
   const rests = await keptWork(tx, actor, 'rests', on, () => currentRests(tx, actor))
   return rests.flatMap((rest): DayWork[] => {
     const of: Due = rest.animalId
@@ -187,10 +168,12 @@ export async function pairWork(tx: Transaction, actor: Actor, placeOf: PlaceOf):
     .from(pairing)
     .where(gt(pairing.plannedAt, since))
     .orderBy(desc(pairing.plannedAt))
-  const rests = sql`${versions('pairing')}, ${versions('clutch')}, ${entriesOf(PAIR_KINDS)},
-    (select count(*) || '.' || coalesce(sum(s.xmin::text::bigint), 0) from animal_standing s
-     where s.id in (select female_id from pairing union select male_id from pairing))`
-  const pairs = await keptWork(tx, actor, 'pairs', rests, () => viewPairings(tx, actor, rows))
+  const on: RestsOn = {
+    beside: sql`${versions('pairing')}, ${versions('clutch')}`,
+    ofAnimals: sql`${entriesOf(PAIR_KINDS)}, (select count(*) || '.' || coalesce(sum(s.xmin::text::bigint), 0) from animal_standing s
+     where s.id in (select female_id from pairing union select male_id from pairing))`,
+  }
+  const pairs = await keptWork(tx, actor, 'pairs', on, () => viewPairings(tx, actor, rows))
   return pairs.flatMap((p) => {
     const work = nextOfPair(p, actor.today)
     if (!work) return []
@@ -216,8 +199,10 @@ function nextOfPair({ state, next, mustStop, stay }: PairingView, today: Day): O
 /** What cohorts and colonies make of work, and what was planned for the feeders. */
 export function groupWork(tx: Transaction, actor: Actor): Promise<WorkItem[]> {
   const kinds = entryKinds.filter((k) => ['cohort', 'colony'].includes(ENTRY_KINDS[k].subject))
-  const rests = sql`${versions('cohort')}, ${versions('colony')}, ${versions('feeder_plan')}, ${entriesOf(kinds)}`
-  return keptWork(tx, actor, 'groups', rests, () => readGroupWork(tx, actor))
+  const on = {
+    beside: sql`${versions('cohort')}, ${versions('colony')}, ${versions('feeder_plan')}, ${entriesOf(kinds)}`,
+  }
+  return keptWork(tx, actor, 'groups', on, () => readGroupWork(tx, actor))
 }
 
 async function readGroupWork(tx: Transaction, actor: Actor): Promise<WorkItem[]> {

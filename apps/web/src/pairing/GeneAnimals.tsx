@@ -58,7 +58,8 @@ export function GeneAnimals({
               mate={mate}
               scene={scene}
               saying={saying === mate.id}
-              onSay={(on) => setSaying(on ? mate.id : null)}
+              // What is done late, after another was opened, closes nothing but its own.
+              onSay={(on) => setSaying((open) => (on ? mate.id : open === mate.id ? null : open))}
               onProve={onProve}
             />
           </li>

@@ -36,7 +36,7 @@ export function GenesPage() {
                   onClose={() => setProving(null)}
                 />
               )}
-              <GeneSetEditor key={`${scene.protocolId} ${scene.genesVersion}`} scene={scene} />
+              <GeneSetEditor key={scene.protocolId} scene={scene} />
             </div>
           </div>
         </>

@@ -1,0 +1,41 @@
+import type { EntryKind } from '@hatch-book/contract'
+import { sql, type SQL } from 'drizzle-orm'
+import type { Transaction } from '../db/connect'
+import { keepBesideAnimals, keepWhile } from '../db/kept'
+import { loadShelf } from '../protocols'
+import type { Actor } from '../shell/actor'
+
+/** The versions of all that a room's work rests on, as text. */
+export interface RestsOn {
+  /** What nothing that is written of an animal changes: looked at only after something else was written. */
+  beside?: SQL
+  ofAnimals?: SQL
+}
+
+/** What a room has to say is kept as long as nothing changes that it rests on. */
+export async function keptWork<T>(
+  tx: Transaction,
+  actor: Actor,
+  room: string,
+  { beside, ofAnimals }: RestsOn,
+  work: () => Promise<T>,
+): Promise<T> {
+  const { stamp: protocols } = await loadShelf(tx)
+  const read = async (versions: SQL) => {
+    const { rows } = await tx.execute<{ stamp: string }>(sql`select concat_ws('|', ${versions}) as stamp`)
+    return rows[0]!.stamp
+  }
+  const stamp = [
+    ...[actor.today, actor.book.zone, protocols],
+    beside ? await keepBesideAnimals(tx, `versions of ${room}`, () => read(beside)) : '',
+    ofAnimals ? await read(ofAnimals) : '',
+  ].join('|')
+  return keepWhile(`${room} ${actor.bookId}`, stamp, work)
+}
+
+/** Changes with every row of a table that is written. */
+export const versions = (table: string) =>
+  sql`(select count(*) || '.' || coalesce(sum(xmin::text::bigint), 0) from ${sql.identifier(table)})`
+/** Changes with every entry of some kinds, and with every one that is struck out. */
+export const entriesOf = (kinds: readonly EntryKind[]) =>
+  sql`(select count(*) || '.' || coalesce(sum(xmin::text::bigint), 0) from entry where kind = any(${sql.param([...kinds, 'struck'])}))`
