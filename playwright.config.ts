@@ -8,8 +8,8 @@ export default defineConfig({
   timeout: 120_000,
   // A machine with two busy cores answers late; a view that is wrong stays wrong.
   expect: { timeout: 12_000 },
-  // Two files at a time: a story mostly waits for its page.
-  workers: 2,
+  // Two files at a time took longer than one after the other: a story keeps two cores busy with page, server and database.
+  workers: 1,
   // On a busy machine a click can fall between two drawings; the run says which stories needed it.
   retries: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/playwright.json' }]],

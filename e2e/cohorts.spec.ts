@@ -87,7 +87,7 @@ test('nymphs moult, are lost and split with a few keys; a wrong count is questio
     await expect(now(page, 'L4')).toContainText('19')
     await openRoom(page, 'Animals')
     await page.goto(`${book.url}/animals?find=Z77`)
-    await expect(page.getByText('Z77').first()).toBeVisible()
+    await expect(page.getByRole('link', { name: 'Z77', exact: true }).first()).toBeVisible()
   })
   expect(complaints).toEqual([])
 })

@@ -1,6 +1,16 @@
-import { newId, type ReviewView } from '@hatch-book/contract'
+import { newId, type EntryKind, type ReviewView } from '@hatch-book/contract'
 import { addDays } from '@hatch-book/core'
-import { addAnimal, entry, noon, openServer, TODAY, write, type TestBook, type TestServer } from './support'
+import {
+  addAnimal,
+  entry,
+  feed,
+  noon,
+  openServer,
+  TODAY,
+  write,
+  type TestBook,
+  type TestServer,
+} from './support'
 
 let server: TestServer
 let book: TestBook
@@ -82,4 +92,49 @@ it('what is struck out did not happen, and a figure leads to its clutch', async 
   expect(groups).toMatchObject([
     { name: 'corn snake', value: 2, facts: [{ opens: { room: 'incubation', id } }] },
   ])
+})
+
+it('a female counts as ready by what was known when she met him; what is written later changes nothing of that', async () => {
+  const ready = await addAnimal(book)
+  await feed(book, ready)
+  const thin = await addAnimal(book, { grams: 200 })
+  const male = async () => {
+    const id = await addAnimal(book, { sex: 'male' })
+    await feed(book, id)
+    return id
+  }
+  const pair = async (femaleId: string, events: readonly EntryKind[]) => {
+    await write(book, [
+      entry('overruled', 'animal', femaleId, { about: 'readiness', verdict: 'ready', reason: 'as agreed' }),
+    ])
+    const id = newId()
+    const made = await book.as.keeper('POST', '/api/pairings', { id, femaleId, maleId: await male() })
+    expect(made.status).toBe(200)
+    const at = (i: number) => new Date(Date.parse(noon(TODAY)) + (180 + i) * 60_000).toISOString()
+    await write(
+      book,
+      events.map((kind, i) => entry(kind, 'pairing', id, {}, at(i))),
+    )
+  }
+  await pair(ready, ['introduced', 'locked'])
+  await pair(thin, ['introduced'])
+  await pair(await addAnimal(book), [])
+  const now = await review('?season=2026&against=2025')
+  expect(measureOf(now, 'ready')!.now).toMatchObject({ units: 2, members: 2, value: 0.5 })
+  expect(measureOf(now, 'mated')!.now).toMatchObject({ units: 2, value: 0.5 })
+
+  await write(book, [
+    entry('weighed', 'animal', thin, { grams: 500, context: 'empty', condition: 3 }, noon(addDays(TODAY, 1))),
+  ])
+  const later = await review('?season=2026&against=2025')
+  expect(measureOf(later, 'ready')!.now.value).toBe(0.5)
+})
+
+it('an egg that pipped and died is told from one that died before, and from one that hatched', async () => {
+  const { id, ids } = await clutch('2025-04-02', 4, { 0: 'good', 1: 'dead', 2: 'pipped' })
+  const fate = (n: number, of: string) =>
+    entry('egg fate', 'clutch', id, { eggId: ids[n], fate: of }, noon('2025-06-01'))
+  await write(book, [fate(0, 'dead'), fate(2, 'dead'), fate(3, 'infertile')])
+  const told = await review('?season=2025&against=2024')
+  expect(measureOf(told, 'died pipping')!.now).toMatchObject({ members: 3, value: expect.closeTo(1 / 3) })
 })

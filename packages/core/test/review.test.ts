@@ -207,11 +207,17 @@ describe('who is asked', () => {
   it('is one of an age at which its mates have had the same time to eat, or to die', () => {
     expect(youngSays(young({ age: 20 }))).toEqual({ 'hatchling weight': 8 })
     expect(youngSays(young({ age: 20, diedAt: 5, firstMealAt: null }))).toEqual({ 'hatchling weight': 8 })
-    expect(youngSays(young({}))).toEqual({ 'hatchling weight': 8, 'first meal': 1, refusals: 1, raised: 1 })
+    expect(youngSays(young({}))).toEqual({
+      ...{ 'hatchling weight': 8, 'first meal': 1, refusals: 1, raised: 1 },
+      ...{ 'lost unfed': 0, 'lost fed': 0 },
+    })
     expect(youngSays(young({ firstMealAt: 41 }))).toMatchObject({ 'first meal': 0, refusals: 1 })
     expect(youngSays(young({ diedAt: 60, firstMealAt: null, offered: 4 }))).toMatchObject({
-      ...{ 'first meal': 0, raised: 0 },
+      ...{ 'first meal': 0, raised: 0, 'lost unfed': 1 },
     })
+    expect(youngSays(young({ diedAt: 60, firstMealAt: null }))).not.toHaveProperty('lost fed')
+    expect(youngSays(young({ diedAt: 60 }))).toMatchObject({ raised: 0, 'lost unfed': 0, 'lost fed': 1 })
+    expect(youngSays(young({ age: 120, diedAt: 100 }))).toMatchObject({ raised: 1, 'lost fed': 0 })
   })
 
   it('is not one that was handed over before, nor of an unsure sex', () => {

@@ -1,19 +1,23 @@
 import type { PastVerdict, VerdictChanges } from '@hatch-book/contract'
 import {
+  addDays,
   dayOfInstant,
   foldStanding,
+  instantOfDay,
   judgeReadiness,
   type AnimalEntry,
-  type AnimalStanding,
+  type Day,
+  type ReadinessVerdict,
 } from '@hatch-book/core'
 import { and, eq } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import { standingEntries } from '../entries'
 import { loadShelf, type ProtocolShelf } from '../protocols/store'
 import type { Actor } from '../shell/actor'
+import { inTurns } from '../shell/turns'
 import { growthOfTheLight } from './growth'
 import { breederFacts, judgeAnimal } from './judge'
-import { loadRecords, loadSurroundings, withIds } from './records'
+import { loadRecords, loadSurroundings, withIds, type AnimalRecord, type Surroundings } from './records'
 
 /** Which verdicts of today differ between two states of the protocols. */
 export async function verdictsUnder(
@@ -43,6 +47,17 @@ export async function verdictsUnder(
   return { judged: old.length, changes }
 }
 
+/** The readiness of an animal as it stood on a day. */
+function judgeAsOf(record: AnimalRecord, surroundings: Surroundings, zone: string, day: Day) {
+  const facts = breederFacts(record, surroundings, zone)
+  // A clutch found later was not known then.
+  const lastClutch = facts.lastClutch && facts.lastClutch.foundOn <= day ? facts.lastClutch : null
+  return judgeReadiness({ ...facts, lastClutch }, record.protocol, day)
+}
+
+const asEntries = (log: readonly { id: string; kind: string; at: Date; payload: object }[]) =>
+  log.map(({ id, kind, at, payload }) => ({ id, kind, payload, at: at.getTime() }) as AnimalEntry)
+
 const MOST_VERDICTS = 24
 
 /**
@@ -53,10 +68,7 @@ export async function pastVerdicts(tx: Transaction, actor: Actor, animalId: stri
   const [record] = await loadRecords(tx, withIds([animalId]))
   if (!record) return []
   const { zone } = actor.book
-  const log = (await standingEntries(tx, [animalId])).get(animalId)!
-  const entries = log.map(
-    ({ id, kind, at, payload }) => ({ id, kind, payload, at: at.getTime() }) as AnimalEntry,
-  )
+  const entries = asEntries((await standingEntries(tx, [animalId])).get(animalId)!)
   const surroundings = await loadSurroundings(tx, zone, [record])
   const weighings = entries.filter((e) => e.kind === 'weighed').slice(-MOST_VERDICTS)
   const shelves = new Map<string, ProtocolShelf>()
@@ -65,12 +77,9 @@ export async function pastVerdicts(tx: Transaction, actor: Actor, animalId: stri
     const day = dayOfInstant(at, zone)
     const shelf = shelves.get(day) ?? (await loadShelf(tx, new Date(at)))
     shelves.set(day, shelf)
-    const standing: AnimalStanding = foldStanding(entries.filter((e) => e.at <= at))
+    const standing = foldStanding(entries.filter((e) => e.at <= at))
     const protocol = shelf.of(record.animal)
-    const facts = breederFacts({ ...record, protocol, standing }, surroundings, zone)
-    // A clutch found later was not known then.
-    const lastClutch = facts.lastClutch && facts.lastClutch.foundOn <= day ? facts.lastClutch : null
-    const { verdict, reasons } = judgeReadiness({ ...facts, lastClutch }, protocol, day)
+    const { verdict, reasons } = judgeAsOf({ ...record, protocol, standing }, surroundings, zone, day)
     verdicts.push({
       on: day,
       verdict,
@@ -83,4 +92,29 @@ export async function pastVerdicts(tx: Transaction, actor: Actor, animalId: stri
     })
   }
   return verdicts.reverse()
+}
+
+/**
+ * What some animals would have been judged on some days: by what their logs said until then, and by the protocols of today, so that seasons
+ * can be held against each other. What was overruled then does not count.
+ * @returns in the order asked; null of an animal that is not there
+ */
+export async function readinessOn(
+  tx: Transaction,
+  actor: Actor,
+  asked: readonly { animalId: string; day: Day }[],
+): Promise<(ReadinessVerdict | null)[]> {
+  const { zone } = actor.book
+  const ids = [...new Set(asked.map((a) => a.animalId))]
+  const found = await loadRecords(tx, withIds(ids))
+  const records = new Map(found.map((r) => [r.animal.id, r]))
+  const logs = await standingEntries(tx, ids)
+  const surroundings = await loadSurroundings(tx, zone, found)
+  return inTurns(asked, ({ animalId, day }) => {
+    const record = records.get(animalId)
+    if (!record) return null
+    const until = instantOfDay(addDays(day, 1), zone)
+    const standing = foldStanding(asEntries(logs.get(animalId)!.filter((e) => e.at.getTime() < until)))
+    return judgeAsOf({ ...record, standing }, surroundings, zone, day).verdict
+  })
 }

@@ -1,21 +1,33 @@
-import { dayOfInstant, daysBetween, seasonOf, settledOf, type Begun, type ReviewFact } from '@hatch-book/core'
+import type { PairingView } from '@hatch-book/contract'
+import {
+  dayOfInstant,
+  daysBetween,
+  seasonOf,
+  settledOf,
+  type Begun,
+  type Day,
+  type MeasureName,
+  type ReviewFact,
+} from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
+import { readinessOn } from '../animals'
 import { tables, type Transaction } from '../db/connect'
 import { standsSql } from '../entries'
 import { viewPairings } from '../pairing'
 import type { Actor } from '../shell/actor'
 import type { ClutchRoot } from './clutchFacts'
 
-/** Which pairs that mated laid, and which sleepers came through. */
+/** Which females were ready, which pairs mated and laid, and which sleepers came through. */
 export async function breederFacts(
   tx: Transaction,
   actor: Actor,
   beginsInMonth: number,
   roots: ReadonlyMap<string, ClutchRoot>,
 ): Promise<ReviewFact[]> {
-  const pairs = await pairCourses(tx, actor, beginsInMonth, roots)
+  const { readiness, courses } = await pairCourses(tx, actor, beginsInMonth, roots)
   const rests = await restCourses(tx, actor, beginsInMonth)
-  return [...settledOf(pairs), ...settledOf(rests)].map((c) => c.fact)
+  const settled = (measure: MeasureName) => settledOf(courses.filter((c) => c.fact.measure === measure))
+  return [...readiness, ...[...settled('mated'), ...settled('laid'), ...settledOf(rests)].map((c) => c.fact)]
 }
 
 type BegunFact = Begun & { fact: ReviewFact }
@@ -25,26 +37,61 @@ async function pairCourses(
   actor: Actor,
   beginsInMonth: number,
   roots: ReadonlyMap<string, ClutchRoot>,
-): Promise<BegunFact[]> {
-  const pairings = await viewPairings(tx, actor, await tx.select().from(tables.pairing))
-  return pairings.flatMap((p): BegunFact[] => {
-    if (p.locks === 0 || !p.startedOn) return []
+): Promise<{ readiness: ReviewFact[]; courses: BegunFact[] }> {
+  const all = await viewPairings(tx, actor, await tx.select().from(tables.pairing))
+  const met = all.flatMap((p) => (p.startedOn ? [{ ...p, startedOn: p.startedOn }] : []))
+  const verdicts = await readinessOn(
+    tx,
+    actor,
+    met.map((p) => ({ animalId: p.female.id, day: p.startedOn })),
+  )
+  const readiness = met.flatMap((p, i) => {
+    const verdict = verdicts[i]
+    return verdict ? [factOf(p, 'ready', verdict === 'ready', seasonOf(p.startedOn, beginsInMonth))] : []
+  })
+  const courses = met.flatMap((p): BegunFact[] => {
     const laid = p.clutchId ? roots.get(p.clutchId) : undefined
-    const name = `${p.female.tag} × ${p.male.tag}`
+    const season = laid?.season ?? seasonOf(p.startedOn, beginsInMonth)
+    const begun = { species: p.species, age: daysBetween(p.startedOn, actor.today) }
+    const lockedOn = firstLock(p, actor.book.zone)
     return [
       {
-        ...{ species: p.species, age: daysBetween(p.startedOn, actor.today) },
-        took: laid ? daysBetween(p.startedOn, laid.laidOn) : null,
-        fact: {
-          ...{ measure: 'laid', unit: p.id, name, sum: laid ? 1 : 0, count: 1 },
-          season: laid?.season ?? seasonOf(p.startedOn, beginsInMonth),
-          is: { species: p.species, ...(p.line && { line: p.line }), pair: name },
-          opens: { room: 'pairing', id: p.id },
-        },
+        ...begun,
+        took: lockedOn === null ? null : daysBetween(p.startedOn, lockedOn),
+        fact: factOf(p, 'mated', p.locks > 0, season),
       },
+      ...(p.locks === 0
+        ? []
+        : [
+            {
+              ...begun,
+              took: laid ? daysBetween(p.startedOn, laid.laidOn) : null,
+              fact: factOf(p, 'laid', laid !== undefined, season),
+            },
+          ]),
     ]
   })
+  // What was so on one day is settled at once; of what may still come to it only those are asked that had as long as the others.
+  return { readiness, courses }
 }
+
+function factOf(p: PairingView, measure: MeasureName, is: boolean, season: number): ReviewFact {
+  const name = `${p.female.tag} × ${p.male.tag}`
+  return {
+    ...{ measure, unit: p.id, name, sum: is ? 1 : 0, count: 1, season },
+    is: { species: p.species, ...(p.line && { line: p.line }), pair: name },
+    opens: { room: 'pairing', id: p.id },
+  }
+}
+
+/** The day on which a pair was first seen mating. */
+function firstLock(p: PairingView, zone: string): Day | null {
+  if (p.locks === 0) return null
+  const seen = p.entries.filter((e) => MATINGS.has(e.kind) && !e.struckBy).map((e) => e.at)
+  const [first] = seen.sort()
+  return first ? dayOfInstant(Date.parse(first), zone) : p.startedOn
+}
+const MATINGS: ReadonlySet<string> = new Set(['locked', 'spermatophore', 'taken up'])
 
 interface RestRow extends Record<string, unknown> {
   id: string

@@ -22,7 +22,7 @@ export async function clutchFacts(
   beginsInMonth: number,
 ): Promise<{ roots: Map<string, ClutchRoot>; facts: ReviewFact[] }> {
   const studies = await studyClutches(tx, actor, await loadClutches(tx))
-  const { finders, moulded, hatched } = await readBeside(tx, actor)
+  const { finders, moulded, pipped, hatched } = await readBeside(tx, actor)
   const roots = new Map<string, ClutchRoot>()
   const facts: ReviewFact[] = []
   for (const { view } of studies) {
@@ -45,7 +45,10 @@ export async function clutchFacts(
     const ended = view.waiting === 0
     if (hatchRate && ended) {
       say('hatch rate', hatchRate.successes, hatchRate.trials)
-      if (!view.counted) say('mould', Math.min(moulded.get(view.id) ?? 0, hatchRate.trials), hatchRate.trials)
+      if (!view.counted) {
+        say('mould', Math.min(moulded.get(view.id) ?? 0, hatchRate.trials), hatchRate.trials)
+        say('died pipping', pipped.get(view.id) ?? 0, hatchRate.trials)
+      }
     }
     const days = hatched.get(view.id)?.map((on) => daysBetween(view.laid.to.slice(0, 10), on)) ?? []
     if (days.length > 0 && ended)
@@ -68,7 +71,7 @@ const isOf = (view: ClutchView, finder: string | undefined): ReviewFact['is'] =>
   ...(finder && { helper: finder }),
 })
 
-/** Who found each clutch, how many of its eggs ever moulded, and the days on which its young came out. */
+/** Who found each clutch, how many of its eggs ever moulded, how many pipped and died, and the days on which its young came out. */
 async function readBeside(tx: Transaction, actor: Actor) {
   const found = await tx.execute<{ id: string; by: string }>(sql`
     select distinct on (e.subject_id) e.subject_id as id, m.name as by
@@ -76,6 +79,10 @@ async function readBeside(tx: Transaction, actor: Actor) {
   const mould = await tx.execute<{ id: string; eggs: number }>(sql`
     select e.subject_id as id, count(distinct e.payload->>'eggId')::int as eggs
     from entry e where e.kind = 'egg fate' and e.payload->>'fate' = 'mouldy' and ${standsSql} group by 1`)
+  const pips = await tx.execute<{ id: string; eggs: number }>(sql`
+    select g.clutch_id as id, count(*)::int as eggs from egg g where g.fate = 'dead' and exists (
+      select 1 from entry e where e.subject_id = g.clutch_id and e.kind = 'egg fate' and e.payload->>'fate' = 'pipped'
+        and e.payload->>'eggId' = g.id::text and ${standsSql}) group by 1`)
   const out = await tx.execute<{ id: string; on: string }>(sql`
     select a.clutch_id as id, to_char(a.hatched_to, 'YYYY-MM-DD') as on from animal a
     where a.clutch_id is not null and a.hatched_to is not null and not a.withdrawn and a.hatched_to <= ${actor.today}`)
@@ -84,6 +91,7 @@ async function readBeside(tx: Transaction, actor: Actor) {
   return {
     finders: new Map(found.rows.map((r) => [r.id, r.by])),
     moulded: new Map(mould.rows.map((r) => [r.id, r.eggs])),
+    pipped: new Map(pips.rows.map((r) => [r.id, r.eggs])),
     hatched,
   }
 }

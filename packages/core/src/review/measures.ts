@@ -14,15 +14,20 @@ export interface Measure {
 
 export type MeasureName =
   | 'rest survived'
+  | 'ready'
+  | 'mated'
   | 'laid'
   | 'eggs'
   | 'fertility'
   | 'hatch rate'
   | 'mould'
+  | 'died pipping'
   | 'days'
   | 'hatchling weight'
   | 'first meal'
   | 'refusals'
+  | 'lost unfed'
+  | 'lost fed'
   | 'raised'
   | 'growth'
   | 'females'
@@ -36,6 +41,22 @@ export const MEASURES: readonly Measure[] = [
     unit: '',
     better: 'more',
     of: 'rest',
+  },
+  {
+    name: 'ready',
+    kind: 'share',
+    says: 'females that were ready when first introduced',
+    unit: '',
+    better: 'more',
+    of: 'pairing',
+  },
+  {
+    name: 'mated',
+    kind: 'share',
+    says: 'pairs introduced that were seen mating',
+    unit: '',
+    better: 'more',
+    of: 'pairing',
   },
   {
     name: 'laid',
@@ -55,6 +76,14 @@ export const MEASURES: readonly Measure[] = [
     of: 'clutch',
   },
   { name: 'mould', kind: 'share', says: 'fertile eggs that moulded', unit: '', better: 'less', of: 'clutch' },
+  {
+    name: 'died pipping',
+    kind: 'share',
+    says: 'fertile eggs that pipped and died',
+    unit: '',
+    better: 'less',
+    of: 'clutch',
+  },
   {
     name: 'hatch rate',
     kind: 'share',
@@ -92,6 +121,22 @@ export const MEASURES: readonly Measure[] = [
     kind: 'mean',
     says: 'refusals before the first meal',
     unit: 'refusals',
+    better: 'less',
+    of: 'clutch',
+  },
+  {
+    name: 'lost unfed',
+    kind: 'share',
+    says: 'young lost before their first meal',
+    unit: '',
+    better: 'less',
+    of: 'clutch',
+  },
+  {
+    name: 'lost fed',
+    kind: 'share',
+    says: 'young that ate and were lost within 90 days',
+    unit: '',
     better: 'less',
     of: 'clutch',
   },

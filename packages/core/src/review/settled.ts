@@ -32,6 +32,7 @@ export function youngSays(young: YoungRecord): Partial<Record<MeasureName, numbe
   const { age, firstMealAt, diedAt, leftAt, firstGrams, laterGrams, refused, sex, price } = young
   const here = (until: number) => age >= until && !(leftAt !== null && leftAt < until)
   const ate = firstMealAt !== null && firstMealAt <= MEAL_BY_DAY
+  const lost = diedAt !== null && diedAt < RAISED_DAYS
   return {
     ...(firstGrams !== null && { 'hatchling weight': firstGrams }),
     ...(firstGrams !== null && laterGrams !== null && { growth: laterGrams - firstGrams }),
@@ -39,7 +40,11 @@ export function youngSays(young: YoungRecord): Partial<Record<MeasureName, numbe
       (ate || here(MEAL_BY_DAY)) &&
       (young.offered > 0 || diedAt !== null) && { 'first meal': ate ? 1 : 0 }),
     ...(firstMealAt !== null && age >= MEAL_BY_DAY && { refusals: refused }),
-    ...(here(RAISED_DAYS) && { raised: diedAt !== null && diedAt < RAISED_DAYS ? 0 : 1 }),
+    ...(here(RAISED_DAYS) && {
+      raised: lost ? 0 : 1,
+      'lost unfed': lost && firstMealAt === null ? 1 : 0,
+      ...(firstMealAt !== null && { 'lost fed': lost ? 1 : 0 }),
+    }),
     ...(sex !== 'unknown' && young.sexCertainty >= SURE_OF_SEX && { females: sex === 'female' ? 1 : 0 }),
     ...(price !== null && { price }),
   }
