@@ -2,13 +2,17 @@ import type { FastifyReply } from 'fastify'
 import { changesOf, inBook, type Database, type Transaction } from '../db/connect'
 import type { Actor } from './actor'
 
-/** So many answers are kept; the longest unused goes first. */
+/** So many answers are kept, and so many bytes of them; the longest unused goes first. */
 const MOST_KEPT = 100
+const MOST_BYTES = 150_000_000
 /** What is forecast from readings, which come all day, is looked at again each hour. */
 const HOUR_MS = 3_600_000
 
 interface Shared {
   stamp: string | null
+  /** The day and the hour it is of. */
+  when: string
+  bytes: number
   answer: Promise<Buffer>
   /** Worked out at this moment, or to be once another is done. */
   underWay: boolean
@@ -31,33 +35,46 @@ export function sharedAnswer(
 ): Promise<Buffer> {
   const all = shared.get(db) ?? new Map<string, Shared>()
   shared.set(db, all)
-  const hour = Math.floor(actor.now / HOUR_MS)
-  const key = `${actor.bookId} ${actor.today} ${hour} ${name}`
+  const when = `${actor.today} ${Math.floor(actor.now / HOUR_MS)}`
+  const key = `${actor.bookId} ${name}`
   const changes = changesOf(db)
   const last = all.get(key)
   all.delete(key)
   if (last) all.set(key, last)
-  if (last && last.stamp !== null && last.stamp === changes.stampOf(actor.bookId)) return last.answer
-  if (last?.next) return last.next
+  const isOfNow = last?.when === when
+  if (last && isOfNow && last.stamp !== null && last.stamp === changes.stampOf(actor.bookId))
+    return last.answer
+  if (last?.next && isOfNow) return last.next
 
   const begin = (): Promise<Buffer> => {
     const now: Shared = {
-      stamp: changes.stampOf(actor.bookId),
+      ...{ stamp: changes.stampOf(actor.bookId), when, bytes: 0 },
       answer: inBook(db, actor.bookId, work).then((text) => Buffer.from(text)),
       ...{ underWay: true, next: null },
     }
     all.set(key, now)
-    if (all.size > MOST_KEPT) all.delete(all.keys().next().value!)
     now.answer.then(
-      () => (now.underWay = false),
+      ({ length }) => {
+        Object.assign(now, { underWay: false, bytes: length })
+        forgetOldest(all)
+      },
       // What failed is tried again by whoever asks next.
       () => Object.assign(now, { underWay: false, stamp: null }),
     )
     return now.answer
   }
-  if (!last?.underWay) return begin()
+  if (!last?.underWay || !isOfNow) return begin()
   last.next = last.answer.then(begin, begin)
   return last.next
+}
+
+function forgetOldest(all: Map<string, Shared>): void {
+  let bytes = [...all.values()].reduce((sum, answer) => sum + answer.bytes, 0)
+  for (const [key, answer] of all) {
+    if (all.size <= MOST_KEPT && bytes <= MOST_BYTES) return
+    all.delete(key)
+    bytes -= answer.bytes
+  }
 }
 
 /** Sends bytes that are JSON already. */
