@@ -200,6 +200,8 @@ test('three weeks of June: the fewest visits, found anew when a day is shut, and
     await page.getByRole('button', { name: new RegExp(`^${days[0]!}, nobody can come`) }).click()
   })
   await expect(page).not.toHaveURL(/never=/)
+  // The plan is found anew a moment after its address has changed.
+  await expect(visits).toHaveCount(days.length)
   await page.getByRole('link', { name: 'The sitter’s sheet' }).click()
   await expect(page.getByRole('region', { name: /Visit on/ })).toHaveCount(days.length)
   await expect(page.getByRole('region', { name: /Visit on/ }).first()).toContainText('Take with you:')
