@@ -1,6 +1,7 @@
 import { newId } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
-import { changesOf, inBook } from '../src/db/connect'
+import { changesOf, inBook, tables, type Transaction } from '../src/db/connect'
+import { keepBesideAnimals } from '../src/db/kept'
 import { sharedAnswer } from '../src/shell/shared'
 import type { Actor } from '../src/shell/actor'
 import { addAnimal, entry, noon, openServer, TODAY, type TestBook, type TestServer } from './support'
@@ -70,6 +71,20 @@ test('the same entry from two devices at once is written once, and both are told
   expect(rows).toHaveLength(1)
 })
 
+test('an entry that stands twice in one batch is written once, and weighs once', async () => {
+  const twice = weighed(ids[5]!, 430)
+  const standing = async () =>
+    inBook(server.db, book.id, async (tx) => {
+      const { rows } = await tx.execute<{ n: number }>(
+        sql`select (standing->>'weighings')::int as n from animal_standing where id = ${ids[5]!}`,
+      )
+      return rows[0]!.n
+    })
+  const before = await standing()
+  expect((await send([twice, twice])).body).toEqual({ written: [twice.id], known: [twice.id] })
+  expect(await standing()).toBe(before + 1)
+})
+
 test('an entry that comes late is folded where it belongs, also beside others', async () => {
   await send([weighed(ids[1]!, 500)])
   const late = { ...weighed(ids[1]!, 90), at: '2026-05-01T12:00:00.000Z' }
@@ -125,4 +140,30 @@ test('one answer is worked out for all who ask meanwhile, kept until something i
   await expect(faulty()).rejects.toThrow('broken')
   broken = false
   expect(String(await faulty())).toBe('whole')
+})
+
+test('a transaction that writes sees what it wrote, and what it takes back is kept for nobody', async () => {
+  const { db } = server
+  changesOf(db).listens(true)
+  const count = (tx: Transaction) =>
+    keepBesideAnimals(tx, 'places', async () => (await tx.select().from(tables.place)).length)
+  const asReader = () => inBook(db, book.id, count, { reads: true })
+  const places = await asReader()
+  const write = (takenBack: boolean) =>
+    inBook(db, book.id, async (tx) => {
+      await tx.insert(tables.place).values({ bookId: book.id, id: newId(), kind: 'tub', name: newId() })
+      expect(await count(tx)).toBe(places + 1)
+      if (takenBack) throw new Error('taken back')
+    })
+  await expect(write(true)).rejects.toThrow('taken back')
+  expect(await asReader()).toBe(places)
+  await write(false)
+  expect(await asReader()).toBe(places + 1)
+})
+
+test('who only reads cannot write', async () => {
+  const write = inBook(server.db, book.id, (tx) => tx.execute(sql`update animal set tag = tag`), {
+    reads: true,
+  })
+  await expect(write).rejects.toMatchObject({ cause: { message: expect.stringContaining('read-only') } })
 })

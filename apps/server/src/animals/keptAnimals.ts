@@ -1,7 +1,7 @@
 import { AnimalRow } from '@hatch-book/contract'
 import { sql, type SQL } from 'drizzle-orm'
 import type { BookChanges } from '../db/changes'
-import { changesOf, type Transaction } from '../db/connect'
+import { changesOf, readsBook, type Transaction } from '../db/connect'
 import { countedAs } from '../entries'
 import { loadShelf } from '../protocols/store'
 import type { Actor } from '../shell/actor'
@@ -54,12 +54,13 @@ export function keptAnimals(tx: Transaction, actor: Actor): Promise<readonly Kep
 }
 
 async function lookAtAnimals(tx: Transaction, actor: Actor): Promise<readonly KeptAnimal[]> {
-  const { bookId } = actor
+  const bookId = readsBook(tx)
   const changes = changesOf(tx)
   // Before anything is read: what is written meanwhile is looked for the next time.
-  const stamp = changes.stampOf(bookId)
+  const stamp = bookId && changes.stampOf(bookId)
   const shelf = await loadShelf(tx)
   const everyone = `${actor.today}|${actor.book.zone}|${shelf.stamp}|`
+  if (bookId === null) return (await allOf(tx, actor, everyone)).list
   const books = keptBooks.get(changes) ?? new Map<string, KeptBook>()
   keptBooks.set(changes, books)
   const last = books.get(bookId)

@@ -1,3 +1,5 @@
+/** On which the database tells the servers of everything. */
+export const CHANNEL = 'live'
 const WROTE = 'wrote:'
 /** PostgreSQL refuses notices of 8000 letters; more animals than these are told as 'something'. */
 const MOST_NAMED = 200

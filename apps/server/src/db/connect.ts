@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm'
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
 import pg from 'pg'
 import { actingIn } from './acting'
-import { BookChanges, wroteNotice, type Touched } from './changes'
+import { BookChanges, CHANNEL, wroteNotice, type Touched } from './changes'
 import * as books from './schema/books'
 import * as breeding from './schema/breeding'
 import * as cohorts from './schema/cohorts'
@@ -50,10 +50,17 @@ const lineOf = (client: pg.PoolClient) => (client as unknown as { processID: num
 
 const literal = (text: string) => pg.escapeLiteral(text)
 const handles = new WeakMap<pg.PoolClient, Transaction>()
-const openFor = new WeakMap<Transaction, string>()
+/** What a transaction was opened for: the book, and whether it only reads. */
+const openFor = new WeakMap<Transaction, { bookId: string; reads: boolean }>()
 
-/** The book that a transaction was opened for. */
-export const bookOf = (tx: Transaction): string => openFor.get(tx)!
+/**
+ * The book of a transaction that can only read. Null of one that may have written: what it sees is not yet so for others and may never be,
+ * and what others were told to keep may no longer be so for it.
+ */
+export function readsBook(tx: Transaction): string | null {
+  const { bookId, reads } = openFor.get(tx)!
+  return reads ? bookId : null
+}
 
 /** The line as drizzle speaks on it; made once for each line. The transaction around it is opened and ended by `inBook`. */
 function handleOf(client: pg.PoolClient): Transaction {
@@ -73,9 +80,12 @@ export async function inBook<T>(
   work: (tx: Transaction) => Promise<T>,
   {
     isolation = 'read committed',
+    reads = false,
     touches = null,
   }: {
     isolation?: 'read committed' | 'repeatable read'
+    /** It cannot write; it may use what was kept since the last change, and add to it. */
+    reads?: boolean
     /** Where it is known beforehand that nothing is written but of some animals. */
     touches?: Touched
   } = {},
@@ -86,16 +96,17 @@ export async function inBook<T>(
   let committing = false
   try {
     await client.query(
-      `begin isolation level ${isolation}; select set_config('app.book_id', ${literal(bookId)}, true),
+      `begin isolation level ${isolation}${reads ? ' read only' : ''}; select set_config('app.book_id', ${literal(bookId)}, true),
         set_config('app.member_id', ${literal(who?.memberId ?? '')}, true), set_config('app.device', ${literal(who?.device ?? '')}, true)`,
     )
     const tx = handleOf(client)
-    openFor.set(tx, bookId)
+    // Of an older snapshot nobody knows whether it is what was heard of last.
+    openFor.set(tx, { bookId, reads: reads && isolation === 'read committed' })
     const done = await work(tx)
     committing = true
     // Whatever was written is told to every server, whoever wrote it: none may keep what rested on it.
     const [told] = (await client.query(
-      `select pg_notify('live', ${literal(wroteNotice(bookId, touches))}) where pg_current_xact_id_if_assigned() is not null; commit`,
+      `select pg_notify(${literal(CHANNEL)}, ${literal(wroteNotice(bookId, touches))}) where pg_current_xact_id_if_assigned() is not null; commit`,
     )) as unknown as pg.QueryResult[]
     if (told!.rowCount) changesOf(db).heard(bookId, touches)
     return done

@@ -1,5 +1,5 @@
 import type { BookChanges } from './changes'
-import { bookOf, changesOf, type Transaction } from './connect'
+import { changesOf, readsBook, type Transaction } from './connect'
 
 /** So many are kept; the longest unused goes first. */
 const MOST_KEPT = 500
@@ -33,15 +33,16 @@ const ofBooks = new WeakMap<BookChanges, Map<string, KeptOfBook>>()
 
 /**
  * Keeps what was worked out of a book without looking whether it stands, as long as nothing was written there but of animals: for what rests
- * on nothing that is written of them.
+ * on nothing that is written of them. A transaction that may have written works it out anew.
  */
 export async function keepBesideAnimals<T>(
   tx: Transaction,
   name: string,
   work: () => Promise<T>,
 ): Promise<T> {
+  const bookId = readsBook(tx)
+  if (bookId === null) return work()
   const changes = changesOf(tx)
-  const bookId = bookOf(tx)
   const all = ofBooks.get(changes) ?? new Map<string, KeptOfBook>()
   ofBooks.set(changes, all)
   const key = `${bookId} ${name}`

@@ -1,9 +1,10 @@
 import type { EntryDraft, EntryKind, PayloadOf, SubjectType } from '@hatch-book/contract'
 import { MS_PER_DAY, dayOfInstant, type AnimalEntry } from '@hatch-book/core'
 import { and, eq, sql } from 'drizzle-orm'
+import { CHANNEL } from '../db/changes'
 import { insertMany, insertRows, tables, type Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
-import { CHANNEL, announce, bookNotice } from '../shell/live'
+import { announce, bookNotice } from '../shell/live'
 import { BookError } from '../shell/problems'
 import {
   foldOntoStandings,
@@ -95,10 +96,14 @@ export async function writeAll(tx: Transaction, sent: readonly EntriesSent[]): P
     drafts.map((d) => d.id),
   )
   const outcomes = sent.map(({ actor, drafts: own }) => {
-    const fresh = own.filter((d) => !known.has(d.id))
-    const passed = own.filter((d) => known.has(d.id)).map((d) => d.id)
-    // Sent by two devices at once, it is written for the first.
-    for (const { id } of fresh) known.add(id)
+    const [fresh, passed]: [EntryDraft[], string[]] = [[], []]
+    for (const draft of own)
+      if (known.has(draft.id)) passed.push(draft.id)
+      else {
+        // Sent twice at once, it is written the first time.
+        known.add(draft.id)
+        fresh.push(draft)
+      }
     return { actor, fresh, passed }
   })
   const fresh = outcomes.flatMap((o) => o.fresh)

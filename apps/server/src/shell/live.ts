@@ -1,11 +1,10 @@
 import { sql } from 'drizzle-orm'
 import type { FastifyInstance, FastifyReply } from 'fastify'
 import pg from 'pg'
-import type { BookChanges } from '../db/changes'
+import { CHANNEL, type BookChanges } from '../db/changes'
 import type { Database, Transaction } from '../db/connect'
 import { actorOf } from './actor'
 
-export const CHANNEL = 'live'
 const BEAT_MS = 25_000
 /** PostgreSQL refuses longer notices. */
 const LONGEST_NOTICE = 7900

@@ -49,7 +49,7 @@ export function sharedAnswer(
   const begin = (): Promise<Buffer> => {
     const now: Shared = {
       ...{ stamp: changes.stampOf(actor.bookId), when, bytes: 0 },
-      answer: inBook(db, actor.bookId, work).then((text) => Buffer.from(text)),
+      answer: inBook(db, actor.bookId, work, { reads: true }).then((text) => Buffer.from(text)),
       ...{ underWay: true, next: null },
     }
     all.set(key, now)
