@@ -49,10 +49,6 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
       .filter((a) => a.species === species && a.sex === sex && a.id !== page?.animal.id)
       .map((a) => ({ value: a.id, label: `${a.tag}${a.line ? `, ${a.line}` : ''}` }))
   const names = placeNames(places ?? [])
-  const settle = (theirs: ReadonlySet<string>) => {
-    writing.settle(theirs)
-    setError(null)
-  }
   const tagOf = (id: unknown) => animals?.find((a) => a.id === id)?.tag
   const save = async (event: FormEvent) => {
     event.preventDefault()
@@ -85,8 +81,6 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
       void navigate(`/animals/${saved.id}`)
     } catch (refused) {
       setError(refused as RefusedError)
-      // Theirs is asked for, and stands beside one's own a moment later.
-      if ((refused as RefusedError).problem.code === 'stale') await refreshBook()
     }
   }
   const field = (name: string, label: string, control: ReactNode, hint = '') => (
@@ -269,15 +263,12 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
             )}
           </div>
         </div>
-        {merge && (
-          <SideBySide
-            conflicts={merge.conflicts}
-            taken={merge.taken}
-            nameOf={(field) => NAMES[field] ?? field}
-            show={(_, value) => tagOf(value) ?? (value === null || value === '' ? '–' : String(value))}
-            onSettle={settle}
-          />
-        )}
+        <SideBySide
+          writing={writing}
+          nameOf={(field) => NAMES[field] ?? field}
+          show={(_, value) => tagOf(value) ?? (value === null || value === '' ? '–' : String(value))}
+          onSettled={() => setError(null)}
+        />
         {error && !merge && (
           <p className="note bad" role="alert">
             {error.problem.detail} What you wrote is still here.

@@ -2,7 +2,7 @@ import { App, Button, Input, Segmented, Select } from 'antd'
 import type { FormEvent } from 'react'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
-import { api, refreshBook, type RefusedError } from '../shell/api'
+import { api, refreshBook } from '../shell/api'
 import { useMay, useSession } from '../shell/session'
 import { BookHead } from './BookHead'
 import { BookLife } from './BookLife'
@@ -47,7 +47,6 @@ function Settings() {
       notification.success({ title: 'Saved' })
     } catch (error) {
       notification.error({ title: 'Not saved', description: (error as Error).message })
-      if ((error as RefusedError).problem?.code === 'stale') await refreshBook()
     }
   }
   return (
@@ -98,14 +97,11 @@ function Settings() {
           />
         </span>
       </div>
-      {merge && (
-        <SideBySide
-          {...merge}
-          nameOf={(field) => NAMES[field as keyof typeof NAMES]}
-          show={(_, value) => String(value)}
-          onSettle={writing.settle}
-        />
-      )}
+      <SideBySide
+        writing={writing}
+        nameOf={(field) => NAMES[field as keyof typeof NAMES]}
+        show={(_, value) => String(value)}
+      />
       {may.run ? (
         <Button type="primary" htmlType="submit" disabled={!changed || merge !== null}>
           Save

@@ -4,7 +4,7 @@ import { Labelled } from '../parts/Labelled'
 import { NumberField } from '../parts/NumberField'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
-import { refreshBook, sendOrSay } from '../shell/api'
+import { sendOrSay } from '../shell/api'
 import { placeNames, usePlaces } from '../shell/queries'
 import { FormCard } from './FormCard'
 import type { StudiedCohort } from './study'
@@ -31,16 +31,11 @@ export function KeepingForm({
   const { data: places = [] } = usePlaces()
   const names = placeNames(places)
   const { placeId, tubs, litres, heightMm, celsius, hostPlant, thenC, thenFrom } = cohort
-  const {
-    draft: kept,
-    change,
-    version,
-    merge,
-    settle,
-  } = useWriting({
+  const writing = useWriting({
     version: cohort.version,
     writing: { placeId, tubs, litres, heightMm, celsius, hostPlant, thenC, thenFrom },
   })
+  const { draft: kept, change, merge } = writing
   const [says, setSays] = useState('')
   const keep = async () => {
     if ((kept.thenC === null) !== (kept.thenFrom === null))
@@ -48,11 +43,10 @@ export function KeepingForm({
     if (kept.thenFrom !== null && !/^\d{4}-\d{2}-\d{2}$/.test(kept.thenFrom))
       return setSays('from which day on: write a day like 2026-05-27')
     const refused = await sendOrSay('PATCH', `/api/cohorts/${cohort.id}`, {
-      version,
+      version: writing.version,
       ...kept,
     })
     setSays(refused)
-    if (refused) await refreshBook()
     if (!refused) onDone()
   }
   return (
@@ -137,19 +131,14 @@ export function KeepingForm({
           </Labelled>
         )}
       </div>
-      {merge && (
-        <SideBySide
-          {...merge}
-          nameOf={(field) => NAMES[field] ?? field}
-          show={(field, value) =>
-            field === 'placeId' ? (names.get(value as string) ?? '–') : String(value ?? '–')
-          }
-          onSettle={(theirs) => {
-            settle(theirs)
-            setSays('')
-          }}
-        />
-      )}
+      <SideBySide
+        writing={writing}
+        nameOf={(field) => NAMES[field] ?? field}
+        show={(field, value) =>
+          field === 'placeId' ? (names.get(value as string) ?? '–') : String(value ?? '–')
+        }
+        onSettled={() => setSays('')}
+      />
     </FormCard>
   )
 }

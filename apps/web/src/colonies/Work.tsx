@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { NumberField } from '../parts/NumberField'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
-import { refreshBook, sendOrSay } from '../shell/api'
+import { sendOrSay } from '../shell/api'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
 import { Jars } from './Jars'
@@ -44,14 +44,8 @@ function Bins({ colony }: { colony: ColonyView }) {
       version: writing.version,
       ...draft,
     })
-    // Theirs is asked for, and stands beside one's own a moment later.
-    if (refused) await refreshBook()
-    else writing.kept(writing.version + 1)
+    if (!refused) writing.kept(writing.version + 1)
     setSays(refused)
-  }
-  const settle = (theirs: ReadonlySet<string>) => {
-    writing.settle(theirs)
-    setSays('')
   }
   return (
     <>
@@ -69,14 +63,12 @@ function Bins({ colony }: { colony: ColonyView }) {
           Keep it so
         </Button>
       </div>
-      {merge && (
-        <SideBySide
-          {...merge}
-          nameOf={(field) => (field === 'bins' ? 'Bins' : 'Stands at, °C')}
-          show={(_, value) => String(value)}
-          onSettle={settle}
-        />
-      )}
+      <SideBySide
+        writing={writing}
+        nameOf={(field) => (field === 'bins' ? 'Bins' : 'Stands at, °C')}
+        show={(_, value) => String(value)}
+        onSettled={() => setSays('')}
+      />
       {says && !merge && <p className="bad small">{says}</p>}
     </>
   )

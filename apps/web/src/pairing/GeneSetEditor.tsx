@@ -8,27 +8,32 @@ import { useMay } from '../shell/session'
 import { LocusForm, LocusWords } from './LocusForm'
 import type { Scene } from './queries'
 
-/** Genes as what two people can change independently: each locus, and the scores. */
+const LOCUS = 'locus '
+
+/** Genes as what two people can change independently: each locus by its name; scores and links are not edited here. */
 const GENE_PIECES: Pieces<GeneSet> = {
-  apart({ loci, ...rest }) {
-    const byName: Record<string, unknown> = {}
-    for (const locus of loci)
-      byName[`locus ${locus.name}`] = [...((byName[`locus ${locus.name}`] as []) ?? []), locus]
-    return { ...byName, rest }
-  },
-  together({ rest, ...loci }) {
-    return {
-      ...(rest as object),
-      loci: Object.values(loci).flatMap((l) => (l ?? []) as Locus[]),
-    } as unknown as GeneSet
-  },
+  apart: ({ loci, scores, links }) => ({
+    ...{ scores, links },
+    ...Object.fromEntries(
+      loci.map(({ name }) => [LOCUS + name, loci.filter((locus) => locus.name === name)]),
+    ),
+  }),
+  together: (pieces) => ({
+    ...(pieces as Pick<GeneSet, 'scores' | 'links'>),
+    loci: Object.entries(pieces).flatMap(([piece, loci]) =>
+      piece.startsWith(LOCUS) ? ((loci ?? []) as Locus[]) : [],
+    ),
+  }),
 }
 
-const lociInWords = (value: unknown) =>
-  Array.isArray(value)
-    ? (value as Locus[])
-        .map((l) => `${l.linkage}: ${l.alleles.map((a) => `${a.word}, ${a.mode}`).join('; ')}`)
-        .join(' / ')
+const pieceInWords = (piece: string, value: unknown) =>
+  piece.startsWith(LOCUS)
+    ? ((value ?? []) as Locus[])
+        .map(
+          (l) =>
+            `${l.linkage === 'autosome' ? '' : `on ${l.linkage}: `}${l.alleles.map((a) => `${a.word}, ${a.mode}`).join('; ')}`,
+        )
+        .join(' / ') || '–'
     : JSON.stringify(value)
 
 /** The loci of a species in words; edited in place, checked as one types, kept for this book alone. */
@@ -58,7 +63,6 @@ export function GeneSetEditor({ scene }: { scene: Scene }) {
       setSays('')
     } catch (error) {
       setSays((error as RefusedError).problem?.detail ?? (error as Error).message)
-      if ((error as RefusedError).problem?.code === 'stale') await refreshBook()
     }
   }
   const setLocus = (i: number, locus: Locus) =>
@@ -105,17 +109,12 @@ export function GeneSetEditor({ scene }: { scene: Scene }) {
       </ul>
       {draft && (
         <>
-          {merge && (
-            <SideBySide
-              {...merge}
-              nameOf={(name) => name}
-              show={(_, value) => (value === undefined ? '–' : lociInWords(value))}
-              onSettle={(theirs) => {
-                writing.settle(theirs)
-                setSays('')
-              }}
-            />
-          )}
+          <SideBySide
+            writing={writing}
+            nameOf={(piece) => piece}
+            show={pieceInWords}
+            onSettled={() => setSays('')}
+          />
           {says && !merge && (
             <p className="note bad" role="alert">
               {says}

@@ -62,7 +62,6 @@ export function GoalForm({
       onDone()
     } catch (error) {
       setSays((error as RefusedError).problem?.detail ?? (error as Error).message)
-      if ((error as RefusedError).problem?.code === 'stale') await refreshBook()
     }
   }
   const number = (key: keyof typeof LIMITS, label: string, most: number, scale = 1, unit = '') => (
@@ -124,17 +123,12 @@ export function GoalForm({
         {number('years', LIMITS.years, 15)}
         {number('tubs', LIMITS.tubs, 1000)}
       </div>
-      {merge && (
-        <SideBySide
-          {...merge}
-          nameOf={(field) => NAMES[field] ?? field}
-          show={(field, value) => shown(field, value)}
-          onSettle={(theirs) => {
-            writing.settle(theirs)
-            setSays('')
-          }}
-        />
-      )}
+      <SideBySide
+        writing={writing}
+        nameOf={(field) => NAMES[field] ?? field}
+        show={shown}
+        onSettled={() => setSays('')}
+      />
       {says && !merge && (
         <p className="note bad" role="alert">
           {says}

@@ -107,8 +107,6 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
       notification.success({ title: 'The plan is kept', key: 'season', duration: 3 })
     } catch (refused) {
       notification.error({ title: 'Not kept', description: (refused as RefusedError).message })
-      // Theirs is asked for, and stands beside one's own a moment later.
-      if ((refused as RefusedError).problem?.code === 'stale') await refreshBook()
     }
   }
   const tagOf = (id: string) => mates.get(id)?.tag ?? '?'
@@ -151,14 +149,11 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
           )}
         </span>
       </div>
-      {merge && (
-        <SideBySide
-          {...merge}
-          nameOf={(piece) => pieceName(piece, tagOf)}
-          show={(piece, value) => pieceInWords(piece, value, tagOf, figures.day)}
-          onSettle={writing.settle}
-        />
-      )}
+      <SideBySide
+        writing={writing}
+        nameOf={(piece) => pieceName(piece, tagOf)}
+        show={(piece, value) => pieceInWords(piece, value, tagOf, figures.day)}
+      />
       {error && (
         <p className="note bad" role="alert">
           The solver failed: {error}. The plan at once stands below.

@@ -1,26 +1,26 @@
-import type { Conflict } from '@hatch-book/core'
 import { Button, Segmented } from 'antd'
 import { useState, type ReactNode } from 'react'
+import type { Writing } from './useWriting'
 
 /**
  * Two editors changed the same: both words side by side, and for each field one is chosen. What only the other changed is taken over
- * already, and said.
+ * already, and said. Nothing where nobody else saved meanwhile.
  */
-export function SideBySide<T extends object>({
-  conflicts,
-  taken,
+export function SideBySide<W>({
+  writing: { merge, settle },
   nameOf,
   show,
-  onSettle,
+  onSettled,
 }: {
-  conflicts: readonly Conflict<T>[]
-  taken: readonly string[]
+  writing: Pick<Writing<W>, 'merge' | 'settle'>
   nameOf(field: string): string
   show(field: string, value: unknown): ReactNode
-  /** For each field in conflict: is it theirs? */
-  onSettle(theirs: ReadonlySet<string>): void
+  /** What was refused before is no longer so. */
+  onSettled?(): void
 }) {
   const [theirs, setTheirs] = useState<ReadonlySet<string>>(new Set())
+  if (!merge) return null
+  const { conflicts, taken } = merge
   const choose = (field: string, isTheirs: boolean) => {
     const next = new Set(theirs)
     if (isTheirs) next.add(field)
@@ -68,7 +68,15 @@ export function SideBySide<T extends object>({
           </tbody>
         </table>
       )}
-      <Button type="primary" style={{ marginTop: 10 }} onClick={() => onSettle(theirs)}>
+      <Button
+        type="primary"
+        style={{ marginTop: 10 }}
+        onClick={() => {
+          settle(theirs)
+          setTheirs(new Set())
+          onSettled?.()
+        }}
+      >
         {conflicts.length > 0 ? 'Settle it so' : 'Go on'}
       </Button>{' '}
       <span className="small quiet">Nothing is saved before you say so; theirs stays in the history.</span>

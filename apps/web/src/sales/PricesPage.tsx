@@ -3,7 +3,7 @@ import { Button, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
-import { refreshBook, sendOrSay } from '../shell/api'
+import { sendOrSay } from '../shell/api'
 import { useMay } from '../shell/session'
 import { ANY_ANIMAL, AskedFields } from './AskedFields'
 import { SalesHead } from './SalesHead'
@@ -67,14 +67,8 @@ function PriceRow({
       price,
       withdrawn,
     })
-    // Theirs is asked for, and stands beside one's own a moment later.
-    if (refused) await refreshBook()
-    else writing.kept(writing.version + 1)
+    if (!refused) writing.kept(writing.version + 1)
     onSays(refused)
-  }
-  const settle = (theirs: ReadonlySet<string>) => {
-    writing.settle(theirs)
-    onSays('')
   }
   return (
     <>
@@ -114,10 +108,10 @@ function PriceRow({
         <tr>
           <td colSpan={6}>
             <SideBySide
-              {...merge}
+              writing={writing}
               nameOf={() => 'price'}
               show={(_, price) => String(price)}
-              onSettle={settle}
+              onSettled={() => onSays('')}
             />
           </td>
         </tr>

@@ -30,6 +30,8 @@ async function ask<T>(path: string, init: RequestInit): Promise<T> {
     detail: 'The server answered with something unreadable.',
   }))) as Problem
   if (problem.code === 'not-signed-in') void queries.invalidateQueries({ queryKey: ['session'] })
+  // Somebody else's is newer: it is asked for, and stands beside one's own a moment later.
+  if (problem.code === 'stale') void refreshAll()
   throw new RefusedError(problem)
 }
 
