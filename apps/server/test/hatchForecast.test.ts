@@ -1,4 +1,6 @@
 import { newId } from '@hatch-book/contract'
+import { eq } from 'drizzle-orm'
+import { inBook, tables, type Transaction } from '../src/db/connect'
 import { openEggRoom, type EggRoom } from './eggRoom'
 import { entry, noon, openServer, TODAY, write, type TestServer } from './support'
 
@@ -40,6 +42,22 @@ describe('the forecast', () => {
     )
     return id
   }
+
+  it('works out anew what an older method had learned of a clutch, and keeps it, when somebody only looks at the list', async () => {
+    const ended = await hatched('2026-02-01', 66)
+    await room.set('2026-05-01')
+    const inRecords = <T>(work: (tx: Transaction) => Promise<T>) => inBook(server.db, room.book.id, work)
+    const kept = () =>
+      inRecords((tx) => tx.select().from(tables.hatchRecord).where(eq(tables.hatchRecord.id, ended)))
+    const before = await kept()
+    await inRecords((tx) => tx.update(tables.hatchRecord).set({ basis: 'an older method', record: null }))
+    expect((await room.book.as.viewer('GET', '/api/clutches')).status).toBe(200)
+    // Nobody who looks waits for it.
+    for (let i = 0; i < 100 && (await kept())[0]?.record === null; i++)
+      await new Promise((resolve) => setTimeout(resolve, 20))
+    expect(await kept()).toEqual(before)
+    expect(before[0]?.record?.eggs).toBe(4)
+  })
 
   it('is taught by every clutch that has hatched, and says by how many', async () => {
     const { id } = await room.set('2026-05-01')

@@ -48,10 +48,27 @@ export function changesOf(via: Database | Transaction): BookChanges {
 /** What the database calls a line; its notices say on which line they were made. */
 const lineOf = (client: pg.PoolClient) => (client as unknown as { processID: number }).processID
 
+/**
+ * Keeps in the database what was worked out on the way: at once in a transaction that may write; after one that only reads in one of its own,
+ * which nothing rests on but the time of whoever asks next.
+ */
+export async function keepInBook(tx: Transaction, keep: Keep): Promise<void> {
+  const { reads, after } = openFor.get(tx)!
+  if (reads) after.push(keep)
+  else await keep(tx, () => true)
+}
+
 const literal = (text: string) => pg.escapeLiteral(text)
 const handles = new WeakMap<pg.PoolClient, Transaction>()
-/** What a transaction was opened for: the book, and whether it only reads. */
-const openFor = new WeakMap<Transaction, { bookId: string; reads: boolean }>()
+/** @param stillSo whether what it was worked out from is still so */
+type Keep = (tx: Transaction, stillSo: () => boolean) => Promise<void>
+interface OpenedFor {
+  bookId: string
+  reads: boolean
+  /** What is to be kept of what a reader worked out. */
+  after: Keep[]
+}
+const openFor = new WeakMap<Transaction, OpenedFor>()
 
 /**
  * The book of a transaction that can only read. Null of one that may have written: what it sees is not yet so for others and may never be,
@@ -92,6 +109,8 @@ export async function inBook<T>(
 ): Promise<T> {
   const who = actingIn(bookId)
   const client = await db.$client.connect()
+  const after: Keep[] = []
+  const stamp = changesOf(db).stampOf(bookId)
   let broken: Error | undefined
   let committing = false
   try {
@@ -101,7 +120,7 @@ export async function inBook<T>(
     )
     const tx = handleOf(client)
     // Of an older snapshot nobody knows whether it is what was heard of last.
-    openFor.set(tx, { bookId, reads: reads && isolation === 'read committed' })
+    openFor.set(tx, { bookId, reads: reads && isolation === 'read committed', after })
     const done = await work(tx)
     committing = true
     // Whatever was written is told to every server, whoever wrote it: none may keep what rested on it.
@@ -109,6 +128,7 @@ export async function inBook<T>(
       `select pg_notify(${literal(CHANNEL)}, ${literal(wroteNotice(bookId, touches))}) where pg_current_xact_id_if_assigned() is not null; commit`,
     )) as unknown as pg.QueryResult[]
     if (told!.rowCount) changesOf(db).heard(bookId, touches)
+    if (after.length > 0) void keepAfterwards(db, bookId, after, stamp)
     return done
   } catch (error) {
     // A line that breaks in the middle of a commit may have committed.
@@ -118,6 +138,19 @@ export async function inBook<T>(
   } finally {
     client.release(broken)
   }
+}
+
+/** Nobody waits for it, and where it fails it is worked out again by whoever asks next. */
+async function keepAfterwards(
+  db: Database,
+  bookId: string,
+  after: readonly Keep[],
+  stamp: string | null,
+): Promise<void> {
+  const stillSo = () => stamp !== null && changesOf(db).touchedSince(bookId, stamp) !== null
+  await inBook(db, bookId, async (tx) => {
+    for (const keep of after) await keep(tx, stillSo)
+  }).catch(() => undefined)
 }
 
 /** Adds rows as one parameter: a row's keys are the table's columns. Rows already there are left alone. */

@@ -12,7 +12,7 @@ import {
 } from '@hatch-book/core'
 import { eq, inArray, sql } from 'drizzle-orm'
 import { onLog, readSetPoints } from '../climate'
-import { tables, type Transaction } from '../db/connect'
+import { keepInBook, tables, type Transaction } from '../db/connect'
 import { loadShelf } from '../protocols/store'
 import { hatchesOf, readBatchFates } from './batches'
 import { readStays, readTemperatures, type ClutchTemperatures, type Stay } from './temperatures'
@@ -73,19 +73,31 @@ export async function readLearned(tx: Transaction, protocolIds: readonly string[
   }
   const stale = ended.filter((e) => kept.get(e.clutch.id)?.basis !== basisOf(e))
   const fresh = await workOut(tx, stale, stays)
-  if (stale.length > 0) await oneAtATime(tx)
-  for (const row of stale) {
-    const { bookId, id } = row.clutch
-    const found = { basis: basisOf(row), record: fresh.get(id) ?? null }
-    await tx
-      .insert(hatchRecord)
-      .values({ bookId, id, ...found })
-      .onConflictDoUpdate({ target: [hatchRecord.bookId, hatchRecord.id], set: found })
-  }
+  const found = stale.map((e) => {
+    const { bookId, id } = e.clutch
+    return { bookId, id, basis: basisOf(e), record: fresh.get(id) ?? null }
+  })
+  if (found.length > 0) await keepInBook(tx, (writer, stillSo) => keepRecords(writer, found, stillSo))
   return ended.map((e) => ({
     ...e,
     record: fresh.has(e.clutch.id) ? fresh.get(e.clutch.id)! : (kept.get(e.clutch.id)?.record ?? null),
   }))
+}
+
+async function keepRecords(
+  tx: Transaction,
+  rows: readonly (typeof tables.hatchRecord.$inferInsert)[],
+  stillSo: () => boolean,
+): Promise<void> {
+  const { hatchRecord } = tables
+  await oneAtATime(tx)
+  // Whoever was before may have brought in a log.
+  if (!stillSo()) return
+  for (const { bookId, id, basis, record } of rows)
+    await tx
+      .insert(hatchRecord)
+      .values({ bookId, id, basis, record })
+      .onConflictDoUpdate({ target: [hatchRecord.bookId, hatchRecord.id], set: { basis, record } })
 }
 
 async function readEnded(tx: Transaction, protocolIds: readonly string[]): Promise<EndedClutch[]> {
