@@ -1,8 +1,8 @@
 import { App, Button, Input, Segmented, Select } from 'antd'
-import type { FormEvent } from 'react'
+import { useState, type FormEvent } from 'react'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
-import { api, refreshBook } from '../shell/api'
+import { sendOrSay } from '../shell/api'
 import { useMay, useSession } from '../shell/session'
 import { BookHead } from './BookHead'
 import { BookLife } from './BookLife'
@@ -37,17 +37,15 @@ function Settings() {
     writing: { name, zone, weightUnit, temperatureUnit },
   })
   const { draft, change, merge } = writing
+  const [says, setSays] = useState('')
   const changed = JSON.stringify(draft) !== JSON.stringify({ name, zone, weightUnit, temperatureUnit })
   const save = async (event: FormEvent) => {
     event.preventDefault()
-    try {
-      await api.send('PATCH', '/api/book', { version: writing.version, ...draft })
-      writing.kept(writing.version + 1)
-      await refreshBook()
-      notification.success({ title: 'Saved' })
-    } catch (error) {
-      notification.error({ title: 'Not saved', description: (error as Error).message })
-    }
+    const refused = await sendOrSay('PATCH', '/api/book', { version: writing.version, ...draft })
+    setSays(refused)
+    if (refused) return
+    writing.kept(writing.version + 1)
+    notification.success({ title: 'Saved' })
   }
   return (
     <form className="card" onSubmit={(e) => void save(e)}>
@@ -101,7 +99,13 @@ function Settings() {
         writing={writing}
         nameOf={(field) => NAMES[field as keyof typeof NAMES]}
         show={(_, value) => String(value)}
+        onSettled={() => setSays('')}
       />
+      {says && !merge && (
+        <p className="bad" role="alert">
+          {says}
+        </p>
+      )}
       {may.run ? (
         <Button type="primary" htmlType="submit" disabled={!changed || merge !== null}>
           Save

@@ -19,7 +19,10 @@ export function StreamChart({ studied, today }: { studied: StudiedCohort; today:
     .map((name, i) => ({ name, row: table[i]! }))
     .filter(({ row }) => row.some((n) => n >= 0.5))
   if (shown.length === 0) return null
-  const points = Array.from({ length: WEEKS }, (_, week) => ({
+  // A short life is not drawn as half a year of nothing.
+  const lastWeek = Math.max(...shown.map(({ row }) => row.findLastIndex((n) => n >= 0.05)))
+  const weeks = Math.min(WEEKS, Math.max(4, lastWeek + 2))
+  const points = Array.from({ length: weeks }, (_, week) => ({
     day: addDays(today, week * 7),
     ...Object.fromEntries(shown.map(({ name, row }) => [name, Math.round(row[week]! * 10) / 10])),
   }))
@@ -39,9 +42,14 @@ export function StreamChart({ studied, today }: { studied: StudiedCohort; today:
         <span className="quiet">how many in each, as to be expected</span>
       </figcaption>
       <ResponsiveContainer width="100%" height={180}>
-        <ComposedChart data={points} margin={{ top: 8, right: 10, bottom: 0, left: 0 }}>
+        <ComposedChart data={points} margin={{ top: 8, right: 24, bottom: 0, left: 0 }}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />
-          <XAxis dataKey="day" tickFormatter={(d: string) => figures.day(d)} interval={4} {...AXIS} />
+          <XAxis
+            dataKey="day"
+            tickFormatter={(d: string) => figures.day(d)}
+            interval={Math.ceil(weeks / 6) - 1}
+            {...AXIS}
+          />
           <YAxis domain={[0, 'auto']} width={44} allowDecimals={false} {...AXIS} />
           <Tooltip contentStyle={PAPER} labelFormatter={(d) => `week of ${figures.day(String(d))}`} />
           {shown.map(({ name }, i) => (

@@ -144,7 +144,7 @@ function Group({
     <ul className="lines">
       {young.map(({ animal, leaving }) => (
         <li key={animal.id} className="between">
-          <span>
+          <div>
             <Link className="tag" to={`/animals/${animal.id}`}>
               {animal.tag}
             </Link>{' '}
@@ -152,15 +152,8 @@ function Group({
               {describeAnimal(animal)}, {figures.grams(animal.grams)}
             </span>{' '}
             <Strokes count={animal.mealsInARow} most={10} />
-            {animal.reserved !== '' && <span className="small warm"> held for {animal.reserved}</span>}
-            {animal.defect !== '' && <span className="small bad"> {animal.defect}</span>}
-            {!leaving.opens && (
-              <span className="small bad">
-                {' '}
-                gate shut again: {leaving.missing.map((m) => m.says).join(', ')}
-              </span>
-            )}
-          </span>
+            <Remarks {...{ animal, leaving }} />
+          </div>
           <span className="nowrap">
             <button className="plain small" onClick={() => onWhy(animal.id)}>
               gates
@@ -229,5 +222,18 @@ function GateSheet({ id, onClose }: { id: string | null; onClose(): void }) {
         </>
       )}
     </ReasonsSheet>
+  )
+}
+
+/** What stands in the way of an animal's leaving, under its line. */
+function Remarks({ animal, leaving }: Pick<LadderAnimal, 'animal' | 'leaving'>) {
+  return (
+    <>
+      {animal.reserved !== '' && <div className="small warm">held for {animal.reserved}</div>}
+      {animal.defect !== '' && <div className="small bad">{animal.defect}</div>}
+      {!leaving.opens && (
+        <div className="small bad">gate shut again: {leaving.missing.map((m) => m.says).join(', ')}</div>
+      )}
+    </>
   )
 }
