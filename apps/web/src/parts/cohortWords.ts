@@ -5,6 +5,9 @@ const told = (stages: Readonly<Record<string, number>>) =>
     .map(([stage, n]) => `${n} ${stage}`)
     .join(', ')
 
+const some = (n: number, one: string, more = `${one}s`) => `${n} ${n === 1 ? one : more}`
+const bySex = (females: number, males: number) => `${some(females, 'female')}, ${some(males, 'male')}`
+
 /** What an entry of a cohort says, in a line; null where it is of something else. */
 export function cohortInWords({ kind, payload }: Pick<Entry, 'kind' | 'payload'>): string | null {
   const as = <K extends Entry['kind']>() => payload as PayloadOf<K>
@@ -38,20 +41,20 @@ export function cohortInWords({ kind, payload }: Pick<Entry, 'kind' | 'payload'>
     }
     case 'searched': {
       const { eggs, larvae, adults } = as<'searched'>()
-      return `searched: ${eggs.young} young eggs, ${eggs.old} old, ${told(larvae) || 'no larvae'}, ${adults.females} females and ${adults.males} males`
+      return `searched: ${some(eggs.young, 'young egg')}, ${eggs.old} old, ${told(larvae) || 'no larvae'}, ${bySex(adults.females, adults.males)}`
     }
     case 'adults set in':
     case 'adults taken out': {
       const { females, males } = as<'adults set in'>()
-      return `${kind}: ${females} females, ${males} males`
+      return `${kind}: ${bySex(females, males)}`
     }
     case 'eggs collected': {
       const { count, mothers } = as<'eggs collected'>()
-      return `${count} eggs collected, mothers ${mothers}`
+      return `${some(count, 'egg')} collected, mothers ${mothers}`
     }
     case 'emerged': {
       const { females, males, unsexed } = as<'emerged'>()
-      return unsexed > 0 ? `emerged: ${unsexed}` : `emerged: ${females} females, ${males} males`
+      return unsexed > 0 ? `emerged: ${unsexed}` : `emerged: ${bySex(females, males)}`
     }
     case 'eggs judged': {
       const { fertile, infertile } = as<'eggs judged'>()

@@ -13,9 +13,13 @@ export function sayValue(figures: Figures, measure: Measure, value: number | nul
 /** A difference, with its sign. */
 export function sayDifference(figures: Figures, measure: Measure, value: number | null): string {
   if (value === null) return 'nobody knows'
-  const sign = value > 0 ? '+' : value < 0 ? '−' : '±'
-  if (measure.kind === 'share') return `${sign}${Math.round(Math.abs(value) * 100)} points`
-  return `${sign}${sayValue(figures, measure, Math.abs(value))}`
+  const size =
+    measure.kind === 'share'
+      ? `${Math.round(Math.abs(value) * 100)} points`
+      : sayValue(figures, measure, Math.abs(value))
+  // What is nothing once it is rounded has no direction.
+  const sign = Number.parseFloat(size) === 0 ? '±' : value > 0 ? '+' : '−'
+  return `${sign}${size}`
 }
 
 /** One in so many. */
