@@ -83,7 +83,21 @@ const look = (page: Page, contrastOnly: boolean): Promise<Finding[]> =>
     return (await axe.run({ resultTypes: ['violations'], ...rules })).violations
   }, contrastOnly)
 
-test('every view works in every light: nothing complains, nothing serious for a screen reader', async ({
+/** What stands out of line: a page wider than the window, a heading that is not over its column. */
+const outOfLine = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const left = (e: Element) => e.getBoundingClientRect().left
+    const wide = document.scrollingElement!.scrollWidth > innerWidth + 1 ? ['wider than the window'] : []
+    const crooked = [...document.querySelectorAll('table')].flatMap((table) => {
+      const heads = [...(table.querySelector('thead tr:last-child')?.children ?? [])]
+      const cells = [...(table.querySelector('tbody tr:not([aria-hidden])')?.children ?? [])]
+      if (heads.length !== cells.length) return []
+      return heads.filter((head, i) => Math.abs(left(head) - left(cells[i]!)) > 2).map((h) => h.textContent)
+    })
+    return [...wide, ...crooked]
+  })
+
+test('every view works in every light: nothing complains, nothing is out of line or serious for a screen reader', async ({
   page,
 }) => {
   test.setTimeout(480_000)
@@ -117,6 +131,7 @@ test('every view works in every light: nothing complains, nothing serious for a 
     await expect(page.locator('main h1, main article, main h3').first()).toBeVisible()
     // The policy allows no inline script; the browser's own door does.
     await page.evaluate(axe)
+    for (const what of await outOfLine(page)) findings.push(`${view}: out of line: ${what}`)
     for (const light of ['light', 'dusk', 'lamp'] as const) {
       if (light === 'dusk') await page.getByRole('button', { name: 'dusk', exact: true }).click()
       if (light === 'lamp') await page.getByRole('button', { name: 'red lamp (L)' }).click()

@@ -77,7 +77,7 @@ function Now({ place, celsius, at }: { place: ClimateRow; celsius: number | null
   const figures = useFigures()
   return (
     <div style={{ marginBottom: 10 }}>
-      <p className="figures" style={{ margin: 0 }}>
+      <p className="figure-line" style={{ margin: 0 }}>
         <span>
           <b className="fig" style={{ fontSize: 26 }} data-testid="now-c">
             {figures.celsius(celsius)}

@@ -147,7 +147,7 @@ function Mix({ methods }: { methods: readonly MethodView[] }) {
           style={{ width: 90 }}
         />
       </div>
-      <p className="figures" style={{ margin: 0 }}>
+      <p className="figure-line" style={{ margin: 0 }}>
         <span>
           dry <b className="fig">{mix.dryGrams.toFixed(0)} g</b>
         </span>{' '}

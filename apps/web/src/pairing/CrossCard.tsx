@@ -66,7 +66,7 @@ export function CrossCard({
           <p style={{ marginBottom: 2 }}>
             <strong>{wishInWords(wish)}</strong>
           </p>
-          <p className="figures">
+          <p className="figure-line">
             <span>
               <b className="fig">{fraction(wanted.amongYoung)}</b> of young
             </span>

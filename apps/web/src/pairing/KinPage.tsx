@@ -272,7 +272,7 @@ function NewcomerCard({ result, count }: { result: KinReckoned; count: number })
       <p>
         One unrelated animal, and {NEWCOMER_YOUNG} of its young by different mates among these {count}:
       </p>
-      <p className="figures">
+      <p className="figure-line">
         <span>
           mean kinship <b className="fig">{(now * 100).toFixed(1)}</b> →{' '}
           <b className="fig">{(withIt * 100).toFixed(1)} %</b>
