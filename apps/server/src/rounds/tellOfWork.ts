@@ -1,4 +1,4 @@
-import { addDays, instantOfDay, mustNotMiss, usualChoice } from '@hatch-book/core'
+import { addDays, instantOfDay, mustNotMiss, usualChoice, type WorkItem } from '@hatch-book/core'
 import { and, isNull, lte, sql } from 'drizzle-orm'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { outboxTopic, post } from '../notices'
@@ -13,16 +13,23 @@ const WORK_EVERY_MS = 10 * 60_000
 /** The same work is told of once, not each day that it stands; after so long it is another. */
 const TOLD_FOR_DAYS = 30
 
-/** Tells members of work that must not be missed and whose day has come; each thing once. */
-export async function tellOfWork(tx: Transaction, actor: Actor): Promise<void> {
-  const { today, book } = actor
+/** What must not be missed and whose day has come, if anybody wishes to be told of it. */
+async function pressingWork(tx: Transaction, actor: Actor): Promise<WorkItem[]> {
   const readers = await tx.select().from(tables.member)
-  if (!readers.some((m) => (m.notices ?? usualChoice(m.role)).work)) return
+  if (!readers.some((m) => (m.notices ?? usualChoice(m.role)).work)) return []
   const { items } = await bookWork(tx, actor, 0)
-  const pressing = items.filter((item) => mustNotMiss(item, today))
+  return items.filter((item) => mustNotMiss(item, actor.today))
+}
+
+/** Tells members of it; each thing once. */
+async function tellOfWork(
+  tx: Transaction,
+  { bookId, book, now, today }: Actor,
+  pressing: readonly WorkItem[],
+): Promise<void> {
   if (pressing.length === 0) return
-  await post(tx, actor.bookId, {
-    ...{ grade: 'work', cause: 'work', what: 'not to be missed', at: actor.now },
+  await post(tx, bookId, {
+    ...{ grade: 'work', cause: 'work', what: 'not to be missed', at: now },
     onceSince: instantOfDay(addDays(today, -TOLD_FOR_DAYS), book.zone),
     parts: pressing.map(({ subject, kind, says, latest, why }) => ({
       key: `${subject.id}:${kind}`,
@@ -36,41 +43,73 @@ export async function tellOfWork(tx: Transaction, actor: Actor): Promise<void> {
 export const tellingOfWork: BookRoutes = (app, { db }) => {
   const asked = new Map<string, number>()
   let timer: ReturnType<typeof setInterval> | undefined
+  let looking = Promise.resolve()
+  let closing = false
   app.addHook('onReady', () => {
-    timer = setInterval(
-      () =>
-        void lookIntoAll(db, asked).catch((error: unknown) =>
-          app.log.error({ err: error }, 'something done by itself failed'),
-        ),
-      LOOK_EVERY_MS,
-    )
+    timer = setInterval(() => {
+      looking = lookIntoAll(db, asked, () => closing).catch((error: unknown) =>
+        app.log.error({ err: error }, 'something done by itself failed'),
+      )
+    }, LOOK_EVERY_MS)
     timer.unref()
     return Promise.resolve()
   })
   app.addHook('preClose', () => {
     clearInterval(timer)
-    return Promise.resolve()
+    closing = true
+    return looking
   })
 }
 
-/** @param asked when each book was last asked for its work, milliseconds */
-export async function lookIntoAll(db: Database, asked: Map<string, number>): Promise<void> {
+/**
+ * @param asked when each book was last asked for its work, milliseconds
+ * @param stop whether no further book is to be looked into
+ */
+export async function lookIntoAll(
+  db: Database,
+  asked: Map<string, number>,
+  stop = () => false,
+): Promise<void> {
   const { rows } = await db.execute<{ book_id: string }>(sql`select book_id from books_there()`)
-  for (const { book_id: bookId } of rows)
-    await inBook(db, bookId, async (tx) => {
+  for (const { book_id: bookId } of rows) {
+    if (stop()) return
+    await lookInto(db, bookId, asked)
+  }
+}
+
+async function lookInto(db: Database, bookId: string, asked: Map<string, number>): Promise<void> {
+  // Reading alone it rests on what is kept between two changes; most looks find nothing to write.
+  const found = await inBook(
+    db,
+    bookId,
+    async (tx) => {
       const [book] = await tx.select().from(tables.book)
-      if (!book) return
-      const now = bookNow(book)
+      if (!book) return null
+      const actor = actorOfBook(book)
+      let pressing: WorkItem[] = []
       if (Date.now() - (asked.get(bookId) ?? 0) >= WORK_EVERY_MS) {
         asked.set(bookId, Date.now())
-        await tellOfWork(tx, actorOfBook(book))
+        pressing = await pressingWork(tx, actor)
       }
-      const { message } = tables
-      const [waiting] = await tx
-        .select({ id: message.id })
-        .from(message)
-        .where(and(isNull(message.takenAt), lte(message.tellFrom, new Date(now))))
-        .limit(1)
-      if (waiting) await publish(tx, outboxTopic(bookId), 'waiting')
-    })
+      return { actor, pressing, waiting: await isWaiting(tx, bookNow(book)) }
+    },
+    { reads: true },
+  )
+  if (!found || (found.pressing.length === 0 && !found.waiting)) return
+  const { actor, pressing } = found
+  await inBook(db, bookId, async (tx) => {
+    await tellOfWork(tx, actor, pressing)
+    if (await isWaiting(tx, actor.now)) await publish(tx, outboxTopic(bookId), 'waiting')
+  })
+}
+
+/** Whether a message waits that may be told by now. */
+async function isWaiting(tx: Transaction, now: number): Promise<boolean> {
+  const { message } = tables
+  const [waiting] = await tx
+    .select({ id: message.id })
+    .from(message)
+    .where(and(isNull(message.takenAt), lte(message.tellFrom, new Date(now))))
+    .limit(1)
+  return waiting !== undefined
 }
