@@ -148,9 +148,11 @@ async function keepAfterwards(
   stamp: string | null,
 ): Promise<void> {
   const stillSo = () => stamp !== null && changesOf(db).touchedSince(bookId, stamp) !== null
-  await inBook(db, bookId, async (tx) => {
+  const keepAll = async (tx: Transaction) => {
     for (const keep of after) await keep(tx, stillSo)
-  }).catch(() => undefined)
+  }
+  // What is kept is what was answered: nothing that rests on the book has changed.
+  await inBook(db, bookId, keepAll, { touches: [] }).catch(() => undefined)
 }
 
 /** Adds rows as one parameter: a row's keys are the table's columns. Rows already there are left alone. */
