@@ -5,7 +5,7 @@ const told = (stages: Readonly<Record<string, number>>) =>
     .map(([stage, n]) => `${n} ${stage}`)
     .join(', ')
 
-const some = (n: number, one: string, more = `${one}s`) => `${n} ${n === 1 ? one : more}`
+const some = (n: number, one: string) => `${n} ${n === 1 ? one : `${one}s`}`
 const bySex = (females: number, males: number) => `${some(females, 'female')}, ${some(males, 'male')}`
 
 /** What an entry of a cohort says, in a line; null where it is of something else. */
