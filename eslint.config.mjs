@@ -1,6 +1,7 @@
 import js from '@eslint/js'
 import prettier from 'eslint-config-prettier'
 import reactHooks from 'eslint-plugin-react-hooks'
+import regexp from 'eslint-plugin-regexp'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
@@ -18,6 +19,20 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'max-lines': ['error', { max: 300, skipBlankLines: true, skipComments: true }],
     },
+  },
+  {
+    // Expressions are read over what strangers send: none may take more than a time that grows with its length.
+    ignores: ['e2e/**', '**/test/**'],
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { report: 'potential' }],
+    },
+  },
+  {
+    // A lexer reads from where it stands and never searches: a move is no loop there. Its lines are of bounded length.
+    files: ['packages/core/src/slate/tokens.ts'],
+    rules: { 'regexp/no-super-linear-move': 'off' },
   },
   {
     files: ['apps/web/src/**/*.{ts,tsx}'],

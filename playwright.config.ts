@@ -5,16 +5,16 @@ const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
 export default defineConfig({
   testDir: 'e2e',
   globalTeardown: './e2e/clearUp.ts',
-  timeout: 120_000,
+  timeout: 180_000,
   // A machine with two busy cores answers late; a view that is wrong stays wrong.
-  expect: { timeout: 12_000 },
+  expect: { timeout: 20_000 },
   // Two files at a time took longer than one after the other: a story keeps two cores busy with page, server and database.
   workers: 1,
   // On a busy machine a click can fall between two drawings; the run says which stories needed it.
   retries: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/playwright.json' }]],
   use: {
-    actionTimeout: 15_000,
+    actionTimeout: 25_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: chromium,

@@ -96,7 +96,7 @@ test('a shortage weeks ahead is found, and mended by what is planned for it', as
   const complaints = listenForComplaints(page)
   await signIn(page, book.url)
   await openRoom(page, 'Colonies')
-  const says = page.getByTestId('supply-says')
+  const says = page.getByTestId('supply-says').first()
   await page
     .getByRole('radiogroup', { name: 'Feeder' })
     .getByText(/^banded cricket/)
@@ -110,7 +110,7 @@ test('a shortage weeks ahead is found, and mended by what is planned for it', as
   }
   const found = await weeks()
   expect(found).toBeGreaterThanOrEqual(8)
-  const shortage = page.getByRole('region', { name: 'Shortage' })
+  const shortage = page.getByRole('region', { name: 'Shortage' }).first()
   await expect(shortage).toContainText('To mend it, any one of:')
   await shortage.getByRole('button', { name: 'Plan it' }).first().click()
   const planned = page.getByRole('region', { name: 'Planned' })

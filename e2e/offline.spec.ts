@@ -129,6 +129,14 @@ test('the network goes mid-round, the browser is closed, opened, and the network
   await expect(card(page)).toBeVisible({ timeout: 30_000 })
   await expect(kept(page)).toContainText('6 entries are kept on this device')
   expect((await countOf(page)).split(',')[0]).toBe(walked.split(',')[0])
+  await test.step('it opens without a signal as often as one likes', async () => {
+    for (let n = 0; n < 2; n++) {
+      // What could not be asked again is written down as it was.
+      await page.waitForTimeout(2500)
+      await page.goto(`${book.url}/round`)
+      await expect(card(page)).toBeVisible({ timeout: 30_000 })
+    }
+  })
   await test.step('what was kept is taken back like anything else', async () => {
     await page.keyboard.press('k')
     await page.keyboard.press('4')

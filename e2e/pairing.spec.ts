@@ -93,7 +93,7 @@ test('genes are said as keepers say them; chances that do not add up are refused
   await signIn(page, book.url)
   await page.goto(`${book.url}/pairing/genes`)
   const animals = page.getByRole('list', { name: 'Animals and their genes' })
-  await page.getByRole('button', { name: 'say of C33' }).click()
+  await page.getByRole('button', { name: 'say of its genes: C33' }).click()
   const words = page.getByRole('textbox', { name: 'genes of C33' })
   await words.fill('motley het lav, 67 % het amel, het mottly')
   await words.press('Enter')
@@ -103,7 +103,7 @@ test('genes are said as keepers say them; chances that do not add up are refused
   await expect(animals.getByRole('listitem').filter({ hasText: 'C33' })).toContainText('het lavender')
   await expect(animals.getByRole('listitem').filter({ hasText: 'C33' })).toContainText('het amelanistic 67 %')
 
-  await page.getByRole('button', { name: 'say of C23' }).click()
+  await page.getByRole('button', { name: 'say of its genes: C23' }).click()
   await page.getByRole('button', { name: 'give the chances' }).click()
   await page.getByRole('spinbutton', { name: 'chance of no copy' }).fill('60')
   await page.getByRole('button', { name: 'Write it' }).click()

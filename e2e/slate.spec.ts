@@ -38,6 +38,8 @@ test('lines are written as on a card: understood while one types, kept where unr
     await expect(slate(page)).toBeHidden()
     await page.reload()
     await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeVisible()
+    // Keys are heard once the room itself stands.
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     await page.keyboard.press('/')
     await expect(field).toHaveValue('c99 refused\nc02 84')
     await field.fill('')

@@ -70,11 +70,14 @@ async function backUp() {
       return digestsOf(client)
     })
     await restoreInto(url, scratch, part)
-    const again = await withClient(inDatabase(url, scratch), digestsOf)
+    const again = await withClient(inDatabase(url, scratch), (client) => digestsOf(client))
     const wrong = differences(digests, again)
     if (wrong.length > 0) throw new Error(`restored, these are not what they were: ${wrong.join(', ')}`)
     const file = join(options.to, `${name}.dump`)
-    const about = { madeAt: new Date().toISOString(), sha256: await sha256Of(part), tables: digests }
+    const about = {
+      ...{ madeAt: new Date().toISOString(), sha256: await sha256Of(part) },
+      ...{ digestedBy: 'sums', tables: digests },
+    }
     writeFileSync(join(options.to, `${name}.json`), `${JSON.stringify(about, null, 2)}\n`)
     renameSync(part, file)
     const rows = Object.values(digests).reduce((n, t) => n + t.rows, 0)

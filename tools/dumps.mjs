@@ -4,7 +4,8 @@ import { createReadStream, existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import pg from 'pg'
 import { giveUp } from './console.mjs'
-import { dataFolder, findPostgres, startPostgres } from './postgres.mjs'
+import { dataFolder, hasBook } from './dataFolder.mjs'
+import { findPostgres, startPostgres } from './postgres.mjs'
 
 /** The role that the application connects as; it has to be there before rights are given to it. */
 const APP_ROLE = 'app_rw'
@@ -12,12 +13,13 @@ const APP_ROLE = 'app_rw'
 /** The database of a start, running or not: DATABASE_URL, or the private one of the folder. */
 export async function openDatabase(name) {
   if (process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, close: async () => undefined }
+  await findPostgres()
   const folder = dataFolder(name)
   const running = runningUrl(folder)
   if (running && (await answersAt(running))) return { url: running, close: async () => undefined }
-  if (!existsSync(join(folder, 'postgres', 'PG_VERSION')))
+  if (!hasBook(folder))
     giveUp(`There is no book in ${folder} yet. Start it once, or say where it is with DATABASE_URL.`)
-  const { url, stop } = await startPostgres(folder)
+  const { url, stop } = await startPostgres(folder, { what: 'a backup or a restore' })
   return { url, close: stop }
 }
 
@@ -74,8 +76,20 @@ export async function pgProgram(program, args, url) {
   return done.stdout
 }
 
-/** Every table with its rows and a digest of them, whatever their order. */
-export async function digestsOf(client) {
+/**
+ * How the rows of a table become one digest, whatever their order. `sums` adds up two halves of each row's hash as they pass by, in a few
+ * bytes of memory however many there are; `joined` is what older backups were compared by, and ends at a gigabyte of hashes.
+ */
+const DIGESTS = {
+  sums: `sum(('x' || substr(h, 1, 15))::bit(60)::bigint) || '-' || sum(('x' || substr(h, 17, 15))::bit(60)::bigint)`,
+  joined: `md5(string_agg(h, '' order by h))`,
+}
+
+/**
+ * Every table with its rows and a digest of them.
+ * @param how one of DIGESTS; a backup's own file says by which it was made
+ */
+export async function digestsOf(client, how = 'sums') {
   const { rows: tables } = await client.query(
     `select table_schema || '.' || table_name as name, format('%I.%I', table_schema, table_name) as quoted
      from information_schema.tables where table_type = 'BASE TABLE' and table_schema not in ('pg_catalog', 'information_schema') order by 1`,
@@ -83,7 +97,7 @@ export async function digestsOf(client) {
   const found = {}
   for (const { name, quoted } of tables) {
     const { rows } = await client.query(
-      `select count(*)::int as rows, coalesce(md5(string_agg(h, '' order by h)), '') as digest from (select md5(t::text) as h from ${quoted} t) x`,
+      `select count(*)::float8 as rows, coalesce(${DIGESTS[how]}, '') as digest from (select md5(t::text) as h from ${quoted} t) x`,
     )
     found[name] = rows[0]
   }

@@ -1,21 +1,20 @@
 import { spawn, spawnSync } from 'node:child_process'
-import { createHash, randomBytes } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import {
-  chmodSync,
   chownSync,
   existsSync,
   mkdirSync,
   readFileSync,
   readdirSync,
-  rmSync,
-  statSync,
+  renameSync,
+  rmdirSync,
   writeFileSync,
 } from 'node:fs'
 import { createServer } from 'node:net'
 import { dirname, join } from 'node:path'
 import { giveUp, say } from './console.mjs'
+import { clusterOf, hasBook, holdFolder, identity } from './dataFolder.mjs'
 import { installFromDebian } from './packages.mjs'
-import { ROOT, isRoot } from './run.mjs'
 
 const DEBIAN_VERSIONS = '/usr/lib/postgresql'
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms))
@@ -48,42 +47,6 @@ export async function findPostgres() {
   return binaries() ?? giveUp('PostgreSQL was installed, but its programs are not where they are expected.')
 }
 
-/** Whom the database runs as: oneself, or the postgres user when that would be root. */
-function identity() {
-  if (!isRoot()) return {}
-  const id = (flag) => Number(spawnSync('id', [flag, 'postgres']).stdout.toString())
-  return { uid: id('-u'), gid: id('-g') }
-}
-
-function reachable(folder, who) {
-  if (who.uid === undefined) return true
-  return (
-    spawnSync('sh', ['-c', `cd ${JSON.stringify(folder)} && touch .reach && rm .reach`], { ...who, cwd: '/' })
-      .status === 0
-  )
-}
-
-/** The data folder: inside the project, or where the database's user can reach when the project is private to root. */
-export function dataFolder(name) {
-  const who = identity()
-  const own = (folder) => {
-    mkdirSync(folder, { recursive: true })
-    if (who.uid !== undefined && statSync(folder).uid !== who.uid) chownSync(folder, who.uid, who.gid)
-    return folder
-  }
-  const wanted = process.env.HATCH_BOOK_DATA ?? join(ROOT, '.data', name)
-  if (reachable(own(wanted), who)) return wanted
-  rmSync(wanted, { recursive: true, force: true })
-  const elsewhere = join(
-    '/var/lib/hatch-book',
-    `${createHash('sha256').update(ROOT).digest('hex').slice(0, 12)}-${name}`,
-  )
-  chmodSync(own(dirname(elsewhere)), 0o755)
-  own(elsewhere)
-  say(`The database's user cannot reach ${wanted}; the data is kept in ${elsewhere}`)
-  return elsewhere
-}
-
 function freePort() {
   return new Promise((resolve) => {
     const server = createServer().listen(0, '127.0.0.1', () => {
@@ -114,41 +77,59 @@ const alive = (pid) => {
   }
 }
 
+/** Makes a cluster under a name of this run and gives it its own name once it is whole. */
+function makeCluster(bin, folder, { quick }) {
+  const who = identity()
+  const cluster = clusterOf(folder)
+  const making = join(folder, `postgres-in-the-making-${process.pid}`)
+  const passwordFile = join(folder, 'owner.password')
+  if (existsSync(cluster) && readdirSync(cluster).length > 0)
+    giveUp(
+      `There is something in ${cluster}, but it is no database that can be opened (its file PG_VERSION is missing).\nNothing was changed. Put back what is missing, or move the folder away for a new book.`,
+    )
+  say(`Making a private database in ${folder} …`)
+  if (!existsSync(passwordFile)) {
+    writeFileSync(passwordFile, randomBytes(24).toString('hex'), { mode: 0o600, flag: 'wx' })
+    if (who.uid !== undefined) chownSync(passwordFile, who.uid, who.gid)
+  }
+  const made = spawnSync(
+    join(bin, 'initdb'),
+    [
+      '-D',
+      making,
+      '-U',
+      'owner',
+      '-A',
+      'scram-sha-256',
+      `--pwfile=${passwordFile}`,
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+      ...(quick ? ['--no-sync'] : []),
+    ],
+    { ...who, cwd: '/' },
+  )
+  if (made.status !== 0) giveUp(`The database could not be made:\n${made.stderr}`)
+  if (existsSync(cluster)) rmdirSync(cluster)
+  renameSync(making, cluster)
+}
+
 /**
  * Starts a private PostgreSQL on loopback in a data folder, making it first where there is none; on a port of its own choice
  * unless one is given, as to one that is started again while its users wait.
+ * @param what what it is started for, said to whoever wants the same folder meanwhile
  * @returns the owner's address and how to stop it
  */
-export async function startPostgres(folder, { quick = false, port: wanted = 0 } = {}) {
+export async function startPostgres(
+  folder,
+  { quick = false, port: wanted = 0, what = 'another program' } = {},
+) {
   const bin = await findPostgres()
-  const who = identity()
-  const cluster = join(folder, 'postgres')
-  const passwordFile = join(folder, 'owner.password')
-  const spawned = { ...who, cwd: '/' }
-  if (!existsSync(join(cluster, 'PG_VERSION'))) {
-    say(`Making a private database in ${folder} …`)
-    rmSync(cluster, { recursive: true, force: true })
-    writeFileSync(passwordFile, randomBytes(24).toString('hex'), { mode: 0o600 })
-    if (who.uid !== undefined) chownSync(passwordFile, who.uid, who.gid)
-    const made = spawnSync(
-      join(bin, 'initdb'),
-      [
-        '-D',
-        cluster,
-        '-U',
-        'owner',
-        '-A',
-        'scram-sha-256',
-        `--pwfile=${passwordFile}`,
-        '-E',
-        'UTF8',
-        '--locale=C.UTF-8',
-        ...(quick ? ['--no-sync'] : []),
-      ],
-      spawned,
-    )
-    if (made.status !== 0) giveUp(`The database could not be made:\n${made.stderr}`)
-  }
+  const spawned = { ...identity(), cwd: '/' }
+  const cluster = clusterOf(folder)
+  const letGo = holdFolder(folder, what)
+  process.once('exit', letGo)
+  if (!hasBook(folder)) makeCluster(bin, folder, { quick })
   const left = orphan(cluster)
   if (left) {
     say('An earlier start was cut off; its database is being closed first …')
@@ -165,7 +146,7 @@ export async function startPostgres(folder, { quick = false, port: wanted = 0 } 
     String(port),
     ...(quick ? ['-c', 'fsync=off', '-c', 'synchronous_commit=off', '-c', 'full_page_writes=off'] : []),
   ]
-  const url = `postgres://owner:${readFileSync(passwordFile, 'utf8').trim()}@127.0.0.1:${port}/postgres`
+  const url = `postgres://owner:${readFileSync(join(folder, 'owner.password'), 'utf8').trim()}@127.0.0.1:${port}/postgres`
   for (let attempt = 1; ; attempt++) {
     // A group of its own, so that Ctrl+C reaches the application first and the database last.
     const server = spawn(join(bin, 'postgres'), ['-D', cluster, ...options], {
@@ -180,6 +161,8 @@ export async function startPostgres(folder, { quick = false, port: wanted = 0 } 
       const stop = async () => {
         if (server.exitCode === null) server.kill('SIGINT')
         await ended
+        process.off('exit', letGo)
+        letGo()
       }
       return { url, stop, ended }
     }

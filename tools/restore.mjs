@@ -51,7 +51,10 @@ try {
   say('2. Restoring beside what is there …')
   await restoreInto(beside, restored, file)
   say('3. Every table against what it was …')
-  const wrong = differences(about.tables, await withClient(inDatabase(url, restored), digestsOf))
+  const wrong = differences(
+    about.tables,
+    await withClient(inDatabase(url, restored), (client) => digestsOf(client, about.digestedBy ?? 'joined')),
+  )
   if (wrong.length > 0) throw new Error(`these are not what they were: ${wrong.join(', ')}`)
   say('4. In its place …')
   const kept = `before_${new Date().toISOString().replaceAll(/[^\d]/g, '').slice(0, 14)}`

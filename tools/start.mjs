@@ -7,8 +7,9 @@ import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { giveUp, say } from './console.mjs'
+import { dataFolder } from './dataFolder.mjs'
 import { buildWeb, installPackages } from './packages.mjs'
-import { dataFolder, startPostgres } from './postgres.mjs'
+import { findPostgres, startPostgres } from './postgres.mjs'
 import { ROOT, run } from './run.mjs'
 
 const USAGE = `npm start                      the demo book, in the folder .data/demo
@@ -51,8 +52,9 @@ let postgres = null
 let ownerUrl = process.env.DATABASE_URL
 let appPassword = process.env.APP_PASSWORD
 if (!ownerUrl) {
+  await findPostgres()
   const folder = dataFolder(name)
-  postgres = await startPostgres(folder)
+  postgres = await startPostgres(folder, { what: `npm start, at http://127.0.0.1:${chosen.port}` })
   ownerUrl = postgres.url
   appPassword = keptPassword(join(folder, 'application.password'))
 } else appPassword ??= keptPassword(join(ROOT, '.application.password'))
@@ -146,11 +148,13 @@ function keptPassword(file) {
 function portIsFree(port) {
   return new Promise((resolve) => {
     const probe = createServer()
-    probe.once('error', () =>
-      giveUp(
-        `Port ${port} is taken, perhaps by Hatch Book itself. Close it, or choose another:\n\n    npm start -- --port ${port + 1}`,
-      ),
-    )
-    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve()))
+    probe.once('error', ({ code }) => {
+      const says =
+        code === 'EADDRINUSE'
+          ? `Port ${port} is taken, perhaps by Hatch Book itself. Close it, or choose another:`
+          : `Port ${port} cannot be opened (${code}). Choose another:`
+      giveUp(`${says}\n\n    npm start -- --port ${port < 1024 ? 4310 : port + 1}`)
+    })
+    probe.listen(port, process.env.HOST ?? '127.0.0.1', () => probe.close(() => resolve()))
   })
 }

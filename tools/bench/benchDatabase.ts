@@ -5,7 +5,9 @@ import pg from 'pg'
 import { asRole, connect, type Database } from '../../apps/server/src/db/connect'
 import { migrateDatabase } from '../../apps/server/src/db/migrate'
 // @ts-expect-error -- a plain script without types
-import { dataFolder, startPostgres } from '../postgres.mjs'
+import { dataFolder } from '../dataFolder.mjs'
+// @ts-expect-error -- a plain script without types
+import { startPostgres } from '../postgres.mjs'
 
 export interface BenchDatabase {
   /** For the application, in its own role. */

@@ -7,7 +7,9 @@ import { rooms } from '../../apps/server/src/rooms'
 import { COOKIE, createSession } from '../../apps/server/src/shell/actor'
 import { buildApp } from '../../apps/server/src/shell/app'
 // @ts-expect-error -- a plain script without types
-import { dataFolder, startPostgres } from '../postgres.mjs'
+import { dataFolder } from '../dataFolder.mjs'
+// @ts-expect-error -- a plain script without types
+import { startPostgres } from '../postgres.mjs'
 import { fillLargeBook } from './largeBook'
 
 /*

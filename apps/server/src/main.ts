@@ -67,5 +67,9 @@ if (demo) {
   tokens = await demoTokens(db)
   await pool.end()
 }
-const address = await app.listen({ port: PORT, host: HOST })
+const address = await app.listen({ port: PORT, host: HOST }).catch((error: NodeJS.ErrnoException) => {
+  const why = error.code === 'EADDRINUSE' ? 'is taken by another program' : `cannot be opened (${error.code})`
+  console.error(`Port ${PORT} of ${HOST} ${why}. Close that program, or set another PORT.`)
+  return process.exit(2)
+})
 process.send?.({ listening: address, tokens })

@@ -14,10 +14,11 @@ import { alarmRoutes, climatePlaceRoutes, climateRoutes, probeRoutes } from './c
 import { cohortRoutes } from './cohorts'
 import { colonyRoutes, supplyRoutes } from './colonies'
 import { demoRoutes } from './demo'
+import { editionRoutes } from './editions'
 import { entryRoutes } from './entries/routes'
 import { historyRoutes } from './history'
 import { importRoutes } from './imports'
-import { hatchPlanRoutes, incubationRoutes } from './incubation'
+import { hatchPlanRoutes, incubationRoutes, slateRoutes } from './incubation'
 import { noticeRoutes } from './notices'
 import { pairingRoutes, planRoutes, sceneRoutes } from './pairing'
 import { placeRoutes } from './places'
@@ -44,6 +45,7 @@ export const rooms: readonly BookRoutes[] = [
   archiveRoutes,
   csvRoutes,
   protocolRoutes,
+  editionRoutes,
   placeRoutes,
   animalRoutes,
   collectionRoutes,
@@ -63,6 +65,7 @@ export const rooms: readonly BookRoutes[] = [
   planRoutes,
   incubationRoutes,
   hatchPlanRoutes,
+  slateRoutes,
   climateRoutes,
   climatePlaceRoutes,
   alarmRoutes,

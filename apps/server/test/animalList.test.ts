@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { inBook } from '../src/db/connect'
-import { addAnimal, entry, openServer, write, type Reply, type TestBook, type TestServer } from './support'
+import { faultsOf, listsOf } from './lists'
+import { addAnimal, entry, openServer, write, type TestBook, type TestServer } from './support'
 
 let server: TestServer
 let book: TestBook
@@ -12,22 +13,9 @@ beforeEach(async () => {
 })
 afterAll(() => server.close())
 
-const open = async (file: string | Buffer, name = 'mine.csv') =>
-  (await book.as.keeper('POST', `/api/imports?fileName=${name}`, Buffer.from(file as string))).body
+const { open, change, act, animals } = listsOf(() => book)
 const preview = open
-const change = async (list: Reply['body'], to: object) =>
-  (await book.as.keeper('PATCH', `/api/imports/${list.id}`, to)).body
-const act = (list: Reply['body'], what: 'bring-in' | 'undo') =>
-  book.as.keeper('POST', `/api/imports/${list.id}/${what}`, {})
 const bringIn = async (file: string | Buffer) => (await act(await open(file), 'bring-in')).body
-const faultsOf = (body: Reply['body']) =>
-  Object.fromEntries(
-    (body.rows as { line: number; faults: { says: string }[] }[]).map((r) => [
-      r.line,
-      r.faults.map((f) => f.says).join('; '),
-    ]),
-  )
-const animals = async () => (await book.as.viewer('GET', '/api/animals')).body.animals as Reply['body'][]
 
 test('a list comes in with parents, places, weights and dates as exact as they are known', async () => {
   const list = `tag,species,sex,hatched,dam,sire,place,weight g,purpose,note

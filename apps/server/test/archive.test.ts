@@ -1,10 +1,13 @@
 import { createHash } from 'node:crypto'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { newId } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import Papa from 'papaparse'
 import sharp from 'sharp'
 import yazl from 'yazl'
-import { unpack } from '../src/archive/unpack'
+import { Archive } from '../src/archive/unpack'
 import { inBook } from '../src/db/connect'
 import { addAnimal, entry, feed, noon, openServer, write, type TestBook, type TestServer } from './support'
 
@@ -68,6 +71,18 @@ async function fill(): Promise<void> {
     .png()
     .toBuffer()
   expect((await book.as.keeper('POST', `/api/animals/${hen}/photos?view=above`, picture)).status).toBe(200)
+}
+
+/** The files of an archive by their names. */
+async function unpack(file: Buffer): Promise<Map<string, Buffer>> {
+  const folder = mkdtempSync(join(tmpdir(), 'hatch-book-unpack-'))
+  writeFileSync(join(folder, 'a.zip'), file)
+  const archive = await Archive.open(join(folder, 'a.zip'))
+  const files = new Map<string, Buffer>()
+  for (const name of archive.names) files.set(name, await archive.read(name))
+  archive.close()
+  rmSync(folder, { recursive: true })
+  return files
 }
 
 const send = async (cookie: string) => {
@@ -226,6 +241,23 @@ describe('what is no honest archive', () => {
       leading.write('../../x', at)
     for (const bytes of [leading, file.subarray(0, file.length / 2), Buffer.from('no zip'), Buffer.alloc(0)])
       expect((await bring(bytes)).status).toBe(422)
+  })
+
+  it('six megabytes that say they are two gigabytes take no memory, and one archive is read at a time', async () => {
+    const { file } = await send(book.cookie)
+    // Rows as an archive has them, over and over: they shrink as much as a log can, and more.
+    const bomb = await changed(
+      file,
+      (files) => files.set('tables/entry.jsonl', Buffer.alloc(120_000_000, files.get('tables/entry.jsonl')!)),
+      false,
+    )
+    const before = process.memoryUsage().rss
+    const tries = await Promise.all([bring(bomb), bring(bomb), bring(bomb)])
+    const statuses = tries.map((t) => t.status).sort()
+    expect([statuses[0], statuses[2]]).toEqual([422, 503])
+    expect(tries.find((t) => t.status === 503)!.body.detail).toContain('Another archive is being read')
+    expect(process.memoryUsage().rss - before).toBeLessThan(60_000_000)
+    expect((await bring(file)).status).toBe(200)
   })
 
   it('only an owner takes the book out or brings one in', async () => {

@@ -112,7 +112,11 @@ test('a second step: wanted after the right password only, and no code opens twi
   const member = { id: newId(), name: 'Sorrel', email, password: 'the first one', role: 'keeper' }
   await book.as.owner('POST', '/api/members', member)
   const here = cookieOf(await signIn(email, member.password))
-  const { secret } = (await post(here, '/api/second-factor')).json<{ secret: string }>()
+  // Who only found the page open sets nothing up.
+  expect((await post(here, '/api/second-factor', { password: 'guessed' })).statusCode).toBe(422)
+  const { secret } = (await post(here, '/api/second-factor', { password: member.password })).json<{
+    secret: string
+  }>()
   const telephone = new TOTP({ secret: Secret.fromBase32(secret) })
   const code = (steps = 0) => telephone.generate({ timestamp: Date.now() + steps * 30_000 })
   expect((await post(here, '/api/second-factor/prove', { code: '000000' })).statusCode).toBe(422)

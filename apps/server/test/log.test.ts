@@ -159,7 +159,7 @@ describe('bad input is answered in words, never with a fault of ours', () => {
 
   test('signed in, the same rubbish is refused with its fields', async () => {
     // These are told nothing, so nothing can be wrong with it.
-    const toldNothing = new Set(['/api/second-factor', '/api/book/restore'])
+    const toldNothing = new Set(['/api/book/restore'])
     for (const { method, url } of server.app.permissions.filter(
       (r) =>
         r.method === 'POST' && !r.url.includes('sign') && !r.url.includes('demo') && !toldNothing.has(r.url),

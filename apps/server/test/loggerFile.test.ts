@@ -116,6 +116,18 @@ describe('joined to a probe', () => {
   })
   afterAll(() => server.close())
 
+  test('the low of each day is a reading a day, and no silence; a day that is missing is one', async () => {
+    const id = newId()
+    await book.as.keeper('POST', '/api/places', { id, kind: 'incubator', name: 'Lows', setPointC: 28 })
+    const days = [1, 2, 3, 4, 5, 8, 9].map((day) => `2026-05-0${day},1${day % 5}`)
+    const { body } = await book.as.helper(
+      'POST',
+      `/api/probes/${id}/log/preview`,
+      Buffer.from(`date,low C\n${days.join('\n')}\n`),
+    )
+    expect(body.gaps).toMatchObject([{ hours: 72 }])
+  })
+
   test('readings are written once, gaps are named, and what lies after today is left out', async () => {
     const id = newId()
     await book.as.keeper('POST', '/api/places', { id, kind: 'incubator', name: 'H1', setPointC: 28 })

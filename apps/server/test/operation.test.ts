@@ -87,6 +87,13 @@ test('a failed write is logged with its code and place, without a word of what w
   expect(logged.stack).toContain('operation.test')
 })
 
+test('what a calculation refuses names an animal to its keeper, and to no log', () => {
+  const logged = loggedError(new RangeError('Quiet Meadow 7 is dam in one place and sire in another'))
+  expect(JSON.stringify(logged)).not.toContain('Quiet Meadow')
+  expect(logged.stack).toContain('operation.test')
+  expect(loggedError(new TypeError('Cannot read properties of undefined')).says).toContain('Cannot read')
+})
+
 test('whatever is logged, requests and bare errors too, holds no address, no search and no values', async () => {
   const lines: string[] = []
   const stream = { write: (line: string) => void lines.push(line) }
@@ -129,4 +136,18 @@ test('closing ends the streams of who only listens, and does not wait for their 
   await app.close()
   expect(performance.now() - at).toBeLessThan(5000)
   expect(await heard).toContain('retry:')
+})
+
+it('two books on one machine do not sign each other out: a cookie carries the port that the browser sees', async () => {
+  const book = await server.openBook('Next door')
+  const me = (host: string, cookie: string) =>
+    server.app.inject({ url: '/api/animals', headers: { host, cookie } }).then((reply) => reply.statusCode)
+  const value = book.cookie.split('=')[1]!
+  expect(await me('127.0.0.1:4310', `hatch-book-4310=${value}; hatch-book-4311=somebody.elses.session`)).toBe(
+    200,
+  )
+  expect(await me('127.0.0.1:4311', `hatch-book-4310=${value}; hatch-book-4311=somebody.elses.session`)).toBe(
+    401,
+  )
+  expect(await me('book.example', `hatch-book=${value}`)).toBe(200)
 })

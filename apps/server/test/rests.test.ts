@@ -142,9 +142,91 @@ describe('going in, being checked, waking', () => {
   const weighed = (id: string, on: string, grams: number) =>
     entry('weighed', 'animal', id, { grams, context: 'empty' }, noon(on))
 
+  /** Fed for the last time long enough ago, and empty since. */
+  const fast = (id: string) =>
+    write(book, [
+      entry('meal', 'animal', id, { outcome: 'taken' }, noon('2026-04-20')),
+      entry('droppings', 'animal', id, { clear: true }, noon('2026-05-02')),
+    ])
+
+  it('nobody goes in on a full gut, nor before it is known when they ate: before anything is written, in a plan or without', async () => {
+    const planned = await addAnimal(book, { tag: 'G1' })
+    const unplanned = await addAnimal(book, { tag: 'G2' })
+    // Its plan begins in weeks: the fast of the plan is long enough, today's is not.
+    await save(planOf(planned))
+    const goesIn = (id: string) => write(book, [began(id, TODAY)])
+    const state = async (id: string) =>
+      (await book.as.viewer('GET', `/api/animals/${id}`)).body.animal.restingSince
+    for (const id of [planned, unplanned]) {
+      const before = await state(id)
+      expect(await goesIn(id)).toMatchObject({
+        status: 409,
+        body: { code: 'gate-closed', detail: expect.stringContaining('no meal is on record') },
+      })
+      await write(book, [entry('meal', 'animal', id, { outcome: 'taken' })])
+      expect(await goesIn(id)).toMatchObject({
+        status: 409,
+        body: {
+          detail: expect.stringMatching(
+            /fed on 2026-05-20, and at \d+\s°C food left in the gut rots.*Earliest 2026-05-30/,
+          ),
+        },
+      })
+      // No reason overrules the fast.
+      await write(book, [
+        entry('overruled', 'animal', id, { about: 'rest', verdict: 'may rest', reason: 'I am in a hurry' }),
+      ])
+      expect((await goesIn(id)).status).toBe(409)
+      expect(await state(id)).toEqual(before)
+      const { entries } = (await book.as.viewer('GET', `/api/entries?subjectId=${id}`)).body
+      expect(entries.filter((e: { kind: string }) => e.kind === 'rest began')).toEqual([])
+    }
+    const [view] = (await rests()).rests
+    expect(view.goingIn).toMatchObject({ may: false, earliest: '2026-05-30' })
+    // Fasted, but nobody saw that the gut is empty.
+    const waiting = await addAnimal(book, { tag: 'G3' })
+    await write(book, [entry('meal', 'animal', waiting, { outcome: 'taken' }, noon('2026-04-20'))])
+    expect(await goesIn(waiting)).toMatchObject({
+      status: 409,
+      body: { detail: expect.stringContaining('no droppings since the last meal') },
+    })
+    await write(book, [entry('droppings', 'animal', waiting, { clear: true })])
+    expect((await goesIn(waiting)).status).toBe(200)
+    // What began weeks ago is written as it was.
+    const late = await addAnimal(book, { tag: 'G4' })
+    expect((await write(book, [began(late, '2026-04-01')])).status).toBe(200)
+  })
+
+  it('every rest counts: of three plans each sleeper is checked, whichever plan comes first', async () => {
+    const ids = [
+      await addAnimal(book, { tag: 'P1' }),
+      await addAnimal(book, { tag: 'P2' }),
+      await addAnimal(book, { tag: 'P3' }),
+    ]
+    for (const [n, id] of ids.entries()) {
+      await write(book, [weighed(id, '2026-04-03', 400), began(id, '2026-04-03')])
+      await save({
+        ...planOf(id),
+        anchor:
+          n === 2 ? { kind: 'pairing', day: PAIRING } : { kind: 'cooling begins', day: `2026-04-0${n + 1}` },
+      })
+    }
+    const { items } = (await book.as.keeper('GET', '/api/round?days=0')).body
+    const checks = (items as { kind: string; subject: { name: string } }[]).filter((i) => i.kind === 'check')
+    expect(checks.map((i) => i.subject.name).sort()).toEqual(['P1', 'P2', 'P3'])
+    expect((await rests('current')).rests.map((r: { tag: string }) => r.tag).sort()).toEqual([
+      'P1',
+      'P2',
+      'P3',
+    ])
+    // None of them is to be fed meanwhile.
+    expect((items as { kind: string }[]).filter((i) => i.kind === 'meal')).toEqual([])
+  })
+
   it('does not let one in that is held back, and says why', async () => {
     const ill = await addAnimal(book, { tag: 'C5' })
     await write(book, [entry('problem found', 'animal', ill, { problem: 'mouth rot' })])
+    await fast(ill)
     await save(planOf(ill))
     expect(await write(book, [began(ill, TODAY)])).toMatchObject({
       status: 409,

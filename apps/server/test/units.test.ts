@@ -1,6 +1,7 @@
 import { newId } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import { inBook } from '../src/db/connect'
+import { coldRoomOf, logFile } from './coldRoom'
 import {
   addAnimal,
   entry,
@@ -23,30 +24,12 @@ beforeEach(async () => {
   book = await server.openBook('A cold room')
 })
 
-async function addUnit(setPointC = 5): Promise<string> {
-  const id = newId()
-  const place = { id, kind: 'unit', name: 'Cold unit 1', make: 'fridge', litres: 140, setPointC }
-  expect((await book.as.keeper('POST', '/api/places', place)).status).toBe(200)
-  return id
-}
-const unit = async (id: string) => (await book.as.viewer('GET', `/api/units/${id}`)).body
-/** A logger's file: a compressor's saw from one day on. */
-function logFile(from: string, days: number, meanC: number, swingC: number): Buffer {
-  const lines = ['time;temperature C']
-  for (let step = 0; step <= days * 96; step++) {
-    const turn = (step / 10) % 1
-    const saw = turn < 0.5 ? 4 * turn - 1 : 3 - 4 * turn
-    lines.push(
-      `${new Date(Date.parse(`${from}T12:00Z`) + step * 900_000).toISOString()};${(meanC + swingC * saw).toFixed(2)}`,
-    )
-  }
-  return Buffer.from(lines.join('\n'))
-}
-const bringIn = (id: string, file: Buffer) => book.as.keeper('POST', `/api/probes/${id}/log`, file)
+const { addUnit, protocolOf, unit, bringIn } = coldRoomOf(() => book)
 
 describe('a cold unit', () => {
   it('is refused while it swings too low, and passes once the dial is turned', async () => {
     const id = await addUnit()
+    await addAnimal(book, { tag: 'T1', protocolId: await protocolOf('MT'), grams: 900 })
     await write(book, [
       entry('trial began', 'place', id, {}, noon('2026-04-20')),
       entry('trial ended', 'place', id, {}, noon('2026-05-04')),

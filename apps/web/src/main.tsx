@@ -13,6 +13,11 @@ import { registerServiceWorker } from './shell/serviceWorker'
 import { router } from './routes'
 
 registerServiceWorker()
+// Enter in a field of a date takes the date; it never saves the form that the field stands in.
+document.addEventListener('keydown', (event) => {
+  if (event.key === 'Enter' && (event.target as Element).closest?.('.ant-picker')) event.preventDefault()
+})
+
 void keepQueries().finally(() =>
   createRoot(document.getElementById('root')!).render(
     <StrictMode>

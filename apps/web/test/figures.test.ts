@@ -7,8 +7,19 @@ const other = figuresOf({ weightUnit: 'oz', temperatureUnit: 'F', zone: 'America
 test('weights are written as finely as they matter, in the unit of the book', () => {
   expect([0, 7.04, 12.345, 338.4, null].map(metric.grams)).toEqual(['0 g', '7.0 g', '12.3 g', '338 g', '–'])
   expect(other.grams(338)).toBe('11.92 oz')
-  expect(other.toGrams(1)).toBeCloseTo(28.35, 2)
-  expect(metric.toGrams(5)).toBe(5)
+  expect(other.readGrams('1')).toBeCloseTo(28.35, 2)
+  expect(metric.readGrams('5')).toBe(5)
+  // As keepers write it: with its unit, with a comma, in another unit than the book's.
+  expect(['12g', '12,5', '12.5 g', '0,5 oz', ' 412 '].map(metric.readGrams)).toEqual([
+    12, 12.5, 12.5, 14.17, 412,
+  ])
+  expect(other.readGrams('12 g')).toBe(12)
+  for (const typed of ['a dozen', '12-', '-3', '0', '12 m'])
+    expect([metric.readGrams(typed), metric.weightFault(typed)]).toEqual([
+      null,
+      expect.stringContaining(typed),
+    ])
+  expect([metric.readGrams(''), metric.weightFault('')]).toEqual([null, null])
 })
 
 test('a temperature is converted with its zero, a difference without', () => {

@@ -82,11 +82,11 @@ describe('an entry', () => {
     expect(says(EntryDraft, entry(change)).join('; ')).toContain(words)
   })
 
-  test('goes in batches of at most five hundred', () => {
+  test('goes in batches of at most five thousand', () => {
     expect(says(EntryBatch, { entries: [] })).not.toEqual([])
-    expect(says(EntryBatch, { entries: Array.from({ length: 500 }, () => entry({})) })).toEqual([])
-    expect(says(EntryBatch, { entries: Array.from({ length: 501 }, () => entry({})) })[0]).toContain(
-      'at most 500',
+    expect(says(EntryBatch, { entries: Array.from({ length: 5000 }, () => entry({})) })).toEqual([])
+    expect(says(EntryBatch, { entries: Array.from({ length: 5001 }, () => entry({})) })[0]).toContain(
+      'at most 5000',
     )
   })
 

@@ -14,31 +14,9 @@ import {
 } from '@hatch-book/core'
 import { highsSolver } from '@hatch-book/core/solver'
 import { uniforms } from './chance'
+import { season } from './seasonProblem'
 
 const range = (typical: number, least: number, most: number) => ({ typical, least, most })
-
-function season(over: Partial<AssignProblem> = {}): AssignProblem {
-  return {
-    from: '2027-03-01',
-    to: '2027-05-31',
-    females: [
-      { id: 'C11', window: windowByHand('2027-03-10', '2027-03-24') },
-      { id: 'C15', window: windowByHand('2027-03-12', '2027-03-26') },
-    ],
-    males: [{ id: 'C02', mostFemales: 3, restDays: 2 }],
-    pairs: [
-      { female: 'C11', male: 'C02', value: 1 },
-      { female: 'C15', male: 'C02', value: 0.8 },
-    ],
-    daysTogether: 2,
-    meetings: 1,
-    daysBetween: 3,
-    togetherMost: 1,
-    matesAVisit: 0.6,
-    fixed: [],
-    ...over,
-  }
-}
 
 /** The best plan by trying every combination. */
 function byTryingAll(problem: AssignProblem): number {

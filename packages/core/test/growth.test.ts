@@ -104,6 +104,38 @@ describe('fitting growth', () => {
     expect(off[2]).toBeLessThan(12)
   })
 
+  it('does not let one slip of the pen hide in a curve of few weighings', () => {
+    const prior = { curve: corn, spread: { A: 0.15, k: 0.15, Ti: 0.12 } }
+    for (const count of [3, 4, 5, 6, 8])
+      for (let at = 0; at < count; at++)
+        for (const fold of [2.6, 1 / 2.6, 13.7]) {
+          const slip = weighed(corn, every(30, count, 200), 7 + at).map((p, i) =>
+            i === at ? { ...p, grams: p.grams * fold } : p,
+          )
+          const fit = fitGrowth(slip, { prior })!
+          expect(fit.outliers).toMatchObject([{ index: at, why: 'off the curve' }])
+          expect(fit.noise).toBeLessThan(0.08)
+        }
+  })
+  it('finds it without a line to borrow from, too, where weighings leave one to spare', () => {
+    for (let at = 1; at < 7; at++) {
+      const slip = weighed(corn, every(60, 8, 100), 3 + at).map((p, i) =>
+        i === at ? { ...p, grams: p.grams * 2.6 } : p,
+      )
+      const fit = fitGrowth(slip)!
+      expect(fit.outliers.map((o) => o.index)).toEqual([at])
+      expect(fit.noise).toBeLessThan(0.06)
+    }
+  })
+  it('names a single weight far from its kind, and keeps an animal that is twice as heavy and stays so', () => {
+    const prior = { curve: corn, spread: { A: 0.15, k: 0.15, Ti: 0.12 } }
+    const heavy = (fold: number, count: number) =>
+      fitGrowth(weighed({ ...corn, A: 600 * fold }, every(40, count, 250)), { prior })!
+    expect(heavy(13.7, 1).outliers).toMatchObject([{ index: 0, why: 'off the curve' }])
+    expect(heavy(1.4, 1).outliers).toEqual([])
+    for (const count of [3, 5, 9]) expect(heavy(2, count).outliers).toEqual([])
+  })
+
   it('says nothing where the points determine nothing, and refuses what is no weight', () => {
     expect(fitGrowth([])).toBeNull()
     expect(fitGrowth(weighed(corn, [100, 100, 100]))).toBeNull()

@@ -1,4 +1,4 @@
-import { cornSnake, joinPhases, watchPairing, type Phase } from '../src'
+import { cornSnake, joinPhases, refusalsInARow, watchPairing, type MealOutcome, type Phase } from '../src'
 
 const watch = (
   events: [string, string][],
@@ -118,6 +118,50 @@ test('a male that stops eating is taken out; a season that went by is said to be
     missed: true,
   })
   expect(watchPairing(cold, cornSnake, '2026-04-30', { receptiveUntil: '2026-05-01' }).missed).toBe(false)
+})
+
+describe('one rule says when they must stop, by the protocol', () => {
+  const together = [{ kind: 'introduced' as const, on: '2026-04-01' }]
+  const meals = (...outcomes: MealOutcome[]) => refusalsInARow(outcomes.map((outcome) => ({ outcome })))
+  const her = (change: object = {}) => ({
+    ...{ onTrial: true, refusalsInARow: 0, gramsAtStart: 400, gramsNow: 398 },
+    ...change,
+  })
+
+  test('what was only offered or brought up is no refusal; a meal taken ends the row', () => {
+    expect(meals('refused', 'offered', 'offered')).toBe(1)
+    expect(meals('refused', 'brought up', 'refused')).toBe(2)
+    expect(meals('refused', 'refused', 'taken', 'offered')).toBe(0)
+  })
+
+  test('his refusals count by the protocol’s figure, not by one of the program’s own', () => {
+    const strict = { ...cornSnake, pairing: { ...cornSnake.pairing, stopAfterRefusals: 1 } }
+    const lenient = { ...cornSnake, pairing: { ...cornSnake.pairing, stopAfterRefusals: 4 } }
+    const watchHim = (p: typeof cornSnake, maleRefusals: number) =>
+      watchPairing(together, p, '2026-04-03', { maleRefusals }).mustStop
+    expect(watchHim(strict, 1)).toMatchObject({ rule: 'meals refused', out: 'male' })
+    expect(watchHim(lenient, 3)).toBeNull()
+    expect(watchHim(lenient, 4)).not.toBeNull()
+  })
+
+  test('a trial stops by refusals or loss, and a ready female is on none', () => {
+    const stop = (female: ReturnType<typeof her>) =>
+      watchPairing(together, cornSnake, '2026-04-03', { female }).mustStop
+    expect(stop(her())).toBeNull()
+    expect(stop(her({ refusalsInARow: 2 }))).toMatchObject({ rule: 'trial', out: 'female' })
+    expect(stop(her({ gramsNow: 378 }))!.because).toContain('lost 5.5 %')
+    expect(stop(her({ refusalsInARow: 5, onTrial: false }))).toBeNull()
+  })
+
+  test('an attack parts them today, and is over once they are apart', () => {
+    const attacked = [...together, { kind: 'attacked' as const, on: '2026-04-01' }]
+    expect(watchPairing(attacked, cornSnake, '2026-04-02')).toMatchObject({
+      step: 'part now',
+      next: { on: '2026-04-02' },
+    })
+    const apart = [...attacked, { kind: 'separated' as const, on: '2026-04-01' }]
+    expect(watchPairing(apart, cornSnake, '2026-04-02').mustStop).toBeNull()
+  })
 })
 
 test('phases that touch become one stretch of the ribbon', () => {

@@ -6,6 +6,7 @@ import {
   meanKinship,
   newBlood,
   orderPedigree,
+  soundPedigree,
   type PedigreeAnimal,
 } from '@hatch-book/core'
 import { uniforms } from './chance'
@@ -145,4 +146,25 @@ test('nobody in the book, or one animal: nothing breaks', () => {
   expect(inbreeding([]).size).toBe(0)
   expect(meanKinship([a('one')]).get('one')).toBe(0.5)
   expect(kinship([a('one')], ['one'], ['stranger'])).toEqual([[0]])
+})
+
+test('a pedigree with wrong parents is laid out without them, and each is told', () => {
+  const animals = [
+    a('hen'),
+    a('cock'),
+    a('y1', 'hen', 'cock'),
+    a('y2', 'hen', 'cock'),
+    // The cock is a dam here, and one is its own grandparent.
+    a('y3', 'cock', null),
+    a('loop1', 'loop2'),
+    a('loop2', 'loop1'),
+    a('y1', 'hen', 'cock'),
+  ]
+  const { pedigree, faults } = soundPedigree(animals)
+  expect(faults.map((f) => f.code).sort()).toEqual(['loop', 'sexes', 'twice'])
+  expect(new Set(pedigree.ids).size).toBe(7)
+  // The two that are sound are full siblings as before.
+  expect(kinship(pedigree, ['y1'], ['y2'])[0]![0]).toBeCloseTo(0.25, 12)
+  expect(kinship(pedigree, ['y3'], ['y1'])[0]![0]).toBe(0)
+  expect(soundPedigree([a('hen'), a('y', 'hen')]).faults).toEqual([])
 })

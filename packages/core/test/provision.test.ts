@@ -12,6 +12,7 @@ import {
   minutesAWeek,
   pipelineOf,
   provision,
+  shortagesOf,
   startingDocuments,
   type Eater,
   type PreySource,
@@ -236,5 +237,36 @@ describe('the work that colonies make', () => {
     expect(colonyWork(q, { ...facts, lastCounted: null, lastTended: null })).toEqual([])
     const sorted = colonyWork(q, facts).sort(byUrgency)
     expect(sorted[0]!.kind).toBe('tend')
+  })
+})
+
+describe('every shortage is told, not the first alone', () => {
+  const week = (chance: number, by = 0) => ({ chance, by, most: by })
+  test('stretches of weeks, each with its worst', () => {
+    const weeks = [0.1, 0.6, 0.9, 0.4, 0.2, 1].map((chance, i) => week(chance, i * 10))
+    expect(shortagesOf(weeks)).toEqual([
+      { from: 1, to: 2, by: 20, chance: 0.9 },
+      { from: 5, to: 5, by: 50, chance: 1 },
+    ])
+    expect(shortagesOf([])).toEqual([])
+    expect(firstShortage(weeks)).toBe(1)
+  })
+  test('a hatching that eats another size months ahead is short of that size too', () => {
+    const hatching = Array.from({ length: 12 }, (_, w) => ({ mean: w === 8 || w === 9 ? 400 : 0, spread: 0 }))
+    const bought = Array.from({ length: 12 }, () => ({ mean: 2000, spread: 0 }))
+    const { wants } = provision(
+      question({
+        wants: [
+          { stages: ['adult'], weeks: bought },
+          { stages: [SIZE3], weeks: hatching },
+        ],
+      }),
+      { runs: 10 },
+    )
+    expect(shortagesOf(wants[0]!)).toMatchObject([{ from: 0, to: 11 }])
+    // A thousand: half may be taken, 400 once; then 300 of the 600 left.
+    const [late] = shortagesOf(wants[1]!)
+    expect(late).toMatchObject({ from: 9, to: 9 })
+    expect(Math.abs(late!.by - 100)).toBeLessThan(5)
   })
 })

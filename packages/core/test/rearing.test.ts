@@ -1,4 +1,15 @@
-import { cornSnake, mayLeave, stageOf, westernHognose, type RearingFacts } from '../src'
+import {
+  PAIRING_EVENTS,
+  compileProtocol,
+  cornSnake,
+  mayLeave,
+  methodUnfit,
+  pairingEventsOf,
+  stageOf,
+  startingDocuments,
+  westernHognose,
+  type RearingFacts,
+} from '../src'
 
 const TODAY = '2026-08-01'
 const hatchling: RearingFacts = {
@@ -93,5 +104,27 @@ describe('leaving', () => {
       TODAY,
     )
     expect(gate.expected).toEqual({ from: '2026-08-15', to: '2026-08-17' })
+  })
+})
+
+describe('how a sex is read', () => {
+  const methods = Object.fromEntries(westernHognose.rearing.methods.map((m) => [m.name, m]))
+  const eversion = methods['gentle eversion']!
+  test('no neonate method is offered for a juvenile of 360 days, whatever it weighs', () => {
+    expect(methodUnfit(eversion, { ageDays: 3, grams: 8 })).toBe('from day 7')
+    expect(methodUnfit(eversion, { ageDays: 14, grams: 8 })).toBe('')
+    expect(methodUnfit(eversion, { ageDays: 360, grams: 60 })).toBe('up to day 21 only')
+    expect(methodUnfit(eversion, { ageDays: null, grams: null })).toBe('from day 7, up to day 21 only')
+    for (const document of startingDocuments)
+      for (const m of compileProtocol(document)?.rearing.methods ?? [])
+        if (/neonate|gentle/.test(m.name)) expect(methodUnfit(m, { ageDays: 360, grams: 500 })).not.toBe('')
+  })
+  test('spermatophores are looked for where there are any', () => {
+    expect(pairingEventsOf('snake')).toEqual(expect.arrayContaining(['locked', 'courted', 'attacked']))
+    for (const plan of ['snake', 'lizard', 'chelonian', 'frog'] as const)
+      expect(pairingEventsOf(plan).filter((k) => k === 'spermatophore' || k === 'taken up')).toEqual([])
+    expect(pairingEventsOf('salamander')).toContain('spermatophore')
+    expect(pairingEventsOf('salamander')).not.toContain('locked')
+    expect(pairingEventsOf('arthropod')).toEqual(PAIRING_EVENTS)
   })
 })

@@ -87,7 +87,6 @@ const LINES: [line: string, ...entries: string[]][] = [
   ['f07 laid', 'laid F07'],
   ['f07 laid 9', 'laid F07 {"eggs":9}'],
   ['f07 laid 2 bad', 'laid F07 {"bad":2}'],
-  ['h2 28.5C', 'set point H2 {"celsius":28.5}'],
   ['h2 set to 28.5 °C', 'set point H2 {"celsius":28.5}'],
   ['h2 set 82F', 'set point H2 {"celsius":27.777778}'],
   ['a4 cleaned', 'cleaned A4'],
@@ -260,4 +259,16 @@ test('two books are read by turns, each with its own tags and stages', () => {
     ])
     expect(parseSlate('q1 fed off 30 grub', other)[0]!.problem!.says).toContain('not a tag')
   }
+})
+
+test('a temperature that was read turns no dial: only what says set does', () => {
+  for (const line of ['h2 4.6 C', 'h2 33C']) {
+    const [read] = parseSlate(line, context)
+    expect(read).toMatchObject({ entries: [], text: line })
+    expect(read!.problem!.says).toContain("to turn the dial write 'set to")
+  }
+  expect(parseSlate('h2 set 4.6 C', context)[0]!.entries[0]).toMatchObject({
+    kind: 'set point',
+    payload: { celsius: 4.6 },
+  })
 })

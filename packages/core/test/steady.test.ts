@@ -102,3 +102,80 @@ describe('a steady weight', () => {
     expect(steadyWeight(blank, { capacityGrams })).toEqual({ steady: false, why: 'too heavy' })
   })
 })
+
+/** A load that wanders for ever, or until it settles: an animal that shifts its weight, slower or faster. */
+function wandering(
+  seed: number,
+  grams: number,
+  noise: number,
+  tau: number,
+  share: number,
+  settlesAt = Infinity,
+) {
+  const normal = normals(seed)
+  const keeps = Math.exp(-1 / (20 * tau))
+  let off = 0
+  return Array.from({ length: 240 }, (_, i) => {
+    const second = i / 20
+    off = keeps * off + Math.sqrt(1 - keeps * keeps) * normal()
+    // At rest it breathes by a fifth of a per cent.
+    const moves = second < settlesAt ? share * off : 0.002 * Math.sin(2 * second)
+    return { atMs: 50 * i, grams: (second < 1.2 ? 0 : grams * (1 + moves)) + noise * normal() }
+  })
+}
+const ANIMALS = [
+  [7.4, 0.02],
+  [84, 0.2],
+  [412, 1],
+  [2810, 4],
+] as const
+
+describe('an animal that never rests', () => {
+  it('is hardly ever taken for one that does, and then not by two per cent', () => {
+    let [settled, wrong, all] = [0, 0, 0]
+    for (const tau of [0.1, 0.3, 0.6, 1, 2])
+      for (const share of [0.03, 0.05, 0.08])
+        for (const [grams, noise] of ANIMALS) {
+          const read = steadyWeight(wandering(31 + all, grams, noise, tau, share))
+          all++
+          if (!read.steady) continue
+          settled++
+          if (Math.abs(read.grams - grams) > 0.02 * grams) wrong++
+        }
+    expect(all).toBe(60)
+    expect(settled).toBeLessThanOrEqual(4)
+    expect(wrong).toBeLessThanOrEqual(1)
+  })
+  it('is read all the same once it rests, within a per cent', () => {
+    for (const settlesAt of [1, 2, 4])
+      for (const share of [0.05, 0.1])
+        for (const [grams, noise] of [...ANIMALS, [84, 0] as const])
+          for (let seed = 1; seed <= 5; seed++) {
+            const read = steadyWeight(wandering(seed, grams, noise, 0.5, share, settlesAt))
+            if (!read.steady) throw new Error(`no reading of seed ${seed}, ${grams} g: ${read.why}`)
+            expect(Math.abs(read.grams - grams)).toBeLessThan(0.01 * grams)
+          }
+  })
+})
+
+describe('a tub that nobody tared', () => {
+  it('is put on first: what comes on top of it is the animal', () => {
+    const read = steadyWeight(play({ seconds: 10, load: (s) => (s < 1 ? 0 : s < 4 ? 62 : 146) }))
+    expect(read).toMatchObject({ steady: true, panSeen: true })
+    expect(read.steady && read.grams).toBeCloseTo(84, 0)
+    expect(read.steady && read.underGrams).toBeCloseTo(62, 0)
+  })
+  it('stood there from the beginning: nobody saw the pan empty, and that is said', () => {
+    const loaded = steadyWeight(play({ seconds: 6, load: () => 146 }))
+    expect(loaded).toMatchObject({ steady: true, panSeen: false, underGrams: 0 })
+    const tared = steadyWeight(play({ seconds: 6, load: (s) => (s < 2 ? 0 : 84) }))
+    expect(tared).toMatchObject({ steady: true, panSeen: true, underGrams: 0 })
+  })
+  it('is not seen in a second animal after a lift-off', () => {
+    const read = steadyWeight(
+      play({ seconds: 12, load: (s) => (s < 1 || (s > 4 && s < 6) ? 0 : s < 4 ? 62 : 146) }),
+    )
+    expect(read).toMatchObject({ steady: true, underGrams: 0 })
+    expect(read.steady && read.grams).toBeCloseTo(62, 0)
+  })
+})

@@ -277,3 +277,16 @@ describe('who came through', () => {
     expect(seasonSurvival([])).toEqual({ seasons: [], groups: [], againstEarlier: null, betweenGroups: null })
   })
 })
+
+it('a rule made tonight counts the nights that were logged before it, and one met last year is not met now', () => {
+  const rule = { nights: 3, side: 'under' as const, limitC: 6 }
+  const log = [
+    ...['2025-11-01', '2025-11-02', '2025-11-03'].map((day) => ({ day, lowC: 2 })),
+    ...['2026-10-18', '2026-10-19'].map((day) => ({ day, lowC: 5 })),
+  ]
+  expect(nightRun(log, rule, '2026-10-20')).toMatchObject({ metOn: null, running: 2, toGo: 1, missing: [] })
+  const night = (day: string) => ({ day, lowC: 4 })
+  expect(nightRun([...log, night('2026-10-20')], rule, '2026-10-20').metOn).toBe('2026-10-20')
+  // Met already on the eve.
+  expect(nightRun([night('2026-10-17'), ...log.slice(3)], rule, '2026-10-20').metOn).toBe('2026-10-19')
+})

@@ -12,7 +12,7 @@ import { migrateDatabase } from '../../../apps/server/src/db/migrate'
 import { rebuildIn } from '../../../apps/server/src/db/rebuild'
 import { COOKIE, createSession } from '../../../apps/server/src/shell/actor'
 // @ts-expect-error -- a plain script without types
-import { dataFolder } from '../../postgres.mjs'
+import { dataFolder } from '../../dataFolder.mjs'
 import { openCuttingProxy } from './cuttingProxy'
 import { openStack, pause, ready, type Stack } from './stack'
 import { letWrite, type Writers } from './writers'

@@ -36,7 +36,7 @@ export async function loadWeights(
   const { ids, canonical } = await subjectsWithMerged(tx, animalIds)
   const { rows } = await tx.execute<{ subject_id: string; at: Date; grams: number; context: WeightContext }>(
     sql`select e.subject_id, e.at, (e.payload->>'grams')::float8 as grams, e.payload->>'context' as context
-        from entry e where e.kind = 'weighed' and e.subject_id = any(${sql.param(ids)}::uuid[]) and ${standsSql}
+        from entry e where e.kind = 'weighed' and (e.payload->>'grams')::float8 > 0 and e.subject_id = any(${sql.param(ids)}::uuid[]) and ${standsSql}
         order by e.at, e.id`,
   )
   for (const { subject_id, at, grams, context } of rows)

@@ -6,4 +6,4 @@ export { loadPlaceNames, loadRecords, loadSurroundings, withIds, type AnimalReco
 export { judgeAnimals } from './judgeAnimals'
 export { keepBeside, keptAnimals, type KeptAnimal } from './keptAnimals'
 export { addAnimal, animalRoutes, judgeOne } from './routes'
-export { readinessOn, verdictsUnder } from './verdicts'
+export { readinessOn } from './verdicts'

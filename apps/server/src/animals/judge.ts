@@ -88,6 +88,8 @@ function rearingFacts(
     breeds: record.animal.purpose === 'breeder',
     defects: standing.young.defects,
     permits: standing.young.permits,
+    firstOn: day(standing.firstAt),
+    stageSaid: standing.stageSaid && { stage: standing.stageSaid.stage, on: day(standing.stageSaid.at)! },
   }
 }
 

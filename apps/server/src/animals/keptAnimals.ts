@@ -131,9 +131,11 @@ async function judgeStale(
   rows: readonly Stamped[],
 ): Promise<KeptAnimal[]> {
   const keyOf = (id: string) => `${actor.bookId}|${id}`
+  // What a transaction that writes sees may never be so: it is not kept for others.
+  const into = readsBook(tx) === null ? new Map<string, KeptAnimal & { stamp: string }>() : kept
   const stale = rows.filter(({ id, stamp }) => kept.get(keyOf(id))?.stamp !== everyone + stamp)
   if (stale.length > 0) {
-    if (kept.size + stale.length > MOST_KEPT) kept.clear()
+    if (into === kept && kept.size + stale.length > MOST_KEPT) kept.clear()
     const stamps = new Map(rows.map((r) => [r.id, r.stamp]))
     // After a clearing the others are wanted too.
     const wanted = kept.size === 0 ? rows : stale
@@ -146,7 +148,7 @@ async function judgeStale(
       [...derivations].map(async ([name, derive]) => [name, await derive(tx, actor, judged)] as const),
     )
     await inTurns(judged, ({ row }) =>
-      kept.set(keyOf(row.id), {
+      into.set(keyOf(row.id), {
         id: row.id,
         stamp: everyone + stamps.get(row.id)!,
         json: sayByContract(AnimalRow, row),
@@ -154,5 +156,5 @@ async function judgeStale(
       }),
     )
   }
-  return rows.flatMap(({ id }) => kept.get(keyOf(id)) ?? [])
+  return rows.flatMap(({ id }) => into.get(keyOf(id)) ?? kept.get(keyOf(id)) ?? [])
 }

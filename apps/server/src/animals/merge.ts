@@ -1,4 +1,5 @@
 import { newId } from '@hatch-book/contract'
+import { soundPedigree } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import { entryOf, onStrike, refresh, writeEntries } from '../entries'
@@ -63,6 +64,8 @@ export async function mergeAnimals(
     const ids = await point(tx, reference, keptId, { from: otherId })
     if (ids.length > 0) moved[nameOf(reference)] = ids
   }
+  // What names the two together may make parents that cannot be: then nothing is merged.
+  await refuseImpossibleParents(tx)
   await tx
     .update(tables.animal)
     .set({ mergedIntoId: keptId, withdrawn: true })
@@ -74,6 +77,17 @@ export async function mergeAnimals(
       moved,
     }),
   ])
+}
+
+async function refuseImpossibleParents(tx: Transaction): Promise<void> {
+  const { animal } = tables
+  const rows = await tx
+    .select({ id: animal.id, tag: animal.tag, dam: animal.damId, sire: animal.sireId })
+    .from(animal)
+    .where(eq(animal.withdrawn, false))
+  const tags = new Map(rows.map((r) => [r.id, r.tag]))
+  const [fault] = soundPedigree(rows, (id) => tags.get(id) ?? '?').faults
+  if (fault) throw new BookError('invalid', `They cannot be one: ${fault.says}.`)
 }
 
 function refuseDifferent(

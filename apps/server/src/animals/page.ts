@@ -62,6 +62,8 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
     edition: shelf.resolved(animal).edition,
     stage: {
       name: stage.stage.name,
+      all: protocol.stages.map((s) => s.name),
+      placedBy: stage.placedBy,
       step: stage.step,
       next: stage.next,
       gate: stage.gate,

@@ -1,4 +1,4 @@
-import type { PastVerdict, VerdictChanges } from '@hatch-book/contract'
+import type { PastVerdict } from '@hatch-book/contract'
 import {
   addDays,
   dayOfInstant,
@@ -9,43 +9,13 @@ import {
   type Day,
   type ReadinessVerdict,
 } from '@hatch-book/core'
-import { and, eq } from 'drizzle-orm'
-import { tables, type Transaction } from '../db/connect'
+import type { Transaction } from '../db/connect'
 import { standingEntries } from '../entries'
 import { loadShelf, type ProtocolShelf } from '../protocols/store'
 import type { Actor } from '../shell/actor'
 import { inTurns } from '../shell/turns'
-import { growthOfTheLight } from './growth'
-import { breederFacts, judgeAnimal } from './judge'
+import { breederFacts } from './judge'
 import { loadRecords, loadSurroundings, withIds, type AnimalRecord, type Surroundings } from './records'
-
-/** Which verdicts of today differ between two states of the protocols. */
-export async function verdictsUnder(
-  tx: Transaction,
-  actor: Actor,
-  protocolId: string,
-  before: ProtocolShelf,
-  after: ProtocolShelf,
-): Promise<VerdictChanges> {
-  const where = and(eq(tables.animal.protocolId, protocolId), eq(tables.animal.purpose, 'breeder'))
-  const surroundings = await loadSurroundings(tx, actor.book.zone)
-  const judge = async (shelf: ProtocolShelf) => {
-    const records = await loadRecords(tx, where, shelf)
-    const growth = await growthOfTheLight(tx, records, actor.book.zone, actor.today)
-    return records.map((r) =>
-      judgeAnimal(r, surroundings, actor.book.zone, actor.today, growth.get(r.animal.id)?.fit ?? null),
-    )
-  }
-  const old = (await judge(before)).filter((j) => j.row.verdict !== null)
-  const now = new Map((await judge(after)).map((j) => [j.row.id, j.row]))
-  const changes = old.flatMap(({ row }) => {
-    const next = now.get(row.id)!
-    return next.verdict === row.verdict
-      ? []
-      : [{ id: row.id, tag: row.tag, from: row.verdict!, to: next.verdict!, because: next.verdictBecause }]
-  })
-  return { judged: old.length, changes }
-}
 
 /** The readiness of an animal as it stood on a day. */
 function judgeAsOf(record: AnimalRecord, surroundings: Surroundings, zone: string, day: Day) {

@@ -1,16 +1,31 @@
-import { PassThrough } from 'node:stream'
-import { once } from 'node:events'
+import { createReadStream } from 'node:fs'
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { CsvCatalogue } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import Papa from 'papaparse'
 import * as v from 'valibot'
-import { inBook, type Transaction } from '../db/connect'
+import { inBook, type Database, type Transaction } from '../db/connect'
+import { openSexes } from '../entries/openSexes'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { BookError } from '../shell/problems'
-import { CSV_LISTS, type CsvList } from './csvLists'
+import { oneAtATime } from '../shell/turns'
+import { CSV_LISTS, SEX_OF, type CsvList } from './csvLists'
 
 const ROWS_AT_ONCE = 2000
+/** What a spreadsheet takes for a formula by its first letter, whatever follows, line breaks among it. */
+const FORMULA = /^[=+\-@\t\r]/
+
+/** What was read of a sex is told to nobody who may read it anew: by a list least of all. */
+async function keepBlind(tx: Transaction, rows: Record<string, unknown>[]): Promise<void> {
+  const open = await openSexes(
+    tx,
+    rows.flatMap((r) => (typeof r[SEX_OF] === 'string' ? [r[SEX_OF]] : [])),
+  )
+  for (const row of rows) if (open.has(row[SEX_OF] as string)) row.sex = 'unknown'
+}
 
 /** A list as text, a part at a time: headings first, then its rows; a cell that a spreadsheet would take for a formula is plain text. */
 async function* textOf(tx: Transaction, list: CsvList, zone: string): AsyncGenerator<string> {
@@ -20,15 +35,36 @@ async function* textOf(tx: Transaction, list: CsvList, zone: string): AsyncGener
     const { rows, fields } = await tx.execute<Record<string, unknown>>(
       sql.raw(`fetch ${ROWS_AT_ONCE} from listed`),
     )
-    const columns = fields.map((f) => f.name)
+    const columns = fields.map((f) => f.name).filter((name) => name !== SEX_OF)
+    await keepBlind(tx, rows)
     const text = Papa.unparse(
       { fields: columns, data: rows.map((r) => columns.map((c) => r[c])) },
-      { header: isFirst, escapeFormulae: true, newline: '\r\n' },
+      { header: isFirst, escapeFormulae: FORMULA, newline: '\r\n' },
     )
     if (isFirst) yield `\uFEFF${text}\r\n`
     else if (rows.length > 0) yield `${text}\r\n`
     isFirst = false
     if (rows.length < ROWS_AT_ONCE) return
+  }
+}
+
+async function writeList(
+  db: Database,
+  bookId: string,
+  list: CsvList,
+  zone: string,
+): Promise<{ path: string; forget(): Promise<void> }> {
+  const folder = await mkdtemp(join(tmpdir(), 'hatch-book-list-'))
+  const path = join(folder, 'list.csv')
+  const forget = () => rm(folder, { recursive: true, force: true })
+  try {
+    await inBook(db, bookId, (tx) => writeFile(path, textOf(tx, list, zone)), {
+      isolation: 'repeatable read',
+    })
+    return { path, forget }
+  } catch (error) {
+    await forget()
+    throw error
   }
 }
 
@@ -43,27 +79,16 @@ export const csvRoutes: BookRoutes = (app, { db }) => {
   app.get(
     '/api/csv/:name',
     { config: read, schema: { params: v.object({ name: v.pipe(v.string(), v.maxLength(40)) }) } },
-    (request, reply) => {
+    async (request, reply) => {
       const { bookId, book, today } = actorOf(request)
       const list = CSV_LISTS.find(({ name }) => name === request.params.name)
       if (!list) throw new BookError('not-found', 'There is no such list.')
-      // Written while it is read: a log of a million lines is never held as a whole.
-      const out = new PassThrough()
-      void inBook(
-        db,
-        bookId,
-        async (tx) => {
-          for await (const part of textOf(tx, list, book.zone)) {
-            if (out.destroyed) return
-            if (!out.write(part)) await Promise.race([once(out, 'drain'), once(out, 'close')])
-          }
-          out.end()
-        },
-        { isolation: 'repeatable read' },
-      ).catch((error: Error) => {
-        request.log.error({ err: error }, 'a list could not be written')
-        out.destroy(error)
-      })
+      // Onto the disk first, so that no line to the database waits for a reader who takes their time.
+      const { path, forget } = await oneAtATime('a list for a spreadsheet', () =>
+        writeList(db, bookId, list, book.zone),
+      )
+      const out = createReadStream(path)
+      out.on('close', () => void forget())
       return reply
         .type('text/csv; charset=utf-8')
         .header('content-disposition', `attachment; filename="${list.name}-${today}.csv"`)

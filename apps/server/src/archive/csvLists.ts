@@ -18,13 +18,16 @@ const day = (column: string, zone: string) =>
 const stands = sql`e.kind <> 'struck' and not exists (select 1 from entry s where s.strikes = e.id)`
 const species = (id: string) => sql.raw(`(select kept.species from protocol kept where kept.id = ${id})`)
 
+/** A column that names whose sex a row tells: it is told only where it may be, and the column itself is not written. */
+export const SEX_OF = 'sex_of'
+
 /** Every list and log that can be saved, each row readable by itself: names for identities, the book's own clock. */
 export const CSV_LISTS: readonly CsvList[] = [
   {
     name: 'animals',
     says: 'every animal, where it stands today',
     rows: (zone) => sql`
-      select a.tag, ${species('a.protocol_id')} as species, a.line, s.standing->>'sex' as sex,
+      select a.id as ${sql.raw(SEX_OF)}, a.tag, ${species('a.protocol_id')} as species, a.line, s.standing->>'sex' as sex,
         a.hatched_from, a.hatched_to, dam.tag as dam, sire.tag as sire, c.name as clutch, a.purpose,
         s.standing->>'presence' as presence, pl.name as place, (s.standing->'weight'->>'grams')::float8 as weight_g,
         to_char(to_timestamp((s.standing->'weight'->>'at')::float8 / 1000) at time zone ${zone}, 'YYYY-MM-DD') as weighed_on,

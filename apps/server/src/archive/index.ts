@@ -1,11 +1,14 @@
 import { createReadStream } from 'node:fs'
+import type { IncomingMessage } from 'node:http'
+import { Readable } from 'node:stream'
 import { ArchiveRead } from '@hatch-book/contract'
 import { eq } from 'drizzle-orm'
-import { inBook, tables } from '../db/connect'
+import { inBook, tables, type Database } from '../db/connect'
 import { actorOf, openSession } from '../shell/actor'
-import type { BookRoutes } from '../shell/app'
+import type { BookApp, BookRoutes } from '../shell/app'
 import { BookError } from '../shell/problems'
 import { readArchive } from './read'
+import { onDisk } from './spool'
 import { writeArchive } from './write'
 
 const LARGEST = 1024 ** 3
@@ -26,7 +29,22 @@ export const archiveRoutes: BookRoutes = (app, { db }) => {
       .send(file as never)
   })
 
-  /** An archive becomes a book of its own; whoever brings it in is its owner and stands in it at once. */
+  // Where it is brought in the file goes to the disk as it comes: in a scope of its own, for elsewhere a body is read into memory.
+  void app.register((scope, _options, done) => {
+    bringIn(scope as unknown as BookApp, db)
+    done()
+  })
+}
+
+/** An archive becomes a book of its own; whoever brings it in is its owner and stands in it at once. */
+function bringIn(app: BookApp, db: Database): void {
+  app.removeContentTypeParser('application/octet-stream')
+  app.addContentTypeParser(
+    'application/octet-stream',
+    (_request: unknown, sent: IncomingMessage, done: Parsed) => done(null, sent),
+  )
+  // One is read at a time on a server, so that many cannot fill its memory and its disk together.
+  let reading = false
   app.post(
     '/api/archive',
     {
@@ -36,19 +54,32 @@ export const archiveRoutes: BookRoutes = (app, { db }) => {
     },
     async (request, reply) => {
       const { bookId: from, member: self } = actorOf(request)
-      const file: unknown = request.body
-      if (!Buffer.isBuffer(file)) throw new BookError('file-unreadable', 'Send the archive itself.')
-      const [row] = await inBook(db, from, (tx) =>
-        tx.select().from(tables.member).where(eq(tables.member.id, self.id)),
-      )
-      const { bookId, memberId, manifest } = await readArchive(db, file, row!)
-      await inBook(db, bookId, (tx) => openSession(tx, reply as never, bookId, memberId))
-      return {
-        ...{ bookId, name: String(manifest.book.name), digest: manifest.digest },
-        rows: manifest.tables.reduce((n, t) => n + t.rows, 0),
+      const sent: unknown = request.body
+      if (!(sent instanceof Readable)) throw new BookError('file-unreadable', 'Send the archive itself.')
+      if (reading) {
+        sent.resume()
+        throw new BookError('busy', 'Another archive is being read on this server. Try again in a minute.')
+      }
+      reading = true
+      try {
+        const [row] = await inBook(db, from, (tx) =>
+          tx.select().from(tables.member).where(eq(tables.member.id, self.id)),
+        )
+        const { bookId, memberId, manifest } = await onDisk(sent as IncomingMessage, LARGEST, (path) =>
+          readArchive(db, path, row!),
+        )
+        await inBook(db, bookId, (tx) => openSession(tx, reply as never, bookId, memberId))
+        return {
+          ...{ bookId, name: String(manifest.book.name), digest: manifest.digest },
+          rows: manifest.tables.reduce((n, t) => n + t.rows, 0),
+        }
+      } finally {
+        reading = false
       }
     },
   )
 }
+
+type Parsed = (error: Error | null, body?: unknown) => void
 
 export { csvRoutes } from './csv'

@@ -4,9 +4,11 @@ import * as v from 'valibot'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { rebuildIn } from '../db/rebuild'
 import { ARCHIVED, type ArchivedTable, type Manifest } from './contents'
-import { checkManifest, fileOf, refuse, unpack } from './unpack'
+import { Archive, checkManifest, fileOf, refuse } from './unpack'
 
 const ROWS_AT_ONCE = 20_000
+/** Of a table whose rows lean on later ones, bytes. */
+const LARGEST_AT_ONCE = 64 * 1024 ** 2
 /** Nobody's: until the owner gives a member a password, they cannot sign in. */
 const NO_PASSWORD = '-'
 
@@ -28,22 +30,35 @@ export interface Bringer {
 }
 
 /**
- * Makes a book of an archive, beside those that are there. All of it happens or nothing: the digests are checked before anything is
+ * Makes a book of an archive that lies on the disk, beside those that are there. All of it happens or nothing: the digests are checked before anything is
  * written, every line against its table, every entry against its kind.
  * @returns the new book, and the member whom the bringer is in it
  * @throws BookError for what is no archive, with what is wrong in it
  */
 export async function readArchive(
   db: Database,
-  file: Buffer,
+  path: string,
   bringer: Bringer,
 ): Promise<{ bookId: string; memberId: string; manifest: Manifest }> {
-  const files = await unpack(file)
-  const manifest = checkManifest(files)
+  const archive = await Archive.open(path)
+  try {
+    return await makeBook(db, archive, bringer)
+  } finally {
+    archive.close()
+  }
+}
+
+async function makeBook(
+  db: Database,
+  archive: Archive,
+  bringer: Bringer,
+): Promise<{ bookId: string; memberId: string; manifest: Manifest }> {
+  const manifest = await checkManifest(archive)
   const settings = v.safeParse(Settings, manifest.book)
   if (!settings.success) throw refuse('what it says of the book itself cannot be read')
   const bookId = newId()
   const memberId = await inBook(db, bookId, async (tx) => {
+    await tx.execute(sql`set local statement_timeout = 0`)
     // Of a book that came a moment ago the database knows no numbers yet: it would go through its rows once for each.
     await tx.execute(sql`set local enable_nestloop = off`)
     const { name, zone, weight_unit: weightUnit, temperature_unit: temperatureUnit } = settings.output
@@ -51,8 +66,8 @@ export async function readArchive(
       ...{ bookId, id: bookId, name, zone, weightUnit, temperatureUnit },
       ...{ demoDay: settings.output.demo_day, demoSeed: settings.output.demo_seed },
     })
-    for (const table of ARCHIVED) await readTable(tx, bookId, table, files)
-    await joinClutches(tx, linesOf(files, 'animal'))
+    for (const table of ARCHIVED) await readTable(tx, bookId, table, archive)
+    await joinClutches(tx, archive)
     await rebuildIn(tx, bookId)
     return ownIt(tx, bookId, bringer)
   })
@@ -60,31 +75,43 @@ export async function readArchive(
   return { bookId, memberId, manifest }
 }
 
-const linesOf = (files: ReadonlyMap<string, Buffer>, table: string): string[] =>
-  files
-    .get(`tables/${table}.jsonl`)!
-    .toString('utf8')
-    .split('\n')
-    .filter((line) => line !== '')
+type Line = ReturnType<typeof checkedLine>
 
+/** Reads a table in parts of some size, so that a log of any length takes the memory of one part. */
 async function readTable(
   tx: Transaction,
   bookId: string,
   table: ArchivedTable,
-  files: ReadonlyMap<string, Buffer>,
+  archive: Archive,
 ): Promise<void> {
-  const lines = linesOf(files, table.name)
-  const size = table.atOnce ? Math.max(1, lines.length) : table.bytes.length > 0 ? 1 : ROWS_AT_ONCE
-  for (let start = 0; start < lines.length; start += size) {
-    const part = lines.slice(start, start + size).map((line, i) => checkedLine(table, line, start + i + 1))
-    const rows = part.map(({ line }) => line)
-    try {
-      await insert(tx, bookId, table, rows)
-      if (table.bytes.length > 0) for (const { row } of part) await addBytes(tx, table, row, files)
-    } catch (error) {
-      if (isData(error)) throw refuse(`${table.name} from line ${start + 1} on: ${messageOf(error)}`)
-      throw error
-    }
+  if (table.atOnce && archive.sizeOf(table.name) > LARGEST_AT_ONCE)
+    throw refuse(`its ${table.name} table is larger than a book can have`)
+  const size = table.atOnce ? Infinity : table.bytes.length > 0 ? 1 : ROWS_AT_ONCE
+  let [part, number]: [Line[], number] = [[], 0]
+  const add = async () => {
+    if (part.length > 0) await addPart(tx, bookId, table, { part, from: number - part.length + 1, archive })
+    part = []
+  }
+  for await (const line of archive.lines(table.name)) {
+    part.push(checkedLine(table, line, ++number))
+    if (part.length >= size) await add()
+  }
+  await add()
+}
+
+async function addPart(
+  tx: Transaction,
+  bookId: string,
+  table: ArchivedTable,
+  { part, from, archive }: { part: readonly Line[]; from: number; archive: Archive },
+): Promise<void> {
+  const rows = part.map(({ line }) => line)
+  try {
+    await insert(tx, bookId, table, rows)
+    if (table.bytes.length > 0) for (const { row } of part) await addBytes(tx, table, row, archive)
+  } catch (error) {
+    if (isData(error)) throw refuse(`${table.name} from line ${from} on: ${messageOf(error)}`)
+    throw error
   }
 }
 
@@ -156,10 +183,10 @@ async function addBytes(
   tx: Transaction,
   { name, bytes }: ArchivedTable,
   row: Record<string, unknown>,
-  files: ReadonlyMap<string, Buffer>,
+  archive: Archive,
 ): Promise<void> {
   for (const { column, folder, ending } of bytes) {
-    const content = fileOf(files, `${folder}/${String(row.id)}${ending}`, row[column])
+    const content = await fileOf(archive, `${folder}/${String(row.id)}${ending}`, row[column])
     await tx.execute(
       sql`update ${sql.identifier(name)} set ${sql.identifier(column)} = ${content} where id = ${String(row.id)}`,
     )
@@ -167,7 +194,9 @@ async function addBytes(
 }
 
 /** Animals and clutches lean on each other: the animals come first, and are joined to their clutches once those are there. */
-async function joinClutches(tx: Transaction, lines: readonly string[]): Promise<void> {
+async function joinClutches(tx: Transaction, archive: Archive): Promise<void> {
+  const lines: string[] = []
+  for await (const line of archive.lines('animal')) lines.push(line)
   await tx.execute(sql`
     update animal a set clutch_id = r.clutch_id
     from json_to_recordset(${`[${lines.join(',')}]`}::json) as r (id uuid, clutch_id uuid) where r.id = a.id and r.clutch_id is not null`)

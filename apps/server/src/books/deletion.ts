@@ -10,6 +10,7 @@ import { provePassword } from './password'
 import { bookView } from './view'
 
 const LOOK_EVERY_MS = 60 * 60_000
+const ALL_BOOKS = 'all'
 
 /** Another book beside this one; and a book that goes, which for thirty days can come back. */
 export const bookLifeRoutes: BookRoutes = (app, { db }) => {
@@ -74,18 +75,12 @@ export const bookLifeRoutes: BookRoutes = (app, { db }) => {
     },
   )
 
-  let timer: ReturnType<typeof setInterval> | undefined
-  app.addHook('onReady', () => {
-    const look = () =>
-      void db
-        .execute(sql`select forget_deleted_books()`)
-        .catch((error: unknown) => app.log.error({ err: error }, 'deleted books could not be forgotten'))
-    timer = setInterval(look, LOOK_EVERY_MS)
-    timer.unref()
-    return Promise.resolve()
-  })
-  app.addHook('preClose', () => {
-    clearInterval(timer)
-    return Promise.resolve()
+  app.jobs.add({
+    ...{ name: 'Clearing out deleted books', everyMs: LOOK_EVERY_MS },
+    // Once for all of them: those that are gone are in no list of books.
+    books: () => Promise.resolve([ALL_BOOKS]),
+    work: async () => {
+      await db.execute(sql`select forget_deleted_books()`)
+    },
   })
 }

@@ -3,7 +3,7 @@ import { hash } from '@node-rs/argon2'
 import { eq, sql } from 'drizzle-orm'
 import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
-import { actorOf, hasEnded, type Actor } from '../shell/actor'
+import { actorOf, hasEnded } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { BookError } from '../shell/problems'
 import { closeSessions } from './sessions'
@@ -56,13 +56,15 @@ export const memberRoutes: BookRoutes = (app, { db }) => {
       const actor = actorOf(request)
       const { role, endsOn } = request.body
       return inBook(db, actor.bookId, async (tx) => {
+        // Of two owners who take each other's role at once, the second finds what the first left.
+        await tx.select({ id: tables.book.id }).from(tables.book).for('update')
         const row = await memberOf(tx, request.params.id)
         const [changed] = await tx
           .update(tables.member)
           .set({ role, endsOn })
           .where(eq(tables.member.id, row.id))
           .returning()
-        await keepAnOwner(tx, actor)
+        await keepAnOwner(tx)
         // What they may not do any more they may not do from now on, on no device.
         if (hasEnded(changed!, actor.today)) await closeSessions(tx, row.id)
         return memberView(changed!)
@@ -93,10 +95,13 @@ export const memberRoutes: BookRoutes = (app, { db }) => {
 }
 
 /** A book without an owner could never be run again. */
-async function keepAnOwner(tx: Transaction, { today }: Actor): Promise<void> {
+async function keepAnOwner(tx: Transaction): Promise<void> {
   const owners = await tx.select().from(tables.member).where(eq(tables.member.role, 'owner'))
-  if (!owners.some((m) => m.endsOn === null || m.endsOn >= today))
-    throw new BookError('depended-on', 'A book keeps at least one owner. Make somebody else an owner first.')
+  if (!owners.some((m) => m.endsOn === null))
+    throw new BookError(
+      'depended-on',
+      'A book keeps at least one owner without an end date. Make somebody else an owner first.',
+    )
 }
 
 const DAYS_SHOWN = 60

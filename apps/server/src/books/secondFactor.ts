@@ -1,4 +1,10 @@
-import { Ok, SecondFactorEnd, SecondFactorOffer, SecondFactorProof } from '@hatch-book/contract'
+import {
+  Ok,
+  SecondFactorBegin,
+  SecondFactorEnd,
+  SecondFactorOffer,
+  SecondFactorProof,
+} from '@hatch-book/contract'
 import { and, eq, lt } from 'drizzle-orm'
 import { Secret, TOTP } from 'otpauth'
 import { inBook, tables, type Transaction } from '../db/connect'
@@ -57,13 +63,17 @@ export const secondFactorRoutes: BookRoutes = (app, { db }) => {
 
   app.post(
     '/api/second-factor',
-    { config: own, schema: { response: { 200: SecondFactorOffer } } },
+    { config: own, schema: { body: SecondFactorBegin, response: { 200: SecondFactorOffer } } },
     async (request) => {
       const { bookId, member, book } = actorOf(request)
       const secret = new Secret({ size: 20 }).base32
-      await inBook(db, bookId, (tx) =>
-        tx.update(tables.member).set({ secondFactorOffered: secret }).where(eq(tables.member.id, member.id)),
-      )
+      await inBook(db, bookId, async (tx) => {
+        await provePassword(tx, member.id, request.body.password)
+        await tx
+          .update(tables.member)
+          .set({ secondFactorOffered: secret })
+          .where(eq(tables.member.id, member.id))
+      })
       return { secret, address: codes(secret, `${book.name}: ${member.email}`).toString() }
     },
   )

@@ -1,3 +1,4 @@
-export { currentRests, plannedRests, restRoutes } from './restRoutes'
+export { currentRests, plannedRests } from './restBooks'
+export { restRoutes } from './restRoutes'
 export { unitRoutes } from './unitRoutes'
 export { weatherRoutes } from './weatherRoutes'

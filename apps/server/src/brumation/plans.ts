@@ -6,6 +6,7 @@ import { tables, type Transaction } from '../db/connect'
 import { loadShelf } from '../protocols/store'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
+import { refuseMixing } from './mixing'
 import type { PlanRow, RestRow } from './view'
 
 const { protocol, rest, restPlan } = tables
@@ -78,4 +79,11 @@ export async function addRests(
   })
   if (rows.length > 0)
     await tx.insert(rest).values(rows.map((row) => ({ ...row, bookId: actor.bookId, planId, moved: {} })))
+  for (const unitId of new Set(rows.flatMap((r) => r.unitId ?? [])))
+    await refuseMixing(
+      tx,
+      actor,
+      unitId,
+      rows.filter((r) => r.unitId === unitId).map((r) => r.id),
+    )
 }

@@ -47,11 +47,17 @@ const KINDS = [
   'batch came out',
 ]
 
+/** How many days before and after its anchor the rests of a plan lie. */
+export const SEASON_DAYS: Readonly<Record<RestAnchor['kind'], { before: number; after: number }>> = {
+  pairing: { before: 270, after: 90 },
+  'first signs': { before: 60, after: 300 },
+  'cooling begins': { before: 60, after: 300 },
+}
+
 /** The days in which a plan's rests lie: entries outside belong to another season. */
 export function windowOf({ kind, day }: RestAnchor): { from: Day; to: Day } {
-  return kind === 'pairing'
-    ? { from: addDays(day, -270), to: addDays(day, 90) }
-    : { from: addDays(day, -60), to: addDays(day, 300) }
+  const { before, after } = SEASON_DAYS[kind]
+  return { from: addDays(day, -before), to: addDays(day, after) }
 }
 
 /** Standing entries of some subjects that a rest is told by, in order, from a day on. */

@@ -1,5 +1,13 @@
 import { Id, UnitList, UnitPage, type Alarm, type Proof, type UnitRow } from '@hatch-book/contract'
-import { limitsOf, MS_PER_DAY, proveUnit, type Instant, type RestRules } from '@hatch-book/core'
+import {
+  byVerdict,
+  limitsOf,
+  MS_PER_DAY,
+  proveUnit,
+  worstVerdict,
+  type Instant,
+  type RestRules,
+} from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import * as v from 'valibot'
 import { readAlarms, readReadings, watchOver } from '../climate'
@@ -9,7 +17,7 @@ import { loadShelf } from '../protocols/store'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { BookError } from '../shell/problems'
-import { loadSleepers, type Sleeper } from './sleepers'
+import { loadPlanned, loadSleepers, type Sleeper } from './sleepers'
 
 const WithId = v.object({ id: Id })
 const WATCH_DAYS = 14
@@ -75,8 +83,11 @@ function unitRow(row: Stored, lines: readonly PlaceLine[], sleepers: number, ala
   }
 }
 
-/** Ways of resting that a unit is judged for: those of its sleepers, or those nearest to its set point. */
-async function rulesFor(tx: Transaction, sleepers: readonly Sleeper[], setPointC: number | null) {
+/**
+ * Ways of resting that a unit is judged for: those of all who sleep in it or are planned to. Of an empty one that nobody is planned for, those
+ * of the species that are kept, nearest to its set point: which of them it would suit.
+ */
+async function rulesFor(tx: Transaction, guests: readonly Sleeper[], setPointC: number | null) {
   const ways = new Map<string, { for: string; rules: RestRules; origin: string }>()
   const add = (species: string, rules: RestRules, origin: string) => {
     const key = `${rules.holdC.least}|${rules.holdC.most}|${JSON.stringify(rules.unit)}`
@@ -84,14 +95,19 @@ async function rulesFor(tx: Transaction, sleepers: readonly Sleeper[], setPointC
     if (!known) ways.set(key, { for: species, rules, origin })
     else if (!known.for.split(', ').includes(species)) known.for += `, ${species}`
   }
-  for (const s of sleepers) add(s.species, s.rules, `${s.species} protocol`)
-  if (sleepers.length === 0) {
-    const shelf = await loadShelf(tx)
-    for (const row of shelf.rows) {
-      if (shelf.document(row.id).keptAs === 'colonies') continue
-      const protocol = shelf.of({ id: '', tag: '', line: '', protocolId: row.id })
-      if (protocol.rest) add(protocol.species, protocol.rest, protocol.origin)
-    }
+  for (const s of guests) add(s.species, s.rules, `${s.species} protocol`)
+  if (guests.length > 0) return [...ways.values()]
+  const shelf = await loadShelf(tx)
+  const kept = await tx
+    .selectDistinct({ id: tables.animal.protocolId })
+    .from(tables.animal)
+    .where(eq(tables.animal.withdrawn, false))
+  // Pupae and ova are kept in cohorts, and rest in units as well.
+  const counted = await tx.selectDistinct({ id: tables.cohort.protocolId }).from(tables.cohort)
+  for (const id of new Set([...kept, ...counted].map((k) => k.id))) {
+    if (shelf.document(id).keptAs === 'colonies') continue
+    const protocol = shelf.of({ id: '', tag: '', line: '', protocolId: id })
+    if (protocol.rest) add(protocol.species, protocol.rest, protocol.origin)
   }
   const off = (r: RestRules) => (setPointC === null ? 0 : Math.abs(r.holdC.typical - setPointC))
   return [...ways.values()].sort((a, b) => off(a.rules) - off(b.rules)).slice(0, MOST_PROOFS)
@@ -102,6 +118,8 @@ async function unitPage(tx: Transaction, actor: Actor, unitId: string): Promise<
   const stored = rows[0]
   if (!stored) throw new BookError('not-found', 'This unit is not in the book.')
   const sleepers = await loadSleepers(tx, unitId)
+  const planned = await loadPlanned(tx, actor.today, unitId)
+  const guests = [...sleepers, ...planned]
   const alarms = await readAlarms(tx, {
     placeId: unitId,
     since: new Date(actor.now - ALARM_DAYS * MS_PER_DAY),
@@ -116,7 +134,7 @@ async function unitPage(tx: Transaction, actor: Actor, unitId: string): Promise<
   const judged = judgedSpan(unit, sleepers.length > 0, now)
   const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.placeId, unitId))
   const readings = probe ? await readReadings(tx, probe, new Date(judged.from), new Date(judged.to)) : []
-  const proofs: Proof[] = (await rulesFor(tx, sleepers, stored.set_point_c)).map(
+  const proofs: Proof[] = (await rulesFor(tx, guests, stored.set_point_c)).map(
     ({ for: whom, rules, origin }) => {
       const bandC = { low: rules.holdC.least, high: rules.holdC.most }
       return {
@@ -126,15 +144,20 @@ async function unitPage(tx: Transaction, actor: Actor, unitId: string): Promise<
       }
     },
   )
+  // Of those who are in it, whoever it suits least comes first.
+  if (guests.length > 0) proofs.sort((a, b) => byVerdict(a.verdict, b.verdict))
+  const brief = ({ restId, tag, tub, species }: Sleeper) => ({ restId, tag, tub, species })
   return {
     unit,
+    verdict: guests.length > 0 ? worstVerdict(proofs.map((p) => p.verdict)) : null,
     judged: {
       from: new Date(judged.from).toISOString(),
       to: new Date(judged.to).toISOString(),
       of: judged.of,
     },
     proofs,
-    sleepers: sleepers.map(({ restId, tag, tub, species }) => ({ restId, tag, tub, species })),
+    sleepers: sleepers.map(brief),
+    planned: planned.map(brief),
     setPoints: lines
       .filter((l) => l.kind === 'set point' && l.subject_id === unitId)
       .map((l) => ({ at: new Date(l.at).toISOString(), celsius: l.payload.celsius! })),

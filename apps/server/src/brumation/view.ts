@@ -3,6 +3,7 @@ import {
   addDays,
   batchRules,
   daysBetween,
+  judgeGoingIn,
   judgeRest,
   lossRate,
   overruleStands,
@@ -188,6 +189,7 @@ function viewRest(s: Setting, rest: RestRow): RestView | null {
     moved: rest.moved,
     clock,
     eligibility,
+    goingIn: record && !begun ? goingInOf(s, record, story, clock, decided) : null,
     overruled: overruled
       ? {
           verdict: decided!,
@@ -209,6 +211,27 @@ function viewRest(s: Setting, rest: RestRow): RestView | null {
     wokenBecause: story.wokenBecause,
     diedOn: story.diedOn,
   }
+}
+
+/** Whether it may be put into the cold today; what the keeper decided counts for what may be overruled. */
+function goingInOf(
+  s: Setting,
+  record: AnimalRecord,
+  story: RestStory,
+  clock: RestClock,
+  decided: string | undefined,
+): NonNullable<RestView['goingIn']> {
+  const { verdict, reasons, overrulable, earliest } = judgeGoingIn(
+    factsOf(s, record, story),
+    record.protocol,
+    clock,
+    s.actor.today,
+  )
+  const may = decided !== 'held back' && (verdict === 'may rest' || (decided === 'may rest' && overrulable))
+  const because = reasons
+    .filter((r) => r.standing === 'fails' || r.standing === 'unknown')
+    .map((r) => r.note || r.says)
+  return { may, because: may ? [] : because, earliest }
 }
 
 function factsOf(s: Setting, record: AnimalRecord, story: RestStory): RestFacts {

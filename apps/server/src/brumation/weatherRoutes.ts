@@ -65,9 +65,12 @@ function ruleView(
   today: Day,
 ): WeatherRuleView {
   // This evening's night has only begun: it counts tomorrow.
-  const known = all.filter((n) => n.day >= row.since && n.day < today)
-  const run = nightRun(known, row.rule)
-  const from = run.last ? addDays(run.last.day, 1) : row.since > today ? row.since : today
+  const known = all.filter((n) => n.day < today)
+  const whole = nightRun(known, row.rule, row.since)
+  // A run that ended with the log long ago does not go on tonight.
+  const last = whole.last && whole.last.day >= addDays(row.since, -1) ? whole.last : null
+  const run = last || whole.metOn ? whole : { ...whole, running: 0, toGo: row.rule.nights }
+  const from = last ? addDays(last.day, 1) : row.since > today ? row.since : today
   return {
     ...{ id: row.id, version: row.version, name: row.name, act: row.act, rule: row.rule, since: row.since },
     ...{ stationId: row.stationId, station, run },
@@ -77,8 +80,9 @@ function ruleView(
       : chanceByDate(
           all.filter((n) => n.day < row.since),
           row.rule,
-          { from, running: run.running, days: CHANCE_DAYS },
-        ),
+          { from, running: last ? run.running : 0, days: CHANCE_DAYS },
+          // Where no year was logged nothing is known, which is not 'never'.
+        ).filter((c) => c.years > 0),
     animals: row.animalIds.flatMap((id) => animals.get(id) ?? []),
   }
 }

@@ -2,12 +2,15 @@ import { newId, type Alarm } from '@hatch-book/contract'
 import {
   ENCLOSURE_SILENT,
   calibrated,
+  dangerOf,
   frozenAlarm,
   isSilent,
   silenceAlarm,
   timeOfInstant,
   watchBands,
+  watchDanger,
   watchPlace,
+  type Bears,
   type ClimateLimits,
   type Instant,
   type PlaceAlarm,
@@ -15,7 +18,7 @@ import {
 import { and, desc, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import { addToWaiting, post } from '../notices'
-import { bookNow } from '../shell/actor'
+import { actorOfBook, bookNow, type Actor } from '../shell/actor'
 import { announce } from '../shell/live'
 
 const { alarm, member, place } = tables
@@ -32,6 +35,19 @@ export interface Occupants {
 export type Watch = (tx: Transaction, placeId: string) => Promise<Occupants | null>
 const watches: Watch[] = []
 export const watchOver = (watch: Watch) => watches.push(watch)
+
+/** A room of the book says who lives in a place and what they bear. */
+type Living = (tx: Transaction, actor: Actor, placeId: string) => Promise<(Bears & { tag: string })[]>
+const livings: Living[] = []
+export const warnOfDanger = (living: Living) => livings.push(living)
+
+/** What those who live in a place bear; of nobody by name, since it is asked for the book and not for a member. */
+async function dangerIn(tx: Transaction, bookId: string, placeId: string) {
+  const [row] = await tx.select().from(tables.book)
+  const actor = actorOfBook(row!)
+  const living = (await Promise.all(livings.map((of) => of(tx, actor, placeId)))).flat()
+  return { limits: dangerOf(living), tags: living.map((l) => l.tag) }
+}
 
 export async function occupantsOf(tx: Transaction, placeId: string): Promise<Occupants | null> {
   for (const watch of watches) {
@@ -54,8 +70,9 @@ export async function watchReadings(
 ): Promise<void> {
   const occupants = await occupantsOf(tx, placeId)
   const [where] = await tx.select({ bands: place.bands }).from(place).where(eq(place.id, placeId))
-  const scene = { bookId, placeId, occupants, at }
-  if (!occupants && !where?.bands)
+  const scene: Scene = { bookId, placeId, occupants, at, living: [] }
+  const danger = occupants ? { limits: null, tags: [] } : await dangerIn(tx, bookId, placeId)
+  if (!occupants && !where?.bands && !danger.limits)
     return settle(tx, scene, [], ['too warm', 'too cold', 'too dry', 'too damp', 'probe frozen'])
   const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.placeId, placeId))
   const { rows } = await tx.execute<{ at: number; celsius: number; humidity: number | null }>(sql`
@@ -68,9 +85,14 @@ export async function watchReadings(
     probe?.calibrations ?? [],
   )
   const [book] = await tx.select({ zone: tables.book.zone }).from(tables.book)
+  scene.living = danger.tags
+  const dangers = danger.limits ? watchDanger(readings, danger.limits) : []
+  const banded = where?.bands && !occupants ? watchBands(readings, where.bands, book!.zone) : []
   const found = [
     ...(occupants ? watchPlace(readings, occupants.limits) : []),
-    ...(where?.bands && !occupants ? watchBands(readings, where.bands, book!.zone) : []),
+    ...dangers,
+    // What is past all bearing is past its band as well: it is said once.
+    ...banded.filter((b) => !dangers.some((d) => d.kind === b.kind)),
   ]
   const frozen = frozenAlarm(readings)
   await settle(tx, scene, frozen ? [...found, frozen] : found, [
@@ -94,29 +116,32 @@ export async function watchLog(
   if (book && bookNow(book) - until < RECENT_MS) await watchReadings(tx, bookId, placeId, until)
 }
 
-/** Raises the alarm of a probe that has fallen silent over somebody, or clears it once it speaks again. */
+/**
+ * Raises the alarm of a probe that has fallen silent over somebody, or clears it once it speaks again.
+ * @returns whether there is anybody over whom to tell of it
+ */
 export async function watchSilence(
   tx: Transaction,
   bookId: string,
   probeId: string,
   { heardAt, everySeconds, now }: { heardAt: Instant; everySeconds: number; now: Instant },
-): Promise<void> {
+): Promise<boolean> {
   const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.id, probeId))
-  if (!probe?.secretHash) return
+  if (!probe?.secretHash) return false
   const occupants = await occupantsOf(tx, probe.placeId)
   const [where] = await tx.select({ bands: place.bands }).from(place).where(eq(place.id, probe.placeId))
   const todo = occupants?.limits.words.todo['probe silent'] ?? (where?.bands ? ENCLOSURE_SILENT : null)
-  const since = `${Math.round((now - heardAt) / 1000)} s ago`
   const [book] = await tx.select().from(tables.book)
   const at = bookNow(book!)
   await settle(
     tx,
-    { bookId, placeId: probe.placeId, occupants, at },
+    { bookId, placeId: probe.placeId, occupants, at, living: [] },
     todo && isSilent(heardAt, everySeconds, now)
-      ? [{ ...silenceAlarm(heardAt, since, todo), since: at }]
+      ? [{ ...silenceAlarm(heardAt, everySeconds, todo), since: at }]
       : [],
     ['probe silent'],
   )
+  return todo !== null
 }
 
 interface Scene {
@@ -124,6 +149,8 @@ interface Scene {
   placeId: string
   occupants: Occupants | null
   at: Instant
+  /** Tags of those who live there. */
+  living: readonly string[]
 }
 
 /** Brings the open alarms of some kinds in line with what was found: raises, renews, clears. One of a kind is open at a time. */
@@ -180,13 +207,18 @@ const rowOf = ({ bookId, placeId }: Scene, { kind, severity, since, peakC, says,
 /** Tells of it: what is wrong, who is there, what to do. More of its kind in the same room, or silence anywhere, is one cause. */
 async function tell(tx: Transaction, scene: Scene, found: PlaceAlarm, alarmId: string): Promise<void> {
   const path = await pathOf(tx, scene.placeId)
-  const names = scene.occupants?.names ?? []
+  const names = scene.occupants?.names ?? (found.isDanger ? scene.living : [])
   const some =
     names.length > 8 ? `${names.slice(0, 8).join(', ')} and ${names.length - 8} more` : names.join(', ')
-  const who = scene.occupants ? ` ${scene.occupants.says}: ${some}.` : ''
+  const who = names.length > 0 ? ` ${scene.occupants?.says ?? 'Animals there'}: ${some}.` : ''
   const room = found.kind === 'probe silent' ? '' : ` in ${path.at(-1)?.id ?? scene.placeId}`
   await post(tx, scene.bookId, {
-    ...{ grade: found.severity, cause: `${found.kind}${room}`, what: found.kind, at: scene.at },
+    ...{
+      grade: found.isDanger ? ('danger' as const) : found.severity,
+      cause: `${found.kind}${room}`,
+      what: found.kind,
+      at: scene.at,
+    },
     parts: [{ key: alarmId, name: path[0]?.name ?? 'A place', says: `${found.says}.${who} ${found.todo}` }],
   })
 }

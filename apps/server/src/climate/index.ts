@@ -1,5 +1,5 @@
 import { Id, LogDone, LogPreview, LogQuery, ProbeList, Series, SeriesQuery } from '@hatch-book/contract'
-import { MS_PER_DAY, MS_PER_HOUR } from '@hatch-book/core'
+import { MS_PER_DAY, MS_PER_HOUR, gapOf } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
@@ -15,7 +15,7 @@ import { readSeries } from './series'
 
 export { alarmRoutes } from './alarmRoutes'
 export { climatePlaceRoutes } from './placeRoutes'
-export { readAlarms, watchOver } from './alarms'
+export { readAlarms, warnOfDanger, watchOver } from './alarms'
 export { readSetPoints } from './dials'
 export { issueProbe, probeRoutes } from './probeRoutes'
 export {
@@ -67,6 +67,8 @@ function describe({ readings }: LoggerFile) {
     .sort((a, b) => a - b)
   const every = Math.max(1, Math.ceil(readings.length / SAMPLE_POINTS))
   const iso = (at: number) => new Date(at).toISOString()
+  // The low of each day is a reading a day, and no silence.
+  const longest = gapOf(readings, GAP_HOURS)
   return {
     readings: readings.length,
     from: readings.length ? iso(readings[0]!.at) : null,
@@ -77,7 +79,7 @@ function describe({ readings }: LoggerFile) {
     gaps: readings.slice(1).flatMap((r, i) => {
       const before = readings[i]!
       const hours = (r.at - before.at) / MS_PER_HOUR
-      return hours > GAP_HOURS ? [{ from: iso(before.at), to: iso(r.at), hours }] : []
+      return hours > longest ? [{ from: iso(before.at), to: iso(r.at), hours }] : []
     }),
     sample: readings.filter((_, i) => i % every === 0).map((r) => ({ at: iso(r.at), celsius: r.celsius })),
   }

@@ -57,7 +57,7 @@ export function readLoggerFile({ text }: DecodedText, unit: 'auto' | 'C' | 'F', 
   const raw: RawRow[] = []
   for (const { line, cells } of rows.slice(table.firstRow)) {
     const fault = (says: string) => faults.push({ line, text: cells.join(delimiter).slice(0, 120), says })
-    const cell = (cells[table.temperature] ?? '').trim().replace(/\s*°?\s*[CF]$/i, '')
+    const cell = withoutUnit(cells[table.temperature] ?? '')
     const value = Number(cell.includes('.') ? cell : cell.replace(',', '.'))
     const when = readTime(timeText(cells, table), formats, zone)
     if (cells.length <= Math.max(table.time, table.temperature)) fault('the line is cut short')
@@ -148,13 +148,16 @@ function findColumns(rows: readonly { cells: string[] }[]): Columns {
 /** A row's humidity as a share; nothing where the cell is empty or no per cent. */
 function humidityIn(cells: readonly string[], { humidity }: Columns): number | null {
   if (humidity === null) return null
-  const percent = Number(
-    (cells[humidity] ?? '')
-      .trim()
-      .replace(/\s*%.*$/, '')
-      .replace(',', '.') || NaN,
-  )
+  const percent = Number((cells[humidity] ?? '').split('%')[0]!.trim().replace(',', '.') || NaN)
   return percent >= 0 && percent <= 100 ? Math.round(percent * 10) / 1000 : null
+}
+
+/** A temperature's figure, whatever unit stands after it. */
+function withoutUnit(cell: string): string {
+  const text = cell.trim()
+  if (!/[CF]$/i.test(text)) return text
+  const figure = text.slice(0, -1).trimEnd()
+  return figure.endsWith('°') ? figure.slice(0, -1).trimEnd() : figure
 }
 
 function timeText(cells: readonly string[], { time, clock }: Columns): string {

@@ -4,7 +4,7 @@ import { eq, sql } from 'drizzle-orm'
 import * as v from 'valibot'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { actorOf, bookNow, bridgeOf } from '../shell/actor'
-import type { BookRoutes } from '../shell/app'
+import type { BookApp, BookRoutes } from '../shell/app'
 import { forgetTokens, newToken } from '../shell/bridge'
 import { publish } from '../shell/live'
 import { BookError } from '../shell/problems'
@@ -12,7 +12,9 @@ import { watchReadings, watchSilence } from './alarms'
 import { writeReadings } from './readings'
 
 const WithId = v.object({ id: Id })
+export const SILENCE = 'Watch for silent probes'
 const LOOK_EVERY_MS = 2000
+const LOOK_AGAIN_MS = 30_000
 
 export const placeTopic = (placeId: string) => `place:${placeId}`
 export const orderTopic = (probeId: string) => `orders:${probeId}`
@@ -25,16 +27,9 @@ export async function issueProbe(tx: Transaction, bookId: string, probeId: strin
   return token
 }
 
-interface Speaking {
-  bookId: string
-  everySeconds: number
-  heardAt: Instant
-}
-
 /** Probes that speak for themselves: see docs/probe-protocol.md. */
 export const probeRoutes: BookRoutes = (app, { db }) => {
-  const speaking = new Map<string, Speaking>()
-  watchForSilence(app, db, speaking)
+  watchForSilence(app, db)
 
   app.post(
     '/api/probes/:id/token',
@@ -62,15 +57,17 @@ export const probeRoutes: BookRoutes = (app, { db }) => {
       const { bookId, id } = bridgeOf(request)
       const { everySeconds, readings } = request.body
       const now = Date.now()
-      const silentBefore = speaking.get(id)
-      speaking.set(id, { bookId, everySeconds, heardAt: now })
       return inBook(db, bookId, async (tx) => {
+        const [before] = await tx
+          .select({ heardAt: tables.probe.heardAt })
+          .from(tables.probe)
+          .where(eq(tables.probe.id, id))
         const [probe] = await tx
           .update(tables.probe)
           .set({ everySeconds, heardAt: new Date(now) })
           .where(eq(tables.probe.id, id))
           .returning()
-        const at = await receivedAt(tx, id, now, silentBefore ? now - silentBefore.heardAt : 1000)
+        const at = await receivedAt(tx, id, now, before?.heardAt ? now - before.heardAt.getTime() : 1000)
         const stamped = readings
           .map((r) => ({
             at: Math.round(at - r.secondsAgo * 1000),
@@ -164,53 +161,55 @@ async function receivedAt(
   return Math.max(bookNow(book), last + Math.max(1, Math.min(sinceLast, 60_000)))
 }
 
-/** Looks every two seconds for probes that have fallen silent, those of before this server's start among them. */
-function watchForSilence(
-  app: Parameters<BookRoutes>[0],
-  db: Database,
-  speaking: Map<string, Speaking>,
-): void {
-  const raised = new Set<string>()
-  const load = async () => {
-    const { rows } = await db.execute<{
-      book_id: string
-      probe_id: string
-      every_seconds: number
-      heard_at: Date
-    }>(sql`select * from speaking_probes()`)
-    for (const r of rows)
-      if (!speaking.has(r.probe_id))
-        speaking.set(r.probe_id, {
-          bookId: r.book_id,
-          everySeconds: r.every_seconds,
-          // A server that was down heard nobody: each gets its time from now.
-          heardAt: Date.now(),
-        })
+/**
+ * Looks for probes that have fallen silent. When each was last heard, and what was raised of it, is in the database: it does not matter which
+ * server heard it, which one looks, or whether one was started anew. Time in which no probe could be heard counts for none of them:
+ * before this server's start, and while the database was away.
+ */
+function watchForSilence(app: BookApp, db: Database): void {
+  let hearsSince = Date.now()
+  /** Silent probes over nobody: looked at again now and then, for somebody may have moved in. */
+  const overNobody = new Map<string, number>()
+  interface Spoke extends Record<string, unknown> {
+    book_id: string
+    probe_id: string
+    every_seconds: number
+    heard_at: Date
   }
-  const look = async () => {
-    const now = Date.now()
-    for (const [probeId, { bookId, heardAt, everySeconds }] of speaking) {
-      if (!isSilent(heardAt, everySeconds, now)) raised.delete(probeId)
-      else if (!raised.has(probeId)) {
-        raised.add(probeId)
-        await inBook(db, bookId, (tx) => watchSilence(tx, bookId, probeId, { heardAt, everySeconds, now }))
-      }
-    }
-  }
-  let timer: ReturnType<typeof setInterval> | undefined
-  app.addHook('onReady', async () => {
-    await load()
-    timer = setInterval(
-      () =>
-        void look().catch((error: unknown) =>
-          app.log.error({ err: error }, 'something done by itself failed'),
-        ),
-      LOOK_EVERY_MS,
-    )
-    timer.unref()
-  })
-  app.addHook('preClose', () => {
-    clearInterval(timer)
-    return Promise.resolve()
+  let found = new Map<string, Spoke[]>()
+
+  app.jobs.add({
+    ...{ name: SILENCE, everyMs: LOOK_EVERY_MS },
+    couldNotLook: () => (hearsSince = Number.POSITIVE_INFINITY),
+    books: async () => {
+      const { rows } = await db.execute<Spoke>(sql`select * from speaking_probes()`)
+      const now = Date.now()
+      // The database is back: whoever could not be heard meanwhile has their time from now.
+      if (hearsSince > now) hearsSince = now
+      const silent = rows.filter(
+        (r) =>
+          isSilent(Math.max(new Date(r.heard_at).getTime(), hearsSince), r.every_seconds, now) &&
+          now - (overNobody.get(r.probe_id) ?? 0) > LOOK_AGAIN_MS,
+      )
+      found = new Map()
+      for (const r of silent) found.set(r.book_id, [...(found.get(r.book_id) ?? []), r])
+      return [...found.keys()]
+    },
+    work: (bookId) =>
+      inBook(db, bookId, async (tx) => {
+        // Two servers that find the same at once raise it once.
+        const { rows } = await tx.execute<{ mine: boolean }>(
+          sql`select pg_try_advisory_xact_lock(hashtext(${`silence ${bookId}`})) as mine`,
+        )
+        if (!rows[0]!.mine) return
+        for (const { probe_id: id, heard_at, every_seconds: everySeconds } of found.get(bookId) ?? []) {
+          const now = Date.now()
+          const told = await watchSilence(tx, bookId, id, {
+            ...{ heardAt: new Date(heard_at).getTime(), everySeconds, now },
+          })
+          if (told) overNobody.delete(id)
+          else overNobody.set(id, now)
+        }
+      }),
   })
 }

@@ -1,16 +1,12 @@
 import {
-  cohortStanding,
   compileProtocol,
   daysBetween,
-  groupsOf,
   hatchHill,
   instantOfDay,
-  lifeFor,
   membersByWeek,
   rangeSpread,
   stillHere,
-  temperatureAhead,
-  temperatureBehind,
+  studyCohort,
   type CohortProtocol,
   type Eater,
   type LeavingChance,
@@ -38,23 +34,7 @@ export async function cohortEaters(
   }
   const now = cohorts.flatMap((c): Eater[] => {
     const { life, stages, leaving } = ofProtocol(c.protocolId)
-    const way = lifeFor(life, c.fertilised)
-    const standing = cohortStanding(
-      way.map((s) => s.name),
-      c.events,
-      c.began,
-    )
-    const ahead = temperatureAhead(
-      c.celsius,
-      c.thenC,
-      c.thenFrom === null ? null : daysBetween(actor.today, c.thenFrom),
-    )
-    const groups = groupsOf(
-      { stages: way },
-      standing,
-      temperatureBehind(c.warmth, c.celsius, actor.today),
-      actor.today,
-    )
+    const { way, standing, groups, ahead } = studyCohort(c, life, actor.today)
     const adultDays = life.adults?.femaleDays.typical ?? null
     const lives = { grown: standing.grown, adultDays }
     const members = membersByWeek(way, groups, ahead, life.referenceC, weeks, lives)

@@ -9,7 +9,7 @@ import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
-import { colonyViews, modelIn } from './views'
+import { colonyViews, modelIn, type BrokenColony } from './views'
 
 export { supplyRoutes } from './supply'
 export { colonyViews } from './views'
@@ -34,11 +34,15 @@ export const colonyRoutes: BookRoutes = (app, { db }) => {
     { config: { permission: 'read the book' }, schema: { response: { 200: Colonies } } },
     (request) => {
       const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => ({
-        today: actor.today,
-        colonies: await colonyViews(tx, actor),
-        species: speciesOf(await loadShelf(tx)),
-      }))
+      return inBook(db, actor.bookId, async (tx) => {
+        const broken: BrokenColony[] = []
+        return {
+          today: actor.today,
+          colonies: await colonyViews(tx, actor, broken),
+          broken,
+          species: speciesOf(await loadShelf(tx)),
+        }
+      })
     },
   )
   app.post(

@@ -8,7 +8,6 @@ import {
   type PreySupply,
 } from '@hatch-book/contract'
 import {
-  colonyModelOf,
   daysBetween,
   eatersOf,
   hatchHill,
@@ -147,7 +146,7 @@ async function supply(tx: Transaction, actor: Actor): Promise<v.InferOutput<type
     .orderBy(tables.feederPlan.from)
   const preys = shelf.rows.flatMap((row): PreySupply[] => {
     const document = shelf.document(row.id)
-    const model = colonyModelOf(document)
+    const model = modelIn(shelf, row.id)
     if (!model) return []
     const own = views.filter((c) => c.protocolId === row.id)
     const mouths = eaters.filter((e) => e.prey === model.code)

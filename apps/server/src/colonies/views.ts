@@ -1,6 +1,15 @@
-import type { ColonyView, PayloadOf } from '@hatch-book/contract'
-import { colonyModelOf, countDaysOf, dayOfInstant, methodsOf, type ColonyModel } from '@hatch-book/core'
+import { ENTRY_KINDS, type ColonyView, type PayloadOf } from '@hatch-book/contract'
+import {
+  colonyModelOf,
+  countDaysOf,
+  dayOfInstant,
+  labelOfFigure,
+  methodsOf,
+  MissingFigureError,
+  type ColonyModel,
+} from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
+import * as v from 'valibot'
 import { tables, type Transaction } from '../db/connect'
 import { readEntries } from '../entries'
 import { loadShelf, type ProtocolShelf } from '../protocols'
@@ -9,8 +18,23 @@ import type { Actor } from '../shell/actor'
 /** More entries than this tell nothing more. */
 const SHOWN_ENTRIES = 500
 
-/** All colonies that are kept, with what was counted of them and taken. */
-export async function colonyViews(tx: Transaction, actor: Actor): Promise<ColonyView[]> {
+/** A colony of which nothing can be reckoned, and why. */
+export interface BrokenColony {
+  id: string
+  name: string
+  protocolId: string
+  says: string
+}
+
+/**
+ * All colonies that are kept, with what was counted of them and taken.
+ * @param broken takes those whose protocol lacks a figure: the others are told all the same
+ */
+export async function colonyViews(
+  tx: Transaction,
+  actor: Actor,
+  broken: BrokenColony[] = [],
+): Promise<ColonyView[]> {
   const shelf = await loadShelf(tx)
   const rows = await tx
     .select()
@@ -19,10 +43,14 @@ export async function colonyViews(tx: Transaction, actor: Actor): Promise<Colony
     .orderBy(tables.colony.name)
   const views: ColonyView[] = []
   for (const row of rows) {
-    const model = modelIn(shelf, row.protocolId)!
+    const { model, says } = modelOrWhy(shelf, row.protocolId)
+    if (!model) {
+      broken.push({ id: row.id, name: row.name, protocolId: row.protocolId, says })
+      continue
+    }
     const entries = (
       await readEntries(tx, { subjectIds: [row.id], limit: SHOWN_ENTRIES, reader: actor.member.id })
-    ).filter((e) => !e.struckBy && e.kind !== 'struck')
+    ).filter((e) => !e.struckBy && e.kind !== 'struck' && v.is(ENTRY_KINDS[e.kind].payload, e.payload))
     const document = shelf.document(row.protocolId)
     views.push({
       ...{ id: row.id, version: row.version, name: row.name, bins: row.bins, celsius: row.celsius, model },
@@ -63,5 +91,19 @@ export async function colonyViews(tx: Transaction, actor: Actor): Promise<Colony
   return views
 }
 
+/** What a colony of a species is reckoned with; null where it is not kept as one, or its protocol lacks a figure. */
 export const modelIn = (shelf: ProtocolShelf, protocolId: string): ColonyModel | null =>
-  colonyModelOf(shelf.document(protocolId))
+  modelOrWhy(shelf, protocolId).model
+
+function modelOrWhy(shelf: ProtocolShelf, protocolId: string): { model: ColonyModel | null; says: string } {
+  const document = shelf.document(protocolId)
+  try {
+    return { model: colonyModelOf(document), says: `${document.species} is not kept as a colony` }
+  } catch (error) {
+    if (!(error instanceof MissingFigureError)) throw error
+    return {
+      model: null,
+      says: `the protocol of ${document.species} has no usable figure for ${labelOfFigure(error.key)}`,
+    }
+  }
+}

@@ -61,6 +61,11 @@ export class BookChanges {
     this.era += 1
   }
 
+  /** Whether changes of other servers are heard just now. */
+  get hears(): boolean {
+    return this.hearing
+  }
+
   /** Stands for the state of a book; null where it may have changed unheard. */
   stampOf(bookId: string): string | null {
     return this.hearing ? `${this.era}.${this.books.get(bookId)?.count ?? 0}` : null

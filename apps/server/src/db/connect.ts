@@ -1,3 +1,5 @@
+import { AsyncLocalStorage } from 'node:async_hooks'
+import { setTimeout } from 'node:timers/promises'
 import { sql } from 'drizzle-orm'
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
 import pg from 'pg'
@@ -18,8 +20,38 @@ export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 // A date of the calendar has no time zone: keep it the text it is.
 pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text)
 
+/** So long a statement, a wait for somebody else's row, a pause inside a transaction, and a wait for a line may last. */
+const LIMITS = {
+  statement_timeout: 60_000,
+  lock_timeout: 15_000,
+  idle_in_transaction_session_timeout: 120_000,
+  connectionTimeoutMillis: 15_000,
+  // A line that hangs without closing answers nothing at all, not even that a statement took too long.
+  query_timeout: 90_000,
+  keepAlive: true,
+}
+
+/** Within which pool's transaction something runs. */
+const within = new AsyncLocalStorage<pg.Pool>()
+
+/**
+ * Whoever has a line of the pool must not wait for another: as soon as all of them did, none would ever come free. Such a request is a fault
+ * of the program, and is told at once instead of hanging on a busy day.
+ */
+function oneLineEach(pool: pg.Pool): void {
+  const connectTo = pool.connect.bind(pool) as (...args: unknown[]) => unknown
+  pool.connect = ((...args: unknown[]) => {
+    if (within.getStore() === pool) throw new Error('a second connection was asked for inside a transaction')
+    return connectTo(...args)
+  }) as typeof pool.connect
+}
+
+/** Begins something of its own from inside a transaction, which must not wait for it. */
+export const outsideTransaction = (work: () => void) => within.exit(work)
+
 export function connect(url: string, max = 10): { db: Database; pool: pg.Pool } {
-  const pool = new pg.Pool({ connectionString: url, max })
+  const pool = new pg.Pool({ connectionString: url, max, ...LIMITS })
+  oneLineEach(pool)
   // An idle connection that the server ends (a restart, say) must not end the application: the pool opens another.
   pool.on('error', () => undefined)
   // Nor must one that breaks while it is in use: the query it was asked fails with words, and that is enough.
@@ -95,17 +127,39 @@ export async function inBook<T>(
   db: Database,
   bookId: string,
   work: (tx: Transaction) => Promise<T>,
-  {
-    isolation = 'read committed',
-    reads = false,
-    touches = null,
-  }: {
-    isolation?: 'read committed' | 'repeatable read'
-    /** It cannot write; it may use what was kept since the last change, and add to it. */
-    reads?: boolean
-    /** Where it is known beforehand that nothing is written but of some animals. */
-    touches?: Touched
-  } = {},
+  options: InBookOptions = {},
+): Promise<T> {
+  for (let attempt = 1; ; attempt++)
+    try {
+      return await once(db, bookId, work, options)
+    } catch (error) {
+      // The database took all of it back because two stood in each other's way: it is done again.
+      if (attempt === TRIES || !isConflict(error)) throw error
+      await setTimeout(attempt * (10 + Math.random() * 40))
+    }
+}
+
+interface InBookOptions {
+  isolation?: 'read committed' | 'repeatable read'
+  /** It cannot write; it may use what was kept since the last change, and add to it. */
+  reads?: boolean
+  /** Where it is known beforehand that nothing is written but of some animals. */
+  touches?: Touched
+}
+
+const TRIES = 5
+/** Deadlocks, and what could not be put into an order. */
+const CONFLICTS = new Set(['40P01', '40001'])
+const isConflict = (error: unknown) =>
+  [error, (error as { cause?: unknown }).cause].some((e) =>
+    CONFLICTS.has(String((e as { code?: unknown })?.code)),
+  )
+
+async function once<T>(
+  db: Database,
+  bookId: string,
+  work: (tx: Transaction) => Promise<T>,
+  { isolation = 'read committed', reads = false, touches = null }: InBookOptions,
 ): Promise<T> {
   const who = actingIn(bookId)
   const client = await db.$client.connect()
@@ -121,7 +175,7 @@ export async function inBook<T>(
     const tx = handleOf(client)
     // Of an older snapshot nobody knows whether it is what was heard of last.
     openFor.set(tx, { bookId, reads: reads && isolation === 'read committed', after })
-    const done = await work(tx)
+    const done = await within.run(db.$client, () => work(tx))
     committing = true
     // Whatever was written is told to every server, whoever wrote it: none may keep what rested on it.
     const [told] = (await client.query(

@@ -31,12 +31,15 @@ export async function readEntries(
   {
     subjectIds,
     before,
+    beforeId,
     since,
     limit = 60,
     reader,
   }: {
     subjectIds?: readonly string[] | undefined
     before?: string | undefined
+    /** The last entry that was read at that instant: those after it in the order of a page follow. */
+    beforeId?: string | undefined
     since?: string | undefined
     limit?: number | undefined
     /** Who reads: blind readings of a sex that is not sure are told only to those who asked to be shown them. */
@@ -57,7 +60,7 @@ export async function readEntries(
     left join entry s on s.strikes = e.id
     left join member sm on sm.id = s.member_id
     where ${ids ? sql`e.subject_id = any(${sql.param(ids)}::uuid[])` : sql`true`}
-      and ${before ? sql`e.at < ${before}::timestamptz` : sql`true`}
+      and ${before ? (beforeId ? sql`(e.at, e.id) < (${before}::timestamptz, ${beforeId}::uuid)` : sql`e.at < ${before}::timestamptz`) : sql`true`}
       and ${since ? sql`e.at >= ${since}::timestamptz` : sql`true`}
     order by e.at desc, e.id desc limit ${Math.min(limit, MOST)}`)
   const names = await namesOf(

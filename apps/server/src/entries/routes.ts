@@ -4,6 +4,7 @@ import { inBook } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import { readAlike, readEntries } from './read'
 import { writeTogether } from './together'
+import { refuseActs } from './write'
 
 export const entryRoutes: BookRoutes = (app, { db }) => {
   app.get(
@@ -13,12 +14,12 @@ export const entryRoutes: BookRoutes = (app, { db }) => {
       schema: { querystring: EntryQuery, response: { 200: EntryList } },
     },
     async (request) => {
-      const { subjectId, before, limit } = request.query
+      const { subjectId, before, beforeId, limit } = request.query
       const { bookId, member } = actorOf(request)
       const entries = await inBook(db, bookId, (tx) =>
         readEntries(tx, {
           subjectIds: subjectId ? [subjectId] : undefined,
-          ...{ before, limit, reader: member.id },
+          ...{ before, beforeId, limit, reader: member.id },
         }),
       )
       return { entries }
@@ -33,6 +34,7 @@ export const entryRoutes: BookRoutes = (app, { db }) => {
     async (request) => {
       const actor = actorOf(request)
       const { entries, late } = request.body
+      refuseActs(entries)
       const done = await writeTogether(db, actor, entries)
       if (!late) return done
       return { ...done, alike: await inBook(db, actor.bookId, (tx) => readAlike(tx, actor, done.written)) }

@@ -1,4 +1,10 @@
-import type { EntryDraft, EntryKind, PayloadOf, SubjectType } from '@hatch-book/contract'
+import {
+  WRITERS,
+  type EntryDraft,
+  type EntryKind,
+  type PayloadOf,
+  type SubjectType,
+} from '@hatch-book/contract'
 import { MS_PER_DAY, dayOfInstant, type AnimalEntry } from '@hatch-book/core'
 import { and, eq, sql } from 'drizzle-orm'
 import { CHANNEL } from '../db/changes'
@@ -17,24 +23,6 @@ import {
 } from './standing'
 
 const EARLIEST = Date.parse('1990-01-01T00:00:00Z')
-/** What only those who decide may write; helpers write what they saw. */
-const DECISIONS: readonly EntryKind[] = [
-  'overruled',
-  'listed',
-  'unlisted',
-  'sold',
-  'quarantined',
-  'set point',
-  'trial began',
-  'trial ended',
-  'held back',
-  'reserved',
-  'reservation ended',
-  'returned',
-  'changed hands',
-  'permit noted',
-]
-
 /** Checks an entry, and those it was sent with, against the log it stands in; throws a BookError to refuse them. */
 export type EntryGuard = (tx: Transaction, actor: Actor, draft: EntryDraft) => Promise<void>
 /** What a room does in the same transaction once an entry that it cares about was struck out. */
@@ -49,6 +37,19 @@ export function guardEntries(kind: EntryKind, guard: EntryGuard): void {
 }
 export function onStrike(kind: EntryKind, consequence: StrikeConsequence): void {
   consequences.set(kind, consequence)
+}
+
+const mayWrite = ({ member }: Actor, kind: EntryKind) =>
+  WRITERS[kind].by === 'helper' || member.role !== 'helper'
+
+/** Refuses what the program writes by itself as part of a larger act: nobody sends it. */
+export function refuseActs(drafts: readonly EntryDraft[]): void {
+  const act = drafts.find((d) => WRITERS[d.kind].act)
+  if (act)
+    throw new BookError(
+      'not-allowed',
+      `'${act.kind}' is written by the program when it happens, and by nobody by hand.`,
+    )
 }
 
 /** What one device sent at once. */
@@ -128,7 +129,7 @@ async function writeFresh(
   for (const { actor, fresh: drafts } of sent)
     for (const draft of drafts) {
       checkTime(actor, draft)
-      if (actor.member.role === 'helper' && DECISIONS.includes(draft.kind))
+      if (!mayWrite(actor, draft.kind))
         throw new BookError('not-allowed', `A helper does not write '${draft.kind}'; ask a keeper.`)
     }
   const rows = sent.flatMap(({ actor, fresh: drafts }) => drafts.map((d) => toRow(actor, d)))
@@ -232,7 +233,8 @@ async function hold(
 
 function checkTime(actor: Actor, { at, kind }: EntryDraft): void {
   const when = Date.parse(at)
-  if (when > actor.now + MS_PER_DAY)
+  // What cannot be read lies nowhere.
+  if (!(when <= actor.now + MS_PER_DAY))
     throw new BookError('invalid', `'${kind}' lies in the future: today is ${actor.today}.`, [
       { field: 'at', says: 'this day has not come yet' },
     ])
@@ -255,9 +257,12 @@ async function strike(tx: Transaction, actor: Actor, draft: EntryDraft): Promise
     .from(entry)
     .where(and(eq(entry.strikes, target.id)))
   if (earlier) throw new BookError('struck-already')
+  const kind = target.kind as EntryKind
+  if (!mayWrite(actor, kind))
+    throw new BookError('not-allowed', `A helper does not strike out '${kind}'; ask a keeper.`)
   if (actor.member.role === 'helper' && target.memberId !== actor.member.id)
     throw new BookError('not-allowed', 'A helper strikes out only what they wrote; ask a keeper.')
-  await consequences.get(target.kind as EntryKind)?.(tx, target)
+  await consequences.get(kind)?.(tx, target)
 }
 
 function toRow(actor: Actor, draft: EntryDraft) {

@@ -41,7 +41,7 @@ export function readPurpose(cell: string): CellReading<(typeof PURPOSES)[number]
 }
 
 const ABOUT = /^(?:about|approx\.?|around|ca\.?|~)\s*/i
-const WIDTH = /\s*(?:\+\/-|±)\s*(\d+)\s*d?$/i
+const WIDTH = /(?:\+\/-|±)\s{0,4}(\d{1,6})\s{0,4}d?$/i
 
 /**
  * Reads a hatch date as exactly as it is known: a day, a month, a year; with 'about' or `± 30 d` an estimate.

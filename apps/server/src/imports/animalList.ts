@@ -1,5 +1,12 @@
 import type { AnimalColumn, HatchFact, ListChoices, ListRow } from '@hatch-book/contract'
-import { hatchSpan, parentFaults, readMass, type DaySpan, type Sex } from '@hatch-book/core'
+import {
+  hatchSpan,
+  parentFaults,
+  readMass,
+  type DaySpan,
+  type PlaceReading,
+  type Sex,
+} from '@hatch-book/core'
 import { readHatched, readPurpose, readSex, readTag, type CellReading } from './animalCells'
 import type { StoredRow } from './columns'
 
@@ -14,7 +21,8 @@ export interface ReadAnimal {
   hatched: DaySpan | null
   dam: string
   sire: string
-  place: string
+  /** Where it is: a place of the book, or one that is to be made; null where nothing is said. */
+  place: { id: string | null; name: string } | null
   grams: number | null
   lineName: string
   purpose: 'breeder' | 'holdback' | 'growing on' | 'for sale' | 'pet only'
@@ -26,6 +34,7 @@ export interface ReadAnimal {
 export interface KnownBook {
   species: { code: string; species: string; latin: string }[]
   animals: Map<string, { tag: string; species: string; sex: Sex; hatched: DaySpan | null }>
+  readPlace(cell: string): PlaceReading
 }
 
 /** A row of a list of animals: what it says, and what speaks against it. */
@@ -100,7 +109,9 @@ function readRow(
     hatched: hatchFact && hatchSpan(hatchFact.date, hatchFact.precision, hatchFact.widthDays),
     dam: cell('dam').trim(),
     sire: cell('sire').trim(),
-    place: cell('place').trim().slice(0, 60),
+    place: cell('place').trim()
+      ? take('place', book.readPlace(cell('place').trim().slice(0, 60)), null)
+      : null,
     grams: take('grams', readMass(cell('grams'), massUnit), null),
     lineName: cell('line').trim().slice(0, 60),
     purpose: take('purpose', readPurpose(cell('purpose')), 'growing on'),

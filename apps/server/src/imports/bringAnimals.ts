@@ -1,6 +1,6 @@
 import { newId } from '@hatch-book/contract'
 import { foldStanding, type AnimalEntry } from '@hatch-book/core'
-import { loadPlaceNames, loadRecords } from '../animals'
+import { loadRecords } from '../animals'
 import { insertMany, tables, type Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
 import type { ReadAnimal } from './animalList'
@@ -22,21 +22,15 @@ export async function bringAnimals(
   )
   const idOf = (tag: string) => ids.get(tag.toLowerCase()) ?? known.get(tag.toLowerCase())
   const protocols = new Map((await tx.select().from(tables.protocol)).map((p) => [p.code, p.id]))
-  const places = new Map([...(await loadPlaceNames(tx))].map(([id, name]) => [name.toLowerCase(), id]))
-  const tubs = [
-    ...new Map(
-      animals
-        .filter((a) => a.place && !places.has(a.place.toLowerCase()))
-        .map((a) => [a.place.toLowerCase(), a.place]),
-    ),
-  ]
+  const unknown = animals.flatMap(({ place }) => (place && !place.id ? [place.name] : []))
+  const tubs = [...new Map(unknown.map((name) => [name.toLowerCase(), name]))]
   const madeTubs = tubs.map(([word, name]) => ({ book_id: bookId, id: newId(), kind: 'tub', name, word }))
   await insertMany(
     tx,
     'place',
     madeTubs.map(({ word: _, ...tub }) => tub),
   )
-  for (const tub of madeTubs) places.set(tub.word, tub.id)
+  const madeIds = new Map(madeTubs.map((tub) => [tub.word, tub.id]))
 
   const at = new Date(actor.now).toISOString()
   const rows: Record<string, unknown>[] = []
@@ -54,7 +48,9 @@ export async function bringAnimals(
       ...(animal.sex !== 'unknown'
         ? [say('sexed', { sex: animal.sex, certainty: 0.97, method: 'as listed' })]
         : []),
-      ...(animal.place ? [say('moved', { placeId: places.get(animal.place.toLowerCase())! })] : []),
+      ...(animal.place
+        ? [say('moved', { placeId: animal.place.id ?? madeIds.get(animal.place.name.toLowerCase())! })]
+        : []),
       ...(animal.grams ? [say('weighed', { grams: animal.grams, context: 'not said' })] : []),
     ]
     rows.push({

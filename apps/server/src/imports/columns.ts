@@ -38,7 +38,7 @@ const bare = (heading: string) =>
     .trim()
     .toLowerCase()
     .replace(/[_-]+/g, ' ')
-    .replace(/\s*[([]?\b(?:g|gr|grams?|kg|oz|ounces?|lbs?|pounds?)\b[)\]]?$/, (unit, at: number) =>
+    .replace(/[([]?\b(?:g|gr|grams?|kg|oz|ounces?|lbs?|pounds?)\b[)\]]?$/, (unit, at: number) =>
       at > 0 ? '' : unit,
     )
     .trim()

@@ -5,7 +5,7 @@ import {
   type ListRow,
   type RowGroup,
 } from '@hatch-book/contract'
-import { dayOfInstant } from '@hatch-book/core'
+import { dayOfInstant, placeReaderOf } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { hatchedSpan, loadPlaceNames, loadRecords } from '../animals'
 import { tables, type Transaction } from '../db/connect'
@@ -78,6 +78,7 @@ async function knownBook(tx: Transaction): Promise<KnownBook> {
   const records = await loadRecords(tx, undefined, shelf)
   return {
     species: protocols.map(({ code, species, latin }) => ({ code, species, latin })),
+    readPlace: placeReaderOf(await loadPlaceNames(tx)),
     animals: new Map(
       records.map((r) => [
         r.animal.tag.toLowerCase(),
@@ -167,7 +168,7 @@ export async function viewOfList(
     ...{ encoding: list.encoding, delimiter: list.delimiter, choices: list.choices },
     columns: list.headers.map((header, i) => ({ header, samples: samplesOf(list.rows, i) })),
     ...{ guesses, missing, shown },
-    notes: missing.length > 0 ? [] : notesOn(read, await loadPlaceNames(tx)),
+    notes: missing.length > 0 ? [] : notesOn(read),
     counts: {
       good: missing.length > 0 ? 0 : rows.good.length,
       ...{ faulty: rows.faulty.length, doubles: rows.doubles.length, aside: rows.aside.length },
@@ -181,19 +182,16 @@ export const briefOf = (list: Omit<ListStored, 'rows'> & { rows: { length: numbe
   ...{ broughtIn: list.broughtIn, left: list.rows.length },
 })
 
-function samplesOf(rows: readonly StoredRow[], column: number): string[] {
-  const samples = new Set<string>()
-  for (const { cells } of rows) {
-    const cell = (cells[column] ?? '').trim()
-    if (cell) samples.add(cell.slice(0, 40))
-    if (samples.size === SAMPLES) break
-  }
-  return [...samples]
-}
+/** Cells of the first rows, row by row: what stands beside each other in the file does so here. */
+const samplesOf = (rows: readonly StoredRow[], column: number): string[] =>
+  rows.slice(0, SAMPLES).map(({ cells }) => (cells[column] ?? '').trim().slice(0, 40))
 
-function notesOn({ animals, entries }: ListRead, places: ReadonlyMap<string, string>): string[] {
-  const known = new Set([...places.values()].map((name) => name.toLowerCase()))
-  const made = new Set(animals.map((a) => a.place).filter((p) => p && !known.has(p.toLowerCase())))
+function notesOn({ animals, entries }: ListRead): string[] {
+  const made = new Map(
+    animals.flatMap(({ place }) =>
+      place && !place.id ? [[place.name.toLowerCase(), place.name] as const] : [],
+    ),
+  )
   const weights = [
     ...animals.flatMap((a) => a.grams ?? []),
     ...entries.flatMap((e) => (e.kind === 'weighed' ? [e.payload.grams as number] : [])),
@@ -204,7 +202,7 @@ function notesOn({ animals, entries }: ListRead, places: ReadonlyMap<string, str
   return [
     ...(made.size > 0
       ? [
-          `${made.size} ${made.size === 1 ? 'tub' : 'tubs'} will be made: ${[...made].slice(0, 8).join(', ')}${made.size > 8 ? ', …' : ''}`,
+          `${made.size} ${made.size === 1 ? 'tub' : 'tubs'} will be made: ${[...made.values()].slice(0, 8).join(', ')}${made.size > 8 ? ', …' : ''}`,
         ]
       : []),
     ...(days.length > 0

@@ -23,6 +23,8 @@ export async function hatch(
       return [{ field: `young.${i}.eggId`, says: `egg ${egg.number} has hatched already` }]
     if (egg.fate === 'infertile' || egg.fate === 'dead')
       return [{ field: `young.${i}.eggId`, says: `egg ${egg.number} is marked ${egg.fate}` }]
+    if (young.some((y, j) => j < i && y.eggId === eggId))
+      return [{ field: `young.${i}.eggId`, says: `egg ${egg.number} is named twice` }]
     if (young.some((y, j) => j < i && y.tag.toLowerCase() === tag.toLowerCase()))
       return [{ field: `young.${i}.tag`, says: `${tag} is given twice` }]
     return []
@@ -49,8 +51,8 @@ export async function hatch(
   if (fields.length > 0) throw new BookError('invalid', fields.map((f) => f.says).join('; '), fields)
   const day = dayOfInstant(Date.parse(at), actor.book.zone)
   await tx.insert(tables.animal).values(
-    young.map(({ animalId, tag }) => ({
-      ...{ bookId: actor.bookId, id: animalId, tag, protocolId: dam!.protocolId, line: dam!.line },
+    young.map(({ animalId, eggId, tag }) => ({
+      ...{ bookId: actor.bookId, id: animalId, eggId, tag, protocolId: dam!.protocolId, line: dam!.line },
       ...{
         hatchFact: { date: day, precision: 'day' as const, widthDays: 0 },
         hatchedFrom: day,

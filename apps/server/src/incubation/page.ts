@@ -8,6 +8,7 @@ import {
   excursions,
   hatchHill,
   instantOfDay,
+  gapOf,
   joinReadings,
   meanOfSetPoint,
   summariseClimate,
@@ -100,7 +101,7 @@ async function incubatedPage(
   incubated: Incubated,
 ): Promise<IncubatedPage> {
   const { clutch, protocol } = study
-  const { rules, inputs, forecast, learned, stays } = incubated
+  const { rules, inputs, forecast, learned, stays, ahead } = incubated
   const found = clutch.foundAt.getTime()
   const now = Math.max(found + MS_PER_HOUR, inputs.now)
   // Every reading, so that a short peak is not lost in a mean.
@@ -113,7 +114,10 @@ async function incubatedPage(
   )!
   // A probe that speaks is ahead of a book that stands still, as the demo's does.
   const until = inputs.waiting ? Math.max(now, exact.readings.at(-1)?.at ?? 0) : now
-  const log: TemperatureLog = { ...exact, gapHours: rules.gapHours }
+  const log: TemperatureLog = {
+    ...{ readings: exact.readings, setPoint: inputs.setPoint },
+    gapHours: gapOf(exact.readings, rules.gapHours),
+  }
   const had = joinReadings(log.readings, found, until, log.setPoint, log.gapHours)
   const iso = (at: number) => new Date(at).toISOString()
   const summary = summariseClimate(had)
@@ -128,6 +132,7 @@ async function incubatedPage(
       ...summary,
       setPointC: Math.round(meanOfSetPoint(set) * 100) / 100,
       warnC: rules.warnC,
+      ahead: { follows: ahead.follows, logC: ahead.logC, setC: ahead.setC },
       gaps: summary.gaps.map((g) => ({ ...g, from: iso(g.from), to: iso(g.to) })),
     },
     excursions: found_,

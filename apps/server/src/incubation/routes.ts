@@ -214,7 +214,8 @@ export const incubationRoutes: BookRoutes = (app, { db }) => {
       const actor = actorOf(request)
       return inBook(db, actor.bookId, async (tx) => {
         const { id } = request.params
-        const [clutch] = await tx.select().from(tables.clutch).where(eq(tables.clutch.id, id))
+        // Of two devices that hatch the same egg the second finds what the first wrote.
+        const [clutch] = await tx.select().from(tables.clutch).where(eq(tables.clutch.id, id)).for('update')
         if (!clutch) throw new BookError('not-found', 'This clutch is not in the book.')
         const eggs = await tx.select().from(tables.egg).where(eq(tables.egg.clutchId, id))
         return hatch(tx, actor, { clutch, eggs }, request.body)

@@ -1,4 +1,4 @@
-import { MS_PER_HOUR, type Instant, type Reading, type SetPoint } from '@hatch-book/core'
+import { MS_PER_DAY, MS_PER_HOUR, type Instant, type Reading, type SetPoint } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { readMeans, readSetPoints } from '../climate'
 import { tables, type Transaction } from '../db/connect'
@@ -74,7 +74,7 @@ export async function readTemperatures(
       const probe = placeId ? probes.get(placeId) : undefined
       if (!probe) continue
       const known = spans.get(probe.id)
-      const margin = q.gapHours * MS_PER_HOUR
+      const margin = marginOf(q)
       spans.set(probe.id, {
         probe,
         from: Math.min(known?.from ?? Infinity, from - margin),
@@ -88,7 +88,7 @@ export async function readTemperatures(
     questions.map((q) => {
       const stays = staysOf.get(q.clutch.id) ?? []
       const parts = pieces(q, stays)
-      const margin = q.gapHours * MS_PER_HOUR
+      const margin = marginOf(q)
       const readings = parts.flatMap(({ placeId, from, to }, i) =>
         slice(
           (placeId && logs.get(placeId)) || [],
@@ -106,6 +106,35 @@ export async function readTemperatures(
       ]
     }),
   )
+}
+
+/** Far enough to meet the next reading of a thermometer that is read once a day. */
+const marginOf = ({ gapHours }: TemperatureQuestion) => Math.max(gapHours, 36) * MS_PER_HOUR
+
+const LAST_YEAR = { fromDays: 372, toDays: 175 } as const
+
+/** What the incubators in which clutches stand now had a year ago: from a week before this date to half a year after it. */
+export async function readLastYear(
+  tx: Transaction,
+  asked: readonly { clutchId: string; now: Instant }[],
+  staysOf: ReadonlyMap<string, Stay[]>,
+): Promise<Map<string, Reading[]>> {
+  if (asked.length === 0) return new Map()
+  const probes = new Map((await tx.select().from(tables.probe)).map((p) => [p.placeId, p]))
+  const logs = new Map<string, Reading[]>()
+  const found = new Map<string, Reading[]>()
+  for (const { clutchId, now } of asked) {
+    const placeId = staysOf.get(clutchId)?.at(-1)?.incubator?.id
+    const probe = placeId ? probes.get(placeId) : undefined
+    if (!probe) continue
+    const daysAgo = (days: number) => new Date(now - days * MS_PER_DAY)
+    const log =
+      logs.get(probe.id) ??
+      (await readMeans(tx, probe, daysAgo(LAST_YEAR.fromDays), daysAgo(LAST_YEAR.toDays)))
+    logs.set(probe.id, log)
+    found.set(clutchId, log)
+  }
+  return found
 }
 
 /** The stretches of a question by the incubator that held the clutch. */

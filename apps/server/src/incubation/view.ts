@@ -3,17 +3,22 @@ import {
   MS_PER_DAY,
   MS_PER_HOUR,
   clutchRates,
+  courseAhead,
+  curveFault,
   dayOfInstant,
   eggEnded,
   forecastHatch,
+  gapOf,
   incubationOf,
   joinReadings,
   sexRatioByTemperature,
+  type CourseAhead,
   type EggFate,
   type HatchForecast,
   type HatchInputs,
   type IncubationRules,
   type Protocol,
+  type Reading,
   type SexForecast,
   type ThermalConstant,
 } from '@hatch-book/core'
@@ -23,7 +28,7 @@ import { loadShelf } from '../protocols/store'
 import type { Actor } from '../shell/actor'
 import { hatchesOf, readBatchFates, type BatchFates } from './batches'
 import { constantFrom, readLearned, survivalFrom } from './learned'
-import { readStays, readTemperatures, type Stay } from './temperatures'
+import { readLastYear, readStays, readTemperatures, type Stay } from './temperatures'
 
 export type ClutchRow = typeof tables.clutch.$inferSelect
 export type EggRow = typeof tables.egg.$inferSelect
@@ -35,6 +40,8 @@ export interface Incubated {
   stays: Stay[]
   learned: ThermalConstant
   inputs: HatchInputs
+  /** The temperatures to come, and what they follow. */
+  ahead: CourseAhead
   forecast: HatchForecast | null
 }
 
@@ -100,7 +107,11 @@ export async function studyClutches(
     return { clutch, dam, protocol, protocolId: dam.protocolId, eggs: own, batch, waiting, settled }
   })
   const asked = plain.filter(
-    (p) => p.clutch.kind !== 'litter' && p.protocol.incubation && (ended || !p.settled),
+    (p) =>
+      p.clutch.kind !== 'litter' &&
+      p.protocol.incubation &&
+      curveFault(p.protocol.incubation.curve) === null &&
+      (ended || !p.settled),
   )
   const stays = await readStays(tx, clutches)
   const incubated = await incubate(tx, actor, asked, stays)
@@ -158,12 +169,25 @@ async function incubate(
     }),
     stays,
   )
+  const aheadOf = (p: Plain, lastYear: readonly Reading[] = []) => {
+    const { readings: all, setPoint } = temperatures.get(p.clutch.id)!
+    const gapHours = gapOf(all, incubationOf(p.protocol).gapHours)
+    const readings = all.filter((r) => r.at <= now(p) + gapHours * MS_PER_HOUR)
+    return { readings, gapHours, ...courseAhead({ readings, setPoint, gapHours, now: now(p), lastYear }) }
+  }
+  // A year ago is only looked up for those whose incubator does not keep to what was set.
+  const strayed = asked.filter((p) => !p.settled && aheadOf(p).follows === 'log')
+  const lastYears = await readLastYear(
+    tx,
+    strayed.map((p) => ({ clutchId: p.clutch.id, now: now(p) })),
+    stays,
+  )
   return new Map(
     asked.map((p) => {
       const rules = incubationOf(p.protocol)
       const { clutch, eggs, protocolId } = p
-      const { readings, setPoint } = temperatures.get(clutch.id)!
-      const margin = rules.gapHours * MS_PER_HOUR
+      const { setPoint } = temperatures.get(clutch.id)!
+      const { readings, gapHours, ...ahead } = aheadOf(p, lastYears.get(clutch.id))
       const constant = constantFrom(
         // A clutch does not teach its own forecast.
         learned.filter((l) => l.clutch.id !== clutch.id),
@@ -178,9 +202,10 @@ async function incubate(
         clutchSpread: constant.clutchSpread,
         constantSpread: constant.spread,
         laid: { from: clutch.laidFrom.getTime(), to: clutch.laidTo.getTime() },
-        readings: readings.filter((r) => r.at <= now(p) + margin),
-        setPoint,
-        gapHours: rules.gapHours,
+        readings,
+        // Eggs that wait no longer have nothing ahead.
+        setPoint: p.settled ? setPoint : ahead.setPoint,
+        gapHours,
         now: now(p),
         futureSpreadC: FUTURE_SPREAD_C,
         hatchedAt: clutch.counted
@@ -192,7 +217,7 @@ async function incubate(
       return [
         clutch.id,
         {
-          ...{ rules, learned: constant, inputs },
+          ...{ rules, learned: constant, inputs, ahead },
           stays: stays.get(clutch.id) ?? [],
           forecast: forecastHatch(inputs),
         },
@@ -243,6 +268,7 @@ function viewOf(
     fertility: rates.fertility,
     hatchRate: rates.hatch,
     forecast: incubated?.forecast ? forecastView(incubated.forecast, zone) : null,
+    fault: protocol.incubation && curveFault(protocol.incubation.curve),
   }
 }
 

@@ -28,6 +28,11 @@ export const noticeRoutes: BookRoutes = (app, { db }) => {
           .limit(SHOWN)
         const [own] = await tx.select().from(member).where(eq(member.id, actor.member.id))
         return {
+          jobs: app.jobs.of(actor.bookId).map((job) => ({
+            ...job,
+            lastSuccess: job.lastSuccess?.toISOString() ?? null,
+            lastFailure: job.lastFailure?.toISOString() ?? null,
+          })),
           choice: own?.notices ?? usualChoice(actor.member.role),
           messages: rows.map(({ message: m, to }) => ({
             ...{ id: m.id, to, ...wordsOf(m) },

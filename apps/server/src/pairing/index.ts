@@ -11,6 +11,7 @@ import type { BookRoutes } from '../shell/app'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { whatSpeaksAgainst } from './against'
+import { loadPedigree, pedigreeFaults } from './kin'
 import { isPairingEvent, viewPairings } from './view'
 
 export { fathersOf } from './fathers'
@@ -23,8 +24,10 @@ export { viewPairings } from './view'
 for (const kind of PAIRING_EVENTS.filter((k) => k !== 'introduced'))
   guardEntries(kind, async (tx, _actor, draft: EntryDraft) => {
     const log = (await standingEntries(tx, [draft.subject.id])).get(draft.subject.id)!
+    const at = Date.parse(draft.at)
+    // Of one minute what was written first came first: a card has 'introduced, locked, separated' without a clock.
     const before = log.filter(
-      (e) => e.id !== draft.id && e.at.getTime() <= Date.parse(draft.at) && isPairingEvent(e.kind),
+      (e) => isPairingEvent(e.kind) && (e.at.getTime() < at || (e.at.getTime() === at && e.id < draft.id)),
     )
     const last = before.findLast((e) => e.kind === 'introduced' || e.kind === 'separated')
     if (last?.kind !== 'introduced')
@@ -81,6 +84,7 @@ export const pairingRoutes: BookRoutes = (app, { db }) => {
           actor,
           await tx.select().from(pairing).orderBy(desc(pairing.plannedAt)),
         ),
+        faults: pedigreeFaults(await loadPedigree(tx)).map(({ ids, says }) => ({ ids: [...ids], says })),
       }))
     },
   )

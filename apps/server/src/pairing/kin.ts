@@ -1,13 +1,12 @@
 import {
   kinship,
-  orderPedigree,
-  PedigreeError,
+  soundPedigree,
+  type PedigreeFault,
   type OrderedPedigree,
   type PedigreeAnimal,
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { BookError } from '../shell/problems'
 
 export interface KinRow extends Record<string, unknown> {
   id: string
@@ -31,16 +30,15 @@ export async function loadPedigree(tx: Transaction, protocolId?: string): Promis
 export const pedigreeOf = (rows: readonly KinRow[]): PedigreeAnimal[] =>
   rows.map(({ id, dam_id, sire_id }) => ({ id, dam: dam_id, sire: sire_id }))
 
-/** The pedigree laid out; a loop is told with the animals by their tags. */
-export function orderedPedigree(rows: readonly KinRow[]): OrderedPedigree {
+/** The pedigree laid out; parents that cannot be count as unknown. What is wrong is told by `pedigreeFaults`. */
+export const orderedPedigree = (rows: readonly KinRow[]): OrderedPedigree => soundKin(rows).pedigree
+
+/** What is wrong with the parents of some, with the animals by their tags. */
+export const pedigreeFaults = (rows: readonly KinRow[]): PedigreeFault[] => soundKin(rows).faults
+
+function soundKin(rows: readonly KinRow[]) {
   const tags = new Map(rows.map((r) => [r.id, r.tag]))
-  try {
-    return orderPedigree(pedigreeOf(rows), (id) => tags.get(id) ?? '?')
-  } catch (error) {
-    if (error instanceof PedigreeError)
-      throw new BookError('invalid', `The pedigree is wrong: ${error.message}.`)
-    throw error
-  }
+  return soundPedigree(pedigreeOf(rows), (id) => tags.get(id) ?? '?')
 }
 
 /** Inbreeding of the young of some pairs. */

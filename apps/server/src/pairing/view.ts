@@ -2,12 +2,14 @@ import type { PairingView } from '@hatch-book/contract'
 import {
   PAIRING_EVENTS,
   dayOfInstant,
-  trialMustStop,
+  pairingEventsOf,
+  refusalsInARow,
   watchPairing,
-  type Day,
+  type MealOutcome,
+  type PartnerFacts,
   type PairingEventKind,
 } from '@hatch-book/core'
-import { eq, sql } from 'drizzle-orm'
+import { desc, eq, sql } from 'drizzle-orm'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
 import { tables, type Transaction } from '../db/connect'
 import { readEntries, standingEntries } from '../entries'
@@ -32,7 +34,12 @@ export async function viewPairings(
     (partnerIds.length > 0 ? await judgeAnimals(tx, actor, partnerIds) : []).map((j) => [j.row.id, j]),
   )
   const logs = await standingEntries(tx, [...ids, ...partnerIds])
-  const clutches = await tx.select().from(tables.clutch).where(eq(tables.clutch.withdrawn, false))
+  const clutches = await tx
+    .select()
+    .from(tables.clutch)
+    .where(eq(tables.clutch.withdrawn, false))
+    // A pair may lay twice: it is told by its last clutch.
+    .orderBy(desc(tables.clutch.foundAt))
   const windows = await loadWindows(
     tx,
     actor,
@@ -69,6 +76,7 @@ export async function viewPairings(
       goodEggs: clutch ? (goodEggs.get(clutch.id) ?? 0) : null,
       receptiveUntil: lastReceptive(ofSeason),
       maleRefusals: refusedSince(logs.get(pairing.maleId)!, startedAt),
+      female: startedAt === null ? null : trialOf(female, logs.get(pairing.femaleId)!, startedAt),
     })
     const despite = logs.get(pairing.id)!.findLast((e) => e.kind === 'paired despite')
     return [
@@ -80,15 +88,12 @@ export async function viewPairings(
         line: female.row.line,
         startedOn: startedAt === null ? null : dayOfInstant(startedAt, zone),
         ...watch,
-        mustStop:
-          watch.state === 'laid' || startedAt === null
-            ? null
-            : stopReason(female, logs.get(pairing.femaleId)!, startedAt, actor.today),
         clutchId: clutch?.id ?? null,
         inbreeding: inbreeding[i]!,
         despite: despite
           ? { against: despite.payload.against as string[], reason: String(despite.payload.reason) }
           : null,
+        seen: pairingEventsOf(protocol.bodyPlan),
         before: protocol.pairing.before,
         stay: protocol.pairing.stay,
         after: protocol.pairing.after,
@@ -107,35 +112,30 @@ const partnerOf = ({ row }: JudgedAnimal) => ({
   place: row.place?.name ?? null,
 })
 
-/** The stop rule of a trial watches the female's log from the first introduction. */
-function stopReason(
-  female: JudgedAnimal,
-  log: { kind: string; at: Date; payload: Record<string, unknown> }[],
-  startedAt: number,
-  _today: Day,
-): string | null {
-  if (female.row.verdict === 'ready') return null
+type Log = readonly { kind: string; at: Date; payload: Record<string, unknown> }[]
+
+/** What the stop rule of a trial watches: her log from the first introduction. */
+function trialOf(female: JudgedAnimal, log: Log, startedAt: number): PartnerFacts {
   const weights = log.filter((e) => e.kind === 'weighed' && e.payload.context !== 'gravid')
   const before = weights.findLast((e) => e.at.getTime() <= startedAt)
   const now = weights.at(-1)
-  const meals = log.filter((e) => e.kind === 'meal' && e.at.getTime() >= startedAt)
-  const taken = meals.findLastIndex((e) => e.payload.outcome === 'taken')
-  return trialMustStop(female.record.protocol, {
+  return {
+    onTrial: female.row.verdict !== 'ready',
     gramsAtStart: before ? Number(before.payload.grams) : null,
     gramsNow: now && now !== before ? Number(now.payload.grams) : null,
-    refusalsInARow: meals.length - 1 - taken,
-  })
+    refusalsInARow: refusedSince(log, startedAt),
+  }
 }
 
-/** Meals that a male refused in a row since he was put to her. */
-function refusedSince(
-  log: { kind: string; at: Date; payload: Record<string, unknown> }[],
-  since: number | null,
-): number {
-  if (since === null) return 0
-  const meals = log.filter((e) => e.kind === 'meal' && e.at.getTime() >= since)
-  return meals.length - 1 - meals.findLastIndex((e) => e.payload.outcome === 'taken')
-}
+/** Meals refused in a row since they were first put together. */
+const refusedSince = (log: Log, since: number | null): number =>
+  since === null
+    ? 0
+    : refusalsInARow(
+        log.flatMap((e) =>
+          e.kind === 'meal' && e.at.getTime() >= since ? [{ outcome: e.payload.outcome as MealOutcome }] : [],
+        ),
+      )
 
 /** Eggs of each clutch that were not infertile. */
 async function goodEggsOf(tx: Transaction): Promise<Map<string, number>> {

@@ -53,6 +53,14 @@ async function faultsOf(
 /** A move that shares a tub against the rules is taken back unless somebody says why it is to be so. */
 guardEntries('moved', async (tx, actor, { subject, payload }) => {
   const { placeId, despite } = payload as { placeId: string; despite?: string }
+  const [there] = await tx
+    .select({ id: tables.place.id })
+    .from(tables.place)
+    .where(eq(tables.place.id, placeId))
+  if (!there)
+    throw new BookError('not-found', 'That place is not in this book.', [
+      { field: 'placeId', says: 'this place is not in the book' },
+    ])
   if (despite) return
   const { rows } = await tx.execute<{ shared: boolean }>(sql`
     select exists (select 1 from animal_standing s join animal a on a.id = s.id and not a.withdrawn

@@ -2,8 +2,12 @@ import type { EditionDraft, ProtocolPage } from '@hatch-book/contract'
 import { newId } from '@hatch-book/contract'
 import {
   MissingFigureError,
+  cohortProtocolOf,
+  colonyModelOf,
   compileProtocol,
+  curveFault,
   figureFault,
+  labelOfFigure,
   questionsOf,
   resolveProtocol,
   type ProtocolDocument,
@@ -98,7 +102,7 @@ export function checkSettings(
   const faults: { field: string; says: string }[] = []
   for (const [key, setting] of Object.entries(settings.figures)) {
     const figure = document.figures[key]
-    const says = figure ? figureFault(figure, setting) : 'this protocol has no such figure'
+    const says = figure ? figureFault(figure, setting, key) : 'this protocol has no such figure'
     if (says) faults.push({ field: key, says })
   }
   const questions = questionsOf(document.code)
@@ -122,14 +126,21 @@ export function checkSettings(
   if (faults.length > 0) throw new BookError('invalid', faults.map((f) => f.says).join('; '), faults)
 }
 
+/** One law for every way in: a protocol that any room could not reckon with is refused before it is written. */
 export function refuseIncomplete(document: ProtocolDocument): void {
   try {
-    compileProtocol(document)
+    const protocol = compileProtocol(document)
+    colonyModelOf(document)
+    cohortProtocolOf(document)
+    const fault = protocol?.incubation && curveFault(protocol.incubation.curve)
+    if (fault) throw new BookError('invalid', `${document.species}: ${fault}.`)
   } catch (error) {
     if (!(error instanceof MissingFigureError)) throw error
-    throw new BookError('invalid', `The figure ${error.key} is missing: the calculations need it.`, [
-      { field: error.key, says: 'wanted' },
-    ])
+    throw new BookError(
+      'invalid',
+      `A figure is missing that the calculations need: ${labelOfFigure(error.key)}.`,
+      [{ field: error.key, says: 'wanted' }],
+    )
   }
 }
 

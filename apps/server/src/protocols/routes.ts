@@ -1,45 +1,20 @@
 import {
-  EditionDraft,
   Id,
-  ProtocolBroughtIn,
   ProtocolDocumentSchema,
   ProtocolList,
   ProtocolPage,
   ProtocolScopeQuery,
-  VerdictChanges,
 } from '@hatch-book/contract'
 import { compileProtocol } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import * as v from 'valibot'
-import { verdictsUnder } from '../animals'
-import { inBook, tables, type Transaction } from '../db/connect'
-import { actorOf, type Actor } from '../shell/actor'
+import { inBook, tables } from '../db/connect'
+import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
-import { bringInProtocol, readProtocolFile } from './file'
-import { checkSettings, protocolPage, writeEdition } from './editions'
+import { protocolPage } from './editions'
 import { loadShelf } from './store'
 
 const WithId = v.object({ id: Id })
-
-/** What a level would change of today's verdicts. */
-async function changesBy(tx: Transaction, actor: Actor, protocolId: string, draft: EditionDraft) {
-  const shelf = await loadShelf(tx)
-  checkSettings(shelf, protocolId, draft)
-  const { scope, settings } = draft
-  const scopeOf = scope === 'species' ? '' : draft.of
-  const inForce = shelf.edition(protocolId, scope, scopeOf)
-  const trial = shelf.with({
-    protocolId,
-    scope,
-    scopeOf,
-    number: (inForce?.number ?? 0) + 1,
-    settings,
-    document: inForce?.document ?? null,
-    by: actor.member.name,
-  })
-  return verdictsUnder(tx, actor, protocolId, shelf, trial)
-}
 
 export const protocolRoutes: BookRoutes = (app, { db }) => {
   app.get(
@@ -100,49 +75,5 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
         void reply.header('content-disposition', `attachment; filename="${document.code}.protocol.json"`)
         return { ...document, figures }
       }),
-  )
-
-  app.post(
-    '/api/protocols/:id/trial',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: WithId, body: EditionDraft, response: { 200: VerdictChanges } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => changesBy(tx, actor, request.params.id, request.body))
-    },
-  )
-
-  app.post(
-    '/api/protocols/:id/editions',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: WithId, body: EditionDraft, response: { 200: VerdictChanges } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        const { id } = request.params
-        const changes = await changesBy(tx, actor, id, request.body)
-        await writeEdition(tx, actor, id, request.body)
-        await announce(tx, actor.bookId)
-        return changes
-      })
-    },
-  )
-
-  app.post(
-    '/api/protocols/file',
-    { config: { permission: 'decide and plan' }, schema: { response: { 200: ProtocolBroughtIn } } },
-    (request) => {
-      const actor = actorOf(request)
-      const document = readProtocolFile(request.body)
-      return inBook(db, actor.bookId, async (tx) => {
-        const done = await bringInProtocol(tx, actor, document)
-        await announce(tx, actor.bookId)
-        return { ...done, species: document.species }
-      })
-    },
   )
 }

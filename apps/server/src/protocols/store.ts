@@ -15,6 +15,7 @@ import { keepBesideAnimals, keepWhile } from '../db/kept'
 import { BookError } from '../shell/problems'
 
 export interface EditionInForce {
+  id: string
   protocolId: string
   scope: ProtocolScope
   scopeOf: string
@@ -45,17 +46,9 @@ export class ProtocolShelf {
       this.byProtocol.set(edition.protocolId, [...(this.byProtocol.get(edition.protocolId) ?? []), edition])
   }
 
-  /** The same shelf with one level set otherwise: for 'what would change'. */
-  with(trial: EditionInForce): ProtocolShelf {
-    const others = this.editions.filter(
-      (e) => e.protocolId !== trial.protocolId || e.scope !== trial.scope || e.scopeOf !== trial.scopeOf,
-    )
-    return new ProtocolShelf(this.rows, [...others, trial])
-  }
-
   /** Changes with every edition. */
   get stamp(): string {
-    return this.editions.map((e) => `${e.protocolId}${e.scope}${e.scopeOf}${e.number}`).join()
+    return this.editions.map((e) => e.id).join()
   }
 
   document(protocolId: string): ProtocolDocument {
@@ -128,6 +121,7 @@ async function readShelf(tx: Transaction, asOf?: Date): Promise<ProtocolShelf> {
     .from(tables.protocol)
     .orderBy(sql`lower(${tables.protocol.species})`)
   const { rows: editions } = await tx.execute<{
+    id: string
     protocol_id: string
     scope: ProtocolScope
     scope_of: string
@@ -136,7 +130,7 @@ async function readShelf(tx: Transaction, asOf?: Date): Promise<ProtocolShelf> {
     document: ProtocolDocument | null
     by: string
   }>(sql`
-    select distinct on (e.protocol_id, e.scope, e.scope_of) e.protocol_id, e.scope, e.scope_of, e.number, e.settings, m.name as by,
+    select distinct on (e.protocol_id, e.scope, e.scope_of) e.id, e.protocol_id, e.scope, e.scope_of, e.number, e.settings, m.name as by,
       -- A document that was brought in stays in force until the next one.
       (select d.document from protocol_edition d where d.protocol_id = e.protocol_id and d.scope = 'species'
         and e.scope = 'species' and d.document is not null and d.number <= e.number order by d.number desc limit 1) as document
@@ -146,6 +140,7 @@ async function readShelf(tx: Transaction, asOf?: Date): Promise<ProtocolShelf> {
   return new ProtocolShelf(
     rows,
     editions.map((e) => ({
+      id: e.id,
       protocolId: e.protocol_id,
       scope: e.scope,
       scopeOf: e.scope_of,

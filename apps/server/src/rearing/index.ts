@@ -1,4 +1,5 @@
 import type { BookRoutes } from '../shell/app'
+import './danger'
 import { holdbackRoutes } from './holdbacks'
 import { ladderRoutes } from './ladder'
 import { mealRoutes } from './meals'

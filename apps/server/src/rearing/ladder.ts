@@ -32,6 +32,8 @@ function flagOf({ record, row, stage }: JudgedAnimal, today: string): string | n
   const { heaviestGrams, weight } = record.standing
   const loss = lossStanding(heaviestGrams, weight?.grams ?? null, record.protocol.rearing)
   if (loss.standing !== 'well') return loss.says
+  // One that eats has left the days without food behind it, whatever was not written down.
+  if (stage.placedBy === 'age' && !record.standing.lastMeal) return 'stage estimated: confirm it'
   const before = record.protocol.stages.slice(0, stage.step + 1).reduce((sum, s) => sum + s.days.most, 0)
   if (row.hatched && stage.step < 2 && addDays(row.hatched.to, before) < today)
     return `long in ${stage.stage.name}`

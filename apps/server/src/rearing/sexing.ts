@@ -1,5 +1,5 @@
 import { Id, SexReadings, SexingList, newId } from '@hatch-book/contract'
-import { dayOfInstant, sexProbability } from '@hatch-book/core'
+import { dayOfInstant, methodUnfit, sexProbability } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import * as v from 'valibot'
 import { judgeAnimals, judgeOne } from '../animals'
@@ -94,16 +94,9 @@ async function sexingList(tx: Transaction, actor: Actor): Promise<v.InferOutput<
           readings: record.standing.young.readings.length,
           wanted: rearing.readings,
           barred: barred.has(row.id) ? 'you were shown the earlier readings' : '',
-          methods: rearing.methods.map(({ name, right, fromDays, fromGrams }) => ({
-            ...{ name, right },
-            notYet: [
-              fromDays !== null && (ageDays === null || ageDays < fromDays) ? `from day ${fromDays}` : '',
-              fromGrams !== null && (row.grams === null || row.grams < fromGrams)
-                ? `from ${fromGrams} g`
-                : '',
-            ]
-              .filter((w) => w !== '')
-              .join(', '),
+          methods: rearing.methods.map((method) => ({
+            ...{ name: method.name, right: method.right },
+            notYet: methodUnfit(method, { ageDays, grams: row.grams }),
           })),
         }
       })

@@ -1,6 +1,6 @@
 import type { EntryKind } from '@hatch-book/contract'
 import { sql, type SQL } from 'drizzle-orm'
-import type { Transaction } from '../db/connect'
+import { readsBook, type Transaction } from '../db/connect'
 import { keepBesideAnimals, keepWhile } from '../db/kept'
 import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
@@ -20,6 +20,8 @@ export async function keptWork<T>(
   { beside, ofAnimals }: RestsOn,
   work: () => Promise<T>,
 ): Promise<T> {
+  // What a transaction that writes sees may never be so: it is not kept for others.
+  if (readsBook(tx) === null) return work()
   const { stamp: protocols } = await loadShelf(tx)
   const read = async (versions: SQL) => {
     const { rows } = await tx.execute<{ stamp: string }>(sql`select concat_ws('|', ${versions}) as stamp`)

@@ -13,6 +13,7 @@ import {
   daysBetween,
   onDay,
   PAIRING_EVENTS,
+  stopInWords,
   studyCohort,
   workOfColony,
   type Day,
@@ -182,16 +183,19 @@ export async function pairWork(tx: Transaction, actor: Actor, placeOf: PlaceOf):
   })
 }
 
-function nextOfPair({ state, next, mustStop, stay }: PairingView, today: Day): Omit<DayWork, 'of'> | null {
+function nextOfPair(
+  { state, next, step, mustStop, stay }: PairingView,
+  today: Day,
+): Omit<DayWork, 'of'> | null {
   const why = stay ? 'never left alone together' : 'by its log'
   if (state === 'together')
     return mustStop
-      ? { kind: 'part', says: 'part them now', on: today, before: 0, after: 0, why: mustStop }
+      ? { kind: 'part', says: stopInWords(mustStop), on: today, before: 0, after: 0, why: mustStop.because }
       : next.on
         ? { kind: 'part', says: next.says, on: next.on, before: 0, after: 1, why }
         : null
   // Eggs are looked for in nests, not in pairings.
-  return state === 'apart' && !mustStop && next.on && next.says.startsWith('put them together')
+  return state === 'apart' && !mustStop && next.on && step === 'introduce again'
     ? { kind: 'introduce', says: next.says, on: next.on, before: 0, after: 3, why }
     : null
 }

@@ -1,5 +1,5 @@
 import { addDays, instantOfDay, mustNotMiss, usualChoice, type WorkItem } from '@hatch-book/core'
-import { and, isNull, lte, sql } from 'drizzle-orm'
+import { and, isNull, lte } from 'drizzle-orm'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { outboxTopic, post } from '../notices'
 import { actorOfBook, bookNow, type Actor } from '../shell/actor'
@@ -7,6 +7,7 @@ import type { BookRoutes } from '../shell/app'
 import { publish } from '../shell/live'
 import { bookWork } from './index'
 
+export const REMINDERS = 'Reminders of work'
 const LOOK_EVERY_MS = 60_000
 /** Work is asked for less often: it changes by the day. */
 const WORK_EVERY_MS = 10 * 60_000
@@ -42,42 +43,12 @@ async function tellOfWork(
 /** Looks by itself, now and then, into each book; and wakes the outbox for what waited for the end of quiet hours. */
 export const tellingOfWork: BookRoutes = (app, { db }) => {
   const asked = new Map<string, number>()
-  let timer: ReturnType<typeof setInterval> | undefined
-  let looking = Promise.resolve()
-  let closing = false
-  app.addHook('onReady', () => {
-    timer = setInterval(() => {
-      looking = lookIntoAll(db, asked, () => closing).catch((error: unknown) =>
-        app.log.error({ err: error }, 'something done by itself failed'),
-      )
-    }, LOOK_EVERY_MS)
-    timer.unref()
-    return Promise.resolve()
-  })
-  app.addHook('preClose', () => {
-    clearInterval(timer)
-    closing = true
-    return looking
-  })
+  app.jobs.add({ name: REMINDERS, everyMs: LOOK_EVERY_MS, work: (bookId) => lookInto(db, bookId, asked) })
 }
 
-/**
- * @param asked when each book was last asked for its work, milliseconds
- * @param stop whether no further book is to be looked into
- */
-export async function lookIntoAll(
-  db: Database,
-  asked: Map<string, number>,
-  stop = () => false,
-): Promise<void> {
-  const { rows } = await db.execute<{ book_id: string }>(sql`select book_id from books_there()`)
-  for (const { book_id: bookId } of rows) {
-    if (stop()) return
-    await lookInto(db, bookId, asked)
-  }
-}
-
+/** @param asked when each book was last asked for its work and told of it, milliseconds */
 async function lookInto(db: Database, bookId: string, asked: Map<string, number>): Promise<void> {
+  const isTime = Date.now() - (asked.get(bookId) ?? 0) >= WORK_EVERY_MS
   // Reading alone it rests on what is kept between two changes; most looks find nothing to write.
   const found = await inBook(
     db,
@@ -86,21 +57,20 @@ async function lookInto(db: Database, bookId: string, asked: Map<string, number>
       const [book] = await tx.select().from(tables.book)
       if (!book) return null
       const actor = actorOfBook(book)
-      let pressing: WorkItem[] = []
-      if (Date.now() - (asked.get(bookId) ?? 0) >= WORK_EVERY_MS) {
-        asked.set(bookId, Date.now())
-        pressing = await pressingWork(tx, actor)
-      }
+      const pressing = isTime ? await pressingWork(tx, actor) : []
       return { actor, pressing, waiting: await isWaiting(tx, bookNow(book)) }
     },
     { reads: true },
   )
-  if (!found || (found.pressing.length === 0 && !found.waiting)) return
-  const { actor, pressing } = found
-  await inBook(db, bookId, async (tx) => {
-    await tellOfWork(tx, actor, pressing)
-    if (await isWaiting(tx, actor.now)) await publish(tx, outboxTopic(bookId), 'waiting')
-  })
+  if (found && (found.pressing.length > 0 || found.waiting)) {
+    const { actor, pressing } = found
+    await inBook(db, bookId, async (tx) => {
+      await tellOfWork(tx, actor, pressing)
+      if (await isWaiting(tx, actor.now)) await publish(tx, outboxTopic(bookId), 'waiting')
+    })
+  }
+  // Only once it was told: what failed is asked again at the next try.
+  if (isTime) asked.set(bookId, Date.now())
 }
 
 /** Whether a message waits that may be told by now. */

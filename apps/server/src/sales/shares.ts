@@ -5,7 +5,7 @@ import { and, desc, eq, isNull } from 'drizzle-orm'
 import * as v from 'valibot'
 import { judgeOne } from '../animals'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
-import { actorOf, actorOfBook, type Actor } from '../shell/actor'
+import { actorOf, actorOfBook, hasEnded, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { secretHash } from '../shell/bridge'
 import { BookError } from '../shell/problems'
@@ -43,14 +43,23 @@ export async function withKey<T>(
   const bookId = bookOfKey(key)
   if (!bookId) throw new BookError('not-found')
   return inBook(db, bookId, async (tx) => {
-    const { share, book } = tables
+    const { share, book, member } = tables
     const [row] = await tx
-      .select({ share, book })
+      .select({ share, book, maker: member })
       .from(share)
       .innerJoin(book, eq(book.id, share.bookId))
+      .innerJoin(member, eq(member.id, share.memberId))
       .where(and(eq(share.secretHash, secretHash(key)), eq(share.kind, kind), isNull(share.withdrawnAt)))
     if (!row) throw new BookError('not-found', 'This address opens nothing any more.')
     const actor = actorOfBook(row.book)
+    // It opens as long as whoever made it may open the book, and the book is there.
+    if (
+      row.book.deletedAt ||
+      hasEnded(row.maker, actor.today) ||
+      row.maker.role === 'helper' ||
+      row.maker.role === 'viewer'
+    )
+      throw new BookError('not-found', 'This address opens nothing any more.')
     actor.member.id = row.share.memberId
     return work(tx, actor, row.share.animalId)
   })

@@ -40,6 +40,15 @@ declare module 'fastify' {
 }
 
 export const COOKIE = 'hatch-book'
+
+/**
+ * A browser sends a host's cookies to all its ports: two books on one machine are told apart by the port in the name, as the browser sees it.
+ * @param host what the browser calls the server, with its port
+ */
+export function cookieName(host: string): string {
+  const port = /:(\d{1,5})$/.exec(host)?.[1]
+  return port && port !== '80' && port !== '443' ? `${COOKIE}-${port}` : COOKIE
+}
 const SESSION_DAYS = 60
 /** When a session was last heard of is told this exactly. */
 const SEEN_EVERY_MS = 15 * 60_000
@@ -57,12 +66,22 @@ export function bookNow(book: Pick<BookRow, 'demoDay' | 'zone'>): Instant {
   return book.demoDay ? instantOfDay(book.demoDay, book.zone, DEMO_HOUR) : Date.now()
 }
 
+/** No member's: it can be asked for like any other, and nothing can be written in its name. */
+const NOBODY = '00000000-0000-0000-0000-000000000000'
+
 /** The book itself, asking on nobody's behalf: it sees what a viewer sees. */
 export function actorOfBook(book: BookRow): Actor {
   const now = bookNow(book)
-  const nobody = { id: '', name: '', email: '', role: 'viewer' as const, endsOn: null, secondFactor: false }
+  const nobody = {
+    id: NOBODY,
+    name: '',
+    email: '',
+    role: 'viewer' as const,
+    endsOn: null,
+    secondFactor: false,
+  }
   return {
-    ...{ bookId: book.id, sessionId: '', member: nobody, book, now },
+    ...{ bookId: book.id, sessionId: NOBODY, member: nobody, book, now },
     today: dayOfInstant(now, book.zone),
   }
 }
@@ -108,7 +127,7 @@ export async function openSession(
     memberId,
     deviceOf(reply.request.headers['user-agent']),
   )
-  reply.setCookie(COOKIE, cookie, {
+  reply.setCookie(cookieName(reply.request.host), cookie, {
     path: '/',
     httpOnly: true,
     sameSite: 'strict',
@@ -121,7 +140,7 @@ export async function closeSession(db: Database, reply: FastifyReply, actor: Act
   await inBook(db, actor.bookId, (tx) =>
     tx.delete(tables.session).where(eq(tables.session.id, actor.sessionId)),
   )
-  reply.clearCookie(COOKIE, { path: '/' })
+  reply.clearCookie(cookieName(reply.request.host), { path: '/' })
 }
 
 /** An account with an end opens until that day is over. */
@@ -197,7 +216,11 @@ export function checkPermissions(app: FastifyInstance, db: Database): void {
       request.bridgeOrNull = device
       return
     }
-    request.actorOrNull = await readSession(db, request.cookies[COOKIE])
+    request.actorOrNull = await readSession(
+      db,
+      // A program that is no browser keeps its own cookies and may leave the port out.
+      request.cookies[cookieName(request.host)] ?? request.cookies[COOKIE],
+    )
     const role = request.actorOrNull?.member.role ?? 'nobody'
     if (may(role, permission)) {
       if (request.actorOrNull?.book.deletedAt && !OPEN_WHEN_DELETED.has(permission))

@@ -14,6 +14,7 @@ import Fastify, {
 import { changesOf, connect, type Database } from '../db/connect'
 import { checkPermissions, keepWhoActs } from './actor'
 import { serveLiveChanges } from './live'
+import { Jobs } from './jobs'
 import { describeApi } from './openapi'
 import { logOptions } from './logging'
 import { isLoopback, serveOperation } from './operation'
@@ -27,6 +28,13 @@ export type BookApp = FastifyInstance<
   FastifyBaseLogger,
   ValibotProvider
 >
+
+declare module 'fastify' {
+  interface FastifyInstance {
+    /** What the server does by itself. */
+    jobs: Jobs
+  }
+}
 
 export interface Rooms {
   db: Database
@@ -119,8 +127,18 @@ export async function buildApp(options: AppOptions): Promise<BookApp> {
   keepWhoActs(app as never)
   await describeApi(app as never)
   await serveLiveChanges(app as never, options.databaseUrl, changesOf(db))
-  serveOperation(app as never, { db, pool, metricsToken: options.metricsToken })
+  const jobs = new Jobs(db, app.log)
+  app.decorate('jobs', jobs)
+  serveOperation(app as never, {
+    ...{ db, pool, jobs, databaseUrl: options.databaseUrl },
+    metricsToken: options.metricsToken,
+  })
   for (const routes of options.rooms) routes(app, { db, demoSignIn: options.demoSignIn ?? null })
+  app.addHook('onReady', () => {
+    jobs.start()
+    return Promise.resolve()
+  })
+  app.addHook('preClose', () => jobs.stop())
   await servePages(app, options.webFolder)
   return app
 }

@@ -42,7 +42,13 @@ export interface CsvRow {
   cells: string[]
 }
 
-/** Splits text into rows, with the line each begins on; quoted line breaks stay inside their cell. */
+/** No cell of a list or a log is longer: what reads cells later may count on it. */
+const LONGEST_CELL = 4000
+
+/**
+ * Splits text into rows, with the line each begins on; quoted line breaks stay inside their cell.
+ * @throws BookError for a cell that is too long, naming its line
+ */
 export function readCsv(text: string): { rows: CsvRow[]; delimiter: string } {
   const rows: CsvRow[] = []
   let delimiter = ','
@@ -61,6 +67,12 @@ export function readCsv(text: string): { rows: CsvRow[]; delimiter: string } {
       let start = read
       while (text[start] === '\n' || text[start] === '\r') start++
       readTo(start)
+      const long = data.find((cell) => cell.length > LONGEST_CELL)
+      if (long !== undefined)
+        throw new BookError(
+          'file-unreadable',
+          `Line ${line} has a cell of ${long.length} letters; at most ${LONGEST_CELL} are read. Shorten it, or check that its quotation marks are closed.`,
+        )
       if (data.some((cell) => cell.trim() !== '')) rows.push({ line, cells: data })
       readTo(meta.cursor)
     },

@@ -77,6 +77,87 @@ export class LiveTopics {
   }
 }
 
+/** So often the line of notices is asked whether it lives, and so long it may take to say so. */
+const ASK_EVERY_MS = 5000
+const ANSWER_WITHIN_MS = 3000
+const AGAIN_MS = 1000
+
+/**
+ * The line on which the database tells of changes. One that is cut off, or that hangs without a word, is dropped and opened anew; meanwhile
+ * nothing that was kept stands, and the server says that it is not ready.
+ */
+class NoticeLine {
+  private client: pg.Client | null = null
+  private closing = false
+  private timer: ReturnType<typeof setTimeout> | undefined
+
+  constructor(
+    private readonly url: string,
+    private readonly changes: BookChanges,
+    private readonly live: LiveTopics,
+  ) {}
+
+  async open(): Promise<void> {
+    const client = new pg.Client({
+      ...{
+        connectionString: this.url,
+        connectionTimeoutMillis: ANSWER_WITHIN_MS,
+        query_timeout: ANSWER_WITHIN_MS,
+      },
+    })
+    client.on('error', () => undefined)
+    client.on('notification', ({ payload = '', processId }) => {
+      this.changes.hearNotice(payload, processId)
+      this.live.hear(payload)
+    })
+    client.once('end', () => this.lost(client))
+    await client.connect()
+    await client.query(`listen ${CHANNEL}`)
+    if (this.closing) return client.end()
+    this.client = client
+    this.changes.listens(true)
+    this.askLater(client)
+  }
+
+  private askLater(client: pg.Client): void {
+    this.timer = setTimeout(() => {
+      client.query('select 1').then(
+        () => this.client === client && this.askLater(client),
+        () => this.drop(client),
+      )
+    }, ASK_EVERY_MS).unref()
+  }
+
+  private drop(client: pg.Client): void {
+    // It may hang: no goodbye is waited for.
+    ;(client as unknown as { connection: { stream: { destroy(): void } } }).connection.stream.destroy()
+    this.lost(client)
+  }
+
+  private lost(client: pg.Client): void {
+    if (this.client !== client) return
+    this.client = null
+    clearTimeout(this.timer)
+    this.changes.listens(false)
+    this.again()
+  }
+
+  private again(): void {
+    if (this.closing) return
+    this.timer = setTimeout(() => {
+      this.open().catch(() => this.again())
+    }, AGAIN_MS).unref()
+  }
+
+  async close(): Promise<void> {
+    this.closing = true
+    clearTimeout(this.timer)
+    const { client } = this
+    this.client = null
+    await client?.end()
+  }
+}
+
 /** Listens to the database's notices and serves the book's own changes as server-sent events. */
 export async function serveLiveChanges(
   app: FastifyInstance,
@@ -85,31 +166,11 @@ export async function serveLiveChanges(
 ): Promise<void> {
   const live = new LiveTopics()
   app.decorate('live', live)
-  let client: pg.Client | null = null
-  let closing = false
-
-  async function listen(): Promise<void> {
-    const next = new pg.Client({ connectionString: url })
-    next.on('error', () => undefined)
-    next.on('end', () => {
-      changes.listens(false)
-      if (!closing) setTimeout(() => void listen().catch(() => undefined), 1000).unref()
-    })
-    next.on('notification', ({ payload = '', processId }) => {
-      changes.hearNotice(payload, processId)
-      live.hear(payload)
-    })
-    await next.connect()
-    await next.query(`listen ${CHANNEL}`)
-    changes.listens(true)
-    client = next
-  }
-
-  await listen()
+  const line = new NoticeLine(url, changes, live)
+  await line.open()
   app.addHook('preClose', async () => {
-    closing = true
     live.end()
-    await client?.end()
+    await line.close()
   })
   app.get('/api/live', { config: { permission: 'read the book' } }, (request, reply) => {
     live.stream(reply, bookTopic(actorOf(request).bookId))

@@ -10,6 +10,9 @@ interface LoggedError {
 /** The figures and words of a failed query stand in the driver's message after these words; they are people's data. */
 const AFTER_THIS_COME_DATA = /\n?(params:|Failed query:)[\s\S]*/
 
+/** What the calculations refuse they refuse in words, and those name whom it is about: a tag, a line, a figure. */
+const namesData = (error: Error): boolean => error instanceof RangeError
+
 /**
  * An error as it may stand in a log: what kind, where, and the database's code, never the values that were being written.
  * PostgreSQL's own `detail` quotes the row and is left out too.
@@ -21,7 +24,9 @@ export function loggedError(error: Error & { code?: string; cause?: unknown }): 
   return {
     type: error.name,
     ...(code === undefined ? {} : { code }),
-    says: error.message.replace(AFTER_THIS_COME_DATA, '').trim() || (cause ? `database: ${cause.name}` : ''),
+    says: namesData(error)
+      ? 'message withheld, it may name an animal: see the stack'
+      : error.message.replace(AFTER_THIS_COME_DATA, '').trim() || (cause ? `database: ${cause.name}` : ''),
     stack: places.slice(0, 12).join('\n'),
   }
 }

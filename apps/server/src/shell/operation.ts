@@ -1,27 +1,41 @@
 import { timingSafeEqual } from 'node:crypto'
-import { sql } from 'drizzle-orm'
 import type { FastifyInstance, FastifyRequest } from 'fastify'
-import type pg from 'pg'
+import pg from 'pg'
 import { Gauge, Histogram, Registry, collectDefaultMetrics } from 'prom-client'
-import type { Database } from '../db/connect'
+import { changesOf, type Database } from '../db/connect'
+import type { Jobs } from './jobs'
 import { BookError } from './problems'
 
 export interface Operation {
   db: Database
   pool: pg.Pool
+  databaseUrl: string
+  jobs: Jobs
   metricsToken?: string
 }
 
 const LOOPBACK = new Set(['127.0.0.1', '::1', '::ffff:127.0.0.1'])
 export const isLoopback = (address: string) => LOOPBACK.has(address)
 
+const ANSWER_WITHIN_MS = 2000
 const SECONDS = [0.005, 0.02, 0.05, 0.1, 0.2, 0.3, 0.5, 1, 2, 5, 10]
 
 /**
  * What whoever runs the server asks it, beside the book: is it alive, may it be sent requests, how is it doing.
  * `/health/live` answers as long as the process does; `/health/ready` asks the database, and says no while the server stops.
  */
-export function serveOperation(app: FastifyInstance, { db, pool, metricsToken }: Operation): void {
+export function serveOperation(
+  app: FastifyInstance,
+  { db, pool, databaseUrl, jobs, metricsToken }: Operation,
+): void {
+  // A line of its own: whether the database answers is known even while every other line is taken.
+  const own = new pg.Pool({
+    ...{ connectionString: databaseUrl, max: 1, connectionTimeoutMillis: ANSWER_WITHIN_MS },
+    query_timeout: ANSWER_WITHIN_MS,
+  })
+  own.on('error', () => undefined)
+  own.on('connect', (client) => client.on('error', () => undefined))
+  app.addHook('onClose', () => own.end())
   const figures = new Registry()
   collectDefaultMetrics({ register: figures, prefix: 'hatch_book_' })
   const answered = new Histogram({
@@ -41,6 +55,25 @@ export function serveOperation(app: FastifyInstance, { db, pool, metricsToken }:
   )
   gauge(figures, 'hatch_book_live_streams', 'Devices that listen for changes', () => app.live.listening)
 
+  for (const [of, help] of [
+    ['lastSuccess', 'When work done by itself last succeeded'],
+    ['lastFailure', 'When work done by itself last failed'],
+  ] as const)
+    gaugeOfJobs(
+      figures,
+      `hatch_book_job_${of === 'lastSuccess' ? 'success' : 'failure'}_time_seconds`,
+      help,
+      jobs,
+      (job) => (job[of] ? job[of].getTime() / 1000 : 0),
+    )
+  gaugeOfJobs(
+    figures,
+    'hatch_book_job_failing_books',
+    'Books in which work done by itself fails',
+    jobs,
+    (job) => job.failingBooks,
+  )
+
   let stopping = false
   app.addHook('preClose', (done) => {
     stopping = true
@@ -57,13 +90,16 @@ export function serveOperation(app: FastifyInstance, { db, pool, metricsToken }:
 
   app.get('/health/live', { schema: { hide: true } }, () => ({ alive: true }))
   app.get('/health/ready', { schema: { hide: true } }, async (_request, reply) => {
-    if (stopping) return reply.code(503).send({ ready: false, says: 'stopping' })
+    const no = (says: string) => reply.code(503).send({ ready: false, says })
+    if (stopping) return no('stopping')
     try {
-      await db.execute(sql`select any_book()`)
-      return { ready: true }
+      await own.query('select any_book()')
     } catch {
-      return reply.code(503).send({ ready: false, says: 'the database cannot be reached' })
+      return no('the database cannot be reached')
     }
+    if (!changesOf(db).hears) return no('changes made at other servers are not heard')
+    // A job that fails is said, and keeps nobody out of the book.
+    return { ready: true, jobs: jobs.overall() }
   })
   app.get('/metrics', { schema: { hide: true } }, async (request, reply) => {
     if (!maySeeFigures(request, metricsToken)) throw new BookError('not-found')
@@ -76,6 +112,21 @@ function gauge(figures: Registry, name: string, help: string, read: () => number
     ...{ name, help, registers: [figures] },
     collect() {
       this.set(read())
+    },
+  })
+}
+
+function gaugeOfJobs(
+  figures: Registry,
+  name: string,
+  help: string,
+  jobs: Jobs,
+  read: (job: ReturnType<Jobs['overall']>[number]) => number,
+): void {
+  new Gauge({
+    ...{ name, help, labelNames: ['job'], registers: [figures] },
+    collect() {
+      for (const job of jobs.overall()) this.set({ job: job.name }, read(job))
     },
   })
 }

@@ -1,4 +1,4 @@
-import type { Problem } from '@hatch-book/contract'
+import { FIRST_YEAR, LAST_YEAR, type Problem } from '@hatch-book/contract'
 import type { FastifyInstance, FastifyReply } from 'fastify'
 
 /** Every way in which a request can fail, with its status and words. */
@@ -19,6 +19,7 @@ const PROBLEMS = {
   'file-unreadable': [422, 'This file cannot be read.'],
   'too-large': [413, 'This is too large.'],
   'too-many': [429, 'Too many tries. Wait a minute.'],
+  busy: [503, 'The server is busy with something large. Try again in a minute.'],
   'not-a-demo': [409, 'Only the demo book has a day that can be moved.'],
   'database-away': [503, 'The database cannot be reached just now. Try again in a moment.'],
   'disk-full': [507, 'The disk of the database is full. Nothing was changed; what you wrote is still here.'],
@@ -50,7 +51,7 @@ export function problem(
 }
 
 /** How the driver and PostgreSQL say that they have lost each other: refused, cut off, closing down, starting up. */
-const DATABASE_AWAY = /^(08...|57P0[1-3]|ECONNREFUSED|ECONNRESET|EPIPE)$/
+const DATABASE_AWAY = /^(08...|25P0[34]|57P0[1-5]|ECONNREFUSED|ECONNRESET|EPIPE)$/
 const CUT_OFF = /connection terminated|not queryable|timeout exceeded when trying to connect/i
 
 function isDatabaseAway(error: unknown): boolean {
@@ -61,14 +62,24 @@ function isDatabaseAway(error: unknown): boolean {
   })
 }
 
+/** What is there once only, by the name that the database has for it. */
+const TAKEN: Readonly<Record<string, string>> = {
+  animal_tag: 'Another animal has this tag.',
+  animal_of_egg: 'That egg has hatched already.',
+}
+
 /** PostgreSQL's complaints that a keeper can do something about. */
 function fromDatabase(error: unknown): Problem | null {
   const cause =
     (error as { cause?: { code?: string; constraint?: string } }).cause ??
     (error as { code?: string; constraint?: string })
-  if (cause?.code === '23505')
-    return problem('already-there', cause.constraint === 'animal_tag' ? 'Another animal has this tag.' : '')
+  if (cause?.code === '23505') return problem('already-there', TAKEN[cause.constraint ?? ''] ?? '')
   if (cause?.code === '23503') return problem('invalid', 'It names something that is not in this book.')
+  // Too long a statement, too long a wait for somebody else's row, or two that stood in each other's way again and again.
+  if (['57014', '55P03', '40P01', '40001'].includes(cause?.code ?? '')) return problem('busy')
+  // Held by the database itself, whichever way it came: a form, a list, a merging, a file.
+  if (cause?.code === '23514' && /_days$/.test(cause.constraint ?? ''))
+    return problem('invalid', `Dates must be between ${FIRST_YEAR} and ${LAST_YEAR}. Nothing was changed.`)
   if (cause?.code === '53100') return problem('disk-full')
   // Class 22 is what the database says of data: out of range, no date, a letter that it cannot keep.
   if (cause?.code?.startsWith('22')) return problem('invalid')

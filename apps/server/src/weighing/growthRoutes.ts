@@ -1,5 +1,5 @@
 import { GrowingList, type GrowingRow } from '@hatch-book/contract'
-import { middleDay, type GrowthCurve, type WeightContext } from '@hatch-book/core'
+import { middleDay, toldSex, type GrowthCurve, type WeightContext } from '@hatch-book/core'
 import { loadRecords, loadWeights, hatchedSpan, pointsOf } from '../animals'
 import { inBook } from '../db/connect'
 import { actorOf } from '../shell/actor'
@@ -34,11 +34,13 @@ export const growthRoutes: BookRoutes = (app, { db }) => {
           if (own.length === 0) return []
           curves[protocol.species] ??= protocol.growth
           const hatched = hatchedSpan(record)!
-          const { grams } = protocol.readiness[standing.sex === 'male' ? 'male' : 'female']
+          // What was read of a sex is told nowhere before it is sure.
+          const { sex } = toldSex(standing, protocol.readiness.sexCertainty)
+          const { grams } = protocol.readiness[sex === 'male' ? 'male' : 'female']
           return [
             {
               ...{ id: animal.id, tag: animal.tag, species: protocol.species, line: animal.line },
-              ...{ sex: standing.sex, season: middleDay(hatched).slice(0, 4), hatched },
+              ...{ sex, season: middleDay(hatched).slice(0, 4), hatched },
               ...{ clutchId: animal.clutchId, wantedGrams: grams?.wanted ?? null },
               weights: pointsOf(own, hatched, actor.book.zone).map((p) => [
                 round(p.ageDays),

@@ -9,6 +9,7 @@ import { api, refreshBook } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { DATE_HINTS, writingOf, type AnimalWriting } from './animalWriting'
 import { placeNames, useAnimal, useAnimals, usePlaces, useProtocols } from '../shell/queries'
+import { MassInput } from '../parts/MassInput'
 
 /** A new animal, or a change of what is known of one. */
 export function AnimalFormPage() {
@@ -60,6 +61,7 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
             precision: draft.precision,
             widthDays: draft.precision === 'about' ? draft.widthDays : 0,
           }
+    if (figures.weightFault(draft.weight) !== null) return
     const { tag, line, damId, sireId, purpose, origin, note } = draft
     const common = { tag, line, hatched, damId, sireId, purpose, origin, note }
     try {
@@ -74,7 +76,7 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
             protocolId,
             sex: draft.sex,
             placeId: draft.placeId,
-            grams: draft.weight === null ? null : figures.toGrams(draft.weight),
+            grams: figures.readGrams(draft.weight),
           })
       await refreshBook()
       notification.success({ title: `${saved.tag} is in the book` })
@@ -227,10 +229,9 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
               field(
                 'grams',
                 `Weight, ${figures.weightUnit}`,
-                <InputNumber
+                <MassInput
                   id="grams"
                   className="fig"
-                  min={0}
                   value={draft.weight}
                   onChange={(weight) => set({ weight })}
                   style={{ width: 140 }}

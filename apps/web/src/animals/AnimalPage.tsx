@@ -13,6 +13,7 @@ import { PastVerdicts } from './PastVerdicts'
 import { Permits } from './Permits'
 import { History } from '../parts/History'
 import { Photos } from '../parts/Photos'
+import { StageAsked } from './StageAsked'
 import { Traits } from './Traits'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { ReasonList, ReasonsSheet } from '../parts/Reasons'
@@ -192,6 +193,7 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
           </Button>
         )}
       </div>
+      <StageAsked page={page} />
       <hr />
       <div className="small">
         {stage.housing}. {stage.climate}. {stage.feed}.

@@ -16,7 +16,8 @@ export interface AnimalWriting {
   purpose: (typeof PURPOSES)[number]
   origin: string
   note: string
-  weight: number | null
+  /** As typed. */
+  weight: string
 }
 
 const blank: AnimalWriting = {
@@ -33,7 +34,7 @@ const blank: AnimalWriting = {
   purpose: 'growing on',
   origin: '',
   note: '',
-  weight: null,
+  weight: '',
 }
 export const DATE_HINTS: Record<AnimalWriting['precision'], string> = {
   day: '2025-09-03',

@@ -1,3 +1,4 @@
+import { readMass } from '@hatch-book/core'
 import { newId, type ScaleView } from '@hatch-book/contract'
 import { Button, Input } from 'antd'
 import { useState, type FormEvent } from 'react'
@@ -15,13 +16,14 @@ export function Scales() {
   const [says, setSays] = useState('')
   const add = async (event: FormEvent) => {
     event.preventDefault()
+    const bears = readMass(capacity, 'g')
+    if ('says' in bears) return setSays(bears.says)
     setSays('')
     try {
-      const capacityGrams = Number(capacity.trim())
       const done = await api.send<{ scale: ScaleView; token: string }>('POST', '/api/scales', {
         id: newId(),
         name: name.trim(),
-        capacityGrams: Number.isFinite(capacityGrams) ? capacityGrams : null,
+        capacityGrams: bears.value,
       })
       setToken({ name: done.scale.name, token: done.token })
       setName('')

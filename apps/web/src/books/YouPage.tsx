@@ -129,13 +129,27 @@ function SecondStep() {
             Whoever knows your password still cannot come in without your telephone. If you lose it, an owner
             of the book can let you in anew.
           </p>
-          <Button
-            onClick={() =>
-              void saying.run(async () => setOffer(await api.send('POST', '/api/second-factor', {})))
-            }
+          <form
+            className="row"
+            style={{ gap: 8 }}
+            noValidate
+            onSubmit={(e) => {
+              e.preventDefault()
+              void saying.run(async () => {
+                setOffer(await api.send('POST', '/api/second-factor', { password: typed }))
+                setTyped('')
+              })
+            }}
           >
-            Set it up
-          </Button>
+            <Input.Password
+              aria-label="Your password"
+              placeholder="your password"
+              autoComplete="current-password"
+              value={typed}
+              onChange={(e) => setTyped(e.target.value)}
+            />
+            <Button htmlType="submit">Set it up</Button>
+          </form>
         </>
       )}
       {words && (

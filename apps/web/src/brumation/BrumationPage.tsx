@@ -24,13 +24,15 @@ export function BrumationPage() {
   const [params, setParams] = useSearchParams()
   const planId = params.get('plan')
   const { data: book } = useRests(planId)
+  // Who needs somebody is told whichever plan is looked at.
+  const { data: everybody } = useRests('current')
   const { line, fits } = useLineFilter()
   const figures = useFigures()
   const may = useMay()
   const navigate = useNavigate()
   if (!book) return null
   const shown: RestBook = { ...book, rests: book.rests.filter(fits) }
-  const picked = shown.rests.find((r) => r.id === params.get('rest'))
+  const picked = [...shown.rests, ...(everybody?.rests ?? [])].find((r) => r.id === params.get('rest'))
   const pick = (id: string | null) =>
     setParams(
       (old) => {
@@ -89,9 +91,14 @@ export function BrumationPage() {
         </div>
         <div style={{ display: 'grid', gap: 12 }}>
           {picked ? (
-            <RestCard key={picked.id} rest={picked} book={book} onClose={() => pick(null)} />
+            <RestCard
+              key={picked.id}
+              rest={picked}
+              book={picked.planId === book.plan?.id ? book : (everybody ?? book)}
+              onClose={() => pick(null)}
+            />
           ) : (
-            <Around rests={shown.rests} onPick={pick} />
+            <Around rests={(everybody ?? book).rests} onPick={pick} />
           )}
         </div>
       </div>

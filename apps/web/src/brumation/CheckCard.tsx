@@ -10,6 +10,7 @@ import { useMay, useSession } from '../shell/session'
 import { useAwaited, useScale } from '../shell/useScale'
 import { SIGNS } from './restWords'
 import { WakeNow } from './WakeNow'
+import { MassInput } from '../parts/MassInput'
 
 /** A reading that differs so much from the last weight is not taken for the animal. */
 const STRANGE = 0.35
@@ -34,18 +35,21 @@ export function CheckCard({
   const { state } = useScale(scales?.[0] ?? null)
   useAwaited(scales?.[0] ?? null, rest.animalId)
   const [signs, setSigns] = useState<CheckSign[]>([])
-  const [typed, setTyped] = useState<number | null>(null)
+  const [typed, setTyped] = useState('')
   const [lost, setLost] = useState<number | null>(0)
   const onPan = state.is === 'steady' ? Math.round(state.reading.grams * 10) / 10 : null
   const reference = rest.grams ?? rest.startGrams?.grams ?? null
   // A bare pan, or a tub left on it, is no animal.
   const strange = onPan !== null && reference !== null && Math.abs(onPan / reference - 1) > STRANGE
   const shown = strange ? null : onPan
-  const grams = typed === null ? shown : figures.toGrams(typed)
+  const grams = typed.trim() === '' ? shown : figures.readGrams(typed)
+  const unread = figures.weightFault(typed)
   const share = grams !== null && rest.startGrams ? shareLost(rest.startGrams.grams, grams) : null
   const toggle = (sign: CheckSign) =>
     setSigns((s) => (s.includes(sign) ? s.filter((x) => x !== sign) : [...s, sign]))
   const done = async () => {
+    // What was typed and cannot be read is not left out without a word: it is said at its field.
+    if (unread !== null) return
     const said = signs.length > 0 ? signs.map((s) => SIGNS[s].says).join(', ') : 'all well'
     const entries: ToWrite[] = rest.animalId
       ? [
@@ -105,9 +109,8 @@ export function CheckCard({
         <label className="small quiet" htmlFor="check-grams">
           or type it
         </label>
-        <InputNumber
+        <MassInput
           id="check-grams"
-          min={0}
           value={typed}
           onChange={setTyped}
           suffix={figures.weightUnit}

@@ -12,7 +12,7 @@ const due = (r: RestView, today: string) => r.course.next?.does === 'check' && r
 /** The shortest possible check, one sleeper after the other: those due first, tub by tub. */
 export function ChecksPage() {
   const [params, setParams] = useSearchParams()
-  const { data: book } = useRests(params.get('plan'))
+  const { data: book } = useRests(params.get('plan') ?? 'current')
   const figures = useFigures()
   if (!book) return null
   const sleepers = book.rests

@@ -2,6 +2,7 @@ import type { RestView } from '@hatch-book/contract'
 import type { RestRules } from '@hatch-book/core'
 import { Link } from 'react-router'
 import { Keys, type KeyAct } from '../parts/Keys'
+import { withDays } from '../parts/Reasons'
 import { useFigures } from '../shell/figures'
 import { useLog, type ToWrite } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
@@ -39,7 +40,8 @@ export function RestActs({ rest, rules }: { rest: RestView; rules: RestRules }) 
       act: say('droppings', 'droppings, more to come', { clear: false }),
     })
   }
-  if (['planned', 'fasting'].includes(state))
+  const shut = rest.goingIn && !rest.goingIn.may ? rest.goingIn : null
+  if (['planned', 'fasting'].includes(state) && !shut)
     acts.push({
       key: 'G',
       says: 'goes in',
@@ -72,6 +74,13 @@ export function RestActs({ rest, rules }: { rest: RestView; rules: RestRules }) 
           {lightHours.most}.
         </p>
       )}
+      {shut && ['planned', 'fasting', 'held back'].includes(state) && (
+        <p>
+          <strong>Do not cool it today.</strong>{' '}
+          {shut.because.map((says) => `${withDays(sentence(says), figures.day)}. `)}
+          {shut.earliest && <>Earliest {figures.day(shut.earliest)}.</>}
+        </p>
+      )}
       <Keys acts={acts} />
       {(state === 'resting' || state === 'cooling') && (
         <p style={{ margin: '8px 0 0' }}>
@@ -81,3 +90,5 @@ export function RestActs({ rest, rules }: { rest: RestView; rules: RestRules }) 
     </>
   )
 }
+
+const sentence = (says: string) => says.charAt(0).toUpperCase() + says.slice(1)

@@ -11,11 +11,14 @@ export const VERDICTS = {
   'not yet': { mark: '◐', says: 'Not proved yet', className: 'warm' },
 } as const
 
-/** The band a unit has to keep: that of the way of resting nearest to it, or where several sleep in it what all of them bear. */
-export function bandOf({ proofs, sleepers }: UnitPage): { low: number; high: number } {
-  const bands = sleepers.length > 0 ? proofs.map((p) => p.bandC) : proofs.slice(0, 1).map((p) => p.bandC)
-  if (bands.length === 0) return { low: 0, high: 1 }
-  return { low: Math.max(...bands.map((b) => b.low)), high: Math.min(...bands.map((b) => b.high)) }
+/** The bands a unit has to keep: those of all who are in it or are to be, else that of the way of resting nearest to it. */
+export function bandsOf({
+  proofs,
+  sleepers,
+  planned,
+}: UnitPage): { for: string; low: number; high: number }[] {
+  const own = sleepers.length + planned.length > 0 ? proofs : proofs.slice(0, 1)
+  return own.map((p) => ({ for: p.for, ...p.bandC }))
 }
 
 /** A unit at a glance: go or no-go, its curve against the band, what to do. */
@@ -24,10 +27,13 @@ export function UnitCard({ unit }: { unit: UnitRow }) {
   const { data: page } = useUnit(unit.id)
   const proof = page?.proofs[0]
   const alarm = unit.alarms[0]
-  const verdict = proof && VERDICTS[proof.verdict]
+  // Of an empty one on trial it is said for whom it would or would not do.
+  const shown = page?.verdict ?? (page?.judged.of === 'trial' ? proof?.verdict : null) ?? null
+  const verdict = shown && VERDICTS[shown]
+  const whom = page?.verdict === null && proof ? ` for ${proof.for}` : ''
   return (
     <article
-      className={`card ${alarm || proof?.verdict === 'no-go' ? 'trouble' : ''}`}
+      className={`card ${alarm || shown === 'no-go' ? 'trouble' : ''}`}
       aria-label={`Unit ${unit.name}`}
     >
       <div className="between">
@@ -42,12 +48,14 @@ export function UnitCard({ unit }: { unit: UnitRow }) {
           verdict && (
             <strong className={verdict.className}>
               {verdict.mark} {verdict.says}
+              {whom}
             </strong>
           )
         )}
       </div>
       <p className="small quiet" style={{ marginBottom: 2 }}>
-        {unit.sleepers > 0 ? `${unit.sleepers} asleep in it` : 'empty'}, set to{' '}
+        {unit.sleepers > 0 ? `${unit.sleepers} resting in it` : 'empty'}
+        {page && page.planned.length > 0 && `, ${page.planned.length} planned for it`}, set to{' '}
         {figures.celsius(unit.setPointC)}
         {unit.lastC !== null && `, now ${figures.celsius(unit.lastC)}`}
       </p>
@@ -56,17 +64,25 @@ export function UnitCard({ unit }: { unit: UnitRow }) {
           probeId={unit.probeId}
           from={page.judged.from}
           to={page.judged.to}
-          band={bandOf(page)}
+          bands={bandsOf(page)}
           height={96}
           small
         />
+      )}
+      {page && shown === null && !alarm && (
+        <p className="small quiet" style={{ margin: 0 }}>
+          {proof
+            ? 'No animals are planned for it yet. Open it to see which of yours it would suit.'
+            : 'None of your animals need a rest. It is judged once animals are planned for it.'}
+        </p>
       )}
       {alarm ? (
         <p style={{ margin: 0 }}>
           {alarm.says}. <strong>{alarm.todo.split('. ')[0]}.</strong>
         </p>
       ) : (
-        proof && (
+        proof &&
+        shown !== null && (
           <p className="small" style={{ margin: 0 }}>
             {proof.verdict === 'no-go' ? (
               <strong>{proof.advice.says}</strong>

@@ -23,12 +23,17 @@ interface Point {
   over: [number, number] | null
   under: [number, number] | null
 }
-interface Band {
+export interface Band {
+  /** Who wants it. */
+  for: string
   low: number
   high: number
 }
 
-function pointsOf({ at, minC, maxC, meanC }: Series, { low, high }: Band): Point[] {
+/** What lies beyond every band; where two are apart, what lies between them is in none. */
+function pointsOf({ at, minC, maxC, meanC }: Series, bands: readonly Band[]): Point[] {
+  const low = bands.length > 0 ? Math.min(...bands.map((b) => b.low)) : -Infinity
+  const high = bands.length > 0 ? Math.max(...bands.map((b) => b.high)) : Infinity
   return at.map((t, i) => ({
     at: t,
     mean: meanC[i]!,
@@ -46,7 +51,7 @@ export function UnitChart({
   probeId,
   from,
   to,
-  band,
+  bands,
   height,
   small = false,
   beside = null,
@@ -54,7 +59,7 @@ export function UnitChart({
   probeId: string | null
   from: string
   to: string
-  band: Band
+  bands: readonly Band[]
   height: number
   small?: boolean
   /** Another probe, drawn with it. */
@@ -73,7 +78,7 @@ export function UnitChart({
       series={data}
       from={from}
       to={to}
-      band={band}
+      bands={bands}
       height={height}
       small={small}
       beside={beside && other ? { series: other, name: beside.name } : null}
@@ -85,7 +90,7 @@ function Drawn({
   series,
   from,
   to,
-  band,
+  bands,
   height,
   small,
   beside,
@@ -93,16 +98,21 @@ function Drawn({
   series: Series
   from: string
   to: string
-  band: Band
+  bands: readonly Band[]
   height: number
   small: boolean
   beside: { series: Series; name: string } | null
 }) {
   const figures = useFigures()
-  const points = useMemo(() => pointsOf(series, band), [series, band])
-  const others = useMemo(() => (beside ? pointsOf(beside.series, band) : []), [beside, band])
+  const points = useMemo(() => pointsOf(series, bands), [series, bands])
+  const others = useMemo(() => (beside ? pointsOf(beside.series, bands) : []), [beside, bands])
   const lowest = Math.min(...series.minC, ...(beside?.series.minC ?? []))
   const highest = Math.max(...series.maxC, ...(beside?.series.maxC ?? []))
+  const band = {
+    low: Math.min(lowest, ...bands.map((b) => b.low)),
+    high: Math.max(highest, ...bands.map((b) => b.high)),
+  }
+  const edges = [...new Set(bands.flatMap((b) => [b.low, b.high]))].sort((a, b) => a - b)
   const pad = Math.max(0.5, (Math.max(highest, band.high) - Math.min(lowest, band.low)) * 0.1)
   // Whole degrees where there is room for words, so that the axis reads like a thermometer.
   const [floor, ceil] = small ? [Number, Number] : [Math.floor, Math.ceil]
@@ -119,13 +129,19 @@ function Drawn({
           margin={{ top: 4, right: small ? 4 : 58, bottom: 0, left: 0 }}
           accessibilityLayer={false}
         >
-          <ReferenceArea
-            y1={band.low}
-            y2={band.high}
-            fill="var(--slate)"
-            fillOpacity={0.16}
-            ifOverflow="extendDomain"
-          />
+          {bands.map((b) => (
+            <ReferenceArea
+              key={b.for}
+              y1={b.low}
+              y2={b.high}
+              fill="var(--slate)"
+              fillOpacity={0.16}
+              ifOverflow="extendDomain"
+              {...(bands.length > 1 && !small
+                ? { label: { value: b.for, position: 'insideTopLeft', fontSize: 12, fill: 'var(--ink2)' } }
+                : {})}
+            />
+          ))}
           {!small && <CartesianGrid stroke="var(--rule)" vertical={false} />}
           <XAxis
             dataKey="at"
@@ -139,7 +155,7 @@ function Drawn({
           />
           <YAxis
             domain={[floor(Math.min(lowest, band.low) - pad), ceil(Math.max(highest, band.high) + pad)]}
-            {...(small ? { ticks: [band.low, band.high], interval: 0 as const } : {})}
+            {...(small ? { ticks: edges, interval: 0 as const } : {})}
             tickFormatter={(c: number) => figures.celsius(c, 0)}
             tickCount={7}
             allowDecimals={small}
@@ -211,7 +227,7 @@ function Drawn({
             <>
               <ReferenceLine
                 y={lowest}
-                stroke={lowest < band.low ? 'var(--clay)' : 'var(--ink2)'}
+                stroke={bands.every((b) => lowest < b.low) ? 'var(--clay)' : 'var(--ink2)'}
                 strokeDasharray="2 4"
                 label={{
                   value: figures.celsius(lowest),
@@ -222,7 +238,7 @@ function Drawn({
               />
               <ReferenceLine
                 y={highest}
-                stroke={highest > band.high ? 'var(--clay)' : 'var(--ink2)'}
+                stroke={bands.every((b) => highest > b.high) ? 'var(--clay)' : 'var(--ink2)'}
                 strokeDasharray="2 4"
                 label={{
                   value: figures.celsius(highest),
@@ -238,7 +254,10 @@ function Drawn({
       {!small && (
         <figcaption>
           <span>
-            shaded: the band {figures.celsius(band.low)} to {figures.celsius(band.high)}
+            shaded:{' '}
+            {bands
+              .map((b) => `${figures.celsius(b.low)} to ${figures.celsius(b.high)} for ${b.for}`)
+              .join('; ')}
           </span>
           <span>
             <i className="swatch" style={{ color: 'var(--ink)' }} />

@@ -11,7 +11,7 @@ import { useUnit, useUnits } from './queries'
 import { RestHead } from './RestRooms'
 import { TurnDial } from './TurnDial'
 import { UnitChart } from './UnitChart'
-import { bandOf, VERDICTS } from './UnitCard'
+import { bandsOf, VERDICTS } from './UnitCard'
 
 const DAY = 86_400_000
 const SPANS = { judged: 0, day: 1, week: 7, month: 31, year: 366 } as const
@@ -41,9 +41,7 @@ export function UnitPage() {
             <span className="quiet">({figures.instant(now.at)})</span>
           </>
         )}
-        {!unit.speaks && (
-          <span className="quiet">; its probe does not speak for itself, bring its log in</span>
-        )}
+        {!unit.speaks && <span className="quiet">; no live probe, import its log</span>}
       </p>
       {data.alarms
         .filter((a) => a.clearedAt === null)
@@ -74,7 +72,7 @@ function Curve({ data }: { data: UnitData }) {
   const length = SPANS[span] * DAY
   const from = span === 'judged' ? data.judged.from : new Date(end - length * (back + 1)).toISOString()
   const to = span === 'judged' ? data.judged.to : new Date(end - length * back).toISOString()
-  const band = bandOf(data)
+  const bands = bandsOf(data)
   const { data: units } = useUnits()
   const [besideId, setBeside] = useState<string | null>(null)
   const other = units?.find((u) => u.id === besideId)
@@ -134,7 +132,7 @@ function Curve({ data }: { data: UnitData }) {
         probeId={data.unit.probeId}
         from={from}
         to={to}
-        band={band}
+        bands={bands}
         height={330}
         beside={other?.probeId ? { probeId: other.probeId, name: other.name } : null}
       />
@@ -192,8 +190,15 @@ function ProofCard({ data }: { data: UnitData }) {
   const figures = useFigures()
   const [open, setOpen] = useState<string | null>(null)
   return (
-    <article className={`card ${data.proofs[0]?.verdict === 'no-go' ? 'trouble' : ''}`} aria-label="Proof">
-      <h3>{data.judged.of === 'trial' ? 'The trial says' : 'While it is used'}</h3>
+    <article className={`card ${data.verdict === 'no-go' ? 'trouble' : ''}`} aria-label="Proof">
+      <h3>{data.judged.of === 'trial' ? 'Trial' : 'Last two weeks'}</h3>
+      {data.verdict === null && (
+        <p className="small quiet">
+          {data.proofs.length > 0
+            ? 'No animals are planned for it. How it would suit yours:'
+            : 'No animals are planned for it, and none of yours need a rest: there is nothing to judge it by.'}
+        </p>
+      )}
       <ul className="lines">
         {data.proofs.map((p) => {
           const { mark, says, className } = VERDICTS[p.verdict]
@@ -232,19 +237,32 @@ function ProofCard({ data }: { data: UnitData }) {
   )
 }
 
-function Sleepers({ data: { sleepers } }: { data: UnitData }) {
-  if (sleepers.length === 0) return null
+function Sleepers({ data: { sleepers, planned } }: { data: UnitData }) {
+  const list = (who: UnitData['sleepers'], says: string) =>
+    who.length > 0 && (
+      <article className="card small-card" aria-label={says}>
+        <h3>
+          {who.length} {says.toLowerCase()}
+        </h3>
+        <p className="row" style={{ margin: 0 }}>
+          {who.map((s) => (
+            <Link
+              key={s.restId}
+              to={`/brumation?rest=${s.restId}`}
+              className="tag"
+              style={{ marginRight: 10 }}
+            >
+              {s.tag}
+            </Link>
+          ))}
+        </p>
+      </article>
+    )
   return (
-    <article className="card small-card" aria-label="Asleep here">
-      <h3>{sleepers.length} asleep here</h3>
-      <p className="row" style={{ margin: 0 }}>
-        {sleepers.map((s) => (
-          <Link key={s.restId} to={`/brumation?rest=${s.restId}`} className="tag" style={{ marginRight: 10 }}>
-            {s.tag}
-          </Link>
-        ))}
-      </p>
-    </article>
+    <>
+      {list(sleepers, 'Resting here')}
+      {list(planned, 'Planned for it')}
+    </>
   )
 }
 

@@ -24,7 +24,8 @@ export function stateInWords(view: WeatherRuleView, figures: Figures): string {
   const { run, act, animals } = view
   const who = animals.length === 0 ? '' : ` ${animals.map((a) => a.tag).join(', ')}`
   if (run.metOn) return `Met on ${figures.day(run.metOn)}: ${act}${who}.`
-  const last = run.last ? `Last night ${figures.celsius(run.last.lowC)}. ` : ''
+  if (!run.last) return 'Not known: no nights logged yet.'
+  const last = `Lowest on the night of ${figures.day(run.last.day)}: ${figures.celsius(run.last.lowC)}. `
   const nights = `${run.running} in a row now, ${run.toGo} ${run.toGo === 1 ? 'night' : 'nights'} to go`
   const likely = view.chance.find((c) => c.share >= 0.5)
   const soon = view.chance[6]

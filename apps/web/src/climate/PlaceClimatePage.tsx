@@ -217,7 +217,7 @@ function ProbeCard({ place }: { place: ClimateRow }) {
                   .then((t) => setToken(t.token))
               }
             >
-              let it speak for itself
+              connect it live
             </button>
           </>
         )}

@@ -10,7 +10,9 @@ import { countOf, type ActProps } from './study'
 export function readCount(text: string): Estimate | null {
   const trimmed = text.trim()
   if (trimmed === '') return { count: 0, low: 0, high: 0 }
-  const [low, high = low, ...more] = trimmed.split(/\s*(?:-|–|to)\s*/).map(Number)
+  const [low, high = low, ...more] = trimmed
+    .split(/-|–|to/)
+    .map((part) => (part.trim() === '' ? NaN : Number(part)))
   if (more.length > 0 || !Number.isInteger(low) || !Number.isInteger(high) || low! < 0 || low! > high!)
     return null
   return { count: Math.round((low! + high!) / 2), low: low!, high: high! }

@@ -1,12 +1,12 @@
 import type { Cohorts } from '@hatch-book/contract'
-import { addDays } from '@hatch-book/core'
+import { addDays, pupaGroupsOf } from '@hatch-book/core'
 import { InputNumber, Progress, Segmented } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { useLongTask } from '../shell/worker'
 import type { EmergenceAsked, EmergenceTold } from './emergence.worker'
-import { broodsOf, pupaGroupsOf, type Broods } from './emergenceQuestion'
+import { broodsOf, type Broods } from './emergenceQuestion'
 import { KeepCool } from './KeepCool'
 import { NightsChart } from './NightsChart'
 import { useCohorts } from '../shell/queries'
@@ -128,9 +128,10 @@ function OfSpecies({ broods, today }: { broods: Broods; today: string }) {
               About {Math.round(protocol.pause.share.typical * 100)} % (
               {Math.round(protocol.pause.share.least * 100)} to {Math.round(protocol.pause.share.most * 100)})
               pause and emerge {Math.round(protocol.pause.days.typical)} days after spinning (
-              {Math.round(protocol.pause.days.least)} to {Math.round(protocol.pause.days.most)}); they are not
-              in the figures here. Kept warm, the others emerge as they like; held cool together and then
-              warmed, many come out at once, and half of a brood each way is insured against both mistakes.
+              {Math.round(protocol.pause.days.least)} to {Math.round(protocol.pause.days.most)}). They are
+              listed separately and counted on the nights they emerge. A pupa left when the others are out is
+              probably one of them. Kept warm, the others emerge as they like. Held cool together and then
+              warmed, many emerge at once. Half of a brood each way insures against both mistakes.
             </p>
           </div>
         )}
@@ -155,7 +156,7 @@ function Groups({ asked, today }: { asked: EmergenceAsked; today: string }) {
       <tbody>
         {asked.groups.map((g, i) => (
           <tr key={i}>
-            <td>{g.sex}</td>
+            <td>{g.pausing ? `${g.sex}, pausing` : g.sex}</td>
             <td className="fig right">{g.count.toFixed(1)}</td>
             <td>{g.spreadDays === 0 ? `since ${on(g.inDays)}` : on(g.inDays)}</td>
             <td>

@@ -1,4 +1,4 @@
-import { addDays, daysBetween, eggsToKeep, lastSafeStart } from '@hatch-book/core'
+import { eggsToKeep, leafRace, type LeafRace } from '@hatch-book/core'
 import { Button, InputNumber } from 'antd'
 import { useState } from 'react'
 import { sendOrSay } from '../shell/api'
@@ -90,29 +90,30 @@ export function Keeping({ studied, all }: { studied: StudiedCohort; all: readonl
   )
 }
 
-/** Until when eggs may be laid, so that the last feeding larva is done before the leaves fall. */
+/** From when and until when eggs may be laid, so that larvae hatch to leaves and are done before those fall. */
 function HostSeason({ studied: { protocol, way, ahead } }: { studied: StudiedCohort }) {
   const figures = useFigures()
   const { today } = useSession()
-  const { leafFall, marginDays, lastFeeding } = protocol.host!
-  if (!leafFall) return <span className="small quiet">leaf all year in mild places</span>
-  const thisYear = `${today.slice(0, 4)}-${leafFall}`
-  const fall = thisYear >= today ? thisYear : `${Number(today.slice(0, 4)) + 1}-${leafFall}`
-  const { latest, today: chance } = lastSafeStart(
-    way,
-    lastFeeding,
-    daysBetween(today, fall),
-    marginDays,
-    ahead,
-    protocol.referenceC,
-  )
+  const race = leafRace(protocol, way, today, ahead)
   return (
-    <span className="small quiet" data-testid="safe-start">
-      {latest === null
-        ? `too late to begin: leaves fall about ${figures.day(fall)}`
-        : `eggs laid by ${figures.day(addDays(today, latest))} are done ${marginDays} days before the leaves fall about ${figures.day(fall)} (19 in 20); laid today: ${Math.round(chance * 100)} %`}
+    <span className={`small ${race?.leaves === 'bare' ? 'bad' : 'quiet'}`} data-testid="safe-start">
+      {race
+        ? sayRace(race, today, protocol.host!.marginDays, figures.day)
+        : 'Has leaves all year in mild places.'}
     </span>
   )
+}
+
+function sayRace(race: LeafRace, today: string, margin: number, day: (on: string) => string): string {
+  if (race.leaves === 'not known')
+    return 'Not known whether there are leaves now: enter the leaf-out date in the protocol.'
+  const bare = race.outOn ? `No leaves until about ${day(race.outOn)}. ` : ''
+  const fall = `leaf fall, about ${day(race.fallsOn)}`
+  if (race.until === null || race.from === null) return `${bare}Too late to start before ${fall}.`
+  const laid =
+    race.from > today ? `laid ${day(race.from)} to ${day(race.until)}` : `laid by ${day(race.until)}`
+  const chance = Math.round(race.today! * 100)
+  return `${bare}Eggs ${laid} finish feeding ${margin} days before ${fall} (95 % sure). Laid today: ${chance} %.`
 }
 
 const USUALLY_WANTED = 12

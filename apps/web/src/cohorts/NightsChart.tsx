@@ -13,10 +13,19 @@ import {
 import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
 
+/** Few that pause come out over months: nights with hardly anybody at the end would press the others together. */
+const HARDLY = 0.05
+
+function shownOf(nights: Overlap['nights']): Overlap['nights'] {
+  const many = (n: Overlap['nights'][number]) => Math.max(n.females, n.males)
+  const most = Math.max(0, ...nights.map(many))
+  return nights.slice(0, nights.findLastIndex((n) => many(n) >= HARDLY * most) + 1)
+}
+
 /** Night by night: females that would pair, males alive, and how many pairs come of it. */
 export function NightsChart({ overlap, today }: { overlap: Overlap; today: string }) {
   const figures = useFigures()
-  const points = overlap.nights.map((n) => ({ ...n, on: addDays(today, n.day) }))
+  const points = shownOf(overlap.nights).map((n) => ({ ...n, on: addDays(today, n.day) }))
   if (points.length === 0) return null
   const best = overlap.best && addDays(today, overlap.best.day)
   return (

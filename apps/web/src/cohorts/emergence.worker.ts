@@ -1,4 +1,10 @@
-import { emergenceOverlap, planEmergence, type CoolingQuestion, type Overlap } from '@hatch-book/core'
+import {
+  emergenceOverlap,
+  planEmergence,
+  secondBrood,
+  type CoolingQuestion,
+  type Overlap,
+} from '@hatch-book/core'
 import { expose } from 'comlink'
 
 export interface EmergenceAsked extends Omit<CoolingQuestion, 'coolC'> {
@@ -25,9 +31,7 @@ expose({
     let best: EmergenceTold['second'] = null
     if (second > 0)
       for (let days = 0; days <= LONGEST_LAG; days++) {
-        const later = groups
-          .filter((g) => g.spreadDays > 0)
-          .map((g) => ({ ...g, count: second / 2, inDays: g.inDays + days }))
+        const later = secondBrood(groups, second, days)
         const overlap = emergenceOverlap([...groups, ...later], span)
         if (!best || overlap.pairs > best.overlap.pairs + 0.01) best = { days, overlap }
       }

@@ -1,5 +1,5 @@
 import type { Colonies, ColonyView } from '@hatch-book/contract'
-import { byUrgency, growthRate, hatchedOf, workOfColony } from '@hatch-book/core'
+import { byUrgency, growthRate, hatchedOf, isEmptyColony, workOfColony } from '@hatch-book/core'
 import { Button } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
@@ -62,7 +62,13 @@ function Kept({ data }: { data: Colonies }) {
           }}
         />
       )}
-      {data.colonies.length === 0 && act !== 'new' && (
+      {data.broken.map((b) => (
+        <p key={b.id} className="note bad" role="alert">
+          No forecast for {b.name}: {b.says}.{' '}
+          <Link to={`/protocols/${b.protocolId}`}>Correct the protocol</Link>. Its counts are safe.
+        </p>
+      ))}
+      {data.colonies.length === 0 && data.broken.length === 0 && act !== 'new' && (
         <p className="empty">
           No colony is kept here yet. Set one up, count a scoop of it, and its year ahead is reckoned: how
           fast it grows, and how many it can give each week.
@@ -75,6 +81,14 @@ function Kept({ data }: { data: Colonies }) {
               supply.data && <Supply data={supply.data} />
             ) : picked.counts.length === 0 ? (
               <p className="empty">{picked.name} was never counted. Count a scoop of it first.</p>
+            ) : isEmptyColony(picked.counts[0]!) ? (
+              <>
+                <p className="empty">
+                  {picked.name} was empty when it was counted {figures.day(picked.counts[0]!.on)}. Restock it
+                  and count it again to get a forecast.
+                </p>
+                <LastEntries subjectId={picked.id} />
+              </>
             ) : (
               <>
                 <ColonyCourse key={picked.id} colony={picked} today={data.today} />
@@ -147,9 +161,11 @@ function ColonyCard({ colony, here, onPick }: { colony: ColonyView; here: boolea
         )}
       </div>
       <div className="small quiet">
-        {growth.doublingWeeks === null
-          ? `does not grow at ${figures.celsius(colony.celsius)}`
-          : `left alone it doubles in ${growth.doublingWeeks.toFixed(1)} weeks at ${figures.celsius(colony.celsius)}`}
+        {last && isEmptyColony(last)
+          ? 'empty'
+          : growth.doublingWeeks === null
+            ? `does not grow at ${figures.celsius(colony.celsius)}`
+            : `doubles in ${growth.doublingWeeks.toFixed(1)} weeks at ${figures.celsius(colony.celsius)} if nothing is taken`}
         {last && `; counted ${figures.day(last.on)}`}
       </div>
     </article>

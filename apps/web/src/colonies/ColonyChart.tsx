@@ -6,7 +6,6 @@ import {
   ComposedChart,
   Line,
   ResponsiveContainer,
-  Scatter,
   Tooltip,
   XAxis,
   YAxis,
@@ -79,7 +78,12 @@ export function ColonyChart({
             isAnimationActive={false}
           />
           <Line dataKey="mean" stroke="var(--moss)" strokeWidth={2} dot={false} isAnimationActive={false} />
-          <Scatter dataKey="counted" fill="var(--ink)" isAnimationActive={false} />
+          <Line
+            dataKey="counted"
+            stroke="none"
+            dot={{ fill: 'var(--ink)', stroke: 'none', r: 4 }}
+            isAnimationActive={false}
+          />
         </ComposedChart>
       </ResponsiveContainer>
     </figure>

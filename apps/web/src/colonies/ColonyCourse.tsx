@@ -4,6 +4,7 @@ import {
   costOf,
   daysBetween,
   hatchedOf,
+  isEmptyColony,
   fullOn,
   growthRate,
   projectColony,
@@ -30,9 +31,11 @@ const COLDER = 8
 export function ColonyCourse({ colony, today }: { colony: ColonyView; today: string }) {
   const figures = useFigures()
   const { model, bins } = colony
-  const [countId, setCount] = useState(colony.counts[0]!.entryId)
-  const from = colony.counts.find((c) => c.entryId === countId) ?? colony.counts[0]!
-  const [celsius, setCelsius] = useState(colony.celsius)
+  // What nobody picked here follows the colony: its last count, and what it stands at.
+  const [pickedCount, setCount] = useState<string | null>(null)
+  const from = colony.counts.find((c) => c.entryId === pickedCount) ?? colony.counts[0]!
+  const [triedCelsius, setCelsius] = useState<number | null>(null)
+  const celsius = triedCelsius ?? colony.celsius
   const sizes = model.stages.map((s, i) => ({ value: i, label: s.name })).slice(1)
   const [size, setSize] = useState(() =>
     Math.max(
@@ -60,6 +63,7 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
     return { model, bins, celsius, days: YEAR, start: { young, females, males }, take: [...known, ...wished] }
   }, [model, bins, celsius, from, known, since, size, perWeek])
   const days = useMemo(() => projectColony(question).days, [question])
+  const alone = useMemo(() => projectColony({ ...question, take: known }).days, [question, known])
   const growth = useMemo(() => growthRate(model, celsius), [model, celsius])
   const asked = useMemo(
     (): Asked => ({
@@ -91,10 +95,16 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
   return (
     <>
       <h3 data-testid="colony-says">
-        {growth.doublingWeeks === null
-          ? `It does not grow at ${figures.celsius(celsius)}`
-          : `It doubles in ${growth.doublingWeeks.toFixed(1)} weeks at ${figures.celsius(celsius)}, left alone`}
-        ; {whole(hatchedOf(end))} on {figures.day(addDays(from.on, YEAR))}
+        {isEmptyColony(from) ? (
+          `Empty at the count of ${figures.day(from.on)}`
+        ) : (
+          <>
+            {growth.doublingWeeks === null
+              ? `It does not grow at ${figures.celsius(celsius)}`
+              : `It doubles in ${growth.doublingWeeks.toFixed(1)} weeks at ${figures.celsius(celsius)}, left alone`}
+            ; {whole(hatchedOf(end))} on {figures.day(addDays(from.on, YEAR))}
+          </>
+        )}
       </h3>
       <ColonyChart
         from={from.on}
@@ -200,6 +210,12 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
             </span>
           </li>
         )}
+        {perWeek > 0 && hatchedOf(end) > hatchedOf(alone.at(-1)!) && (
+          <li className="small" data-testid="colony-more-by-taking">
+            Without taking any there would be fewer: {whole(hatchedOf(alone.at(-1)!))}
+            {roomBy(fullOn(alone), from.on, figures.day)}
+          </li>
+        )}
         <li className="between">
           <span>A week at {figures.celsius(celsius - COLDER)}</span>
           <span className="small">
@@ -240,3 +256,9 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
     </>
   )
 }
+
+/** Taking some can leave more in the end: where bins are full, the crowded eat eggs and the newly moulted. */
+const roomBy = (full: number | null, from: string, day: (on: string) => string) =>
+  full === null
+    ? ''
+    : `. The bins are full from ${day(addDays(from, full))}; crowded animals eat eggs and young, and taking some makes room.`

@@ -35,17 +35,21 @@ export function CountForm({ colony, onDone }: { colony: ColonyView; onDone(): vo
     const all = Object.fromEntries(told.map((t) => [t.name, t.estimate!]))
     const sum = (names: readonly string[]) => names.reduce((a, n) => a + Math.round(all[n]!.count), 0)
     const stages = colony.model.stages.map((s) => s.name)
-    if (sum(rows) === 0) return setSays('nothing is counted yet')
+    if (rows.every((name) => (text[name] ?? '').trim() === ''))
+      return setSays('Enter at least one count. If the colony is empty, enter 0.')
     const before = colony.counts[0]
-    const doubt = doubtCount(
-      before
-        ? {
-            young: Math.round(before.young.reduce((a, b) => a + b, 0)),
-            grown: Math.round(before.females + before.males),
-          }
-        : null,
-      { young: sum(stages), grown: sum(['females', 'males']) },
-    )
+    const doubt =
+      sum(rows) === 0
+        ? 'This records an empty colony. Have they all died or been moved?'
+        : doubtCount(
+            before
+              ? {
+                  young: Math.round(before.young.reduce((a, b) => a + b, 0)),
+                  grown: Math.round(before.females + before.males),
+                }
+              : null,
+            { young: sum(stages), grown: sum(['females', 'males']) },
+          )
     // Asked once; the same count sent again is meant.
     if (doubt && asked !== doubt) {
       setAsked(doubt)

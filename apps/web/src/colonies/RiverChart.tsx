@@ -45,8 +45,8 @@ export function RiverChart({
   from: string
   gives: readonly Strand[]
   demand: readonly FeederDemand[]
-  /** Weeks in which more is wanted than may be given. */
-  short: { from: number; to: number; says: string } | null
+  /** Weeks in which more is wanted than may be given, and how many are wanting in the worst of them. */
+  short: readonly { from: number; to: number; by: number; says: string }[]
 }) {
   const figures = useFigures()
   const sizes = [...new Set([...gives.map((g) => g.name), ...demand.map((d) => d.size)])]
@@ -142,22 +142,23 @@ export function RiverChart({
               isAnimationActive={false}
             />
           ))}
-          {short && (
+          {short.map((s) => (
             <ReferenceArea
-              x1={short.from}
-              x2={Math.max(short.to, short.from + 0.5)}
-              y1={-most * 0.5}
+              key={s.says}
+              x1={s.from}
+              x2={Math.max(s.to, s.from + 0.5)}
+              y1={-s.by}
               y2={0}
               fill="url(#short-of)"
               fillOpacity={0.9}
               stroke="var(--clay)"
               ifOverflow="hidden"
               label={{
-                ...{ value: short.says, position: 'insideBottomLeft', dy: 18 },
+                ...{ value: s.says, position: 'insideBottomLeft', dy: 18 },
                 ...{ fill: 'var(--ink)', fontSize: 12, fontWeight: 700 },
               }}
             />
-          )}
+          ))}
           <ReferenceLine y={0} stroke="var(--ink)" strokeWidth={2} />
         </ComposedChart>
       </ResponsiveContainer>

@@ -71,7 +71,9 @@ export function StartFor({ colony, celsius, today }: { colony: ColonyView; celsi
         {!plan
           ? 'Write a day from tomorrow on, within two years, like 2027-08-01.'
           : plan.femalesToday === null
-            ? `No bin set up today has ${whole(count)} ${name} by ${figures.day(by)}, however many females go in: choose a later day, or more warmth.`
+            ? plan.later
+              ? `A bin set up today would be past ${name} by ${figures.day(by)}. Set up ${whole(plan.later.females)} females on ${figures.day(addDays(today, plan.later.day))} instead.`
+              : `No bin set up from today on has ${whole(count)} ${name} by ${figures.day(by)}, however many females go in: choose a later day, more warmth, or more bins.`
             : `Set ${whole(plan.femalesToday)} females into a new bin today for ${whole(count)} ${name} on ${figures.day(by)}. ${
                 plan.latestDay === null
                   ? `The ${whole(females)} at hand would come to ${whole(plan.comes)} by then: too few.`

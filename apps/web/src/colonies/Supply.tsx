@@ -9,7 +9,7 @@ import { useMay } from '../shell/session'
 import { useLongTask } from '../shell/worker'
 import { draftsOf, sayPlan } from './mendWords'
 import { RiverChart, strandsOf } from './RiverChart'
-import type { SupplyTold } from './supply.worker'
+import type { ShortWant, SupplyTold } from './supply.worker'
 import { askSupply, type AskedSupply } from './supplyQuestion'
 import { useShortWeeks } from './useShortWeeks'
 
@@ -98,9 +98,6 @@ function Forecast({ prey, asked, today }: { prey: PreySupply; asked: AskedSupply
   const { stages } = asked.question.model
   const nameOf = (s: Take['stage']) => (s === 'adult' ? 'adults' : stages[s]!.name)
   const on = (week: number) => figures.day(addDays(today, week * 7))
-  const short = result?.short
-  const weeks = short ? result.provision.wants[short.want]!.map((w) => w.chance > 0.5) : []
-  const end = short ? (weeks.findIndex((s, w) => w > short.week && !s) + 1 || weeks.length + 1) - 2 : 0
   return (
     <>
       {result && (
@@ -108,25 +105,25 @@ function Forecast({ prey, asked, today }: { prey: PreySupply; asked: AskedSupply
           from={today}
           gives={strandsOf(result.provision, asked.demand, nameOf)}
           demand={asked.demand}
-          short={
-            short
-              ? {
-                  ...{ from: short.week, to: end },
-                  says: `short of ${asked.demand[short.want]!.size} from ${on(short.week)}`,
-                }
-              : null
-          }
+          short={result.short.flatMap(({ want, shortages }) =>
+            shortages.map((s) => ({
+              ...s,
+              says: `${Math.round(s.by).toLocaleString('en')} ${asked.demand[want]!.size} a week short from ${on(s.from)}`,
+            })),
+          )}
         />
       )}
       <LongProgress name="Weeks are played" done={progress} onStop={stop} />
       {error && <p className="bad">{error}</p>}
-      {result && !short && (
+      {result?.short.length === 0 && (
         <div className="card">
           <h3 data-testid="supply-says">Enough {prey.species} for everybody in all weeks ahead</h3>
           <p className="small quiet">{sayWorst(result, asked, on)}</p>
         </div>
       )}
-      {result && short && <Shortage {...{ prey, asked, today, result }} until={end} />}
+      {result?.short.map((short) => (
+        <ShortOf key={short.want} {...{ prey, asked, today, short }} />
+      ))}
       <Planned prey={prey} />
     </>
   )
@@ -143,40 +140,44 @@ function sayWorst({ provision }: SupplyTold, { demand }: AskedSupply, on: (week:
     : `Likeliest to be short: ${demand[worst.w]!.size} in the week of ${on(worst.week)}, ${Math.round(worst.chance * 100)} %.`
 }
 
-function Shortage({
+function ShortOf({
   prey,
   asked,
   today,
-  result,
-  until,
+  short,
 }: {
   prey: PreySupply
   asked: AskedSupply
   today: string
-  result: SupplyTold
-  until: number
+  short: ShortWant
 }) {
   const figures = useFigures()
   const may = useMay()
   const [says, setSays] = useState('')
-  const { want, week, mends } = result.short!
+  const { want, shortages, mends } = short
   const demand = asked.demand[want]!
-  const own = result.provision.wants[want]!
+  const [first] = shortages
   const sizes = demand.size.split(', ')
   const on = (w: number) => figures.day(addDays(today, w * 7))
   const names = { today, prey, sizes }
   const colony = (id: string) => prey.sources.find((s) => s.id === id)?.name ?? 'a colony'
+  const week = first!.from
   const plan = async (mend: Mend) =>
     setSays(await sendOrSay('POST', '/api/feeder-plans', { plans: draftsOf(mend, names) }))
   return (
-    <div className="card now" aria-label="Shortage" role="region">
+    <div className="card now" aria-label={`Shortage of ${demand.size}`} role="region">
       <h3 data-testid="supply-says">
         {week === 0 ? 'This week' : `In ${week} ${week === 1 ? 'week' : 'weeks'}`} you will be short of{' '}
-        {prey.species}, {sizes.join(' or ')}: {Math.round(own[week]!.chance * 100)} % likely
+        {prey.species}, {sizes.join(' or ')}: {Math.round(first!.chance * 100)} % likely
       </h3>
       <p className="small">
-        Some {Math.round(own[week]!.by).toLocaleString('en')} are wanting in the week of {on(week)}; it lasts{' '}
-        {until > week ? `until ${on(until + 1)}` : 'that week'}. They are eaten by{' '}
+        {shortages
+          .map(
+            (s) =>
+              `${on(s.from)}${s.to > s.from ? ` to ${on(s.to + 1)}` : ', that week'}: up to ${Math.round(s.by).toLocaleString('en')} a week short`,
+          )
+          .join('; ')}
+        . They are eaten by{' '}
         {demand.eaters
           .slice(0, 3)
           .map((e) => `${e.name} (${Math.round(e.share * 100)} %)`)

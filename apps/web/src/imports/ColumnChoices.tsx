@@ -112,15 +112,15 @@ export function ColumnChoices({
                 </td>
               ))}
             </tr>
-            <tr>
-              {columns.map((c, i) => (
-                <td key={i} className="quiet">
-                  {c.samples.map((sample) => (
-                    <div key={sample}>{sample}</div>
-                  ))}
-                </td>
-              ))}
-            </tr>
+            {columns[0]?.samples.map((_first, row) => (
+              <tr key={row}>
+                {columns.map((c, i) => (
+                  <td key={i} className="quiet">
+                    {c.samples[row]}
+                  </td>
+                ))}
+              </tr>
+            ))}
           </tbody>
         </table>
       </div>

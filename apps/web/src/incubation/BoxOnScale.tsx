@@ -1,7 +1,8 @@
 import type { ClutchPage } from '@hatch-book/contract'
 import { mediumMix, rewet } from '@hatch-book/core'
-import { Button, InputNumber } from 'antd'
+import { Button } from 'antd'
 import { useState, type FormEvent } from 'react'
+import { MassInput } from '../parts/MassInput'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
@@ -14,8 +15,9 @@ export function BoxOnScale({ page }: { page: ClutchPage }) {
   const may = useMay()
   const { write } = useLog()
   const start = weighings.find((w) => w.dryGrams !== null)
-  const [grams, setGrams] = useState<number | null>(null)
-  const [dry, setDry] = useState<number | null>(200)
+  const [typed, setTyped] = useState('')
+  const [typedDry, setTypedDry] = useState('200 g')
+  const [grams, dry] = [figures.readGrams(typed), figures.readGrams(typedDry)]
   const ratio = rules!.waterPerMedium!
   const mix = dry !== null && dry >= 0 ? mediumMix({ dryGrams: dry }, ratio) : null
   // Water given since makes up for what went before.
@@ -37,7 +39,7 @@ export function BoxOnScale({ page }: { page: ClutchPage }) {
       : null
   const save = (event: FormEvent) => {
     event.preventDefault()
-    if (grams === null) return
+    if (grams === null || (!start && dry === null)) return
     const added = typeof found === 'object' && found ? Math.round(found.addGrams * 10) / 10 : 0
     void write(
       [
@@ -48,23 +50,21 @@ export function BoxOnScale({ page }: { page: ClutchPage }) {
         },
       ],
       start ? `${clutch.name}: ${added} g of water added` : `${clutch.name} is set up`,
-    ).then((ok) => ok && setGrams(null))
+    ).then((ok) => ok && setTyped(''))
   }
   return (
     <form className="card small-card" onSubmit={save} aria-label="Box on the scale" style={{ marginTop: 14 }}>
       <h2>Box on the scale</h2>
       {!start && (
         <p className="small">
-          <InputNumber
-            aria-label="Dry medium, g"
+          <MassInput
+            aria-label="Dry medium"
             size="small"
-            min={1}
-            max={20_000}
-            value={dry}
-            onChange={setDry}
+            value={typedDry}
+            onChange={setTypedDry}
             style={{ width: 80 }}
           />{' '}
-          g of dry medium and{' '}
+          of dry medium and{' '}
           <strong className="fig">{mix ? Math.round(mix.waterGrams * 10) / 10 : '–'} g</strong> of water:{' '}
           {ratio} to 1 by weight. Then weigh all of it, eggs and lid.
         </p>
@@ -78,14 +78,12 @@ export function BoxOnScale({ page }: { page: ClutchPage }) {
       )}
       {may.write && (
         <div className="row">
-          <InputNumber
-            aria-label="It weighs, g"
+          <MassInput
+            aria-label="Total weight"
             size="small"
-            min={1}
-            max={50_000}
-            placeholder="weighs, g"
-            value={grams}
-            onChange={setGrams}
+            placeholder={`total weight, ${figures.weightUnit}`}
+            value={typed}
+            onChange={setTyped}
             style={{ width: 110 }}
           />
           <Button size="small" htmlType="submit" disabled={grams === null || typeof found === 'string'}>

@@ -17,6 +17,8 @@ import { CountedFields, countOf, freshCount, type CountedDraft } from './Counted
 import { EggGrid, type FoundEgg } from './EggGrid'
 import { LitterFields, type LitterDraft } from './LitterFields'
 import { nextTags } from './tags'
+import { MassInput } from '../parts/MassInput'
+import { pairingOptions } from './pairingOptions'
 
 /** Kinds whose eggs are kept one by one. */
 const SINGLY: readonly ClutchKind[] = ['clutch', 'singly boxed eggs']
@@ -48,7 +50,8 @@ export function ClutchFormPage() {
   const [typedEggs, setEggs] = useState<FoundEgg[] | null>(null)
   const [typedCount, setCounted] = useState<CountedDraft | null>(null)
   const [typedLitter, setLitter] = useState<LitterDraft | null>(null)
-  const [damGrams, setDamGrams] = useState<number | null>(null)
+  const [damGrams, setDamGrams] = useState('')
+  const [unread, setUnread] = useState<string | null>(null)
   const [note, setNote] = useState('')
   const [error, setError] = useState<RefusedError | null>(null)
   const [fresh] = useState(() => freshEggs(300))
@@ -87,8 +90,7 @@ export function ClutchFormPage() {
   const box = boxId ?? nearest?.value ?? null
   const resize = (count: number) =>
     setEggs(count <= eggs.length ? eggs.slice(0, count) : [...eggs, ...freshEggs(count - eggs.length)])
-  const grams = (typed: string) =>
-    typed.trim() === '' ? null : figures.toGrams(Number(typed.replace(',', '.')))
+  const grams = figures.readGrams
   const singly = SINGLY.includes(kind)
   const what = singly
     ? `Set ${eggs.length} eggs`
@@ -97,13 +99,22 @@ export function ClutchFormPage() {
       : 'Set them'
   const save = async (event: FormEvent) => {
     event.preventDefault()
+    // What cannot be read is said at its field: nothing is sent until it can.
+    const typed = [
+      damGrams,
+      ...(singly ? eggs : []).map((e) => e.grams),
+      ...(kind === 'litter' ? litter.live : []).map((y) => y.grams),
+    ]
+    setUnread(typed.map(figures.weightFault).find((says) => says !== null) ?? null)
+    if (typed.some((t) => figures.weightFault(t) !== null)) return
     const foundAt = Date.parse(fromWallClock(found, book.zone, now))
     const iso = (at: number) => new Date(at).toISOString()
     const id = newId()
     const entryId = newId()
     try {
       const page = await api.send<ClutchPage>('POST', '/api/clutches', {
-        ...{ id, entryId, kind, pairingId, damId: dam?.id ?? '', note, damGrams },
+        ...{ id, entryId, kind, pairingId, damId: dam?.id ?? '', note },
+        damGrams: grams(damGrams),
         ...{ foundAt: iso(foundAt), laidFrom: iso(foundAt - hours * 3_600_000), laidTo: iso(foundAt) },
         ...(kind === 'litter'
           ? {
@@ -156,9 +167,7 @@ export function ClutchFormPage() {
                 placeholder="none: found without a known pairing"
                 value={pairingId}
                 onChange={(v: string | undefined) => setPairing(v ?? null)}
-                options={pairings
-                  .filter((p) => p.clutchId === null || p.id === pairingId)
-                  .map((p) => ({ value: p.id, label: `${p.female.tag} × ${p.male.tag}` }))}
+                options={pairingOptions(pairings)}
               />
             </div>
             {!pairing && (
@@ -250,17 +259,11 @@ export function ClutchFormPage() {
                 value={litter}
                 onChange={setLitter}
                 onCount={(n) => setLitter({ ...litter, live: youngOf(n, litter.live) })}
-                weightUnit={figures.weightUnit}
               />
             )}
             <div className="field" style={{ marginTop: 12 }}>
               <label htmlFor="dam-grams">The mother weighs now, {figures.weightUnit}</label>
-              <InputNumber
-                id="dam-grams"
-                min={0}
-                max={100_000}
-                onChange={(n: number | null) => setDamGrams(n === null ? null : figures.toGrams(n))}
-              />
+              <MassInput id="dam-grams" value={damGrams} onChange={setDamGrams} style={{ width: 140 }} />
             </div>
             <div className="field">
               <label htmlFor="clutch-note">Note</label>
@@ -273,6 +276,11 @@ export function ClutchFormPage() {
             </div>
           </div>
         </div>
+        {unread && (
+          <p className="note bad" role="alert">
+            Not set yet: {unread}. What you wrote is still here.
+          </p>
+        )}
         {error && (
           <p className="note bad" role="alert">
             Not set yet:{' '}

@@ -20,7 +20,7 @@ const ADVICE: Record<LateAdvice, string> = {
 
 /** Where a clutch stands: when it hatches, what was learned, its sexes, what if; whose it is and how it fares. */
 export function ClutchSummary({ page, onWhy }: { page: ClutchPage; onWhy(): void }) {
-  const { clutch, rules, sexes } = page
+  const { clutch, rules, sexes, climate } = page
   const figures = useFigures()
   const f = clutch.forecast
   const waits = clutch.waiting > 0
@@ -44,11 +44,26 @@ export function ClutchSummary({ page, onWhy }: { page: ClutchPage; onWhy(): void
               reasons
             </Button>
           </p>
+          {climate && climate.ahead.follows !== 'set point' && (
+            <p className="note warm" data-testid="ahead-follows">
+              {sayAhead(climate.ahead, figures)}
+            </p>
+          )}
           {rules && <Learned rules={rules} />}
           <Late page={page} />
         </>
+      ) : waits && clutch.fault ? (
+        <p className="note bad" role="alert">
+          No forecast for these eggs: {clutch.fault}.
+        </p>
       ) : waits ? (
-        <p className="bad">At this set point nothing develops: no window can be given.</p>
+        <p className="bad">
+          At{' '}
+          {climate && climate.ahead.follows !== 'set point'
+            ? `the ${figures.celsius(climate.ahead.logC)} of the last days`
+            : 'this set point'}{' '}
+          eggs do not develop, so there is no hatch window.
+        </p>
       ) : (
         <h3>{clutch.kind === 'litter' ? 'Born' : 'Every egg has its end'}</h3>
       )}
@@ -219,4 +234,15 @@ function Move({ page: { clutch } }: { page: ClutchPage }) {
       />
     </div>
   )
+}
+
+/** Where the log does not keep to the set point, the forecast goes by the log, and says so. */
+function sayAhead(
+  { follows, logC, setC }: NonNullable<ClutchPage['climate']>['ahead'],
+  figures: ReturnType<typeof useFigures>,
+): string {
+  const off = `${figures.degrees(Math.abs(logC! - setC!))} ${logC! < setC! ? 'below' : 'above'} the set point`
+  const ahead =
+    follows === 'log' ? 'assumes it stays there' : 'assumes it changes from here as it did last year'
+  return `The log has averaged ${figures.celsius(logC)} over the last days, ${off}. The forecast ${ahead}. Check the heater and the probe.`
 }

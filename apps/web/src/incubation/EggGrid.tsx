@@ -1,6 +1,7 @@
 import type { EggFate } from '@hatch-book/core'
-import { Input, Segmented } from 'antd'
+import { Segmented } from 'antd'
 import { EggMark } from '../parts/Egg'
+import { MassInput } from '../parts/MassInput'
 import type { RefusedError } from '../shell/api'
 
 /** What a finder sees of an egg at once; a tap goes to the next. */
@@ -50,12 +51,11 @@ export function EggGrid({
                 <span className="fig">{i + 1}</span> {egg.fate}
               </div>
             </button>
-            <Input
+            <MassInput
               aria-label={`weight of egg ${i + 1}`}
               size="small"
-              placeholder="g"
               value={egg.grams}
-              onChange={(e) => set(egg.id, { grams: e.target.value })}
+              onChange={(grams) => set(egg.id, { grams })}
             />
             {error?.says(`eggs.${i}.grams`) && (
               <span className="bad small">{error.says(`eggs.${i}.grams`)}</span>

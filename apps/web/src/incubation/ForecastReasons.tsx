@@ -55,7 +55,11 @@ export function ForecastReasons({
       says: 'temperature it had, and what lies ahead',
       have: climate.meanC === null ? null : { value: climate.meanC, unit: 'C' },
       wanted: { value: climate.setPointC, unit: 'C' },
-      note: `the probe saw ${Math.round(climate.coverage * 100)} % of the time; gaps and the future are the set point`,
+      note: `the probe saw ${Math.round(climate.coverage * 100)} % of the time; ${
+        climate.ahead.follows === 'set point'
+          ? 'gaps and the days ahead are filled with the set point'
+          : `gaps are filled with the set point; the days ahead follow the ${climate.ahead.follows}, because the last days were off the set point`
+      }`,
       change: 'bringing in the log of the probe',
     },
     {

@@ -3,6 +3,7 @@ import { eggEnded } from '@hatch-book/core'
 import { App, Button, Checkbox, Input, Select } from 'antd'
 import { useMemo, useState, type FormEvent } from 'react'
 import { EggMark } from '../parts/Egg'
+import { MassInput } from '../parts/MassInput'
 import type { RefusedError } from '../shell/api'
 import { api, refreshBook } from '../shell/api'
 import { useFigures } from '../shell/figures'
@@ -86,16 +87,17 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
   }
   const save = async (event: FormEvent) => {
     event.preventDefault()
+    // What cannot be read is said at its field: nothing is sent until it can.
+    if (chosen.some(({ young: y }) => figures.weightFault(y.grams) !== null)) return
     const tubs = await tubsByNow()
     const young = chosen.map(({ egg, young: y }) => {
-      const grams = Number(y.grams.replace(',', '.'))
       return {
         eggId: egg.id,
         entryId: newId(),
         animalId: newId(),
         tag: y.tag,
         placeId: tubs.get(egg.id) ?? null,
-        grams: y.grams.trim() === '' ? null : figures.toGrams(grams),
+        grams: figures.readGrams(y.grams),
       }
     })
     try {
@@ -166,13 +168,12 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
                 onChange={(v: string | undefined) => set(egg.id, { placeId: v ?? null })}
                 options={free.map((p) => ({ value: p.id, label: names.get(p.id)! }))}
               />
-              <Input
+              <MassInput
                 aria-label={`weight of egg ${egg.number}`}
                 size="small"
-                placeholder={figures.weightUnit}
                 disabled={!young.chosen}
                 value={young.grams}
-                onChange={(e) => set(egg.id, { grams: e.target.value })}
+                onChange={(grams) => set(egg.id, { grams })}
               />
             </div>
             {says && <span className="bad small">{says}</span>}

@@ -1,4 +1,5 @@
 import { Input, InputNumber } from 'antd'
+import { MassInput } from '../parts/MassInput'
 
 /** Young that were born, as they are typed. */
 export interface LitterDraft {
@@ -12,12 +13,10 @@ export function LitterFields({
   value,
   onCount,
   onChange,
-  weightUnit,
 }: {
   value: LitterDraft
   onCount(count: number): void
   onChange(value: LitterDraft): void
-  weightUnit: string
 }) {
   const { live } = value
   const number = (label: string, n: number, set: (n: number) => void) => (
@@ -47,7 +46,7 @@ export function LitterFields({
       <p className="small quiet">Each of the living gets its tag now; weights may be empty.</p>
       <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(150px, 1fr))', gap: 8 }}>
         {live.map((young, i) => (
-          <div key={young.id} className="row" style={{ flexWrap: 'nowrap', gap: 4 }}>
+          <div key={young.id} className="row" style={{ flexWrap: 'wrap', gap: 4 }}>
             <Input
               aria-label={`tag of young ${i + 1}`}
               size="small"
@@ -56,12 +55,11 @@ export function LitterFields({
               maxLength={24}
               onChange={(e) => set(young.id, { tag: e.target.value })}
             />
-            <Input
+            <MassInput
               aria-label={`weight of young ${i + 1}`}
               size="small"
-              placeholder={weightUnit}
               value={young.grams}
-              onChange={(e) => set(young.id, { grams: e.target.value })}
+              onChange={(grams) => set(young.id, { grams })}
             />
           </div>
         ))}

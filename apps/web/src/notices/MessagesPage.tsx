@@ -1,8 +1,9 @@
-import type { Message, MessageList } from '@hatch-book/contract'
+import type { BackgroundJob, Message, MessageList } from '@hatch-book/contract'
 import { useQuery } from '@tanstack/react-query'
 import { withDays } from '../parts/Reasons'
 import { api } from '../shell/api'
 import { useFigures } from '../shell/figures'
+import { useSession } from '../shell/session'
 import { ChoiceForm } from './ChoiceForm'
 
 /** What left the book for its members' phones and mailboxes, and what each wants to be told of. */
@@ -11,13 +12,16 @@ export function MessagesPage() {
     queryKey: ['messages'],
     queryFn: () => api.get<MessageList>('/api/messages'),
   })
+  const { book } = useSession()
   if (!data) return null
   return (
     <section className="page">
       <div className="head">
         <h1>Messages</h1>
         <span className="quiet">
-          carried by the outbox; the demo’s outbox is a stand-in and sends nothing
+          {book.demoDay
+            ? 'The demo’s outbox is a stand-in: it collects messages and sends nothing.'
+            : 'Messages are only shown here. They do not go to phones or mailboxes yet.'}
         </span>
       </div>
       <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) 320px' }}>
@@ -34,7 +38,10 @@ export function MessagesPage() {
             ))}
           </ul>
         </div>
-        <ChoiceForm choice={data.choice} />
+        <div style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+          <ChoiceForm choice={data.choice} />
+          <JobsCard jobs={data.jobs} />
+        </div>
       </div>
     </section>
   )
@@ -59,5 +66,34 @@ function MessageLine({ message: m }: { message: Message }) {
         <div key={`${i} ${line}`}>{withDays(line, figures.day)}</div>
       ))}
     </li>
+  )
+}
+
+/** What the program does by itself in this book: a reminder that fails must not fail in silence. */
+function JobsCard({ jobs }: { jobs: readonly BackgroundJob[] }) {
+  const figures = useFigures()
+  return (
+    <section className="card" aria-label="Background work">
+      <h2>Background work</h2>
+      <ul className="lines">
+        {jobs.map(({ name, lastSuccess, lastFailure, failures }) => (
+          <li key={name}>
+            <div>{name}</div>
+            {failures > 0 ? (
+              <div className="small bad">
+                ✕ Failed {failures === 1 ? 'once' : `${failures} times`}, last {figures.instant(lastFailure!)}
+                . It is tried again by itself.
+              </div>
+            ) : (
+              <div className="small quiet">
+                {lastSuccess
+                  ? `✓ Last run ${figures.instant(lastSuccess)}`
+                  : 'Not run yet since the program started'}
+              </div>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }

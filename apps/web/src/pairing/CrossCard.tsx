@@ -1,4 +1,4 @@
-import type { Wanted } from '@hatch-book/core'
+import type { Carried, Wanted } from '@hatch-book/core'
 import { Link } from 'react-router'
 import { useMay } from '../shell/session'
 import { useStartPairing } from './startPairing'
@@ -84,7 +84,7 @@ export function CrossCard({
               ? 'They cannot throw it.'
               : wanted.needed === null
                 ? `However many young: what they carry is not sure enough for 95 %. Prove them first.`
-                : `${wanted.needed} young give at least one with 95 %.`}
+                : `${wanted.needed} living young give at least one with 95 %.`}
           </p>
         </div>
       )}
@@ -111,10 +111,7 @@ export function CrossCard({
                 {row.carries.length > 0 && (
                   <span className="small quiet">
                     {' '}
-                    {row.carries
-                      .slice(0, 6)
-                      .map((c) => (c.share >= 0.995 ? `het ${c.word}` : `${percent(c.share)} het ${c.word}`))
-                      .join(', ')}
+                    {row.carries.slice(0, 6).map(carriedInWords).join(', ')}
                   </span>
                 )}
               </td>
@@ -138,4 +135,13 @@ export function CrossCard({
       )}
     </article>
   )
+}
+
+/** What young of a look may carry; of both sexes apart where it goes with the sex. */
+function carriedInWords({ word, share, bySex }: Carried): string {
+  const het = (part: number) => (part >= 0.995 ? `het ${word}` : `${percent(part)} het ${word}`)
+  if (!bySex) return het(share)
+  const of = (part: number | null, sex: string) =>
+    part === null ? [] : [part < 0.0005 ? `${sex} never` : `${sex} ${het(part)}`]
+  return [...of(bySex.males, 'sons'), ...of(bySex.females, 'daughters')].join(', ')
 }

@@ -98,7 +98,11 @@ function Row({
           <span className="small quiet">{mate.sex === 'unknown' ? 'not sexed' : mate.sex}</span>
         </span>
         {may.write && (
-          <button className="plain small" aria-label={`say of ${mate.tag}`} onClick={() => onSay(!saying)}>
+          <button
+            className="plain small"
+            aria-label={`say of its genes: ${mate.tag}`}
+            onClick={() => onSay(!saying)}
+          >
             say of its genes
           </button>
         )}

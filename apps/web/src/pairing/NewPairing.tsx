@@ -81,35 +81,43 @@ export function NewPairing({ onDone }: { onDone(id: string | null): void }) {
     )
   }
   return (
-    <form className="card now" style={{ marginBottom: 16, maxWidth: 720 }} onSubmit={(e) => void save(e)}>
-      <h3>Pair two animals</h3>
-      <div className="row" style={{ alignItems: 'flex-start' }}>
-        {field('femaleId', 'Female', 'female', femaleId, (id) => {
-          setFemale(id)
-          setError(null)
-        })}
-        {field('maleId', 'Male', 'male', maleId, (id) => {
-          setMale(id)
-          setError(null)
-        })}
-      </div>
-      {refusedForKin && (
-        <div className="note bad" role="alert">
-          <p>{error.problem.detail}</p>
-          <label htmlFor="despite">Pair them all the same, because</label>
-          <Input id="despite" value={despite} maxLength={400} onChange={(e) => setDespite(e.target.value)} />
-        </div>
-      )}
-      {error && !error.problem.fields?.length && (
-        <p className="note bad" role="alert">
-          {error.problem.detail}
-        </p>
-      )}
-      <Button type="primary" htmlType="submit">
-        {refusedForKin ? 'Overrule and pair' : 'Pair them'}
-      </Button>{' '}
-      <Button onClick={() => onDone(null)}>Leave it</Button>
+    <>
+      {/* Beside the form, not in it: what is saved in the sheet must not save the pairing. */}
       <ReadinessSheet animalId={reasonsOf} onClose={() => setReasonsOf(null)} />
-    </form>
+      <form className="card now" style={{ marginBottom: 16, maxWidth: 720 }} onSubmit={(e) => void save(e)}>
+        <h3>Pair two animals</h3>
+        <div className="row" style={{ alignItems: 'flex-start' }}>
+          {field('femaleId', 'Female', 'female', femaleId, (id) => {
+            setFemale(id)
+            setError(null)
+          })}
+          {field('maleId', 'Male', 'male', maleId, (id) => {
+            setMale(id)
+            setError(null)
+          })}
+        </div>
+        {refusedForKin && (
+          <div className="note bad" role="alert">
+            <p>{error.problem.detail}</p>
+            <label htmlFor="despite">Pair them all the same, because</label>
+            <Input
+              id="despite"
+              value={despite}
+              maxLength={400}
+              onChange={(e) => setDespite(e.target.value)}
+            />
+          </div>
+        )}
+        {error && !error.problem.fields?.length && (
+          <p className="note bad" role="alert">
+            {error.problem.detail}
+          </p>
+        )}
+        <Button type="primary" htmlType="submit">
+          {refusedForKin ? 'Overrule and pair' : 'Pair them'}
+        </Button>{' '}
+        <Button onClick={() => onDone(null)}>Leave it</Button>
+      </form>
+    </>
   )
 }

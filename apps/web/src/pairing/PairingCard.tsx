@@ -1,3 +1,4 @@
+import { stopInWords } from '@hatch-book/core'
 import type { EntryKind, PairingView } from '@hatch-book/contract'
 import { Button, DatePicker, InputNumber } from 'antd'
 import type { Dayjs } from 'dayjs'
@@ -10,7 +11,7 @@ import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
 import { MatedWords } from './MatedWords'
-import { percent } from './words'
+import { percent, sentence } from './words'
 import { fromWallClock, toWallClock } from '../shell/wallClock'
 
 /** One pairing: what is next, the keys for what was seen, the dates that follow. */
@@ -34,9 +35,9 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
           <span>{p.species}</span>
           <span className="place">{p.female.place}</span>
         </div>
-        {p.mustStop && (
+        {p.mustStop && p.step !== 'part now' && (
           <p className="note bad" role="alert">
-            <strong>Take {p.female.tag} out: the trial is over.</strong> {p.mustStop}.
+            <strong>{sentence(stopInWords(p.mustStop))}.</strong>
           </p>
         )}
         <h3 style={{ fontSize: 21 }}>
@@ -74,13 +75,13 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
           </div>
         )}
         {may.write && open && <WhatWasSeen pairing={p} active={!why} />}
-        {may.decide && p.clutchId === null && p.state !== 'planned' && (
+        {may.decide && p.state !== 'planned' && (
           <p style={{ marginTop: 12 }}>
             <Button
-              type={p.eggs ? 'primary' : 'default'}
+              type={p.eggs && p.clutchId === null ? 'primary' : 'default'}
               onClick={() => void navigate(`/incubation/new?pairing=${p.id}`)}
             >
-              Eggs are found: record the clutch
+              {p.clutchId === null ? 'Eggs are found: record the clutch' : 'Record another clutch'}
             </Button>
           </p>
         )}
@@ -101,8 +102,6 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
     </div>
   )
 }
-
-const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
 
 function WhatWasSeen({ pairing: p, active }: { pairing: PairingView; active: boolean }) {
   const { write } = useLog()

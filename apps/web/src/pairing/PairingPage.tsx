@@ -3,11 +3,12 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { useFigures, type Figures } from '../shell/figures'
-import { useLineFilter, usePairings, useReceptive } from '../shell/queries'
+import { useLineFilter, usePairings, usePedigreeFaults, useReceptive } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { NewPairing } from './NewPairing'
 import { PairingCard } from './PairingCard'
 import { PairingHead } from './PairingRooms'
+import { sentence } from './words'
 
 const ORDER = { together: 0, apart: 1, planned: 2, laid: 3, ended: 4 } as const
 const STATE_SAYS: Record<PairingView['state'], string> = {
@@ -49,6 +50,7 @@ export function PairingPage() {
           }}
         />
       )}
+      <PedigreeFaults />
       <InSeason />
       {data.length === 0 && !adding && (
         <p className="empty">No pairing is in the book yet. Pair two animals that are ready or on trial.</p>
@@ -66,7 +68,11 @@ export function PairingPage() {
                     {p.female.tag} × {p.male.tag}
                   </span>
                   <span className={`small ${p.mustStop ? 'bad' : p.state === 'together' ? 'warm' : 'quiet'}`}>
-                    {p.mustStop ? 'take it out' : STATE_SAYS[p.state]}
+                    {p.mustStop
+                      ? p.mustStop.out === 'both'
+                        ? 'part them now'
+                        : `take ${p.mustStop.out === 'male' ? 'him' : 'her'} out`
+                      : STATE_SAYS[p.state]}
                   </span>
                 </div>
                 <div className="small quiet">{summary(p, figures)}</div>
@@ -111,4 +117,22 @@ function summary(p: PairingView, figures: Figures): string {
   const seen = `${p.meetings} ${p.meetings === 1 ? 'meeting' : 'meetings'}, ${p.locks} ${p.locks === 1 ? 'lock' : 'locks'}`
   if (p.eggs && p.state !== 'laid') return `look for eggs ${figures.span(p.eggs)}`
   return p.startedOn ? `since ${figures.day(p.startedOn)}, ${seen}` : 'planned'
+}
+
+/** Parents that cannot be: said here, and left out of every relation until they are put right. */
+function PedigreeFaults() {
+  const { data: faults } = usePedigreeFaults()
+  if (!faults?.length) return null
+  return (
+    <section className="note bad" role="alert" aria-label="Parents to correct">
+      <strong>Correct these parents.</strong> Until then they count as unknown.
+      <ul className="lines">
+        {faults.map(({ ids, says }) => (
+          <li key={says}>
+            {sentence(says)}. <Link to={`/animals/${ids[0]}`}>Open the animal</Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
 }

@@ -1,3 +1,4 @@
+import { stopInWords } from '@hatch-book/core'
 import type { EntryKind, PairingView } from '@hatch-book/contract'
 import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
@@ -9,6 +10,7 @@ import { usePairings } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { MatedWords } from './MatedWords'
 import { PairingHead } from './PairingRooms'
+import { sentence } from './words'
 
 /** A session in front of the tubs: who is together, how long, and one key for each thing seen. */
 export function WatchPage() {
@@ -131,15 +133,23 @@ function Watched({
   const open = p.before.filter((b) => !ticked.has(b))
   const acts: KeyAct[] = together
     ? [
-        {
-          key: 'K',
-          says: lockedAt === null ? 'locked: start the clock' : 'lock ended: write it',
-          main: true,
-          act: () => lock(),
-        },
+        ...(p.seen.includes('locked')
+          ? [
+              {
+                key: 'K',
+                says: lockedAt === null ? 'locked: start the clock' : 'lock ended: write it',
+                main: true,
+                act: () => lock(),
+              },
+            ]
+          : []),
         { key: 'C', says: 'courting', act: () => see('courted', 'courting') },
-        { key: 'S', says: 'spermatophore', act: () => see('spermatophore', 'spermatophore seen') },
-        { key: 'T', says: 'taken up', act: () => see('taken up', 'taken up') },
+        ...(p.seen.includes('spermatophore')
+          ? [
+              { key: 'S', says: 'spermatophore', act: () => see('spermatophore', 'spermatophore seen') },
+              { key: 'T', says: 'taken up', act: () => see('taken up', 'taken up') },
+            ]
+          : []),
         { key: 'X', says: 'attacked', act: () => see('attacked', 'attacked') },
         { key: 'N', says: 'ignored', act: () => see('ignored', 'ignored') },
         { key: 'P', says: 'parted', act: () => see('separated', 'parted') },
@@ -155,7 +165,7 @@ function Watched({
       ]
   return (
     <article
-      className={`card ${p.mustStop || p.next.says.startsWith('part them now') || p.next.says.startsWith('take him out') ? 'trouble' : 'now'}`}
+      className={`card ${p.mustStop ? 'trouble' : 'now'}`}
       aria-label={`${p.female.tag} × ${p.male.tag}`}
     >
       <div className="top">
@@ -165,9 +175,9 @@ function Watched({
         <span className="quiet">{p.species}</span>
         <span className="place">{p.female.place}</span>
       </div>
-      {p.mustStop && (
+      {p.mustStop && p.step !== 'part now' && (
         <p className="note bad" role="alert">
-          <strong>Take {p.female.tag} out: the trial is over.</strong> {p.mustStop}.
+          <strong>{sentence(stopInWords(p.mustStop))}.</strong>
         </p>
       )}
       <p style={{ fontSize: 24, fontWeight: 700, margin: '6px 0 2px' }}>

@@ -5,7 +5,7 @@ import {
   knowsTrait,
   locusOf,
   numberExpected,
-  orderPedigree,
+  soundPedigree,
   phenotypeTable,
   scoreExpected,
   wantedChance,
@@ -39,8 +39,7 @@ export interface ReckonedCross {
 
 const ROWS_SHOWN = 16
 
-export const pedigreeOfScene = (scene: Scene): OrderedPedigree =>
-  orderPedigree(scene.pedigree, (id) => scene.pedigree.find((p) => p.id === id)?.tag ?? '?')
+export const pedigreeOfScene = (scene: Scene): OrderedPedigree => soundPedigree(scene.pedigree).pedigree
 
 /** What the species' own figure weighs against her earlier clutches: as much as so many of them. */
 const SPECIES_WEIGHT = 2

@@ -4,7 +4,7 @@ import {
   kinship,
   meanKinship,
   newBlood,
-  orderPedigree,
+  soundPedigree,
   type Founders,
   type NewBlood,
   type PedigreeAnimal,
@@ -31,8 +31,7 @@ export interface KinReckoned {
 
 /** Everything that follows from who descends from whom: for a worker, since a book may hold a hundred thousand. */
 export function reckonKin({ animals, group, dams, sires, young }: KinInput): KinReckoned {
-  const tags = new Map(animals.map((a) => [a.id, a.tag]))
-  const pedigree = orderPedigree(animals, (id) => tags.get(id) ?? '?')
+  const { pedigree } = soundPedigree(animals)
   const coefficients = inbreedingInOrder(pedigree)
   return {
     inbreeding: new Map(pedigree.ids.map((id, i) => [id, coefficients[i]!])),

@@ -82,6 +82,8 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
       return `looked at: ${p.sign}, ${p.seen ? 'seen' : 'not seen'}${note}`
     case 'moulted':
       return `moulted${p.adult ? ', adult now' : p.stage ? ` to ${p.stage}` : ''}${note}`
+    case 'stage reached':
+      return `reached stage ${p.stage}${note}`
     case 'merged':
       return `the record ${p.tag} counts here`
     case 'noted':

@@ -181,6 +181,9 @@ function Mark({ cx = 0, cy = 0, payload }: { cx?: number; cy?: number; payload?:
   )
 }
 
+/** Weighings that scatter by more than this tell of slips, not of an animal. */
+const WILD = 0.3
+
 /** What the curve says: where it is going, among whom it stands, what was set aside. */
 function GrowthInWords({ page }: { page: AnimalPage }) {
   const figures = useFigures()
@@ -194,7 +197,9 @@ function GrowthInWords({ page }: { page: AnimalPage }) {
   const light = wantedGrams !== null && (animal.grams ?? 0) < wantedGrams
   return (
     <p className="small" style={{ marginTop: 6 }}>
-      Weighings scatter by {(growth.noise * 100).toFixed(1)} % round the curve.{' '}
+      {growth.noise > WILD
+        ? 'These weights do not fit one curve. Check them for typing errors. '
+        : `Weighings scatter by ${(growth.noise * 100).toFixed(1)} % round the curve. `}
       {light &&
         (growth.reaches
           ? `It reaches ${figures.grams(wantedGrams)} about ${figures.day(growth.reaches.likely)}, ${

@@ -1,10 +1,11 @@
 import type { AnimalPage, AnimalRow } from '@hatch-book/contract'
-import { Button, Input, InputNumber, Segmented } from 'antd'
+import { Button, Input, Segmented } from 'antd'
 import { useState } from 'react'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { Keys } from './Keys'
 import { WeightForm } from './WeightForm'
+import { MassInput } from './MassInput'
 
 type Form = 'weigh' | 'sex' | 'problem' | 'note' | 'meal' | null
 
@@ -80,14 +81,16 @@ function MealForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
   const { write } = useLog()
   const figures = useFigures()
   const [prey, setPrey] = useState('')
-  const [grams, setGrams] = useState<number | null>(null)
+  const [grams, setGrams] = useState('')
   const [outcome, setOutcome] = useState('taken')
+  const read = figures.readGrams(grams)
   const save = async () => {
+    if (figures.weightFault(grams) !== null) return
     const payload = {
       outcome: outcome === 'refused' ? 'refused' : 'taken',
       ...(outcome === 'helped' ? { assisted: true } : {}),
       ...(prey.trim() ? { prey: prey.trim() } : {}),
-      ...(grams ? { grams: figures.toGrams(grams) } : {}),
+      ...(read === null ? {} : { grams: read }),
     }
     if (
       await write(
@@ -120,10 +123,9 @@ function MealForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
           onChange={(e) => setPrey(e.target.value)}
           autoFocus
         />
-        <InputNumber
+        <MassInput
           aria-label="prey weight"
           placeholder={`each, ${figures.weightUnit}`}
-          min={0.01}
           value={grams}
           onChange={setGrams}
           style={{ width: 120 }}

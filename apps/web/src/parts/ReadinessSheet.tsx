@@ -118,6 +118,8 @@ export function OverruleForm({
       style={{ marginTop: 14 }}
       onSubmit={(e) => {
         e.preventDefault()
+        // It may stand over another form, which must not take it for its own.
+        e.stopPropagation()
         void save()
       }}
     >

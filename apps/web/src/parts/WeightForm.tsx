@@ -1,4 +1,4 @@
-import { words, type AnimalRow } from '@hatch-book/contract'
+import type { AnimalRow } from '@hatch-book/contract'
 import { CONDITION_SCORES, conditionInWords, type WeightContext } from '@hatch-book/core'
 import { Button, Input, Segmented } from 'antd'
 import { useState } from 'react'
@@ -27,15 +27,10 @@ export function WeightForm({
   const [context, setContext] = useState<WeightContext>('empty')
   const [condition, setCondition] = useState<number | null>(null)
   const [says, setSays] = useState('')
-  const number = Number(typed.trim().replace(',', '.'))
-  const grams = typed.trim() === '' || !Number.isFinite(number) ? null : figures.toGrams(number)
+  const grams = figures.readGrams(typed)
   const change = grams !== null && animal.grams ? grams / animal.grams - 1 : 0
   const save = async () => {
-    if (grams === null)
-      return setSays(
-        typed.trim() === '' ? 'write the weight' : `'${typed.trim()}' is not a weight: write it in figures`,
-      )
-    if (!(grams > 0) || grams > 100_000) return setSays(words.grams)
+    if (grams === null) return setSays(figures.weightFault(typed) ?? 'write the weight')
     setSays('')
     const payload = {
       grams: Math.round(grams * 100) / 100,

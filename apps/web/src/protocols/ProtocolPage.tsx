@@ -1,4 +1,4 @@
-import type { ProtocolPage as Page, VerdictChanges } from '@hatch-book/contract'
+import type { ProtocolPage as Page, EditionEffects } from '@hatch-book/contract'
 import { SECTIONS, questionsOf, type ProtocolScope, type ProtocolSettings } from '@hatch-book/core'
 import { useQuery } from '@tanstack/react-query'
 import { Segmented, Select } from 'antd'
@@ -41,7 +41,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
   const may = useMay()
   const [params, setParams] = useSearchParams()
   const [draft, setDraft] = useState<ProtocolSettings | null>(null)
-  const [saved, setSaved] = useState<VerdictChanges | null>(null)
+  const [saved, setSaved] = useState<EditionEffects | null>(null)
   const settings = draft ?? page.settings
   const { figures, sources } = figuresUnder(page, settings)
   const faults = faultsOf(page, settings)

@@ -1,9 +1,10 @@
-import type { ProtocolPage, VerdictChanges } from '@hatch-book/contract'
+import type { ProtocolPage, EditionEffects } from '@hatch-book/contract'
 import type { ProtocolSettings } from '@hatch-book/core'
 import { App, Button, Input } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { withDays } from '../parts/Reasons'
+import { sayEffects } from '../parts/effectsInWords'
 import { Verdict } from '../parts/Verdict'
 import { RefusedError, api, refreshBook } from '../shell/api'
 import { useFigures } from '../shell/figures'
@@ -19,12 +20,12 @@ export function SaveBar({
   page: ProtocolPage
   draft: ProtocolSettings
   blocked: boolean
-  onSaved(changes: VerdictChanges): void
+  onSaved(changes: EditionEffects): void
   onDiscard(): void
 }) {
   const { notification } = App.useApp()
   const [reason, setReason] = useState('')
-  const [trial, setTrial] = useState<VerdictChanges | null>(null)
+  const [trial, setTrial] = useState<EditionEffects | null>(null)
   const [says, setSays] = useState('')
   const body = {
     scope: page.scope,
@@ -36,7 +37,7 @@ export function SaveBar({
   const ask = async (path: 'trial' | 'editions') => {
     setSays('')
     try {
-      return await api.send<VerdictChanges>('POST', `/api/protocols/${page.id}/${path}`, body)
+      return await api.send<EditionEffects>('POST', `/api/protocols/${page.id}/${path}`, body)
     } catch (error) {
       setSays(error instanceof RefusedError ? error.problem.detail : 'The server does not answer.')
       return null
@@ -47,7 +48,7 @@ export function SaveBar({
     if (!changes) return
     notification.success({
       title: `Edition ${page.edition + 1} is in force`,
-      description: `${changes.changes.length} of ${changes.judged} verdicts changed.`,
+      description: sayEffects(changes),
     })
     onSaved(changes)
     await refreshBook()
@@ -84,29 +85,56 @@ export function SaveBar({
   )
 }
 
-/** Verdicts that differ, each with where it stood and why it stands otherwise now. */
-export function Changes({ changes }: { changes: VerdictChanges }) {
+/** What differs, each with how it stood and how it stands now. */
+export function Changes({ changes: effects }: { changes: EditionEffects }) {
   const figures = useFigures()
+  const { changes, stages, work } = effects
+  const link = (id: string, tag: string) => (
+    <Link className="tag" to={`/animals/${id}`}>
+      {tag}
+    </Link>
+  )
   return (
     <div style={{ marginTop: 10 }} role="status">
-      <p>
-        {changes.changes.length === 0
-          ? `None of the ${changes.judged} verdicts changes.`
-          : `${changes.changes.length} of ${changes.judged} verdicts change:`}
-      </p>
+      <p>{sayEffects(effects)}</p>
       <ul className="lines">
-        {changes.changes.map((c) => (
+        {changes.map((c) => (
           <li key={c.id} className="between">
-            <Link className="tag" to={`/animals/${c.id}`}>
-              {c.tag}
-            </Link>
+            {link(c.id, c.tag)}
             <span className="small">
               <Verdict verdict={c.to as 'ready'} /> instead of {c.from}
               {c.because && <span className="quiet">: {withDays(c.because, figures.day)}</span>}
             </span>
           </li>
         ))}
+        {stages.map((s) => (
+          <li key={`stage ${s.id}`} className="between">
+            {link(s.id, s.tag)}
+            <span className="small">
+              {s.to} instead of {s.from}
+            </span>
+          </li>
+        ))}
+        {work.shown.map((w, i) => (
+          <li key={`work ${i}`} className="between">
+            <span>
+              {w.name}: {w.says}
+            </span>
+            <span className="small">
+              {w.to === null
+                ? `no longer due (was ${figures.day(w.from!)})`
+                : w.from === null
+                  ? `new: due ${figures.day(w.to)}`
+                  : w.from === w.to
+                    ? `${figures.day(w.to)}, within a different window`
+                    : `${figures.day(w.to)} instead of ${figures.day(w.from)}`}
+            </span>
+          </li>
+        ))}
       </ul>
+      {work.count > work.shown.length && (
+        <p className="small quiet">And {(work.count - work.shown.length).toLocaleString('en')} more.</p>
+      )}
     </div>
   )
 }

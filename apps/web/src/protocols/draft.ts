@@ -45,7 +45,7 @@ export function faultsOf(page: ProtocolPage, settings: ProtocolSettings): Record
   return Object.fromEntries(
     Object.entries(settings.figures).flatMap(([key, set]) => {
       const figure = page.document.figures[key]
-      const says = figure ? figureFault(figure, set) : null
+      const says = figure ? figureFault(figure, set, key) : null
       return says ? [[key, says]] : []
     }),
   )

@@ -1,5 +1,5 @@
 import type { AnimalRow } from '@hatch-book/contract'
-import type { ReadinessVerdict } from '@hatch-book/core'
+import { stopInWords, type ReadinessVerdict } from '@hatch-book/core'
 import { Button, Segmented } from 'antd'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -94,14 +94,16 @@ export function ReadinessPage() {
   )
 }
 
-/** Trials whose stop rule has spoken. */
+/** Pairs that must be parted, and trials that must stop. */
 function Trials() {
   const { data } = usePairings()
   const must = (data ?? []).filter((p) => p.mustStop)
   return must.map((p) => (
     <p key={p.id} className="note" role="alert">
-      <strong>Take {p.female.tag} out:</strong> the trial with {p.male.tag} must stop, she {p.mustStop}.{' '}
-      <Link to={`/pairing/${p.id}`}>the pairing</Link>
+      <strong>
+        {p.female.tag} × {p.male.tag}:
+      </strong>{' '}
+      {stopInWords(p.mustStop!)}. <Link to={`/pairing/${p.id}`}>the pairing</Link>
     </p>
   ))
 }

@@ -1,4 +1,5 @@
-import type { ProtocolPage, ReviewProposal, VerdictChanges } from '@hatch-book/contract'
+import { sayEffects } from '../parts/effectsInWords'
+import type { ProtocolPage, ReviewProposal, EditionEffects } from '@hatch-book/contract'
 import { App, Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -21,15 +22,14 @@ export function Proposals({ proposals }: { proposals: readonly ReviewProposal[] 
         ...page.settings,
         figures: { ...page.settings.figures, [p.key]: { value: p.to, low: p.low, high: p.high } },
       }
-      const { changes } = await api.send<VerdictChanges>('POST', `/api/protocols/${p.protocolId}/editions`, {
+      const effects = await api.send<EditionEffects>('POST', `/api/protocols/${p.protocolId}/editions`, {
         ...{ scope: 'species', of: '', basedOn: p.basedOn, settings },
         reason: `From the review: ${p.because}`.slice(0, 1000),
       })
       await refreshBook()
       notification.success({
         title: `${p.species}: ${p.label} is ${p.to} from now on`,
-        description:
-          changes.length > 0 ? `${changes.length} verdicts are others now.` : 'No verdict changes by it.',
+        description: sayEffects(effects),
       })
     } catch (refused) {
       notification.error({ title: 'Not taken over', description: (refused as RefusedError).problem.detail })

@@ -23,12 +23,11 @@ export function WeightField({
   const figures = useFigures()
   const [typed, setTyped] = useState(first)
   const [says, setSays] = useState('')
-  const value = Number(typed.replace(',', '.'))
-  const grams = typed.trim() !== '' && Number.isFinite(value) && value > 0 ? figures.toGrams(value) : null
+  const grams = figures.readGrams(typed)
   const change = grams !== null && lastGrams !== null ? grams - lastGrams : null
   const [sure, setSure] = useState('')
   const save = () => {
-    if (grams === null) return setSays('a weight is a number above 0')
+    if (grams === null) return setSays(figures.weightFault(typed) ?? 'write the weight')
     const times = lastGrams === null ? 1 : grams / lastGrams
     if ((times > MOST_GAIN || times < MOST_LOSS) && sure !== typed) {
       setSure(typed)

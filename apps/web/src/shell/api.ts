@@ -23,7 +23,11 @@ const OFFLINE: Problem = {
 async function ask<T>(path: string, init: RequestInit): Promise<T> {
   const reply = await fetch(path, { credentials: 'same-origin', ...init }).catch(() => null)
   if (!reply) throw new RefusedError(OFFLINE)
-  if (reply.ok) return (await reply.json()) as T
+  // Cut off in the middle of an answer, nobody knows what was done: the same as no answer at all.
+  if (reply.ok)
+    return (await reply.json().catch(() => {
+      throw new RefusedError(OFFLINE)
+    })) as T
   const problem = (await reply.json().catch(() => ({
     ...OFFLINE,
     status: reply.status,

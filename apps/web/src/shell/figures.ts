@@ -1,4 +1,4 @@
-import type { Quantity } from '@hatch-book/core'
+import { readMass, type Quantity } from '@hatch-book/core'
 import { useMemo } from 'react'
 import { useSession } from './session'
 
@@ -21,8 +21,10 @@ export interface Figures {
   quantity(quantity: Quantity): string
   weightUnit: string
   temperatureUnit: string
-  /** From what is typed in the book's unit to SI. */
-  toGrams(typed: number): number
+  /** Reads a weight as it is typed, in the book's unit or with its own behind it, in grams; null where nothing is, or nothing that can be read. */
+  readGrams(typed: string): number | null
+  /** Why what is typed is no weight; null where it is one, or nothing. */
+  weightFault(typed: string): string | null
   zone: string
 }
 
@@ -101,7 +103,14 @@ export function figuresOf(
     },
     weightUnit: book.weightUnit,
     temperatureUnit: fahrenheit ? '°F' : '°C',
-    toGrams: (typed) => (ounces ? typed * GRAMS_PER_OUNCE : typed),
+    readGrams: (typed) => {
+      const read = readMass(typed, book.weightUnit)
+      return 'value' in read ? read.value : null
+    },
+    weightFault: (typed) => {
+      const read = readMass(typed, book.weightUnit)
+      return 'says' in read ? read.says : null
+    },
     zone: book.zone,
   }
 }

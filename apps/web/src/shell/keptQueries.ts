@@ -1,5 +1,5 @@
 import type { Session } from '@hatch-book/contract'
-import { dehydrate, hydrate, type DehydratedState } from '@tanstack/react-query'
+import { dehydrate, hydrate, type DehydratedState, type QueryClient } from '@tanstack/react-query'
 import { queries } from './api'
 import { deviceStore } from './deviceStore'
 
@@ -23,6 +23,38 @@ const OLDEST_MS = 14 * 86_400_000
 
 const store = deviceStore('queries')
 
+interface Stored {
+  /** When the server last said anything of it, ms. */
+  at: number
+  /** The shapes it is of; none in what was stored before there were any. */
+  shapes?: string
+  state: DehydratedState
+}
+
+/**
+ * The last good answers, as they are stored. A question that could not be asked again keeps the answer it had: without a signal every one
+ * fails, and what was known must open the program the next time too.
+ */
+export function lastGood(client: QueryClient): Pick<Stored, 'at' | 'state'> {
+  const state = dehydrate(client, {
+    shouldDehydrateQuery: (q) => q.state.data !== undefined && KEPT.includes(String(q.queryKey[0])),
+  })
+  return {
+    at: Math.max(0, ...state.queries.map((q) => q.state.dataUpdatedAt)),
+    state: {
+      ...state,
+      queries: state.queries.map((q) => ({
+        ...q,
+        state: {
+          ...q.state,
+          ...{ status: 'success', error: null, fetchStatus: 'idle' },
+          ...{ fetchFailureCount: 0, fetchFailureReason: null, errorUpdateCount: 0 },
+        },
+      })),
+    },
+  }
+}
+
 /** Forgets all of it, in memory too: somebody signs out, and the device may be anybody's. */
 export async function forgetQueries(to = '/sign-in'): Promise<void> {
   await store.del(NAME)
@@ -31,8 +63,9 @@ export async function forgetQueries(to = '/sign-in'): Promise<void> {
 
 /** Puts back what the server last said, so that the program opens with no signal; then keeps it up to date on this device. */
 export async function keepQueries(): Promise<void> {
-  const kept = await store.get<{ at: number; state: DehydratedState }>(NAME)
-  if (kept && Date.now() - kept.at < OLDEST_MS) {
+  const kept = await store.get<Stored>(NAME)
+  // After an upgrade that changed what replies look like, old ones are not drawn.
+  if (kept && kept.shapes === __SHAPES__ && Date.now() - kept.at < OLDEST_MS) {
     hydrate(queries, kept.state)
     // However lately it was kept, something may have been written since: every view asks again.
     void queries.invalidateQueries()
@@ -42,10 +75,7 @@ export async function keepQueries(): Promise<void> {
     timer = undefined
     // Before somebody signs in there is nothing to keep, least of all that nobody is there.
     if (!queries.getQueryData<Session>(['session'])?.member) return
-    const state = dehydrate(queries, {
-      shouldDehydrateQuery: (q) => q.state.status === 'success' && KEPT.includes(String(q.queryKey[0])),
-    })
-    void store.set(NAME, { at: Date.now(), state })
+    void store.set(NAME, { ...lastGood(queries), shapes: __SHAPES__ })
   }
   queries.getQueryCache().subscribe(({ type }) => {
     if (type !== 'updated' && type !== 'added') return

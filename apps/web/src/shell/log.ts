@@ -42,8 +42,6 @@ interface WriteOptions {
   /** Says nothing over the view, and waits for no view to be asked for again. */
   quiet?: boolean
   device?: string
-  /** Entries that a larger act wrote just before: taken back together with these. */
-  beside?: EntryInput[]
   /** Called as soon as the server has kept it: what the hand holds changes then, not when the views have followed. */
   onKept?(entryIds: string[]): void
 }
@@ -123,7 +121,7 @@ export function useLog() {
     async (
       items: ToWrite[],
       says: string,
-      { quiet = false, device = 'web', beside = [], onKept }: WriteOptions = {},
+      { quiet = false, device = 'web', onKept }: WriteOptions = {},
     ): Promise<boolean> => {
       const entries: EntryInput[] = items.map(
         ({ kind, subject, payload = {}, at = latest.current(), precision = 'minute' }) => ({
@@ -140,11 +138,10 @@ export function useLog() {
       try {
         done = entries.length > 0 ? await post(entries, says, who) : 'sent'
       } catch (error) {
-        if (beside.length > 0) useUndoStore.getState().push({ entries: beside, says })
         refused(error)
         return false
       }
-      useUndoStore.getState().push({ entries: [...beside, ...entries], says })
+      useUndoStore.getState().push({ entries, says })
       onKept?.(entries.map((e) => e.id))
       // Where a view shows what was written itself, a note over it would only be in the way.
       if (!quiet)

@@ -15,6 +15,8 @@ export interface Act {
   entries: EntryInput[]
   /** Why the server did not take it; empty while it waits. */
   refused: string
+  /** How often the server stumbled over it. */
+  stumbles?: number
 }
 
 /** Somebody else wrote the same of the same while this device had no signal. */
@@ -49,8 +51,12 @@ export type Who = Pick<Act, 'bookId' | 'memberId'>
 export const isWaiting = (act: Act, who: Who) =>
   act.refused === '' && act.bookId === who.bookId && act.memberId === who.memberId
 
+/** Whether the server did not say yes or no: what was sent may not have arrived, and is sent again under the same names. */
 export const isNoAnswer = (error: unknown) =>
-  error instanceof RefusedError && [0, 502, 503, 504].includes(error.problem.status)
+  error instanceof RefusedError && (error.problem.status === 0 || error.problem.status >= 500)
+/** A server that stumbles over the same act again and again is not asked for ever; the others go on. */
+const MOST_STUMBLES = 5
+const isStumble = (error: unknown) => error instanceof RefusedError && error.problem.status === 500
 
 /** Reads what an earlier visit kept. */
 const restored = (async () => {
@@ -110,7 +116,7 @@ export async function drop(id: string): Promise<void> {
 export async function tryAgain(id: string, who: Who): Promise<void> {
   const act = useOutbox.getState().acts.find((a) => a.id === id)
   if (!act) return
-  await keep({ ...act, refused: '' })
+  await keep({ ...act, refused: '', stumbles: 0 })
   await sendKept(who)
 }
 
@@ -140,6 +146,7 @@ async function sendAll(who: Who): Promise<void> {
     } catch (error) {
       if (isNoAnswer(error) || !(error instanceof RefusedError)) {
         change(() => ({ answers: false }))
+        if (isStumble(error)) await stumbled(together[0]!)
         break
       }
       // One of them is at fault: each by itself, so that only that one stays.
@@ -149,12 +156,25 @@ async function sendAll(who: Who): Promise<void> {
   if (sent > 0) await queries.invalidateQueries()
 }
 
-/** As many acts as go into one request. */
+/** Over one act of several the server stumbled, and nobody knows which: the first is tried alone next, and put aside in the end. */
+async function stumbled(act: Act): Promise<void> {
+  const stumbles = (act.stumbles ?? 0) + 1
+  await keep({
+    ...{ ...act, stumbles },
+    refused:
+      stumbles < MOST_STUMBLES
+        ? ''
+        : 'The server failed to write this five times. It is kept on this device.',
+  })
+}
+
+/** As many acts as go into one request; one that the server stumbled over goes alone. */
 function fitting(acts: readonly Act[]): Act[] {
   let entries = 0
   return acts.filter((a, i) => {
     entries += a.entries.length
-    return i === 0 || entries <= MOST_AT_ONCE
+    const alone = acts[0]!.stumbles ?? 0
+    return i === 0 || (alone === 0 && entries <= MOST_AT_ONCE)
   })
 }
 

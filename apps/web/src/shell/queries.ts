@@ -7,7 +7,7 @@ import type {
   Colonies,
   Entry,
   Ladder,
-  PairingView,
+  PairingList,
   Place,
   PlacePhotos,
   Probe,
@@ -49,11 +49,15 @@ export const useCohorts = () =>
   useQuery({ queryKey: ['cohorts'], queryFn: () => api.get<Cohorts>('/api/cohorts') })
 export const useColonies = () =>
   useQuery({ queryKey: ['colonies'], queryFn: () => api.get<Colonies>('/api/colonies') })
-export const usePairings = () =>
-  useQuery({
-    queryKey: ['pairings'],
-    queryFn: () => api.get<{ pairings: PairingView[] }>('/api/pairings').then((r) => r.pairings),
-  })
+const PAIRINGS = {
+  queryKey: ['pairings'],
+  queryFn: () => api.get<PairingList>('/api/pairings'),
+}
+export const usePairings = () => useQuery({ ...PAIRINGS, select: pairingsOf })
+const pairingsOf = ({ pairings }: PairingList) => pairings
+/** Parents that cannot be; their relations are left out until somebody puts them right. */
+export const usePedigreeFaults = () => useQuery({ ...PAIRINGS, select: faultsOf })
+const faultsOf = ({ faults }: PairingList) => faults
 /** Females that are coming into season, and when they are expected to be receptive. */
 export const useReceptive = () =>
   useQuery({

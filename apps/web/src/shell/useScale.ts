@@ -53,7 +53,7 @@ export function useScale(scale: ScaleView | null): { state: ScaleState; taken():
       // A bridge that was started anew counts from zero again.
       const before = samples.current.at(-1)
       if (before && last.atMs < before.atMs) samples.current = []
-      samples.current = [...samples.current, ...heard].filter((s) => s.atMs > last.atMs - KEPT_MS)
+      samples.current = keptOf([...samples.current, ...heard])
       setState(stateOf())
     }
     return () => {
@@ -89,6 +89,19 @@ export function useScale(scale: ScaleView | null): { state: ScaleState; taken():
   }, [])
   return { state, taken }
 }
+
+/** The last seconds, and, where something has stood on it for longer than those, what the empty pan showed before. */
+function keptOf(all: readonly ScaleSample[]): ScaleSample[] {
+  const since = all.at(-1)!.atMs - KEPT_MS
+  const first = all.findIndex((s) => s.atMs > since)
+  const recent = all.slice(Math.max(0, first))
+  const loaded = PAN_SHARE * Math.max(...recent.map((s) => s.grams).filter(Number.isFinite))
+  const isLoaded = recent.every((s) => !(s.grams < loaded))
+  const pan = isLoaded ? all.slice(0, Math.max(0, first)).filter((s) => s.grams < loaded) : []
+  return [...pan.slice(-PAN_SAMPLES), ...recent]
+}
+const PAN_SHARE = 0.25
+const PAN_SAMPLES = 60
 
 /** Tells the scale's bridge who comes next. */
 export function useAwaited(scale: ScaleView | null, animalId: string | null): void {

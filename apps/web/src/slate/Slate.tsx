@@ -1,13 +1,13 @@
-import { completeSlate, parseSlate, type SlateEntry, type SlateLine } from '@hatch-book/core'
+import { beginOfLastWord, completeSlate, parseSlate, type SlateEntry, type SlateLine } from '@hatch-book/core'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
-import { api, RefusedError } from '../shell/api'
+import { api, refreshBook, RefusedError } from '../shell/api'
 import { useFigures } from '../shell/figures'
-import { useLog } from '../shell/log'
+import { rememberWritten, useLog } from '../shell/log'
 import { useAnimals } from '../shell/queries'
 import { useSession } from '../shell/session'
-import { clutchDraft, resolveLine, type Resolved } from './resolve'
+import { foundEntry, resolveLine, slateBatch, type Resolved } from './resolve'
 import { useNames } from './useNames'
 
 /** What stands on the slate stays there until it is written, whatever happens to the browser. */
@@ -26,6 +26,7 @@ export default function Slate({ onClose }: { onClose(): void }) {
   const field = useRef<HTMLTextAreaElement>(null)
   const [says, setSays] = useState('')
   const [busy, setBusy] = useState(false)
+  const prepared = useRef<({ text: string } & ReturnType<typeof slateBatch>) | null>(null)
   const lines = useMemo<Read[]>(
     () =>
       known
@@ -40,37 +41,37 @@ export default function Slate({ onClose }: { onClose(): void }) {
   useEffect(() => field.current?.focus(), [])
   const readable = lines.filter((l) => l.entries.length > 0 && l.resolved.problem === '')
   const complete = (word: string) => {
-    set(`${text.replace(/[\wÀ-ÖØ-öø-ÿ]*$/, word)} `)
+    set(`${text.slice(0, beginOfLastWord(text))}${word} `)
     field.current?.focus()
+  }
+  /** Clutches and lines in one request, under names that stay the same until it is known that they were written. */
+  const writeWithClutches = async (told: string): Promise<boolean> => {
+    if (prepared.current?.text !== text)
+      prepared.current = { text, ...slateBatch(readable.map((l) => l.resolved)) }
+    const { clutches, entries } = prepared.current
+    try {
+      await api.send('POST', '/api/slate', { clutches, entries })
+    } catch (error) {
+      const detail = error instanceof RefusedError ? error.problem.detail : 'The slate could not be written.'
+      setSays(`${detail} Nothing of it was written.`)
+      return false
+    }
+    prepared.current = null
+    rememberWritten([...clutches.map(foundEntry), ...entries], told)
+    await refreshBook()
+    return true
   }
   const save = async () => {
     if (readable.length === 0 || busy) return
     setBusy(true)
-    const beside = []
-    try {
-      for (const { resolved } of readable) {
-        if (!resolved.clutch) continue
-        const draft = clutchDraft(resolved.clutch)
-        await api.send('POST', '/api/clutches', draft)
-        beside.push({
-          ...{
-            id: draft.entryId,
-            kind: 'clutch found' as const,
-            subject: { type: 'clutch' as const, id: draft.id },
-          },
-          ...{ at: draft.foundAt, payload: { eggs: draft.eggs.length } },
-        })
-      }
-    } catch (error) {
-      setBusy(false)
-      return setSays(error instanceof RefusedError ? error.problem.detail : 'The eggs could not be written.')
-    }
     const writes = readable.flatMap((l) => l.resolved.writes)
     const told =
       readable.length === 1
         ? readable[0]!.entries.map((e) => e.says).join(', ')
         : `${readable.length} lines of the slate`
-    const done = await write(writes, told, { device: 'slate', beside })
+    const done = readable.some((l) => l.resolved.clutch)
+      ? await writeWithClutches(told)
+      : await write(writes, told, { device: 'slate' })
     setBusy(false)
     if (!done) return
     setSays('')

@@ -1,4 +1,10 @@
-import { newId, type EntryKind, type PairingView, type SubjectType } from '@hatch-book/contract'
+import {
+  newId,
+  type EntryInput,
+  type EntryKind,
+  type PairingView,
+  type SubjectType,
+} from '@hatch-book/contract'
 import { instantOfDay, type SlateEntry } from '@hatch-book/core'
 import type { ToWrite } from '../shell/log'
 
@@ -237,4 +243,23 @@ export const clutchDraft = ({ damId, pairingId, eggs, bad, at, box }: ClutchTold
     id: newId(),
     fate: i >= eggs - bad ? ('infertile' as const) : ('set' as const),
   })),
+})
+
+/** What lines come to as one request: their clutches, and their entries with names of their own. */
+export function slateBatch(lines: readonly Resolved[]) {
+  return {
+    clutches: lines.flatMap((l) => (l.clutch ? [clutchDraft(l.clutch)] : [])),
+    entries: lines.flatMap((l) =>
+      l.writes.map(({ kind, subject, payload = {}, at, precision = 'minute' }): EntryInput => ({
+        ...{ id: newId(), kind, subject, payload, precision, device: 'slate' },
+        at: at!,
+      })),
+    ),
+  }
+}
+
+/** The entry that a found clutch writes, to be taken back by. */
+export const foundEntry = (draft: ReturnType<typeof clutchDraft>): EntryInput => ({
+  ...{ id: draft.entryId, kind: 'clutch found', subject: { type: 'clutch', id: draft.id } },
+  ...{ at: draft.foundAt, payload: { eggs: draft.eggs.length } },
 })

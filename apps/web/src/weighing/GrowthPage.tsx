@@ -228,7 +228,11 @@ function SetAside({ animals }: { animals: readonly GrownAnimal[] }) {
   return (
     <section style={{ marginTop: 16 }}>
       <h2>Weighings off the curve</h2>
-      {rows.length === 0 && <p className="quiet">None: every weighing fits its animal.</p>}
+      {rows.length === 0 && (
+        <p className="quiet">
+          None among the {animals.length} animals with a growth curve. Animals without one are not checked.
+        </p>
+      )}
       <ul className="lines">
         {rows.slice(0, MOST_ROWS).map(({ a, on, grams, off }) => (
           <li key={`${a.id} ${on}`} className="between">

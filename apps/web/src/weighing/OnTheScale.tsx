@@ -103,7 +103,17 @@ export function OnTheScale({
               {Math.abs(change * 100).toFixed(1)} % since {figures.day(animal.weighedOn!)}
             </span>
           )}
-          {reading.zeroGrams !== 0 && ` · tare ${figures.scale(reading.zeroGrams)} taken off`}
+          {reading.underGrams > 0 &&
+            ` · tub of ${figures.scale(reading.underGrams)} ${figures.weightUnit} subtracted`}
+          {reading.underGrams === 0 &&
+            reading.zeroGrams !== 0 &&
+            ` · tare ${figures.scale(reading.zeroGrams)} taken off`}
+        </p>
+      )}
+      {reading && !reading.panSeen && (
+        <p className="note warm" role="alert">
+          The scale was not empty at the start. Is there an untared tub on it? Take everything off and start
+          again.
         </p>
       )}
       <div className="keys" style={{ marginTop: 12 }}>

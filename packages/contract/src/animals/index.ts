@@ -137,6 +137,10 @@ export const AnimalList = v.object({ animals: v.array(AnimalRow) })
 
 export const StageView = v.object({
   name: v.string(),
+  /** All stages of its protocol, from the first on. */
+  all: v.array(v.string()),
+  /** What placed it there, where it was not its evidence. */
+  placedBy: v.nullable(v.picklist(['age', 'weight', 'said'])),
   step: v.number(),
   next: v.nullable(v.string()),
   gate: GateSchema,

@@ -65,6 +65,8 @@ export const CloseSessions = v.object({ which: v.picklist(['others', 'all']) })
 const Code = v.pipe(v.string(), v.trim(), v.regex(/^\d{6}$/, 'write the six figures'))
 export const SecondFactorOffer = v.object({ secret: v.string(), address: v.string() })
 export type SecondFactorOffer = v.InferOutput<typeof SecondFactorOffer>
+/** A second step is set up, or set up anew, only by who knows the password. */
+export const SecondFactorBegin = v.object({ password: Given })
 export const SecondFactorProof = v.object({ code: Code })
 export const SecondFactorEnd = v.object({ password: Given })
 

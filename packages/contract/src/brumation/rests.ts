@@ -150,6 +150,8 @@ export const RestView = v.object({
     reasons: v.array(ReasonSchema),
     overrulable: v.boolean(),
   }),
+  /** Whether it may be put into the cold today, and why not; null once it is in, and of a batch. */
+  goingIn: v.nullable(v.object({ may: v.boolean(), because: v.array(v.string()), earliest: DayOrNull })),
   overruled: v.nullable(
     v.object({ verdict: v.string(), reason: v.string(), by: v.string(), on: DaySchema, entryId: Id }),
   ),
@@ -196,7 +198,8 @@ export const RestBook = v.object({
   cameThrough: v.record(v.string(), v.array(v.array(v.object({ day: v.number(), lost: v.number() })))),
 })
 export type RestBook = Omit<v.InferOutput<typeof RestBook>, 'rules'> & { rules: Record<string, RestRules> }
-export const RestQuery = v.object({ plan: v.optional(Id) })
+/** One plan, or the rests of every plan that is under way. */
+export const RestQuery = v.object({ plan: v.optional(v.union([v.literal('current'), Id])) })
 export const RestSaved = v.object({ planId: Id })
 
 const SurvivalSchema = v.object({

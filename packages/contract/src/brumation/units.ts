@@ -50,12 +50,18 @@ export const UnitRow = v.object({
 export type UnitRow = v.InferOutput<typeof UnitRow>
 export const UnitList = v.object({ units: v.array(UnitRow) })
 
+const Guest = v.object({ restId: Id, tag: v.string(), tub: v.string(), species: v.string() })
+
 export const UnitPage = v.object({
   unit: UnitRow,
   /** What the log is judged over: the trial, or the last two weeks while somebody sleeps in it. */
   judged: v.object({ from: InstantSchema, to: InstantSchema, of: v.picklist(['trial', 'watch']) }),
   proofs: v.array(ProofSchema),
-  sleepers: v.array(v.object({ restId: Id, tag: v.string(), tub: v.string(), species: v.string() })),
+  /** The worst of the proofs for those who sleep in it or are to; null where nobody is. */
+  verdict: v.nullable(v.picklist(['go', 'no-go', 'not yet'])),
+  sleepers: v.array(Guest),
+  /** Who is to sleep in it by a plan. */
+  planned: v.array(Guest),
   setPoints: v.array(v.object({ at: InstantSchema, celsius: Celsius })),
   /** All alarms of the last half year, open ones first. */
   alarms: v.array(AlarmSchema),

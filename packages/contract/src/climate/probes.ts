@@ -3,6 +3,9 @@ import { Celsius, Id, InstantSchema, Share } from '../common'
 import { AlarmSchema } from './alarms'
 
 /** Without either: the last two weeks. */
+/** Readings that were kept come late, but not by more than this. */
+const MOST_SECONDS_AGO = 10 * 366 * 86_400
+
 export const SeriesQuery = v.object({ from: v.optional(InstantSchema), to: v.optional(InstantSchema) })
 /** A stretch of a probe's log drawn small: the extremes and the mean of each step, in columns. */
 export const Series = v.object({
@@ -26,7 +29,10 @@ export const ReadingBatch = v.object({
     v.array(
       v.object({
         celsius: Celsius,
-        secondsAgo: v.optional(v.pipe(v.number(), v.minValue(0)), 0),
+        secondsAgo: v.optional(
+          v.pipe(v.number(), v.minValue(0), v.maxValue(MOST_SECONDS_AGO, 'at most ten years ago')),
+          0,
+        ),
         /** Relative humidity, 0 to 1, of a probe that measures it. */
         humidity: v.optional(v.nullable(Share), null),
       }),

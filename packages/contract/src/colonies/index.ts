@@ -83,6 +83,8 @@ export type ColonyView = v.InferOutput<typeof ColonyView>
 export const Colonies = v.object({
   today: DaySchema,
   colonies: v.array(ColonyView),
+  /** Those of which nothing can be reckoned, and why. */
+  broken: v.array(v.object({ id: Id, name: v.string(), protocolId: Id, says: v.string() })),
   /** Species that may be kept as a colony. */
   species: v.array(v.object({ protocolId: Id, species: v.string(), celsius: v.number() })),
 })

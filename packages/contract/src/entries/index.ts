@@ -3,6 +3,7 @@ import { Id, InstantSchema } from '../common'
 import { ENTRY_KINDS, SUBJECT_TYPES, entryKinds, type EntryKind, type PayloadOf } from './kinds'
 
 export * from './kinds'
+export * from './writers'
 
 /** An entry as a device sends it: the device makes the id, so that sending twice is harmless. */
 export const EntryDraft = v.pipe(
@@ -40,7 +41,7 @@ export type EntryDraft = v.InferOutput<typeof EntryDraft>
 export type EntryInput = v.InferInput<typeof EntryDraft>
 
 export const EntryBatch = v.object({
-  entries: v.pipe(v.array(EntryDraft), v.minLength(1), v.maxLength(500, 'at most 500 entries at once')),
+  entries: v.pipe(v.array(EntryDraft), v.minLength(1), v.maxLength(5000, 'at most 5000 entries at once')),
   /** Kept on a device until now: others may have written the same meanwhile. */
   late: v.optional(v.boolean(), false),
 })
@@ -64,7 +65,9 @@ export type Entry = v.InferOutput<typeof EntrySchema>
 export const EntryList = v.object({ entries: v.array(EntrySchema) })
 export const EntryQuery = v.object({
   subjectId: v.optional(Id),
+  /** Only those before this instant; with the entry that was read last, those of the same instant that follow it too. */
   before: v.optional(InstantSchema),
+  beforeId: v.optional(Id),
   limit: v.optional(v.pipe(v.string(), v.transform(Number), v.integer(), v.minValue(1), v.maxValue(500))),
 })
 /** What was written now, and what was known already (sent twice). */

@@ -120,6 +120,8 @@ export const ENTRY_KINDS = {
     subject: 'animal',
     payload: v.object({ stage: v.optional(Line(40)), adult: v.optional(v.boolean(), false), ...remark }),
   },
+  /** Said by a keeper of one that came half-grown, or by the program where a changed figure would have thrown it back. */
+  'stage reached': { subject: 'animal', payload: v.object({ stage: Line(60), ...remark }) },
   trait: {
     subject: 'animal',
     payload: v.object({

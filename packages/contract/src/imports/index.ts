@@ -62,7 +62,7 @@ export const ImportedList = v.object({
   columns: v.array(
     v.object({
       header: v.string(),
-      /** The first cells that are not empty. */
+      /** Its cells in the first rows, in their order. */
       samples: v.array(v.string()),
     }),
   ),

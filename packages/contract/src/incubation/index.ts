@@ -2,7 +2,7 @@ import { CLUTCH_KINDS, EGG_FATES, HATCHLING_STEPS } from '@hatch-book/core'
 import * as v from 'valibot'
 import { Tag } from '../animals'
 import { DaySchema, Grams, Id, InstantSchema, Note, Reference } from '../common'
-import { EntrySchema } from '../entries'
+import { EntryDraft, EntrySchema } from '../entries'
 
 export * from './planning'
 
@@ -172,6 +172,8 @@ export const ClutchView = v.object({
   fertility: ShareIntervalSchema,
   hatchRate: ShareIntervalSchema,
   forecast: v.nullable(ForecastView),
+  /** Why nothing can be reckoned of it, where its protocol does not let that; null where it does. */
+  fault: v.nullable(v.string()),
 })
 export type ClutchView = v.InferOutput<typeof ClutchView>
 export const ClutchList = v.object({ clutches: v.array(ClutchView) })
@@ -190,6 +192,12 @@ export const ClutchPage = v.object({
       meanC: v.nullable(v.number()),
       setPointC: v.number(),
       warnC: v.object({ low: v.number(), high: v.number() }),
+      /** What the temperatures to come are taken from, and the means of the last days, logged and set. */
+      ahead: v.object({
+        follows: v.picklist(['set point', 'log', 'log and last year']),
+        logC: v.nullable(v.number()),
+        setC: v.nullable(v.number()),
+      }),
       gaps: v.array(v.object({ from: InstantSchema, to: InstantSchema, hours: v.number() })),
     }),
   ),
@@ -285,3 +293,9 @@ export const HatchDraft = v.object({
   ),
 })
 export const Hatched = v.object({ animals: v.array(Reference) })
+
+/** What stands on the slate, written as one: found clutches and entries, all of it or nothing. Sent again under the same names it is there once. */
+export const SlateBatch = v.object({
+  clutches: v.pipe(v.array(ClutchDraft), v.maxLength(200, 'at most 200 clutches at once')),
+  entries: v.pipe(v.array(EntryDraft), v.maxLength(5000, 'at most 5000 entries at once')),
+})

@@ -23,7 +23,17 @@ export const MessageSchema = v.object({
   takenAt: v.nullable(InstantSchema),
 })
 export type Message = v.InferOutput<typeof MessageSchema>
+/** Work that the program does by itself, and how it went last in this book. */
+export const BackgroundJob = v.object({
+  name: v.string(),
+  lastSuccess: v.nullable(InstantSchema),
+  lastFailure: v.nullable(InstantSchema),
+  /** Failures since the last success. */
+  failures: v.number(),
+})
+export type BackgroundJob = v.InferOutput<typeof BackgroundJob>
 export const MessageList = v.object({
+  jobs: v.array(BackgroundJob),
   messages: v.array(MessageSchema),
   /** What whoever asks has chosen. */
   choice: NoticeChoiceSchema,

@@ -1,6 +1,6 @@
 import { BODY_PLANS, CONFIDENCES, FIGURE_UNITS, KEPT_AS, MOST_WORDS, SCOPES } from '@hatch-book/core'
 import * as v from 'valibot'
-import { Id, InstantSchema, Note } from '../common'
+import { DaySchema, Id, InstantSchema, Note } from '../common'
 
 export const ProtocolSummary = v.object({
   id: Id,
@@ -118,8 +118,24 @@ export const VerdictChange = v.object({
   because: v.string(),
 })
 export type VerdictChange = v.InferOutput<typeof VerdictChange>
-export const VerdictChanges = v.object({ judged: v.number(), changes: v.array(VerdictChange) })
-export type VerdictChanges = v.InferOutput<typeof VerdictChanges>
+/** What an edition changes of a book as it stands: verdicts, stages, and the work of the days ahead. */
+export const EditionEffects = v.object({
+  judged: v.number(),
+  changes: v.array(VerdictChange),
+  stages: v.array(v.object({ id: Id, tag: v.string(), from: v.string(), to: v.string() })),
+  work: v.object({
+    count: v.number(),
+    /** From null it comes new, to null it falls away. */
+    shown: v.array(
+      v.object({
+        ...{ name: v.string(), says: v.string() },
+        ...{ from: v.nullable(DaySchema), to: v.nullable(DaySchema) },
+      }),
+    ),
+  }),
+  aheadDays: v.number(),
+})
+export type EditionEffects = v.InferOutput<typeof EditionEffects>
 export const ProtocolBroughtIn = v.object({
   id: Id,
   species: v.string(),

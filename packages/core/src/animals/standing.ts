@@ -71,6 +71,7 @@ export type AnimalEvent =
   | { kind: 'rest check'; payload: { signs: string[] } }
   | { kind: 'warmed'; payload: { because?: string | undefined } }
   | { kind: 'watered'; payload: object }
+  | { kind: 'stage reached'; payload: { stage: string } }
 
 /** One line of the log about an animal. */
 export type AnimalEntry = AnimalEvent & { id: string; at: Instant }
@@ -98,6 +99,10 @@ export function traitsFit(wanted: string, traits: readonly SaidOfTrait[]): boole
 export interface AnimalStanding {
   /** The last entry that was folded in: later ones can be folded onto it. */
   foldedTo: { at: Instant; id: string } | null
+  /** The first entry that was folded in: what came before it nobody wrote down. */
+  firstAt: Instant | null
+  /** The stage that somebody said it has reached. */
+  stageSaid: { stage: string; at: Instant } | null
   sex: Sex
   /** Probability that `sex` is right, 0 to 1. */
   sexCertainty: number
@@ -137,6 +142,8 @@ export interface AnimalStanding {
 
 export const BLANK_STANDING: AnimalStanding = Object.freeze({
   foldedTo: null,
+  firstAt: null,
+  stageSaid: null,
   sex: 'unknown',
   sexCertainty: 0,
   placeId: null,
@@ -183,7 +190,14 @@ export function comesAfter({ foldedTo }: AnimalStanding, { at, id }: { at: Insta
 /** Folds entries that all come after those folded before; the whole log folded at once gives the same. */
 export function foldOnto(standing: AnimalStanding, entries: readonly AnimalEntry[]): AnimalStanding {
   const inOrder = [...entries].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1))
-  return inOrder.reduce((now, e) => ({ ...step(now, e), foldedTo: { at: e.at, id: e.id } }), standing)
+  return inOrder.reduce(
+    (now, e) => ({
+      ...step(now, e),
+      firstAt: now.foldedTo === null ? e.at : now.firstAt,
+      foldedTo: { at: e.at, id: e.id },
+    }),
+    standing,
+  )
 }
 
 function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
@@ -291,6 +305,8 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
         traits: others.toSpliced(place < 0 ? others.length : place, 0, said),
       }
     }
+    case 'stage reached':
+      return { ...now, stageSaid: { stage: entry.payload.stage, at } }
     case 'looked at':
       return { ...now, signs: { ...now.signs, [entry.payload.sign]: { seen: entry.payload.seen, at } } }
     case 'returned':

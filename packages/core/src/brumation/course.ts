@@ -68,7 +68,7 @@ export function restCourse(
   }: { held: boolean; loss: LossRate | null; wakeSigns: string; kind: RestKind },
   today: Day,
 ): RestCourse {
-  const state = stateOf(clock, log, held, today)
+  const state = stateOf(clock, log, { held, kind }, today)
   const last = log.checks.at(-1)
   const inCold = state === 'cooling' || state === 'resting'
   const wakeBecause = inCold ? reasonsToWake(loss, last, wakeSigns) : []
@@ -87,11 +87,23 @@ export function restCourse(
   }
 }
 
-function stateOf(clock: RestClock, log: RestLog, held: boolean, today: Day): RestState {
+/** So long after its time nothing of a rest is waited for any more, days. */
+const SETTLED_DAYS = 21
+
+function stateOf(
+  clock: RestClock,
+  log: RestLog,
+  { held, kind }: { held: boolean; kind: RestKind },
+  today: Day,
+): RestState {
   if (log.diedOn) return 'died'
   if (log.warmedOn) {
     if (log.wokenBecause !== null) return 'woken early'
     if (log.introducedOn) return 'over'
+    // Nobody waters a cocoon, and what was not written down by now is not late any more.
+    const eats = kind === 'cold rest' || kind === 'mild winter'
+    if (today >= (eats ? addDays(clock.edges.introductions, SETTLED_DAYS) : clock.edges['full warmth']))
+      return 'over'
     return log.ateOn || today >= clock.edges['full warmth'] ? 'awake' : 'warming'
   }
   if (log.wentInOn) {

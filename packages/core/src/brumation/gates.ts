@@ -17,17 +17,6 @@ export interface RestFacts extends BreederFacts {
   mayBeGravid: boolean
 }
 
-/** Rules that no reason overrules: what they guard against kills. */
-export const HARD_GATES: readonly string[] = ['presence', 'fast', 'clear gut', 'illness']
-
-export interface RestEligibility {
-  verdict: 'may rest' | 'held back'
-  /** Every gate, those that hold it back first. */
-  reasons: Reason[]
-  /** Whether the keeper may decide against the gates that fail. */
-  overrulable: boolean
-}
-
 const LEAST_CONDITION = 2.5
 const MOST_LOST = 0.05
 const WEIGHT_GOOD_DAYS = 35
@@ -223,7 +212,7 @@ const quarantineGate: Gate = ({ quarantineUntil }, _protocol, _rules, clock) => 
   })
 }
 
-const fastGate: Gate = ({ lastTakenOn, weight }, protocol, rules, clock) => {
+const fastGate: Gate = ({ lastTakenOn, weight }, protocol, rules, clock, on) => {
   const fast = fastFor(rules, weight?.grams ?? null)
   if (fast.least === 0 || rules.kind !== 'cold rest') return null
   const base = {
@@ -232,8 +221,15 @@ const fastGate: Gate = ({ lastTakenOn, weight }, protocol, rules, clock) => {
     origin: originOf(protocol, 'cooling.lastMealDays'),
     wanted: { value: fast.least, unit: 'd' as const },
   }
-  if (!lastTakenOn || lastTakenOn >= clock.edges['step down'])
-    return reason({ ...base, standing: 'holds', note: 'no meal stands in the way' })
+  if (!lastTakenOn)
+    return on < clock.edges['last meal']
+      ? reason({ ...base, standing: 'holds', note: `its last meal is due on ${clock.edges['last meal']}` })
+      : reason({
+          ...base,
+          standing: 'unknown',
+          note: 'no meal is on record',
+          change: 'write when it last ate, as near as you know',
+        })
   const days = daysBetween(lastTakenOn, clock.edges['step down'])
   const earliest = addDays(lastTakenOn, fast.least)
   const late = days < fast.least
@@ -242,13 +238,16 @@ const fastGate: Gate = ({ lastTakenOn, weight }, protocol, rules, clock) => {
     standing: late ? 'fails' : 'holds',
     have: { value: days, unit: 'd' },
     margin: days - fast.least,
-    note: late ? `fed too late: last meal ${lastTakenOn}` : `last meal ${lastTakenOn}`,
+    note: late
+      ? `fed on ${lastTakenOn}, and at ${Math.round(clock.holdC.typical)}\u00a0°C food left in the gut rots: ${fast.least} days without food first`
+      : `last meal ${lastTakenOn}`,
     change: late ? 'begin later' : '',
     expected: late ? { from: earliest, to: earliest } : null,
   })
 }
 
 const gutGate: Gate = ({ droppings, lastTakenOn }, protocol, rules, clock, on) => {
+  // Of one whose last meal is not known the fast says so already.
   if (rules.kind !== 'cold rest' || !lastTakenOn) return null
   const base = {
     rule: 'clear gut',
@@ -283,7 +282,8 @@ const gravidGate: Gate = ({ mayBeGravid }) =>
       })
     : null
 
-const GATES: readonly Gate[] = [
+/** Every gate, each asked by itself. */
+export const GATES: readonly Gate[] = [
   presenceGate,
   speciesGate,
   illnessGate,
@@ -296,37 +296,3 @@ const GATES: readonly Gate[] = [
   quarantineGate,
   gravidGate,
 ]
-const GRAVITY = { fails: 0, unknown: 1, perhaps: 2, trial: 3, holds: 4 } as const
-
-/**
- * Whether an animal may go into its rest by its clock, on a day.
- *
- * Any gate that fails, or whose fact was never recorded, holds it back. A shortened fast, a gut that is not clear, an illness
- * cannot be overruled; age, weight, condition, loss and the rest can, with a reason.
- */
-export function judgeRest(facts: RestFacts, protocol: Protocol, clock: RestClock, on: Day): RestEligibility {
-  const { rest } = protocol
-  if (!rest)
-    return {
-      verdict: 'held back',
-      overrulable: false,
-      reasons: [
-        reason({
-          rule: 'species',
-          says: 'the species rests',
-          standing: 'fails',
-          origin: protocol.origin,
-          note: 'it has no rest',
-        }),
-      ],
-    }
-  const reasons = GATES.flatMap((gate) => gate(facts, protocol, rest, clock, on) ?? []).sort(
-    (a, b) => GRAVITY[a.standing] - GRAVITY[b.standing],
-  )
-  const open = reasons.filter((r) => r.standing === 'fails' || r.standing === 'unknown')
-  return {
-    verdict: open.length > 0 ? 'held back' : 'may rest',
-    reasons,
-    overrulable: open.length > 0 && !open.some((r) => HARD_GATES.includes(r.rule)),
-  }
-}

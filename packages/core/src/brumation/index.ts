@@ -2,7 +2,8 @@ export * from './batch'
 export * from './clock'
 export * from './course'
 export * from './cycle'
-export * from './gates'
+export * from './eligibility'
+export type { RestFacts } from './gates'
 export {
   REST_EDGES,
   durationsOf,

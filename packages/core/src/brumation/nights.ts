@@ -52,9 +52,10 @@ const counts = ({ side, limitC }: NightRule, lowC: number) =>
  * A night counts when its low is strictly under (or over) the limit; a night that nobody logged breaks the run, because
  * nobody knows.
  * @param nights in order of time
+ * @param since the day from which it is asked whether the rule is met: a run that began before counts with all its nights
  * @throws RangeError when nights are out of order or the rule wants less than one night
  */
-export function nightRun(nights: readonly Night[], rule: NightRule): NightRun {
+export function nightRun(nights: readonly Night[], rule: NightRule, since?: Day): NightRun {
   if (!(rule.nights >= 1)) throw new RangeError('a run has at least one night')
   const missing: Day[] = []
   let running = 0
@@ -65,12 +66,17 @@ export function nightRun(nights: readonly Night[], rule: NightRule): NightRun {
     if (before) {
       const step = daysBetween(before.day, night.day)
       if (step <= 0) throw new RangeError('nights must be in order')
-      for (let d = 1; d < step; d++) missing.push(addDays(before.day, d))
+      for (let d = 1; d < step; d++) {
+        const lost = addDays(before.day, d)
+        if (since === undefined || lost >= since) missing.push(lost)
+      }
       if (step > 1) running = 0
     }
     running = counts(rule, night.lowC) ? running + 1 : 0
     longest = Math.max(longest, running)
-    if (running >= rule.nights) metOn ??= night.day
+    // Met on the eve of being asked, it is met.
+    if (running >= rule.nights && (since === undefined || night.day >= addDays(since, -1)))
+      metOn ??= night.day
   })
   return {
     metOn,

@@ -1,3 +1,5 @@
+import { betaQuantile, logChoose } from '../statistics'
+
 /** One animal's end of a rest. */
 export interface RestOutcome {
   season: string
@@ -63,23 +65,24 @@ export function seasonSurvival(outcomes: readonly RestOutcome[]): SeasonSurvival
 }
 
 function tally(outcomes: readonly RestOutcome[], by: (o: RestOutcome) => string): Survival[] {
-  const names = [...new Set(outcomes.map(by))].sort()
-  return names.map((name) => {
-    const own = outcomes.filter((o) => by(o) === name)
-    const count = (outcome: RestOutcome['outcome']) => own.filter((o) => o.outcome === outcome).length
-    const wokenEarly = count('woken early')
-    const cameOut = count('came through') + wokenEarly
-    const died = count('died')
-    return {
-      name,
-      wentIn: own.length,
-      cameOut,
-      wokenEarly,
-      died,
-      stillResting: count('still resting'),
-      ...shareInterval(cameOut, cameOut + died),
-    }
-  })
+  const counts = new Map<string, Record<RestOutcome['outcome'], number>>()
+  for (const o of outcomes) {
+    const of = counts.get(by(o)) ?? { 'came through': 0, 'woken early': 0, died: 0, 'still resting': 0 }
+    of[o.outcome] += 1
+    counts.set(by(o), of)
+  }
+  return [...counts]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([name, of]) => {
+      const wokenEarly = of['woken early']
+      const cameOut = of['came through'] + wokenEarly
+      return {
+        name,
+        wentIn: cameOut + of.died + of['still resting'],
+        ...{ cameOut, wokenEarly, died: of.died, stillResting: of['still resting'] },
+        ...shareInterval(cameOut, cameOut + of.died),
+      }
+    })
 }
 
 const CONFIDENCE = 0.95
@@ -92,34 +95,12 @@ const CONFIDENCE = 0.95
 export function shareInterval(hits: number, of: number): { share: number; low: number; high: number } {
   if (of === 0) return { share: 0, low: 0, high: 1 }
   const tail = (1 - CONFIDENCE) / 2
-  const solve = (holds: (p: number) => boolean) => {
-    let [low, high] = [0, 1]
-    // Fifty halvings leave less than a millionth of a millionth.
-    for (let i = 0; i < 50; i++) {
-      const middle = (low + high) / 2
-      if (holds(middle)) low = middle
-      else high = middle
-    }
-    return (low + high) / 2
-  }
+  // The tails of the binomial are those of a beta distribution.
   return {
     share: hits / of,
-    low: hits === 0 ? 0 : solve((p) => 1 - chanceOfAtMost(hits - 1, of, p) < tail),
-    high: hits === of ? 1 : solve((p) => chanceOfAtMost(hits, of, p) > tail),
+    low: hits === 0 ? 0 : betaQuantile(tail, hits, of - hits + 1),
+    high: hits === of ? 1 : betaQuantile(1 - tail, hits + 1, of - hits),
   }
-}
-
-function chanceOfAtMost(hits: number, of: number, p: number): number {
-  let sum = 0
-  for (let k = 0; k <= hits; k++)
-    sum += Math.exp(logChoose(of, k) + k * Math.log(p) + (of - k) * Math.log1p(-p))
-  return Math.min(1, sum)
-}
-
-function logChoose(n: number, k: number): number {
-  let sum = 0
-  for (let i = 1; i <= k; i++) sum += Math.log((n - k + i) / i)
-  return sum
 }
 
 /**

@@ -230,6 +230,14 @@ function verdictOf(reasons: readonly Reason[]): UnitVerdict {
   return reasons.some((r) => r.standing === 'unknown') ? 'not yet' : 'go'
 }
 
+/** A unit is as good as it is for the one it suits least: no-go for any is no-go. */
+export const worstVerdict = (verdicts: readonly UnitVerdict[]): UnitVerdict | null =>
+  [...verdicts].sort(byVerdict)[0] ?? null
+
+const WORST_FIRST: readonly UnitVerdict[] = ['no-go', 'not yet', 'go']
+/** Sorts verdicts, the worst first. */
+export const byVerdict = (a: UnitVerdict, b: UnitVerdict) => WORST_FIRST.indexOf(a) - WORST_FIRST.indexOf(b)
+
 /** Time at each temperature, in bins of a twentieth of a degree; pieces are cut so that none spans many bins. */
 function timeAt(logged: readonly Segment[]): Map<number, number> {
   const time = new Map<number, number>()

@@ -32,3 +32,30 @@ export function limitsOf(occupants: readonly RestRules[]): ClimateLimits | null 
     words: SLEEP_WORDS,
   }
 }
+
+/** Who is in a unit, or is to be, and at what it wants to rest, °C. */
+export interface UnitGuest {
+  id: string
+  tag: string
+  species: string
+  bandC: { low: number; high: number }
+}
+
+/**
+ * Whether those of a unit can share it: one dial serves two only where some temperature lies in the bands of both.
+ * @param newcomers ids of those who are to come in; the others are there or planned already
+ * @returns why not, in words; null where they can
+ */
+export function mixingFault(guests: readonly UnitGuest[], newcomers: ReadonlySet<string>): string | null {
+  const told = ({ tag, species, bandC }: UnitGuest) =>
+    `${tag} (${species}) rests at ${bandC.low} to ${bandC.high} °C`
+  for (const one of guests) {
+    if (!newcomers.has(one.id)) continue
+    const other = guests.find(
+      (g) => g.id !== one.id && (g.bandC.low > one.bandC.high || g.bandC.high < one.bandC.low),
+    )
+    if (other)
+      return `${told(one)} and ${told(other)}, so they cannot share a unit. Choose another unit for one of them`
+  }
+  return null
+}

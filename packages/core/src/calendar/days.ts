@@ -63,3 +63,13 @@ export function earlierDay(a: Day, b: Day): Day {
 export function laterDay(a: Day, b: Day): Day {
   return a >= b ? a : b
 }
+
+const MONTH_AND_DAY = /^(\d\d)-(\d\d)$/
+
+/** Whether a text is a day of the year, such as `11-05`. */
+export function isDayOfYear(text: string): boolean {
+  const [, month, day] = MONTH_AND_DAY.exec(text) ?? []
+  if (!month || !day) return false
+  const on = new Date(`2023-${month}-${day}T00:00:00Z`)
+  return !Number.isNaN(on.getTime()) && on.getUTCDate() === Number(day)
+}

@@ -1,5 +1,7 @@
+export * from './ahead'
 export * from './bands'
 export * from './calibration'
+export * from './danger'
 export * from './segments'
 export * from './setPoints'
 export * from './summary'

@@ -26,10 +26,20 @@ export function summariseClimate(segments: readonly Segment[]): ClimateSummary {
     minC: logged.length ? logged.reduce((least, s) => Math.min(least, s.startC, s.endC), Infinity) : null,
     maxC: logged.length ? logged.reduce((most, s) => Math.max(most, s.startC, s.endC), -Infinity) : null,
     meanC: loggedHours > 0 ? area / loggedHours : null,
-    gaps: segments
-      .filter((s) => s.source === 'set point')
-      .map((s) => ({ from: s.from, to: s.to, hours: (s.to - s.from) / MS_PER_HOUR })),
+    gaps: silencesIn(segments),
   }
+}
+
+/** The stretches for which the set point stood in: one for each silence, whatever days and nights it is made of. */
+function silencesIn(segments: readonly Segment[]): ClimateSummary['gaps'] {
+  const silences: { from: Instant; to: Instant }[] = []
+  for (const { source, from, to } of segments) {
+    if (source !== 'set point') continue
+    const last = silences.at(-1)
+    if (last && from - last.to < 1) last.to = to
+    else silences.push({ from, to })
+  }
+  return silences.map(({ from, to }) => ({ from, to, hours: (to - from) / MS_PER_HOUR }))
 }
 
 /** A stretch of time above or below a line. */

@@ -17,6 +17,8 @@ export interface PlaceAlarm {
   kind: AlarmKind
   /** `warn`: outside the band for longer than is good. `alarm`: past what they bear. */
   severity: 'warn' | 'alarm'
+  /** Past what those who live there bear: told at once, whatever anybody chose. */
+  isDanger?: boolean
   since: Instant
   /** The furthest temperature; null for anything else. */
   peakC: number | null
@@ -108,13 +110,22 @@ export function isSilent(heardAt: Instant, everySeconds: number, now: Instant): 
   return now - heardAt > Math.max(LEAST_SILENCE_MS, SILENT_INTERVALS * everySeconds * 1000)
 }
 
-export function silenceAlarm(heardAt: Instant, since: string, todo: string): PlaceAlarm {
+const spanWords = (seconds: number) =>
+  seconds < 90
+    ? `${Math.round(seconds)} s`
+    : seconds < 5400
+      ? `${Math.round(seconds / 60)} minutes`
+      : `${Math.round(seconds / 3600)} hours`
+
+/** @param everySeconds how often it used to speak */
+export function silenceAlarm(heardAt: Instant, everySeconds: number, todo: string): PlaceAlarm {
   return {
     kind: 'probe silent',
     severity: 'alarm',
     since: heardAt,
     peakC: null,
-    says: `no word from the probe since ${since}`,
+    // Not how long ago: that grows while the words stand.
+    says: `no reading from the probe, which sent one every ${spanWords(everySeconds)}`,
     todo,
   }
 }

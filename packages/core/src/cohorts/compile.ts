@@ -46,8 +46,14 @@ export interface CohortProtocol {
   box: BoxRules | null
   /** Eggs are collected each so many days. */
   collectDays: Range | null
-  /** Leaves that are eaten; the day of the year they fall, as `11-05`, null where they stay. */
-  host: { plants: string; leafFall: string | null; marginDays: number; lastFeeding: number } | null
+  /** Leaves that are eaten; the days of the year on which they come out and fall, as `11-05`, null where they stay or nobody said. */
+  host: {
+    plants: string
+    leafOut: string | null
+    leafFall: string | null
+    marginDays: number
+    lastFeeding: number
+  } | null
   /** Unwanted eggs are frozen for, days, before they are thrown out. */
   freezeDays: Range | null
   /** Alarm below and above, °C. */
@@ -119,6 +125,7 @@ export function cohortProtocolOf(document: ProtocolDocument): CohortProtocol | n
     host: sheet.has('cohort.hostPlants')
       ? {
           plants: sheet.words('cohort.hostPlants'),
+          leafOut: sheet.has('cohort.leafOut') ? sheet.words('cohort.leafOut') : null,
           leafFall: sheet.has('cohort.leafFall') ? sheet.words('cohort.leafFall') : null,
           marginDays: sheet.numberOr('cohort.leafMarginDays', 14),
           lastFeeding: orNull(at('cohort.lastFeeding')) ?? female.stages.length - 1,

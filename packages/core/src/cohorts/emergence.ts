@@ -9,6 +9,8 @@ export interface PupaGroup {
   inDays: number
   /** Spread between them, days. */
   spreadDays: number
+  /** They pause: warmth does not bring them sooner, nor the cool later. */
+  pausing?: boolean
 }
 
 export interface AdultSpan {
@@ -94,9 +96,11 @@ function courseOf({ count, inDays, spreadDays }: PupaGroup, lifetime: (days: num
     spreadDays > 0 ? normalCumulative((day - inDays) / spreadDays) : day > inDays ? 1 : 0
   const first = adult ? Math.floor(inDays) : Math.max(0, Math.floor(inDays - 5 * spreadDays))
   const last = Math.min(HORIZON, Math.max(first + 1, Math.ceil(inDays + 5 * spreadDays) + 1))
-  // Whoever should have emerged before today does so today.
-  const share = Array.from({ length: last - first }, (_, i) =>
-    i === 0 ? below(first + 1) : below(first + i + 1) - below(first + i),
+  // Who is not out yet emerges from today on: what lay before today is no chance any more.
+  const before = adult ? 0 : Math.min(below(first), 1 - 1e-9)
+  const share = Array.from(
+    { length: last - first },
+    (_, i) => (below(first + i + 1) - below(first + i)) / (1 - before),
   )
   const emerging = (day: number) => share[day - first] ?? 0
   let oldest = 1
@@ -128,6 +132,21 @@ function courseOf({ count, inDays, spreadDays }: PupaGroup, lifetime: (days: num
 function aliveAfter({ typical, least, most }: Range): (days: number) => number {
   const spread = rangeSpread(least, most)
   return (days) => (spread > 0 ? 1 - normalCumulative((days - typical) / spread) : days < typical ? 1 : 0)
+}
+
+/**
+ * A second brood of cocoons, half of either sex, that comes so many days after those that are there: each sex is shared out over their groups as
+ * they are. Those that pause, and those that are adult already, tell nothing of it.
+ */
+export function secondBrood(groups: readonly PupaGroup[], cocoons: number, daysLater: number): PupaGroup[] {
+  const alike = groups.filter((g) => g.spreadDays > 0 && !g.pausing)
+  const all = (sex: PupaGroup['sex']) =>
+    alike.filter((g) => g.sex === sex).reduce((sum, g) => sum + g.count, 0)
+  return alike.map((g) => ({
+    ...g,
+    count: ((cocoons / 2) * g.count) / Math.max(1e-9, all(g.sex)),
+    inDays: g.inDays + daysLater,
+  }))
 }
 
 export interface CoolingQuestion {
@@ -170,7 +189,7 @@ export function planEmergence(question: CoolingQuestion): {
     cool: days === 0 ? null : sex,
     days,
     overlap: emergenceOverlap(
-      groups.map((g) => (g.sex === sex ? kept(g, days) : g)),
+      groups.map((g) => (g.sex === sex && !g.pausing ? kept(g, days) : g)),
       span,
     ),
   })

@@ -1,6 +1,6 @@
 import type { ColonyStage } from '../colonies'
 import { normalCumulative, normalQuantile } from '../incubation'
-import { Z90 } from '../protocols'
+import { rangeSpread, Z90, type Range } from '../protocols'
 import { dayAfter, stageDays, type DayTemperature } from './clock'
 
 /** Members of a cohort that are in one stage today. */
@@ -10,6 +10,8 @@ export interface CohortGroup {
   count: number
   /** Share of the stage that is behind them; null where nobody knows: then anything from none to all. */
   done: number | null
+  /** Of those that pause in the last stage: so long after they came into it they leave it, whatever the warmth. */
+  pauses?: { days: Range; sinceDays: number } | null
 }
 
 export interface StageForecast {
@@ -29,7 +31,8 @@ export interface StageForecast {
  * spreads of the stages add up as squares, losses fall at the moults.
  *
  * The last forecast, one beyond the last stage, is of the adults. Groups in different stages are told apart: first and last are
- * the earliest and the latest of theirs, the half is that of the largest.
+ * the earliest and the latest of theirs, the half is that of the largest. Those that pause are told of only where most of those
+ * that are left do; counted they are all.
  * @throws RangeError for counts or stages that cannot be
  */
 export function cohortForecast(
@@ -51,11 +54,13 @@ export function cohortForecast(
     const count = coming.reduce((sum, c) => sum + c.count, 0)
     const half = Z90 * Math.sqrt(coming.reduce((sum, c) => sum + c.variance, 0))
     const most = coming.reduce((sum, c) => sum + c.of, 0)
+    const pausing = coming.filter((c) => c.pauses).reduce((sum, c) => sum + c.count, 0)
+    const told = coming.filter((c) => c.pauses === pausing > count / 2)
     out.push({
       stage: to,
-      first: Math.min(...coming.map((c) => c.first)),
-      half: coming.reduce((a, b) => (b.count > a.count ? b : a)).half,
-      last: Math.max(...coming.map((c) => c.last)),
+      first: Math.min(...told.map((c) => c.first)),
+      half: told.reduce((a, b) => (b.count > a.count ? b : a)).half,
+      last: Math.max(...told.map((c) => c.last)),
       count,
       low: Math.max(0, count - half),
       high: Math.min(most, count + half),
@@ -71,15 +76,39 @@ function entryOf(
   celsius: DayTemperature,
   referenceC: number,
 ) {
-  const { mean, spread, stageAt } = roadOf(stages, group, to, referenceC)
-  const on = (z: number) => dayAfter(Math.max(0, mean + z * spread), 0, celsius, referenceC, stageAt)
+  const on = arrivalOf(stages, group, to, celsius, referenceC)
   const share = stages.slice(group.stage, to).reduce((p, s) => p * s.survive, 1)
   return {
     ...{ first: on(-Z90), half: on(0), last: on(Z90) },
+    pauses: pausesBefore(stages, group, to),
     of: group.count,
     count: group.count * share,
     variance: group.count * share * (1 - share),
   }
+}
+
+const pausesBefore = (stages: readonly ColonyStage[], { pauses }: CohortGroup, to: number) =>
+  Boolean(pauses) && to === stages.length
+
+/** The day from today on which one of a group enters a stage, by how late it is in standard deviations. @internal */
+export function arrivalOf(
+  stages: readonly ColonyStage[],
+  group: CohortGroup,
+  to: number,
+  celsius: DayTemperature,
+  referenceC: number,
+): (z: number) => number {
+  const along = (until: number) => {
+    const { mean, spread, stageAt } = roadOf(stages, group, until, referenceC)
+    return (z: number) => dayAfter(Math.max(0, mean + z * spread), 0, celsius, referenceC, stageAt)
+  }
+  if (!pausesBefore(stages, group, to)) return along(to)
+  const { days, sinceDays } = group.pauses!
+  const last = stages.length - 1
+  const began = group.stage === last ? () => -sinceDays : along(last)
+  const own = rangeSpread(days.least, days.most)
+  const spread = Math.hypot(own, (began(1) - began(-1)) / 2)
+  return (z) => Math.max(0, began(0) + days.typical + z * spread)
 }
 
 /** What lies between a group and a stage, in reference days. @internal */

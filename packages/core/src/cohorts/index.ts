@@ -22,6 +22,7 @@ export {
 export {
   emergenceOverlap,
   planEmergence,
+  secondBrood,
   type AdultSpan,
   type CoolingPlan,
   type CoolingQuestion,
@@ -40,6 +41,8 @@ export { crowdingOf, instarOf, type CohortRoom, type CrowdingFinding, type Insta
 export { eggClock, type EggClock } from './eggCells'
 export { eggsToKeep, type EggsToKeep } from './surplus'
 export { cohortWork, type CohortFacts } from './work'
+export { leafRace, type LeafRace } from './leaves'
+export { pupaGroupsOf } from './emerging'
 export { membersByWeek } from './members'
 export { studyCohort, type CohortRecord, type CohortStudy } from './study'
 export { nextSearch, type NextSearch, type SearchQuestion } from './search'

@@ -1,7 +1,7 @@
 import type { ColonyStage } from '../colonies'
 import { normalCumulative } from '../incubation'
-import { dayAfter, type DayTemperature } from './clock'
-import { roadOf, type CohortGroup } from './forecast'
+import type { DayTemperature } from './clock'
+import { arrivalOf, type CohortGroup } from './forecast'
 
 /** How finely the spread of an entry is followed, in standard deviations. */
 const STEP = 0.25
@@ -56,10 +56,9 @@ function entryCurve(
   celsius: DayTemperature,
   referenceC: number,
 ): (day: number) => number {
-  const { mean, spread, stageAt } = roadOf(stages, group, to, referenceC)
+  const arrival = arrivalOf(stages, group, to, celsius, referenceC)
   const points: { day: number; z: number }[] = []
-  for (let z = -WIDEST; z <= WIDEST; z += STEP)
-    points.push({ day: dayAfter(Math.max(0, mean + z * spread), 0, celsius, referenceC, stageAt), z })
+  for (let z = -WIDEST; z <= WIDEST; z += STEP) points.push({ day: arrival(z), z })
   return (day) => {
     const i = points.findIndex((p) => p.day > day)
     if (i < 0) return 1

@@ -1,7 +1,7 @@
 import { addDays, daysBetween, type Day } from '../calendar'
 import type { Estimate } from '../colonies'
-import { effectiveDegrees } from '../incubation'
-import type { DayTemperature } from './clock'
+import { effectiveDegrees, normalCumulative } from '../incubation'
+import { stageDays, type DayTemperature } from './clock'
 import type { CohortProtocol } from './compile'
 import type { CohortGroup } from './forecast'
 
@@ -135,24 +135,45 @@ export function doubtCohortCount(
   return ''
 }
 
-/** The young as groups for a forecast: how far each is in its stage is reckoned from the day it came into it. */
+/**
+ * The young as groups for a forecast: how far each is in its stage is reckoned from the day it came into it.
+ *
+ * Where pupae pause, each group is two: those that pause, and those that do not. The longer pupae lie after the others should have
+ * left them, the likelier they are of those that pause (Bayes, from the protocol's share).
+ */
 export function groupsOf(
-  { stages: protocolStages }: Pick<CohortProtocol, 'stages'>,
-  { stages }: CohortStanding,
+  { stages: protocolStages, pause = null, referenceC }: GroupRules,
+  { stages }: Pick<CohortStanding, 'stages'>,
   celsiusSince: (daysAgo: number) => number,
   today: Day,
 ): CohortGroup[] {
+  const last = protocolStages.length - 1
   return stages.flatMap((s): CohortGroup[] => {
     if (s.stage === null) return []
-    if (s.since === null) return [{ stage: s.stage, count: s.count, done: null }]
-    const { curve } = protocolStages[s.stage]!
+    const stage = protocolStages[s.stage]!
+    const own = stageDays(stage, referenceC)
+    const sinceDays = s.since === null ? own / 2 : daysBetween(s.since, today)
     let degrees = 0
-    for (let ago = daysBetween(s.since, today); ago > 0; ago--)
-      degrees += effectiveDegrees(curve, celsiusSince(ago))
+    if (s.since !== null)
+      for (let ago = sinceDays; ago > 0; ago--) degrees += effectiveDegrees(stage.curve, celsiusSince(ago))
+    const share = degrees / stage.curve.degreeDays
     // Who is still in the stage has not done all of it, however late it is.
-    return [{ stage: s.stage, count: s.count, done: Math.min(0.98, degrees / curve.degreeDays) }]
+    const group = { stage: s.stage, count: s.count, done: s.since === null ? null : Math.min(0.98, share) }
+    if (!pause || pause.share.typical <= 0) return [group]
+    const before = Math.min(1, pause.share.typical)
+    const late =
+      stage.spreadDays > 0 ? ((share - 1) * own) / stage.spreadDays : share < 1 ? -Infinity : Infinity
+    const notYet = s.stage === last && s.since !== null ? 1 - normalCumulative(late) : 1
+    const pausing = before / (before + (1 - before) * notYet)
+    return [
+      { ...group, count: s.count * (1 - pausing) },
+      { ...group, count: s.count * pausing, pauses: { days: pause.days, sinceDays } },
+    ].filter((g) => g.count > 0)
   })
 }
+
+/** What of a protocol settles how far the young are. */
+type GroupRules = Pick<CohortProtocol, 'stages' | 'referenceC'> & Partial<Pick<CohortProtocol, 'pause'>>
 
 /** What it stood at so many days ago, by the days on which that was changed. */
 export const temperatureBehind =

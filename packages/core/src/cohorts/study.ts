@@ -43,6 +43,8 @@ export interface CohortRecord {
   }[]
   /** Newest first. */
   collected: { on: Day }[]
+  /** When grown ones came out, newest first. */
+  emerged: { on: Day; females: number; males: number }[]
 }
 
 /** A cohort with all that is reckoned of it. */
@@ -76,7 +78,12 @@ export function studyCohort<C extends CohortRecord>(
   const { thenC, thenFrom, celsius } = cohort
   const thenIn = thenFrom === null ? null : daysBetween(today, thenFrom)
   const ahead = temperatureAhead(celsius, thenC, thenIn)
-  const groups = groupsOf({ stages: way }, standing, temperatureBehind(cohort.warmth, celsius, today), today)
+  const groups = groupsOf(
+    { stages: way, pause: protocol.pause, referenceC: protocol.referenceC },
+    standing,
+    temperatureBehind(cohort.warmth, celsius, today),
+    today,
+  )
   const forecast = cohortForecast(way, groups, ahead, protocol.referenceC)
   const search = cohort.kind === 'breeding box' ? searchOf(cohort, protocol, standing, ahead) : null
   const crowding = crowdingNow(cohort, protocol, standing)

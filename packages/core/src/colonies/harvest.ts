@@ -91,6 +91,11 @@ export interface StartWish {
 export interface StartPlan {
   /** Females to set today for that many of that stage on that day; null where no number would do. */
   femalesToday: number | null
+  /**
+   * Where none set today would do, since those started now are past that size by then: the day on which fewest females have to be
+   * set, and how many those are; null where today does, or no day.
+   */
+  later: { day: number; females: number } | null
   /** With the females there are: the last day from today on which a new bin may be started; null where it is too late. */
   latestDay: number | null
   /** What those started today would have come to by then. */
@@ -123,27 +128,38 @@ export function startFor(
     const later = (day: number) => celsius(day + from)
     return projectColony({ ...question, celsius: later, start, days }).days.at(-1)!.young[wish.stage]!
   }
-  const one = comesTo(1, 0)
-  let femalesToday: number | null = null
-  if (one > 1e-9) {
+  const mostFemales = model.bin.adults * question.bins
+  /** Females to set on a day for as many as are wanted; null where no number would do. */
+  const femalesOn = (from: number): number | null => {
+    const one = comesTo(1, from)
+    if (one <= 1e-9) return null
     let females = Math.ceil(wish.count / one - 1e-9)
     // Bins that fill up give less: more females, until it is enough or more of them do not help.
-    for (let round = 0; round < 30; round++) {
-      const comes = comesTo(females, 0)
-      if (comes >= wish.count - 1e-6) {
-        femalesToday = females
-        break
-      }
-      const more = Math.ceil((females * wish.count) / Math.max(comes, 1e-9))
-      if (more > model.bin.adults * question.bins) break
-      females = Math.max(females + 1, more)
+    for (let round = 0; round < 30 && females <= mostFemales; round++) {
+      const comes = comesTo(females, from)
+      if (comes >= wish.count - 1e-6) return females
+      females = Math.max(females + 1, Math.ceil((females * wish.count) / Math.max(comes, 1e-9)))
+    }
+    return null
+  }
+  const femalesToday = femalesOn(0)
+  let later: StartPlan['later'] = null
+  if (femalesToday === null) {
+    // While a bin is not full its course grows with its start: the day on which one female comes to most is the one.
+    const byDay = Array.from({ length: wish.byDay - 1 }, (_, i) => ({ day: i + 1, one: comesTo(1, i + 1) }))
+    for (const { day } of byDay
+      .filter((d) => d.one > 1e-9)
+      .sort((a, b) => b.one - a.one)
+      .slice(0, 14)) {
+      const females = femalesOn(day)
+      if (females !== null && (later === null || females < later.females)) later = { day, females }
     }
   }
   let latestDay: number | null = null
   if (wish.females > 0)
     for (let from = wish.byDay - 1; from >= 0 && latestDay === null; from--)
       if (comesTo(wish.females, from) >= wish.count - 1e-6) latestDay = from
-  return { femalesToday, latestDay, comes: wish.females > 0 ? comesTo(wish.females, 0) : 0 }
+  return { femalesToday, later, latestDay, comes: wish.females > 0 ? comesTo(wish.females, 0) : 0 }
 }
 
 export interface CourseCost {

@@ -15,6 +15,7 @@ export {
 export { chainOf, type ColonyCounts, type ColonyModel, type ColonyStage } from './model'
 export {
   hatchedOf,
+  isEmptyColony,
   projectColony,
   type ColonyDay,
   type ColonyProjection,
@@ -33,6 +34,7 @@ export { pipelineOf, type Pipeline, type PipelineWish } from './pipeline'
 export { eatersOf, stillHere, type Mouths, type MouthsToCome } from './mouths'
 export {
   firstShortage,
+  shortagesOf,
   provision,
   type PreyPlan,
   type PreySource,
@@ -40,6 +42,7 @@ export {
   type Provision,
   type ProvisionQuestion,
   type ProvisionWeek,
+  type Shortage,
 } from './provision'
 export { feederDemand, type DemandWeek, type Eater, type FeederDemand } from './supply'
 export { colonyModelOf, lifeOf, type LifeCourse, type LifeOf } from './compile'

@@ -86,6 +86,10 @@ export const missed = ({ missedWeeks }: ColonyQuestion, day: number) =>
 export const hatchedOf = ({ young, females, males }: ColonyCounts) =>
   young.reduce((sum, n, i) => (i === 0 ? sum : sum + n), 0) + females + males
 
+/** Nobody was found, not even eggs. */
+export const isEmptyColony = (counts: ColonyCounts) =>
+  hatchedOf(counts) === 0 && counts.young.every((n) => n === 0)
+
 /** How full the bins are with these in them. */
 export const loadOf = (
   counts: ColonyCounts,

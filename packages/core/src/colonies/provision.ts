@@ -214,7 +214,30 @@ const boughtIn = (plans: readonly PreyPlan[], sizes: readonly Take['stage'][], w
   )
 
 /** The first week that is likelier short than not; null where none is. */
-export function firstShortage(weeks: readonly ProvisionWeek[], chance = 0.5): number | null {
-  const week = weeks.findIndex((w) => w.chance > chance)
-  return week < 0 ? null : week
+export const firstShortage = (weeks: readonly ProvisionWeek[], chance = 0.5): number | null =>
+  shortagesOf(weeks, chance)[0]?.from ?? null
+
+export interface Shortage {
+  /** The first and the last week of it. */
+  from: number
+  to: number
+  /** What is wanting in the worst of its weeks, on the mean of the courses that are short. */
+  by: number
+  /** Chance of its likeliest week. */
+  chance: number
+}
+
+/** All stretches of weeks that are likelier short than not, the first one first. */
+export function shortagesOf(weeks: readonly ProvisionWeek[], chance = 0.5): Shortage[] {
+  const out: Shortage[] = []
+  weeks.forEach((w, week) => {
+    if (w.chance <= chance) return
+    const last = out.at(-1)
+    if (last && last.to === week - 1) {
+      last.to = week
+      last.by = Math.max(last.by, w.by)
+      last.chance = Math.max(last.chance, w.chance)
+    } else out.push({ from: week, to: week, by: w.by, chance: w.chance })
+  })
+  return out
 }

@@ -1,6 +1,8 @@
 import type { Day } from '../calendar'
 import { Sheet, type ProtocolDocument, type Range } from '../protocols'
 import { repeating, type WorkItem } from '../rounds'
+import type { ColonyCounts } from './model'
+import { isEmptyColony } from './project'
 
 /** One way of working a colony, and the work it makes. */
 export interface ColonyMethod {
@@ -83,12 +85,13 @@ export interface ColonyRecord {
   methods: readonly ColonyMethod[]
   countDays: Range | null
   /** Newest first. */
-  counts: readonly { on: Day }[]
+  counts: readonly ({ on: Day } & ColonyCounts)[]
   tended: readonly { on: Day; task: string }[]
 }
 
-/** What falls due of a colony as it is kept. */
+/** What falls due of a colony as it is kept; nothing of one that is empty. */
 export function workOfColony(colony: ColonyRecord): WorkItem[] {
+  if (colony.counts[0] && isEmptyColony(colony.counts[0])) return []
   const method = colony.methods.find((m) => m.name === colony.method) ?? null
   const first = colony.counts.at(-1)?.on ?? null
   return colonyWork(colony, {

@@ -161,7 +161,29 @@ export interface LocusLook {
   word: string
   share: number
   /** Of those that look so, the chance to carry each allele unseen. */
-  carries: { word: string; share: number }[]
+  carries: Carried[]
+}
+
+/** The chance that young of one look carry something unseen. */
+export interface Carried {
+  word: string
+  /** Over both sexes. */
+  share: number
+  /** Of the daughters and of the sons that look so, where it is not the same; null of a sex in which none looks so. */
+  bySex?: { females: number | null; males: number | null }
+}
+
+/** @param mass what carries it, @param of all that look so; each by sex */
+export function carriedBy(
+  word: string,
+  mass: { females: number; males: number },
+  of: { females: number; males: number },
+): Carried {
+  const share = (mass.females + mass.males) / (of.females + of.males)
+  const females = of.females > 0 ? mass.females / of.females : null
+  const males = of.males > 0 ? mass.males / of.males : null
+  const alike = [females, males].every((s) => s === null || Math.abs(s - share) < 1e-9)
+  return alike ? { word, share } : { word, share, bySex: { females, males } }
 }
 
 /** What a cross throws at one locus. */
@@ -237,7 +259,7 @@ function locusOutcome(locus: Locus, at: number, crossed: readonly GroupCross[]) 
     female: [...index.female.keys()].map(() => 0),
     male: [...index.male.keys()].map(() => 0),
   }
-  const looks = new Map<string, { share: number; carries: number[] }>()
+  const looks = new Map<string, { bySex: BySex; carries: BySex[] }>()
   const harms = new Map<string, HarmExpected>()
   let living = 0
   for (const { weight, children } of crossed)
@@ -258,10 +280,11 @@ function locusOutcome(locus: Locus, at: number, crossed: readonly GroupCross[]) 
         harms.set(word, met)
       }
       for (const [word, looked] of looksOf(locus, genotype)) {
-        const look = looks.get(word) ?? { share: 0, carries: locus.alleles.map(() => 0) }
-        look.share += lives * looked
+        const look = looks.get(word) ?? { bySex: none(), carries: locus.alleles.map(none) }
+        const living = (weight * livesOf(locus, genotype) * looked) / 2
+        add(look.bySex, child, living)
         locus.alleles.forEach((allele, i) => {
-          if (copiesOf(genotype, i + 1) > 0 && !isSeen(word, allele)) look.carries[i]! += lives * looked
+          if (copiesOf(genotype, i + 1) > 0 && !isSeen(word, allele)) add(look.carries[i]!, child, living)
         })
         looks.set(word, look)
       }
@@ -269,12 +292,12 @@ function locusOutcome(locus: Locus, at: number, crossed: readonly GroupCross[]) 
   const outcome: LocusOutcome = {
     locus: locus.name,
     looks: [...looks]
-      .filter(([, { share }]) => share > 0)
-      .map(([word, { share, carries }]) => ({
+      .filter(([, { bySex }]) => both(bySex) > 0)
+      .map(([word, { bySex, carries }]) => ({
         word,
-        share: share / living,
+        share: both(bySex) / living,
         carries: locus.alleles.flatMap((allele, i) =>
-          carries[i]! > 0 ? [{ word: allele.word, share: carries[i]! / share }] : [],
+          both(carries[i]!) > 0 ? [carriedBy(allele.word, carries[i]!, bySex)] : [],
         ),
       }))
       .sort((a, b) => b.share - a.share || a.word.localeCompare(b.word)),
@@ -282,6 +305,17 @@ function locusOutcome(locus: Locus, at: number, crossed: readonly GroupCross[]) 
     lost: 1 - living,
   }
   return { outcome, harm: [...harms.values()] }
+}
+
+interface BySex {
+  females: number
+  males: number
+}
+const none = (): BySex => ({ females: 0, males: 0 })
+const both = ({ females, males }: BySex) => females + males
+function add(to: BySex, child: BySex, share: number): void {
+  to.females += share * child.females
+  to.males += share * child.males
 }
 
 const keysOf = (locus: Locus, sex: ChildSex) => new Map(genotypesOf(locus, sex).map((g, i) => [g.join(), i]))

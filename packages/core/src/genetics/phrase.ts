@@ -57,9 +57,9 @@ interface KnownWord {
  */
 export function readGenes(text: string, genes: GeneSet): GenePhrase {
   const known = knownWords(genes)
-  const tokens = [...text.toLowerCase().matchAll(/\d+(?:\.\d+)?\s*%|[\p{L}\d][\p{L}\d.'-]*|[,;+&.?]/gu)].map(
-    ([t]) => t,
-  )
+  const tokens = [
+    ...text.toLowerCase().matchAll(/\d{1,6}(?:\.\d{1,6})?\s{0,3}%|[\p{L}\d][\p{L}\d.'-]*|[,;+&.?]/gu),
+  ].map(([t]) => t)
   const phrase: GenePhrase = { parts: [], unread: [] }
   let how: SaidTrait['carries'] | null = null
   let certainty: number | null = null

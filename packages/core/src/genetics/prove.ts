@@ -1,4 +1,5 @@
-import { beliefAt, copiesOf, normalised, type Belief } from './belief'
+import { logChoose, logSum } from '../statistics'
+import { beliefAt, copiesOf, type Belief } from './belief'
 import { crossGroup, type LinkageGroup } from './cross'
 import { GeneticsError, alleleNamed, genotypesOf, isSeen, livesOf, looksOf, type Locus } from './locus'
 
@@ -90,8 +91,20 @@ function showingShares(
   })
 }
 
-const likelihoodOf = (shares: { weight: number; shows: number }[], showing: number, plain: number) =>
-  shares.reduce((sum, { weight, shows }) => sum + weight * shows ** showing * (1 - shows) ** plain, 0)
+/** The same, as a logarithm: of hundreds of young the chance of just these is too small for a number. */
+const logLikelihoodOf = (
+  shares: readonly { weight: number; shows: number }[],
+  showing: number,
+  plain: number,
+) =>
+  logSum(
+    shares.map(
+      ({ weight, shows }) =>
+        Math.log(weight) +
+        (showing > 0 ? showing * Math.log(shows) : 0) +
+        (plain > 0 ? plain * Math.log1p(-shows) : 0),
+    ),
+  )
 
 /**
  * The chance that an animal carries a gene, given its young so far: Bayes' rule over its genotypes, each mate taken with what
@@ -106,14 +119,15 @@ export function proveCarrier(question: ProvingQuestion): Proof {
   const allele = allelesAsked(question)
   const prior = priorOf(question)
   const genotypes = genotypesOf(locus, sex)
-  let weights = [...prior]
+  let logs = prior.map(Math.log)
   for (const { mate, showing, plain } of matings) {
     if (!(showing >= 0 && plain >= 0))
       throw new GeneticsError('impossible', 'a number of young is not below 0')
     const shares = showingShares(question, mate)
-    weights = weights.map((w, i) => (w === 0 ? 0 : w * likelihoodOf(shares[i]!, showing, plain)))
+    logs = logs.map((log, i) => (log === -Infinity ? log : log + logLikelihoodOf(shares[i]!, showing, plain)))
   }
-  const belief = normalised(weights)
+  const whole = logSum(logs)
+  const belief = whole === -Infinity ? null : logs.map((log) => Math.exp(log - whole))
   if (!belief)
     throw new GeneticsError(
       'impossible',
@@ -141,41 +155,32 @@ export function provingPower(question: ProvingQuestion, mate: Belief, young: num
   let settled = 0
   let left = 0
   for (let showing = 0; showing <= young; showing++) {
-    const { so, all } = afterYoung(belief, yes, shares, showing, young - showing)
-    if (all <= 0) continue
-    const chance = so / all
-    const share = all * choose(young, showing)
+    const { chance, logAll } = afterYoung(belief, yes, shares, showing, young - showing)
+    if (chance === null) continue
+    const share = Math.exp(logAll + logChoose(young, showing))
     if (chance >= sure || chance <= 1 - sure) settled += share
     left += share * bits(chance)
   }
   return { settled, left, youngNeeded: longestDoubt(belief, yes, shares, sure) }
 }
 
-/** Chance of such young in one order, over all that the animal may be, and of that the part where it is so. */
+/** The chance that it is so after such young, null where they cannot be; and the logarithm of the chance of such young in one order. */
 function afterYoung(
   belief: Belief,
   yes: readonly boolean[],
   shares: { weight: number; shows: number }[][],
   showing: number,
   plain: number,
-): { so: number; all: number } {
-  let so = 0
-  let all = 0
-  belief.forEach((p, i) => {
-    const joint = p * likelihoodOf(shares[i]!, showing, plain)
-    all += joint
-    if (yes[i]) so += joint
-  })
-  return { so, all }
+): { chance: number | null; logAll: number } {
+  const logs = belief.map((p, i) =>
+    p > 0 ? Math.log(p) + logLikelihoodOf(shares[i]!, showing, plain) : -Infinity,
+  )
+  const logAll = logSum(logs)
+  if (logAll === -Infinity) return { chance: null, logAll }
+  return { chance: logs.reduce((sum, log, i) => sum + (yes[i] ? Math.exp(log - logAll) : 0), 0), logAll }
 }
 
 const bits = (p: number) => (p <= 0 || p >= 1 ? 0 : -p * Math.log2(p) - (1 - p) * Math.log2(1 - p))
-
-function choose(n: number, k: number): number {
-  let ways = 1
-  for (let i = 1; i <= k; i++) ways = (ways * (n - k + i)) / i
-  return ways
-}
 
 const MOST_YOUNG = 400
 
@@ -186,10 +191,8 @@ function longestDoubt(
   shares: { weight: number; shows: number }[][],
   sure: number,
 ): number | null {
-  const chanceAfter = (showing: number, plain: number) => {
-    const { so, all } = afterYoung(belief, yes, shares, showing, plain)
-    return all > 0 ? so / all : null
-  }
+  const chanceAfter = (showing: number, plain: number) =>
+    afterYoung(belief, yes, shares, showing, plain).chance
   const settles = (chance: number | null) => chance === null || chance >= sure || chance <= 1 - sure
   if (settles(chanceAfter(0, 0))) return 0
   for (let n = 1; n <= MOST_YOUNG; n++) if (settles(chanceAfter(0, n)) && settles(chanceAfter(n, 0))) return n

@@ -1,5 +1,13 @@
 import { copiesOf } from './belief'
-import { crossGroup, linkageGroups, livesAt, type Cross, type LinkageGroup } from './cross'
+import {
+  carriedBy,
+  crossGroup,
+  linkageGroups,
+  livesAt,
+  type Carried,
+  type Cross,
+  type LinkageGroup,
+} from './cross'
 import { GeneticsError, isSeen, locusNamed, looksOf } from './locus'
 
 /** One kind of young by its looks over all loci. */
@@ -11,7 +19,7 @@ export interface PhenotypeRow {
   females: number
   males: number
   /** What it may carry unseen, the likeliest first. */
-  carries: { word: string; share: number }[]
+  carries: Carried[]
 }
 
 export interface PhenotypeTable {
@@ -29,7 +37,7 @@ interface Partial {
   words: readonly string[]
   females: number
   males: number
-  carries: readonly { word: string; share: number }[]
+  carries: readonly Carried[]
 }
 
 /**
@@ -85,7 +93,12 @@ export function phenotypeTable(cross: Cross, { most }: { most?: number } = {}): 
 function looksOfGroup(group: LinkageGroup, { dam, sire }: Cross): { rows: Partial[]; lives: number } {
   const looks = new Map<
     string,
-    { words: string[]; females: number; males: number; carries: Map<string, number> }
+    {
+      words: string[]
+      females: number
+      males: number
+      carries: Map<string, { females: number; males: number }>
+    }
   >()
   const lives = { females: 0, males: 0 }
   for (const { weight, children } of crossGroup(group, dam, sire))
@@ -100,15 +113,16 @@ function looksOfGroup(group: LinkageGroup, { dam, sire }: Cross): { rows: Partia
           words: words.filter((w) => w !== ''),
           females: 0,
           males: 0,
-          carries: new Map<string, number>(),
+          carries: new Map<string, { females: number; males: number }>(),
         }
         look.females += living * share * child.females
         look.males += living * share * child.males
-        for (const word of hidden)
-          look.carries.set(
-            word,
-            (look.carries.get(word) ?? 0) + living * share * (child.females + child.males),
-          )
+        for (const word of hidden) {
+          const mass = look.carries.get(word) ?? { females: 0, males: 0 }
+          mass.females += living * share * child.females
+          mass.males += living * share * child.males
+          look.carries.set(word, mass)
+        }
         looks.set(key, look)
       }
     }
@@ -119,7 +133,7 @@ function looksOfGroup(group: LinkageGroup, { dam, sire }: Cross): { rows: Partia
       // Both sexes are laid alike; whom a lethal pair takes shows in what is left.
       females: (2 * females) / (lives.females + lives.males),
       males: (2 * males) / (lives.females + lives.males),
-      carries: [...carries].map(([word, mass]) => ({ word, share: mass / (females + males) })),
+      carries: [...carries].map(([word, mass]) => carriedBy(word, mass, { females, males })),
     })),
   }
 }

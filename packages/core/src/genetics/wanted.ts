@@ -1,3 +1,4 @@
+import { binomialChances } from '../statistics'
 import { beliefAt, copiesOf, type Beliefs } from './belief'
 import { crossGroup, linkageGroups, livesAt, type Cross, type LinkageGroup } from './cross'
 import {
@@ -38,6 +39,8 @@ export interface WantedChance {
   amongYoung: number
   /** Apart by what the parents may truly be: the young of one pair share it. The sure cases first. */
   cases: WantedCase[]
+  /** The same as shares of living young: of eggs that a lethal pair takes nobody counts the young. */
+  youngCases: WantedCase[]
 }
 
 const MERGED = 1e12
@@ -111,50 +114,63 @@ function byLocus(genes: GeneSet, traits: readonly WantedTrait[]) {
  */
 export function wantedChance(cross: Cross, wanted: Wanted): WantedChance {
   const traits = byLocus(cross.genes, wanted.traits)
-  let cases = [{ weight: 1, females: 1, males: 1 }]
-  let lives = 1
+  let cases: Part[] = [{ weight: 1, females: 1, males: 1, lives: 1 }]
   for (const group of linkageGroups(cross.genes)) {
     const asked = group.loci.some((l) => traits.has(l.name))
     const crossed = crossGroup(group, cross.dam, cross.sire)
     const next = crossed.map(({ weight, children }) => ({ weight, ...shareOf(group, children, traits) }))
-    lives *= crossed.reduce(
-      (sum, { weight, children }) =>
-        sum + weight * children.reduce((s, c) => s + ((c.females + c.males) / 2) * livesAt(group, c), 0),
-      0,
-    )
     if (!asked && next.every((n) => n.females === 1 && n.males === 1)) continue
-    const merged = new Map<string, { weight: number; females: number; males: number }>()
+    const merged = new Map<string, Part>()
     for (const a of cases)
       for (const b of next) {
         const females = a.females * b.females
         const males = a.males * b.males
-        const key = `${Math.round(females * MERGED)}|${Math.round(males * MERGED)}`
+        const lives = a.lives * b.lives
+        const key = [females, males, lives].map((x) => Math.round(x * MERGED)).join('|')
         const known = merged.get(key)
         if (known) known.weight += a.weight * b.weight
-        else merged.set(key, { weight: a.weight * b.weight, females, males })
+        else merged.set(key, { weight: a.weight * b.weight, females, males, lives })
       }
     cases = [...merged.values()]
   }
   const told = cases
-    .map(({ weight, females, males }) => ({
-      weight,
+    .map(({ weight, females, males, lives }) => ({
+      ...{ weight, lives },
       share: ((wanted.sex === 'male' ? 0 : females) + (wanted.sex === 'female' ? 0 : males)) / 2,
     }))
     .sort((a, b) => b.share - a.share)
   const share = told.reduce((sum, c) => sum + c.weight * c.share, 0)
-  return { share, amongYoung: lives > 0 ? share / lives : 0, cases: told }
+  const lives = told.reduce((sum, c) => sum + c.weight * c.lives, 0)
+  return {
+    share,
+    amongYoung: lives > 0 ? share / lives : 0,
+    cases: mergedCases(told),
+    youngCases: mergedCases(
+      told.flatMap((c) => (c.lives > 0 ? [{ weight: c.weight, share: c.share / c.lives }] : [])),
+    ),
+  }
+}
+
+/** One possible truth about the parents so far: who is wanted among daughters and sons, and who lives at all. */
+interface Part {
+  weight: number
+  females: number
+  males: number
+  lives: number
 }
 
 function shareOf(
   group: LinkageGroup,
   children: ReturnType<typeof crossGroup>[number]['children'],
   traits: ReturnType<typeof byLocus>,
-): { females: number; males: number } {
-  const sum = { females: 0, males: 0 }
+): { females: number; males: number; lives: number } {
+  const sum = { females: 0, males: 0, lives: 0 }
   for (const child of children) {
+    const living = livesAt(group, child)
+    sum.lives += (living * (child.females + child.males)) / 2
     const fit = group.loci.reduce(
       (share, locus, i) => share * fits(locus, child.genotypes[i]!, traits.get(locus.name) ?? []),
-      livesAt(group, child),
+      living,
     )
     sum.females += fit * child.females
     sum.males += fit * child.males
@@ -169,27 +185,33 @@ export interface ClutchExpected {
   hatch: number
 }
 
-/** Chance of at least one wanted animal among so many fertilised eggs that each live with a chance. */
+/** Chance of at least one wanted animal among so many, of whichever the shares are, that each live with a chance. */
 export function chanceOfOne({ cases }: Pick<WantedChance, 'cases'>, young: number, lives = 1): number {
-  return cases.reduce((sum, { weight, share }) => sum + weight * (1 - (1 - share * lives) ** young), 0)
+  // As a logarithm: a share of one in a million is not lost beside 1.
+  return cases.reduce(
+    (sum, { weight, share }) => sum - weight * Math.expm1(young * Math.log1p(-share * lives)),
+    0,
+  )
 }
 
 /**
- * Young needed for a wanted chance of at least one.
+ * Living young needed for a wanted chance of at least one.
+ * @param lives share of them that live long enough to count; all, when left out
  * @returns null when no number suffices, because the parents may not have what it takes
  */
 export function youngNeeded(wanted: WantedChance, chance = 0.95, lives = 1): number | null {
-  const possible = wanted.cases.reduce((sum, c) => sum + (c.share > 0 ? c.weight : 0), 0)
+  const cases = wanted.youngCases
+  const possible = cases.reduce((sum, c) => sum + (c.share > 0 ? c.weight : 0), 0)
   if (possible < chance) return null
   let most = 1
-  while (chanceOfOne(wanted, most, lives) < chance) {
+  while (chanceOfOne({ cases }, most, lives) < chance) {
     most *= 2
     if (most > 1e6) return null
   }
   let least = most >> 1
   while (most - least > 1) {
     const middle = (least + most) >> 1
-    if (chanceOfOne(wanted, middle, lives) >= chance) most = middle
+    if (chanceOfOne({ cases }, middle, lives) >= chance) most = middle
     else least = middle
   }
   return most
@@ -216,7 +238,7 @@ export function numberExpected(
   const chances = new Array<number>(most + 1).fill(0)
   for (const { weight, share } of cases)
     for (const [n, w] of counts) {
-      binomial(n, share * fertile * hatch).forEach((p, k) => {
+      binomialChances(n, share * fertile * hatch).forEach((p, k) => {
         chances[k]! += weight * w * p
       })
     }
@@ -247,14 +269,6 @@ function eggCounts({ least, typical, most }: ClutchExpected['eggs']): [number, n
   })
   const sum = heights.reduce((s, [, h]) => s + h, 0)
   return heights.map(([n, h]) => [n, h / sum])
-}
-
-function binomial(n: number, p: number): number[] {
-  if (p <= 0) return [1]
-  if (p >= 1) return [...new Array<number>(n).fill(0), 1]
-  const chances = [(1 - p) ** n]
-  for (let k = 1; k <= n; k++) chances.push((chances[k - 1]! * (n - k + 1) * p) / (k * (1 - p)))
-  return chances
 }
 
 /** Where a scored trait of the young lies: round the parents' mean, drawn towards the middle of the line by what is not inherited. */

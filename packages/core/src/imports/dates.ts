@@ -14,7 +14,8 @@ export type DateReading = { value: ListDate } | { says: string }
 
 const NUMERIC = /^(\d{1,2})([./-])(\d{1,2})\2(\d{4}|\d{2})$/
 /** Clock times after a date, as programs write them, are not asked for. */
-const CLOCK = /(?:T|\s+)\d{1,2}:\d{2}(?::\d{2}(?:\.\d+)?)?\s*(?:Z|[ap]\.?m\.?|[+-]\d{2}:?\d{2})?$/i
+const CLOCK =
+  /(?:T|\s{1,4})\d{1,2}:\d{2}(?::\d{2}(?:\.\d{1,9})?)?\s{0,4}(?:Z|[ap]\.?m\.?|[+-]\d{2}:?\d{2})?$/i
 const LANGUAGES = ['en', 'de', 'fr', 'es', 'pt', 'it', 'nl']
 /** Day 0 of the spreadsheets' count, which has a 29 February 1900 that never was. */
 const SPREADSHEET_EPOCH = Date.UTC(1899, 11, 30)

@@ -7,3 +7,4 @@ export {
   type ListDate,
 } from './dates'
 export { MASS_UNITS, guessMassUnit, readMass, unitOfHeading, type MassUnit } from './masses'
+export { placeReaderOf, type PlaceReading } from './places'

@@ -7,7 +7,15 @@ const WORDS: Record<string, MassUnit> = {
   ...{ kg: 'kg', kilo: 'kg', kilos: 'kg', kilogram: 'kg', kilograms: 'kg' },
   ...{ oz: 'oz', ounce: 'oz', ounces: 'oz', lb: 'lb', lbs: 'lb', pound: 'lb', pounds: 'lb' },
 }
-const IN_CELL = /^([\d.,' ]+?)\s*([a-z]+)\.?$/i
+
+/** A weight's figure and the word after it, if there is one: `14.5 oz` or `412 gr.`; read from its end, in one go. */
+function splitUnit(cell: string): { figures: string; word: string | null } {
+  const text = cell.endsWith('.') ? cell.slice(0, -1) : cell
+  let at = text.length
+  while (at > 0 && /[a-z]/i.test(text[at - 1]!)) at--
+  if (at === text.length) return { figures: cell, word: null }
+  return { figures: text.slice(0, at).trim(), word: text.slice(at).toLowerCase() }
+}
 
 /** The unit that a heading names, as in `weight (oz)`; null where it names none. */
 export function unitOfHeading(heading: string): MassUnit | null {
@@ -28,7 +36,7 @@ export function guessMassUnit(
   if (named) return { unit: named, by: 'heading' }
   const votes = new Map<MassUnit, number>()
   for (const cell of cells) {
-    const unit = WORDS[(IN_CELL.exec(cell.trim())?.[2] ?? '').toLowerCase()]
+    const unit = WORDS[splitUnit(cell.trim()).word ?? '']
     if (unit) votes.set(unit, (votes.get(unit) ?? 0) + 1)
   }
   const [most] = [...votes].sort((a, b) => b[1] - a[1])
@@ -42,8 +50,8 @@ export function guessMassUnit(
 export function readMass(cell: string, unit: MassUnit = 'g'): { value: number | null } | { says: string } {
   const text = cell.trim()
   if (text === '' || text === '-' || text === '–') return { value: null }
-  const [, figures = text, word] = IN_CELL.exec(text) ?? []
-  const said = word === undefined ? unit : WORDS[word.toLowerCase()]
+  const { figures, word } = splitUnit(text)
+  const said = word === null ? unit : WORDS[word]
   const number = said && readNumber(figures)
   if (said === undefined || number === null || number === undefined)
     return { says: `'${text.slice(0, 30)}' is not a weight: write figures, with g, kg, oz or lb after them` }

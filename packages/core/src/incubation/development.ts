@@ -145,3 +145,13 @@ export function developmentCurve(curve: DevelopmentCurve, segments: readonly Seg
   }
   return points
 }
+
+/** Why nothing can be reckoned with a curve, in words; null where something can. */
+export function curveFault(curve: DevelopmentCurve): string | null {
+  const { degreeDays, thresholdC } = curve
+  const mostC = 'capC' in curve ? curve.capC : 'upperC' in curve ? curve.upperC : Infinity
+  if (!(degreeDays >= 1)) return `its protocol gives ${degreeDays} degree-days to hatching`
+  if (!Number.isFinite(thresholdC) || !(mostC > thresholdC))
+    return 'its protocol gives no temperatures at which eggs develop'
+  return null
+}

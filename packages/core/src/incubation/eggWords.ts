@@ -30,9 +30,9 @@ export function readEggWords(
 ): { said: EggsSaid[]; says: string | null } {
   const said: EggsSaid[] = []
   for (const part of text.split(/[,;\n]/)) {
-    const words = part.trim().toLowerCase()
+    const words = part.trim().toLowerCase().replace(/\s+/g, ' ')
     if (words === '') continue
-    const found = /^([\d\s–-]+|all|the rest)\s+(.+)$/.exec(words)
+    const found = /^([\d –-]*\d|all|the rest) (\D.*)$/.exec(words)
     if (!found) return { said, says: `'${part.trim()}' is not eggs and what they are: write '3-7 dented'` }
     const fate = SHORT[found[2]!] ?? EGG_FATES.find((f) => f === found[2] || f.startsWith(found[2]!))
     if (!fate)
@@ -56,8 +56,8 @@ export function readEggWords(
 function numbersOf(text: string): number[] | string {
   const numbers: number[] = []
   for (const piece of text
-    .replace(/\s*[–-]\s*/g, '-')
-    .split(/\s+/)
+    .replace(/ ?[–-] ?/g, '-')
+    .split(' ')
     .filter(Boolean)) {
     const range = /^(\d{1,3})-(\d{1,3})$/.exec(piece)
     const one = /^\d{1,3}$/.test(piece) ? Number(piece) : null

@@ -1,4 +1,4 @@
-import { normalQuantile } from './normal'
+import { betaQuantile } from '../statistics'
 import { wilsonInterval, type ShareInterval } from './clutch'
 
 /** Successes among trials of one pair, line, method or box. */
@@ -45,7 +45,7 @@ export interface HatchRate {
 
 /**
  * Share of fertile eggs that hatched: as counted, and as expected next, drawn towards the other pairs as far as few eggs
- * cannot tell (beta-binomial). Its interval is the normal one on the logit of the beta, 95 per cent.
+ * cannot tell (beta-binomial). Its interval lies between the quantiles of the beta, 95 per cent unless said otherwise.
  * @throws RangeError when there are more successes than trials
  * @example hatchRate({ successes: 8, trials: 10 }, { alpha: 17, beta: 3 }).expected.share // 25 / 30
  */
@@ -57,9 +57,9 @@ export function hatchRate(
   const counted = wilsonInterval(count.successes, count.trials, confidence)
   const a = alpha + count.successes
   const b = beta + count.trials - count.successes
-  const z = normalQuantile(0.5 + confidence / 2)
-  const centre = Math.log(a / b)
-  const half = z * Math.sqrt(1 / a + 1 / b)
-  const share = (x: number) => 1 / (1 + Math.exp(-x))
-  return { counted, expected: { share: a / (a + b), low: share(centre - half), high: share(centre + half) } }
+  const tail = (1 - confidence) / 2
+  return {
+    counted,
+    expected: { share: a / (a + b), low: betaQuantile(tail, a, b), high: betaQuantile(1 - tail, a, b) },
+  }
 }

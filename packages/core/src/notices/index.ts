@@ -1,7 +1,7 @@
 import { addDays, dayOfInstant, instantOfDay, type Instant } from '../calendar'
 
-/** How bad what is told of is: an alarm may cost lives, a warning may become one, work is only due. */
-export type NoticeGrade = 'alarm' | 'warn' | 'work'
+/** How bad what is told of is: danger costs lives now, an alarm may, a warning may become one, work is only due. */
+export type NoticeGrade = 'danger' | 'alarm' | 'warn' | 'work'
 
 /** A time of the wall clock, 'HH:MM' from 00:00 to 23:59. */
 export type WallTime = string
@@ -41,6 +41,8 @@ export function tellFrom(
 ): Instant | null {
   if (grade === 'work' ? !choice.work : choice.alarms === 'none') return null
   if (grade === 'warn' && choice.alarms === 'worst') return null
+  // No hour is too quiet for danger.
+  if (grade === 'danger') return at
   const { quiet } = choice
   if (!quiet || quiet.from === quiet.to || (grade === 'alarm' && choice.wakes)) return at
   const [from, to] = [hoursOf(quiet.from), hoursOf(quiet.to)]

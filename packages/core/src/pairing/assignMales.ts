@@ -1,3 +1,4 @@
+import { checkPlan } from './checkPlan'
 import {
   daysTaken,
   planGreedily,
@@ -64,6 +65,8 @@ export function assignMales(
     : null
   const chosen = [...fixed, ...courses.filter((_, i) => solved.chosen[i])]
   const plan = planOf(problem, courses, chosen, 'solver', bound)
+  // What the solver says is believed only where every rule holds of it; else nothing is said to be proved.
+  if (checkPlan(problem, plan).length > 0) return greedy
   return plan.value >= greedy.value - 1e-9 ? plan : planOf(problem, courses, greedy.courses, 'greedy', bound)
 }
 

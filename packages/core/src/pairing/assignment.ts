@@ -89,6 +89,14 @@ export interface PlanConflict {
 }
 
 const LEAST_CHANCE = 0.02
+/** Less receptive than this in the middle of a first visit, she is put to a male too early or too late. */
+export const LEAST_RECEPTIVE = 0.05
+
+/** Whether a season with a male begins when its female may be receptive. */
+export const beginsInTime = (window: ReceptiveWindow, visits: readonly Visit[]): boolean => {
+  const { from, to } = visits[0]!
+  return receptiveOn(window, addDays(from, Math.floor(daysBetween(from, to) / 2))) >= LEAST_RECEPTIVE
+}
 
 /** The days a female's season with a male would take, from its first day. */
 export function courseFrom(
@@ -142,7 +150,8 @@ export function possibleCourses(problem: AssignProblem): PlannedCourse[] {
     for (let start = first; start <= last; start = addDays(start, 1)) {
       const visits = courseFrom(problem, start)
       const chance = matingChance(window, visits, matesAVisit)
-      if (chance >= LEAST_CHANCE) all.push({ start, visits, chance })
+      // Nobody is put together before she can be receptive, whatever the later visits would bring.
+      if (chance >= LEAST_CHANCE && beginsInTime(window, visits)) all.push({ start, visits, chance })
     }
     starts.set(id, all)
   }

@@ -13,7 +13,7 @@ import {
   type Locus,
   type WantedCase,
 } from '../genetics'
-import { kinship, orderPedigree, type PedigreeAnimal } from '../pedigree'
+import { kinship, soundPedigree, type PedigreeAnimal } from '../pedigree'
 import { chosenOf } from './chosenPlans'
 import {
   wordsOfWish,
@@ -84,7 +84,7 @@ export function planGenerations(problem: GoalProblem): GenerationPlan[] {
     const dams = pool.filter((c) => c.sex === 'female')
     const sires = pool.filter((c) => c.sex === 'male')
     const related = kinship(
-      orderPedigree(family),
+      soundPedigree(family).pedigree,
       dams.map((d) => d.id),
       sires.map((s) => s.id),
     )

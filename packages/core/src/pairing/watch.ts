@@ -1,25 +1,8 @@
 import { addDays, daysBetween, earlierDay, laterDay, type Day, type DaySpan } from '../calendar'
 import { originOf, type Protocol, type Range } from '../protocols'
 import { reason, type Reason } from '../reasons'
-
-export const PAIRING_EVENTS = [
-  'introduced',
-  'courted',
-  'locked',
-  'spermatophore',
-  'taken up',
-  'attacked',
-  'ignored',
-  'separated',
-] as const
-export type PairingEventKind = (typeof PAIRING_EVENTS)[number]
-
-export interface PairingEvent {
-  kind: PairingEventKind
-  on: Day
-  /** How long a lock lasted, where somebody timed it. */
-  minutes?: number | undefined
-}
+import type { PairingEvent, PairingEventKind } from './events'
+import { pairingMustStop, stopInWords, type PairingStop, type PartnerFacts } from './stop'
 
 /** What is known beside the log of the two together. */
 export interface PairingFacts {
@@ -31,6 +14,8 @@ export interface PairingFacts {
   receptiveUntil?: Day | null
   /** Meals in a row that he refused since they were put together. */
   maleRefusals?: number
+  /** What is known of her since then; nothing where she is not on trial. */
+  female?: PartnerFacts | null
 }
 
 /** A window with its middle. */
@@ -52,8 +37,15 @@ export interface PairingWatch {
   eggs: DayWindow | null
   /** What to do next, in words, and from when. */
   next: { says: string; on: Day | null }
+  /** The same as a code: the words are for people. */
+  step: PairingStep
+  /** Why they must be parted, or the trial must stop, today; null while they may go on. */
+  mustStop: PairingStop | null
   reasons: Reason[]
 }
+
+/** What is next of a pairing. */
+export type PairingStep = 'introduce' | 'introduce again' | 'part' | 'part now' | 'look for eggs' | 'wait'
 
 /** The window that follows a span of causes by a range of days. */
 export function windowAfter(cause: DaySpan, days: Range): DayWindow {
@@ -96,6 +88,12 @@ export function watchPairing(
   const state = clutchFoundOn ? 'laid' : last === undefined ? 'planned' : together ? 'together' : 'apart'
   const mated = matedChance(inOrder, protocol, on, facts)
   const missed = !clutchFoundOn && mated < LIKELY && facts.receptiveUntil != null && on > facts.receptiveUntil
+  const mustStop = pairingMustStop(protocol, inOrder, {
+    ...{ female: facts.female ?? null, laid: Boolean(clutchFoundOn) },
+    male: {
+      ...{ refusalsInARow: facts.maleRefusals ?? 0, onTrial: false, gramsAtStart: null, gramsNow: null },
+    },
+  })
   const watch = {
     state,
     meetings,
@@ -104,44 +102,57 @@ export function watchPairing(
     missed,
     shed: shedSeen ? null : shed,
     eggs: clutchFoundOn ? null : eggs,
+    mustStop,
   } as const
+  const { does: step, ...next } = whatIsNext(inOrder, watch, protocol, on, last?.on ?? null, facts)
   return {
     ...watch,
-    next: whatIsNext(inOrder, watch, protocol, on, last?.on ?? null, facts),
+    ...{ step, next },
     reasons: eggs && lockSpan && !clutchFoundOn ? [eggReason(lockSpan, shedSeen, eggs, protocol)] : [],
   }
 }
 
 function whatIsNext(
   events: readonly PairingEvent[],
-  watch: Pick<PairingWatch, 'state' | 'locks' | 'meetings' | 'eggs' | 'missed'>,
+  watch: Pick<PairingWatch, 'state' | 'locks' | 'meetings' | 'eggs' | 'missed' | 'mustStop'>,
   { pairing }: Protocol,
   on: Day,
   lastMove: Day | null,
-  { maleRefusals = 0, receptiveUntil }: PairingFacts,
-): PairingWatch['next'] {
-  if (watch.state === 'laid') return { says: 'eggs are found: incubation takes over', on: null }
-  if (watch.state === 'planned') return { says: `introduce them: ${pairing.manner}`, on: null }
+  { receptiveUntil }: PairingFacts,
+): PairingWatch['next'] & { does: PairingStep } {
+  if (watch.state === 'laid') return { does: 'wait', says: 'eggs are found: incubation takes over', on: null }
+  if (watch.state === 'planned')
+    return { does: 'introduce', says: `introduce them: ${pairing.manner}`, on: null }
   if (watch.state === 'together') {
-    if (events.some((e) => e.kind === 'attacked' && e.on >= lastMove!))
-      return { says: 'part them now: one attacked the other', on }
-    if (maleRefusals >= REFUSALS_TO_STOP)
-      return { says: `take him out now: he refused ${maleRefusals} meals since they met`, on }
+    if (watch.mustStop) return { does: 'part now', says: stopInWords(watch.mustStop), on }
     return {
+      does: 'part',
       says: 'part them',
       on: addDays(lastMove!, Math.max(1, Math.round(pairing.hoursTogether.typical / 24))),
     }
   }
   if (watch.missed)
-    return { says: `her season is missed: she was receptive until ${receptiveUntil!}`, on: null }
+    return {
+      does: 'wait',
+      says: `her season is missed: she was receptive until ${receptiveUntil!}`,
+      on: null,
+    }
   if (watch.eggs && on >= addDays(watch.eggs.from, -14))
-    return { says: 'look for eggs', on: laterDay(on, watch.eggs.from) }
+    return { does: 'look for eggs', says: 'look for eggs', on: laterDay(on, watch.eggs.from) }
   const ignored = events.filter((e) => e.kind === 'ignored').length
   if (watch.locks >= pairing.stopAfterLocks || (watch.eggs && watch.meetings >= pairing.meetings.most))
-    return { says: 'leave her be and look for eggs', on: watch.eggs!.from }
-  if (watch.locks === 0 && ignored >= pairing.stopAfterRefusals)
-    return { says: `ignored ${ignored} times: wait for her next shed, or try another partner`, on: null }
-  return { says: 'put them together again', on: addDays(lastMove!, pairing.daysBetween.typical) }
+    return { does: 'look for eggs', says: 'leave her be and look for eggs', on: watch.eggs!.from }
+  if (watch.locks === 0 && ignored >= COLD_MEETINGS)
+    return {
+      does: 'wait',
+      says: `ignored ${ignored} times: wait for her next shed, or try another partner`,
+      on: null,
+    }
+  return {
+    does: 'introduce again',
+    says: 'put them together again',
+    on: addDays(lastMove!, pairing.daysBetween.typical),
+  }
 }
 
 function eggReason(lock: DaySpan, shedSeen: Day | null, eggs: DayWindow, protocol: Protocol): Reason {
@@ -171,7 +182,8 @@ function eggReason(lock: DaySpan, shedSeen: Day | null, eggs: DayWindow, protoco
 
 /** From this chance on a mating counts as likely. */
 export const LIKELY = 0.5
-const REFUSALS_TO_STOP = 3
+/** So often ignored, another meeting tells nothing: keepers' rule of thumb. */
+const COLD_MEETINGS = 2
 const SHORT_LOCK_MINUTES = 2
 /** A meeting nobody watched, over the time the protocol asks for. */
 const UNSEEN_MEETING = 0.35

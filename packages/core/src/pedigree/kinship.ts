@@ -76,7 +76,7 @@ export interface Founders {
   contributions: { id: string; share: number }[]
   /** Share from parents that are not known. */
   unknown: number
-  /** Founders of equal shares that would give the same variety. */
+  /** Founders of equal shares that would give the same variety; each parent that is not known counts as a founder of its own. */
   effective: number
   /** Kinship of two animals of the group drawn by chance, itself included. */
   meanKinship: number
@@ -97,6 +97,7 @@ export function founders(
   const flow = new Float64Array(ids.length)
   for (const id of living) flow[pedigree.indexOf.get(id)!]! += 1 / living.length
   let unknown = 0
+  let squaresOfUnknown = 0
   const contributions: { id: string; share: number }[] = []
   for (let i = ids.length - 1; i >= 0; i--) {
     const share = flow[i]!
@@ -106,9 +107,12 @@ export function founders(
     else
       for (const p of parents)
         if (p >= 0) flow[p]! += share / 2
-        else unknown += share / 2
+        else {
+          unknown += share / 2
+          squaresOfUnknown += (share / 2) ** 2
+        }
   }
-  const squares = contributions.reduce((sum, c) => sum + c.share ** 2, 0)
+  const squares = contributions.reduce((sum, c) => sum + c.share ** 2, squaresOfUnknown)
   const mean =
     [...meanKinship(pedigree, living).values()].reduce((a, b) => a + b, 0) / Math.max(1, living.length)
   const coefficients = inbreedingInOrder(pedigree)

@@ -108,3 +108,43 @@ function loopError(
   }
   return new PedigreeError('loop', [start], `${nameOf(start)} is its own ancestor`)
 }
+
+/** What was wrong with a pedigree that was laid out all the same. */
+export interface PedigreeFault {
+  code: PedigreeError['code']
+  ids: readonly string[]
+  says: string
+}
+
+/**
+ * Lays a pedigree out whatever is wrong with it: parents that cannot be are taken as unknown, and each such is told. One wrong record of a
+ * thousand must not keep anybody from reckoning with the others.
+ * @returns the pedigree without the wrong parents, and what was wrong
+ */
+export function soundPedigree(
+  animals: readonly PedigreeAnimal[],
+  nameOf: (id: string) => string = (id) => id,
+): { pedigree: OrderedPedigree; faults: PedigreeFault[] } {
+  const faults: PedigreeFault[] = []
+  let rest = [...animals]
+  for (;;)
+    try {
+      return { pedigree: orderPedigree(rest, nameOf), faults }
+    } catch (error) {
+      if (!(error instanceof PedigreeError)) throw error
+      faults.push({ code: error.code, ids: error.ids, says: error.message })
+      rest = without(rest, error)
+    }
+}
+
+/** Each takes at least one animal or parent away, so that it ends. */
+function without(animals: readonly PedigreeAnimal[], { code, ids }: PedigreeError): PedigreeAnimal[] {
+  const [wrong] = ids
+  if (code === 'twice')
+    return animals.filter((a, i) => a.id !== wrong || animals.findIndex((b) => b.id === wrong) === i)
+  if (code === 'loop') return animals.map((a) => (a.id === wrong ? { ...a, dam: null, sire: null } : a))
+  // Whichever it is less often is the slip.
+  const count = (role: 'dam' | 'sire') => animals.filter((a) => a[role] === wrong).length
+  const role = count('dam') < count('sire') ? 'dam' : 'sire'
+  return animals.map((a) => (a[role] === wrong ? { ...a, [role]: null } : a))
+}

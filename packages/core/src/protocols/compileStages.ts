@@ -76,6 +76,7 @@ export function rearingOf(sheet: Sheet): RearingRules {
       name: sheet.words(`${p}.name`),
       right: sheet.number(`${p}.right`),
       fromDays: sheet.numberOr(`${p}.fromDays`, null),
+      toDays: sheet.numberOr(`${p}.toDays`, null),
       fromGrams: sheet.numberOr(`${p}.fromGrams`, null),
     })),
     readings: sheet.numberOr('sexing.readings', 3),

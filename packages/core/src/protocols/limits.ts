@@ -1,3 +1,5 @@
+import { isDayOfYear } from '../calendar'
+import { MOST_RIGHT } from '../rearing/sexing'
 import { SECTIONS, sectionOf, type FigureUnit, type ProtocolFigure } from './document'
 
 /** What no keeper can mean: a figure outside these is a slip of the pen. */
@@ -21,6 +23,15 @@ export const UNIT_LIMITS: Record<Exclude<FigureUnit, 'words'>, readonly [least: 
   L: [0, 100_000],
 }
 
+/** Figures that have narrower limits than their unit, by their keys: outside these nothing can be calculated with them. */
+const KEY_LIMITS: readonly (readonly [key: RegExp, least: number, most: number, says: string])[] = [
+  [/^sexing\.method\.\d+\.right$/, 0.5, MOST_RIGHT, 'a coin is right half of the time, and no method always'],
+  [/^thermal\.\d+\.degreeDays$/, 1, 20_000, 'development takes some warmth'],
+]
+
+/** Figures that are a day of the year. */
+const DAYS_OF_YEAR = /^cohort\.leaf(?:Fall|Out)$/
+
 /** Longest text of a figure. */
 export const MOST_WORDS = 2000
 
@@ -31,14 +42,20 @@ export interface FigureSetting {
   high: number | null
 }
 
-/** Why a figure cannot be set so, in words; null when it can. */
+/**
+ * Why a figure cannot be set so, in words; null when it can.
+ * @param key of the figure: some have limits of their own
+ */
 export function figureFault(
   figure: Pick<ProtocolFigure, 'label' | 'unit'>,
   set: FigureSetting,
+  key = '',
 ): string | null {
   const { label, unit } = figure
   if (unit === 'words') {
     if (typeof set.value !== 'string') return `${label}: this is told in words`
+    if (DAYS_OF_YEAR.test(key) && !isDayOfYear(set.value))
+      return `${label}: month and day, such as 11-05 for 5 November`
     return set.value.length > MOST_WORDS ? `${label}: at most ${MOST_WORDS} characters` : null
   }
   const [least, most] = UNIT_LIMITS[unit]
@@ -46,6 +63,9 @@ export function figureFault(
     if (value === null) continue
     if (typeof value !== 'number' || !Number.isFinite(value)) return `${label}: write it in figures`
     if (value < least || value > most) return `${label}: between ${least} and ${most}${inUnit(unit)}`
+    const narrower = KEY_LIMITS.find(([of]) => of.test(key))
+    if (narrower && (value < narrower[1] || value > narrower[2]))
+      return `${label}: between ${narrower[1]} and ${narrower[2]}; ${narrower[3]}`
   }
   const low = set.low ?? (set.value as number)
   const high = set.high ?? (set.value as number)
@@ -62,7 +82,7 @@ export function documentFaults(figures: Readonly<Record<string, ProtocolFigure>>
   return Object.entries(figures).flatMap(([key, figure]) => {
     if (!SECTIONS.some(([prefix]) => prefix === sectionOf(key)))
       return [`${key}: no part of a protocol has this name`]
-    const fault = figureFault(figure, figure)
+    const fault = figureFault(figure, figure, key)
     return fault ? [`${key}: ${fault}`] : []
   })
 }

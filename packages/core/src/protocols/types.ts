@@ -202,7 +202,9 @@ export interface Stage {
 export interface SexingMethod {
   name: string
   right: number
+  /** It tells of an animal so old, up to so old, and from so heavy on; null where that makes no difference. */
   fromDays: number | null
+  toDays: number | null
   fromGrams: number | null
 }
 

@@ -23,4 +23,9 @@ export interface RearingFacts {
   defects?: readonly Defect[]
   /** Papers on record, with the day on which they end. */
   permits?: readonly Permit[]
+  resting?: boolean
+  /** The day of its first entry: what came before nobody wrote down; null where that is not known. */
+  firstOn?: Day | null
+  /** The stage that somebody said it has reached. */
+  stageSaid?: { stage: string; on: Day } | null
 }

@@ -178,6 +178,9 @@ export interface LossStanding {
   says: string
 }
 
+/** A loss over this, as a share, is sooner a slip of the pen. */
+const MISTYPED = 0.5
+
 /** Where a young animal stands against the line of loss: helped on from the first, seen by a vet from the second. */
 export function lossStanding(
   heaviestGrams: number | null,
@@ -186,6 +189,9 @@ export function lossStanding(
 ): LossStanding {
   const loss = heaviestGrams && grams !== null ? Math.max(0, 1 - grams / heaviestGrams) : 0
   const percent = `${(loss * 100).toFixed(0)} %`
+  // More than half is sooner a figure that was mistyped than an animal that lives.
+  if (loss > MISTYPED)
+    return { loss, standing: 'vet', says: `${percent} below its heaviest: check the weights, or see a vet` }
   // A hair's breadth of arithmetic is no reason to send for a vet, nor to leave it.
   if (loss >= lossAlarm - 1e-9) return { loss, standing: 'vet', says: `lost ${percent}: a vet is due` }
   if (loss >= lossWarn - 1e-9) return { loss, standing: 'help on', says: `lost ${percent}: help it on` }

@@ -1,3 +1,4 @@
+import { ageOn } from '../animals'
 import { laterDay, type Day, type DaySpan } from '../calendar'
 import type { Evidence, Protocol, Stage } from '../protocols'
 import type { Reason } from '../reasons'
@@ -13,10 +14,14 @@ export interface Gate {
   expected: DaySpan | null
 }
 
+export type Placing = 'age' | 'weight' | 'said'
+
 export interface StageStanding {
   stage: Stage
   /** Its place on the ladder, from 0. */
   step: number
+  /** What placed it there, where it was not its evidence: to be asked about. */
+  placedBy: Placing | null
   gate: Gate
   /** The stage behind the gate, or null at the top. */
   next: string | null
@@ -55,23 +60,45 @@ export function openGate(
  * The stage an animal stands on: the first whose gate it has not passed.
  *
  * A row of meals counts for a stage once it has been reached, so that one refusal does not send a yearling back to the
- * starters. An animal brought in without its history is placed by weight: half as much again as a gate asks for is past
- * that gate.
+ * starters. What a keeper said, or was said when a figure was changed, is not fallen below. An animal brought in without its history is
+ * placed by weight (half as much again as a gate asks for is past that gate) and by age. A stage that is not fed is left by age,
+ * whatever was not written down: nobody old enough to eat is without meals, unless it rests.
  */
 export function stageOf(facts: RearingFacts, protocol: Protocol, on: Day): StageStanding {
   const { stages, origin } = protocol
-  const placed = placedByWeight(facts, stages)
-  let step = stages.findIndex(
-    (stage, i) => i >= placed && !openGate(stage.gate, facts, protocol, stage, origin, on).opens,
-  )
-  if (step === -1) step = stages.length - 1
+  const floor = floorOf(facts, stages)
+  const last = stages.length - 1
+  const firstClosed = (from: number) => {
+    const step = stages.findIndex(
+      (stage, i) => i >= from && !openGate(stage.gate, facts, protocol, stage, origin, on).opens,
+    )
+    return step === -1 ? last : step
+  }
+  let [step, by] = [firstClosed(floor.step), floor.by]
+  if (step > floor.step) by = null
+  while (step < last && isOutgrown(stages, step, facts, on)) {
+    step = firstClosed(step + 1)
+    by = 'age'
+  }
   const stage = stages[step]!
   return {
     stage,
     step,
+    placedBy: step === 0 ? null : by,
     gate: openGate(stage.gate, facts, protocol, stage, `${origin}: gate of ${stage.name}`, on),
     next: stages[step + 1]?.name ?? null,
   }
+}
+
+/** Below which step an animal cannot stand, and by what. */
+function floorOf(facts: RearingFacts, stages: readonly Stage[]): { step: number; by: Placing | null } {
+  const said = facts.stageSaid ? stages.findIndex((s) => s.name === facts.stageSaid!.stage) : -1
+  const isOlderWeight = said >= 0 && facts.weight !== null && facts.weight.on <= facts.stageSaid!.on
+  const byWeight = isOlderWeight ? 0 : placedByWeight(facts, stages)
+  if (said >= 0) return byWeight > said ? { step: byWeight, by: 'weight' } : { step: said, by: 'said' }
+  const byAge = placedByAge(facts, stages)
+  if (byAge > byWeight) return { step: byAge, by: 'age' }
+  return { step: byWeight, by: byWeight > 0 ? 'weight' : null }
 }
 
 const WELL_PAST = 1.5
@@ -89,6 +116,38 @@ function placedByWeight(facts: RearingFacts, stages: readonly Stage[]): number {
     ),
   )
   return left + 1
+}
+
+/** Days by which all young have left a stage and those before it. */
+const mostDaysThrough = (stages: readonly Stage[], step: number) =>
+  stages.slice(0, step + 1).reduce((sum, s) => sum + s.days.most, 0)
+
+/**
+ * Where one that came half-grown stands by its age on the day of its first entry: past every stage that all have left by then, but not past
+ * one that it is too light to have left, nor into breeding.
+ */
+function placedByAge({ hatched, firstOn, weight, sex }: RearingFacts, stages: readonly Stage[]): number {
+  if (!hatched || !firstOn) return 0
+  const { least } = ageOn(hatched, firstOn)
+  const tooLight = (stage: Stage) =>
+    weight !== null &&
+    stage.gate.some((e) => e.kind === 'weight' && (!e.sex || e.sex === sex) && weight.grams < e.grams)
+  let step = 0
+  while (
+    step < stages.length - 1 &&
+    least > mostDaysThrough(stages, step) &&
+    !tooLight(stages[step]!) &&
+    !stages[step]!.gate.some((e) => e.kind === 'readiness')
+  )
+    step++
+  return step
+}
+
+/** Whether an animal is too old for a stage in which nobody is fed. One of unknown age was not hatched under its keeper's eyes. */
+function isOutgrown(stages: readonly Stage[], step: number, facts: RearingFacts, on: Day): boolean {
+  if (stages[step]!.feed !== null || facts.resting) return false
+  if (!stages.slice(step + 1).some((s) => s.feed !== null)) return false
+  return !facts.hatched || ageOn(facts.hatched, on).least > mostDaysThrough(stages, step)
 }
 
 /**

@@ -1,7 +1,7 @@
 /** One reading of a sex, as it was taken. */
 export interface SexReading {
   sex: 'female' | 'male' | 'unsure'
-  /** How often a trained reading by this method is right, over 0.5 to 1. */
+  /** How often a trained reading by this method is right: over a half, and under 1, for nobody is always right. */
   right: number
   /** Whether whoever read it had not seen the earlier ones; others say nothing. */
   blind: boolean
@@ -19,11 +19,16 @@ export interface SexProbability {
   agree: number
 }
 
+/** So sure is no method: a slip of the pen is always possible. */
+export const MOST_RIGHT = 0.999
+/** Whether a method can be right so often: a coin is right half of the time and tells nothing, and none is always right. */
+export const isMethodsRight = (right: number) => right >= 0.5 && right <= MOST_RIGHT
+
 /**
  * Probability of a female after independent blind readings: Bayes' rule on the odds, each reading multiplying them by
  * right / (1 − right) for a female and its inverse for a male.
  * @param prior probability of a female before any reading: a half, or what the eggs' temperature or a sex-linked trait says
- * @throws RangeError for a prior or a method outside 0 to 1
+ * @throws RangeError for a prior outside 0 to 1, or a method that no method can be
  * @example sexProbability([{ sex: 'female', right: 0.9, blind: true }, { sex: 'female', right: 0.9, blind: true }]).female
  * // 0.81 / 0.82
  */
@@ -32,7 +37,7 @@ export function sexProbability(readings: readonly SexReading[], prior = 0.5): Se
   let logOdds = Math.log(prior) - Math.log(1 - prior)
   const counting = readings.filter((r) => r.blind && r.sex !== 'unsure' && r.right !== 0.5)
   for (const { sex, right } of counting) {
-    if (!(right > 0 && right < 1)) throw new RangeError(`a method that is right ${right} of the time`)
+    if (!isMethodsRight(right)) throw new RangeError(`a method that is right ${right} of the time`)
     logOdds += (sex === 'female' ? 1 : -1) * Math.log(right / (1 - right))
   }
   const female = logOdds === Infinity ? 1 : logOdds === -Infinity ? 0 : 1 / (1 + Math.exp(-logOdds))
@@ -69,4 +74,23 @@ export function toldSex(
   const agreeing = young.readings.filter((r) => r.sex === sex).length
   const open = young.readings.length > 0 && !young.sexSaid && (agreeing < AGREEING || sexCertainty < sureFrom)
   return open ? { sex: 'unknown', certainty: 0 } : { sex, certainty: sexCertainty }
+}
+
+/**
+ * Why a method does not tell the sex of an animal as old and heavy as this, in words; empty where it does. What is not known of it
+ * and would be asked for speaks against the method.
+ */
+export function methodUnfit(
+  {
+    fromDays,
+    toDays,
+    fromGrams,
+  }: { fromDays: number | null; toDays: number | null; fromGrams: number | null },
+  { ageDays, grams }: { ageDays: number | null; grams: number | null },
+): string {
+  const why: string[] = []
+  if (fromDays !== null && (ageDays === null || ageDays < fromDays)) why.push(`from day ${fromDays}`)
+  if (toDays !== null && (ageDays === null || ageDays > toDays)) why.push(`up to day ${toDays} only`)
+  if (fromGrams !== null && (grams === null || grams < fromGrams)) why.push(`from ${fromGrams} g`)
+  return why.join(', ')
 }

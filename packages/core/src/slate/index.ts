@@ -85,9 +85,16 @@ function readOne(text: string, names: BookNames, { tags, today }: SlateContext):
 const LONGEST = 500
 const MOST_OFFERED = 8
 
+/** Where the word begins that a line ends with; its end where it ends with none. */
+export function beginOfLastWord(text: string): number {
+  let at = text.length
+  while (at > 0 && /[\wÀ-ÖØ-öø-ÿ]/.test(text[at - 1]!)) at--
+  return at
+}
+
 /** Words a line may go on with: tags and the slate's own words that begin as its last word does. */
 export function completeSlate(text: string, { tags, stages = [] }: SlateContext): string[] {
-  const begun = /[\wÀ-ÖØ-öø-ÿ]*$/.exec(text)![0].toLowerCase()
+  const begun = text.slice(beginOfLastWord(text)).toLowerCase()
   if (begun === '') return []
   const words = KEYWORDS.flatMap((k) =>
     /^\(\?:(.*)\)\(\?!/

@@ -46,7 +46,7 @@ const celsiusOf = (image: string) =>
 function rangeOf(from: IToken, to: IToken, tags: readonly string[]): string[] {
   const inOrder = [...tags].sort(new Intl.Collator('en', { numeric: true }).compare)
   const first = canonical(from.image, tags)
-  const prefix = /^(.*?)\d+$/.exec(first)?.[1]
+  const prefix = /^(.*\D|)\d+$/.exec(first)?.[1]
   const last = canonical(
     /^\d/.test(to.image) && prefix !== undefined ? `${prefix}${to.image}` : to.image,
     tags,
@@ -214,7 +214,14 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
     }
   },
   warmth: (node) => {
-    const celsius = celsiusOf(one(node, 'Warmth')!.image)
+    const read = one(node, 'Warmth')!
+    // What a thermometer shows is no order to the dial.
+    if (!one(node, 'Set'))
+      throw new Unreadable(
+        `to turn the dial write 'set to ${read.image}'; a reading is brought in on the page of its place`,
+        read,
+      )
+    const celsius = celsiusOf(read.image)
     return { kind: 'set point', payload: { celsius }, says: `set to ${celsius} °C` }
   },
   numbers: (node) => {

@@ -36,7 +36,7 @@ const named =
 export const Tag = createToken({ name: 'Tag', pattern: named('tags'), line_breaks: false })
 /** A stage by the name a protocol gives it, such as `size 2`. */
 export const Stage = createToken({ name: 'Stage', pattern: named('stages'), line_breaks: false })
-export const Note = createToken({ name: 'Note', pattern: /(?:#|--|“|")\s*[^\n]+/ })
+export const Note = createToken({ name: 'Note', pattern: /(?:#|--|[“"])[^\n]+/ })
 export const Clock = createToken({ name: 'Clock', pattern: /(?:[01]?\d|2[0-3]):[0-5]\d(?!\d)/ })
 export const IsoDay = createToken({ name: 'IsoDay', pattern: /\d{4}-\d{2}-\d{2}(?!\d)/ })
 export const Weight = createToken({

@@ -1,6 +1,7 @@
 import type { WeightContext } from '../animals'
 import { invert, leastSquares, type Residual } from './leastSquares'
-import { fromFree, logWeight, toFree, type AnyCurve, type GrowthCurve, type GrowthModel } from './models'
+import { fromFree, logWeight, toFree, type AnyCurve, type GrowthModel, type GrowthPrior } from './models'
+import { farthest, isSuspect, lossOf, widthsOf } from './leftOut'
 import { medianOf, robustSpread } from './robust'
 
 /** A weight at an age. Without a context it counts as taken with an empty gut. */
@@ -9,13 +10,6 @@ export interface WeightAtAge {
   ageDays: number
   grams: number
   context?: WeightContext | undefined
-}
-
-/** What a line or species expects of an animal before it was ever weighed. */
-export interface GrowthPrior {
-  curve: GrowthCurve
-  /** Spread between animals, as the standard deviation of ln A, of ln k, and of Ti as a share of itself. */
-  spread: { A: number; k: number; Ti: number }
 }
 
 export interface FitOptions {
@@ -116,6 +110,13 @@ function fitModel(
     if (found && (!best || found.loss < best.loss)) best = found
   }
   if (!best) return null
+  if (isSuspect(best))
+    for (const index of farthest(offCurve(model, points, best.free), trust))
+      for (const start of starts) {
+        const without = trust.map((t, i) => (i === index ? 0 : t))
+        const found = robustly(model, points, trust, prior, start, without)
+        if (found && found.loss < best.loss - 1e-6) best = found
+      }
   const { free, noise, weights, curvature } = best
   const covariance = invert(curvature)
   if (!covariance || covariance.some((row, i) => !(row[i]! >= 0))) return null
@@ -133,17 +134,18 @@ function fitModel(
   }
 }
 
-/** Iterates weights and curve until they agree. */
+/** Iterates weights and curve until they agree. @param first what each counts at first */
 function robustly(
   model: GrowthModel,
   points: readonly WeightAtAge[],
   trust: readonly number[],
   prior: GrowthPrior | undefined,
   start: readonly number[],
+  first: readonly number[] = trust,
 ) {
   const logs = points.map((p) => Math.log(p.grams))
   let free = [...start]
-  let weights = [...trust]
+  let weights = [...first]
   let noise = USUAL_NOISE
   for (let pass = 0; pass < MOST_PASSES; pass++) {
     const residual = residualsOf(model, points, logs, weights, noise, prior)
@@ -154,7 +156,7 @@ function robustly(
     const off = offCurve(model, points, free)
     if ((moved < SETTLED && pass > 1) || pass === MOST_PASSES - 1) {
       // What one start found is only comparable by the whole of what it leaves over.
-      const loss = off.reduce((sum, r, i) => sum + trust[i]! * Math.min(Math.abs(r), 0.5), 0)
+      const loss = lossOf(off, trust, free, model, prior)
       return { free, noise, weights, curvature: found.curvature, loss }
     }
     noise = noiseOf(off, trust, free.length, prior !== undefined)
@@ -179,9 +181,7 @@ function residualsOf(
 ): Residual {
   const roots = weights.map((w) => Math.sqrt(w) / noise)
   const mean = prior ? toFree({ model, ...prior.curve }) : []
-  const widths = prior
-    ? [prior.spread.A, prior.spread.k, prior.spread.Ti * Math.max(1, Math.abs(prior.curve.Ti))]
-    : []
+  const widths = prior ? widthsOf(prior) : []
   return (at, index, slopes) => {
     if (index < points.length) {
       const root = roots[index]!

@@ -1,5 +1,5 @@
-import { SIBLING_SPREAD, fitGrowth, type GrowthFit, type GrowthPrior, type WeightAtAge } from './fit'
-import { curveWeight, type GrowthCurve } from './models'
+import { SIBLING_SPREAD, fitGrowth, type GrowthFit, type WeightAtAge } from './fit'
+import { curveWeight, type GrowthCurve, type GrowthPrior } from './models'
 import { medianOf, robustSpread } from './robust'
 
 /** One animal of a collection whose growth is to be fitted. */

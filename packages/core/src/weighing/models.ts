@@ -77,3 +77,10 @@ export function logWeight(
   if (model === 'gompertz') return logA - fall
   return logA - (z < -500 ? -z : Math.log1p(fall))
 }
+
+/** What a line or species expects of an animal before it was ever weighed. */
+export interface GrowthPrior {
+  curve: GrowthCurve
+  /** Spread between animals, as the standard deviation of ln A, of ln k, and of Ti as a share of itself. */
+  spread: { A: number; k: number; Ti: number }
+}

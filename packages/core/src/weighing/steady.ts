@@ -1,24 +1,6 @@
-import { huberLocation, medianOf, robustSpread } from './robust'
-
-/** One figure of a scale's stream. `grams` is not finite, or at the capacity, when the scale shows 'too heavy'. */
-export interface ScaleSample {
-  /** Milliseconds from any origin, rising. */
-  atMs: number
-  grams: number
-}
-
-export interface SteadyRules {
-  /** Length of the quiet spell that is wanted, ms. */
-  quietMs: number
-  /** Movement and drift allowed within the spell, as a share of the weight. */
-  share: number
-  /** The same in grams, for animals so light that the share would ask more than a scale can give. */
-  floorGrams: number
-  /** Lighter loads are taken for an empty pan, g. */
-  leastGrams: number
-  /** What the scale can bear, g. */
-  capacityGrams: number
-}
+import { FEWEST_SAMPLES, FINEST_GRAMS, quietWindows, sampleNoise, standardError, type Spell } from './quiet'
+import { huberLocation, medianOf } from './robust'
+import type { ScaleSample, SteadyRules } from './scale'
 
 export const STEADY_RULES: SteadyRules = {
   quietMs: 1000,
@@ -48,36 +30,20 @@ export type SteadyWeight =
       tookMs: number
       /** Whether it has been taken off again. */
       liftedOff: boolean
+      /** False where the stream begins loaded: a tub may stand on it that nobody tared. */
+      panSeen: boolean
+      /** What bore on the pan, quiet, before the animal came, and is not counted as part of it: an untared tub, g; 0 where nothing did. */
+      underGrams: number
     }
   | { steady: false; why: NoReading }
 
-const FEWEST_SAMPLES = 8
-/**
- * White noise of a scale averages out. Beyond this share of the weight, and thrice what the pan alone shows, it is a
- * restless animal all the same.
- */
-const NOISE_SHARE = 0.015
-/** A reading less exact than this share of the weight is none. */
-const ERROR_SHARE = 0.012
 /** An animal comes onto the pan within seconds; a warming load cell creeps. */
 const JUMP_SHARE = 0.2
 const JUMP_MS = 1000
+/** Less on top of a load is an animal that moves. */
+const SECOND_STEP = 0.1
 const EMPTY_SHARE = 0.25
-const FINEST_GRAMS = 0.005
 const LONGEST_SPELL_MS = 3000
-const DRIFT_Z = 2.6
-/** A median scatters so much more than a mean. */
-const MEDIAN_COST = 1.2533
-/** Huber's location scatters so much more than a mean, and its spread is itself an estimate from few samples. */
-const HUBER_COST = 1.12
-/** Share of a spell that may be knocks on the table. */
-const MOST_KNOCKS = 0.15
-
-interface Spell {
-  from: number
-  to: number
-  level: number
-}
 
 /**
  * The steady weight in a stream of noisy samples (10 to 50 a second), or why there is none.
@@ -107,7 +73,7 @@ export function steadyWeight(
   const panNoise = panNoiseOf(fit, emptyBelow)
   if (panNoise !== null)
     wanted = { ...wanted, floorGrams: Math.min(wanted.floorGrams, Math.max(FINEST_GRAMS, 1.5 * panNoise)) }
-  const quiet = quietWindows(fit, wanted, emptyBelow, peak, panNoise ?? 0)
+  const quiet = quietWindows(fit, wanted, emptyBelow, peak, panNoise)
   const pan = quiet.filter((w) => w.level <= emptyBelow)
   for (const window of quiet) {
     const before = pan.findLast((p) => p.to < window.from)
@@ -117,9 +83,37 @@ export function steadyWeight(
     const jump = jumpInto(fit, smooth, before?.from ?? 0, window.to, zero)
     if (before && jump.rise < Math.max(JUMP_SHARE * load, wanted.leastGrams / 2)) continue
     if (heavy && crossedCapacity(samples, fit[window.to]!.atMs, wanted)) continue
-    return reading(fit, quiet, window, before, jump.at, pan, wanted)
+    const tub = tubUnder(fit, smooth, quiet, window, zero, wanted)
+    return tub
+      ? reading(fit, quiet, tub.window, window, tub.at, pan, wanted)
+      : reading(fit, quiet, window, before, jump.at, pan, wanted)
   }
   return { steady: false, why: whyNone(fit, smooth, heavy, pan, wanted) }
+}
+
+/**
+ * A load that comes on top of a quiet one is the animal, and what lay there before is its tub: first the tub was put on without taring,
+ * then the animal went in.
+ */
+function tubUnder(
+  samples: readonly ScaleSample[],
+  smooth: readonly number[],
+  quiet: readonly Spell[],
+  tub: Spell,
+  zero: number,
+  { leastGrams }: SteadyRules,
+): { window: Spell; at: number } | null {
+  for (const window of quiet) {
+    if (window.from <= tub.to) continue
+    const rise = window.level - tub.level
+    if (rise < Math.max(leastGrams, SECOND_STEP * (tub.level - zero))) continue
+    const between = smooth.slice(tub.to, window.from + 1)
+    // Lifted off in between, it is another animal.
+    if (Math.min(...between) < tub.level - EMPTY_SHARE * (tub.level - zero)) return null
+    const jump = jumpInto(samples, smooth, tub.to, window.to, tub.level)
+    if (jump.rise >= JUMP_SHARE * rise) return { window, at: jump.at }
+  }
+  return null
 }
 
 /** The empty pan shows how fine the scale is: on a fine one a movement need not hide below the usual floor. */
@@ -138,58 +132,6 @@ function crossedCapacity(samples: readonly ScaleSample[], atMs: number, rules: S
 
 function runningMedian(values: readonly number[]): number[] {
   return values.map((_, i) => medianOf(values.slice(Math.max(0, i - 2), i + 3)))
-}
-
-/** Every window of the wanted length that is quiet: by index of its first and last sample. */
-function quietWindows(
-  samples: readonly ScaleSample[],
-  rules: SteadyRules,
-  emptyBelow: number,
-  peak: number,
-  panNoise: number,
-): Spell[] {
-  const found: Spell[] = []
-  let from = 0
-  for (let to = 0; to < samples.length; to++) {
-    while (samples[to]!.atMs - samples[from + 1]!.atMs >= rules.quietMs && from + 1 < to) from++
-    const long = samples[to]!.atMs - samples[from]!.atMs >= 0.95 * rules.quietMs
-    if (!long || to - from + 1 < FEWEST_SAMPLES) continue
-    const grams = samples.slice(from, to + 1).map((s) => s.grams)
-    const level = medianOf(grams)
-    // The noise of a pan is that of the scale, which goes with what it is built to bear.
-    const scale = level <= emptyBelow ? peak : level
-    const allowed = Math.max(rules.floorGrams, rules.share * scale)
-    const noisiest = Math.max(2 * rules.floorGrams, 3 * panNoise, NOISE_SHARE * scale)
-    if (
-      isQuiet(grams, level, allowed, noisiest) &&
-      standardError(grams) <= Math.max(allowed, ERROR_SHARE * scale)
-    )
-      found.push({ from, to, level })
-  }
-  return found
-}
-
-function isQuiet(grams: readonly number[], level: number, allowed: number, noisiest: number): boolean {
-  const spread = robustSpread(grams, level)
-  const noise = sampleNoise(grams)
-  if (Math.sqrt(Math.max(0, spread ** 2 - noise ** 2)) > allowed) return false
-  if (Math.max(spread, noise) > noisiest) return false
-  // A robust spread overlooks a window that has one foot on the pan: both its ends must stand on the level.
-  const far = 4 * spread + allowed
-  if (grams.filter((g) => Math.abs(g - level) > far).length > MOST_KNOCKS * grams.length) return false
-  const chance = DRIFT_Z * MEDIAN_COST * Math.min(spread, Math.max(noise, allowed))
-  const end = Math.max(3, Math.floor(grams.length / 8))
-  for (const part of [grams.slice(0, end), grams.slice(-end)])
-    if (Math.abs(medianOf(part) - level) > allowed + chance / Math.sqrt(end)) return false
-  const third = Math.floor(grams.length / 3)
-  const drift = Math.abs(medianOf(grams.slice(-third)) - medianOf(grams.slice(0, third)))
-  return drift <= allowed + chance * Math.sqrt(2 / third)
-}
-
-/** Sample-to-sample noise, free of whatever moves slower than the samples come. */
-function sampleNoise(grams: readonly number[]): number {
-  const steps = grams.slice(1).map((g, i) => g - grams[i]!)
-  return robustSpread(steps, 0) / Math.SQRT2
 }
 
 /** The steepest rise on the way onto the pan, and when the load had come. */
@@ -246,6 +188,8 @@ function reading(
     acceptedAtMs,
     tookMs: acceptedAtMs - loadedAtMs,
     liftedOff: after !== undefined,
+    panSeen: before !== undefined,
+    underGrams: before && !pan.includes(before) ? before.level : 0,
   }
 }
 
@@ -261,17 +205,6 @@ function elapsedShare(
   const middle = (a: Spell, b: Spell) => (samples[a.from]!.atMs + samples[b.to]!.atMs) / 2
   const span = middle(after, after) - middle(before, before)
   return span > 0 ? (middle(first, last) - middle(before, before)) / span : 0
-}
-
-/** Standard error of the level, with the samples' likeness to their neighbours counted in (first-order autocorrelation). */
-function standardError(grams: readonly number[]): number {
-  const centre = medianOf(grams)
-  const spread = robustSpread(grams, centre)
-  if (!(spread > 0)) return 0
-  const noise = sampleNoise(grams)
-  const likeness = Math.min(0.9, Math.max(0, 1 - (noise / spread) ** 2))
-  const count = (grams.length * (1 - likeness)) / (1 + likeness)
-  return (HUBER_COST * spread) / Math.sqrt(Math.max(1, count))
 }
 
 function whyNone(

@@ -16,7 +16,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core'
-import { bookOnly, identity, instant } from './tenancy'
+import { bookOnly, identity, instant, usualDays } from './tenancy'
 
 export const book = pgTable(
   'book',
@@ -222,6 +222,7 @@ export const entry = pgTable(
     // What was written of a day has one time: the newest hundred of thousands are found without sorting them.
     index('entry_by_time').on(t.bookId, t.at, t.id),
     index('entry_by_kind').on(t.bookId, t.kind, t.subjectId, t.at),
+    usualDays('entry_days', t.at),
     bookOnly(),
   ],
 ).enableRLS()

@@ -17,7 +17,7 @@ import {
   type AnyPgColumn,
 } from 'drizzle-orm/pg-core'
 import { place, protocol } from './books'
-import { bookOnly, identity, instant } from './tenancy'
+import { bookOnly, identity, instant, usualDays } from './tenancy'
 
 export const animal = pgTable(
   'animal',
@@ -42,6 +42,8 @@ export const animal = pgTable(
     withdrawn: boolean('withdrawn').notNull().default(false),
     /** The record of the same animal that this one was merged into; its log counts there. */
     mergedIntoId: uuid('merged_into_id'),
+    /** The egg it hatched from, where its eggs are kept one by one. */
+    eggId: uuid('egg_id'),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
@@ -57,8 +59,13 @@ export const animal = pgTable(
     uniqueIndex('animal_tag')
       .on(t.bookId, sql`lower(${t.tag})`)
       .where(sql`not ${t.withdrawn}`),
+    // One egg is one animal, whoever writes it, on however many devices.
+    uniqueIndex('animal_of_egg')
+      .on(t.bookId, t.eggId)
+      .where(sql`${t.eggId} is not null and not ${t.withdrawn}`),
     index('animal_of_dam').on(t.bookId, t.damId),
     index('animal_of_sire').on(t.bookId, t.sireId),
+    usualDays('animal_days', t.hatchedFrom, t.hatchedTo),
     bookOnly(),
   ],
 ).enableRLS()
@@ -118,6 +125,7 @@ export const clutch = pgTable(
       foreignKey({ columns: [t.bookId, t.damId], foreignColumns: [animal.bookId, animal.id] }),
       foreignKey({ columns: [t.bookId, t.sireId], foreignColumns: [animal.bookId, animal.id] }),
       foreignKey({ columns: [t.bookId, t.boxId], foreignColumns: [place.bookId, place.id] }),
+      usualDays('clutch_days', t.foundAt, t.laidFrom, t.laidTo),
       bookOnly(),
     ] as never,
 ).enableRLS()
@@ -142,6 +150,7 @@ export const egg = pgTable(
     foreignKey({ columns: [t.bookId, t.clutchId], foreignColumns: [clutch.bookId, clutch.id] }),
     foreignKey({ columns: [t.bookId, t.animalId], foreignColumns: [animal.bookId, animal.id] }),
     uniqueIndex('egg_number').on(t.bookId, t.clutchId, t.number),
+    usualDays('egg_days', t.fateAt),
     bookOnly(),
   ],
 ).enableRLS()

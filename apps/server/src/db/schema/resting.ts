@@ -16,7 +16,7 @@ import {
 } from 'drizzle-orm/pg-core'
 import { book, member, place, probe, protocol } from './books'
 import { animal } from './breeding'
-import { bookOnly, identity, instant } from './tenancy'
+import { bookOnly, identity, instant, usualDays } from './tenancy'
 
 /** What a place of the kind `unit` is, beyond its name: a fridge, a room, a shed. Its id is the place's. */
 export const unit = pgTable(
@@ -49,6 +49,7 @@ export const restPlan = pgTable(
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
     foreignKey({ columns: [t.bookId, t.bookId], foreignColumns: [book.bookId, book.id] }),
+    usualDays('rest_plan_days', t.anchorDay),
     bookOnly(),
   ],
 ).enableRLS()

@@ -1,0 +1,1 @@
+export { editionRoutes } from './routes'

@@ -1,0 +1,68 @@
+import { EditionDraft, EditionEffects, Id, ProtocolBroughtIn } from '@hatch-book/contract'
+import { eq } from 'drizzle-orm'
+import * as v from 'valibot'
+import { inBook, tables, type Transaction } from '../db/connect'
+import { bringInProtocol, loadShelf, readProtocolFile, writeEdition } from '../protocols'
+import { actorOf, type Actor } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { announce } from '../shell/live'
+import { effectsOf, stateAfter, stateNow } from './effects'
+import { keepStages } from './keepStages'
+
+const WithId = v.object({ id: Id })
+
+/** Editions of protocols: what they would change, put in force, and brought in from a file. */
+export const editionRoutes: BookRoutes = (app, { db }) => {
+  const putInForce = (tx: Transaction, actor: Actor, id: string, draft: EditionDraft) =>
+    keepStages(tx, actor, id, () => writeEdition(tx, actor, id, draft))
+  const edition = {
+    config: { permission: 'decide and plan' },
+    schema: { params: WithId, body: EditionDraft, response: { 200: EditionEffects } },
+  } as const
+
+  app.post('/api/protocols/:id/trial', edition, async (request) => {
+    const actor = actorOf(request)
+    const { id } = request.params
+    const before = await stateNow(db, actor, id)
+    const after = await stateAfter(db, actor, id, async (tx) => {
+      // A draft that somebody overtook can still be tried: over what is in force by now.
+      const { scope, of } = request.body
+      const inForce = (await loadShelf(tx)).edition(id, scope, scope === 'species' ? '' : of)
+      await putInForce(tx, actor, id, { ...request.body, basedOn: inForce?.number ?? 0 })
+    })
+    return effectsOf(before, after)
+  })
+
+  app.post('/api/protocols/:id/editions', edition, async (request) => {
+    const actor = actorOf(request)
+    const { id } = request.params
+    const before = await stateNow(db, actor, id)
+    await inBook(db, actor.bookId, async (tx) => {
+      await putInForce(tx, actor, id, request.body)
+      await announce(tx, actor.bookId)
+    })
+    return effectsOf(before, await stateNow(db, actor, id))
+  })
+
+  app.post(
+    '/api/protocols/file',
+    { config: { permission: 'decide and plan' }, schema: { response: { 200: ProtocolBroughtIn } } },
+    (request) => {
+      const actor = actorOf(request)
+      const document = readProtocolFile(request.body)
+      return inBook(db, actor.bookId, async (tx) => {
+        const bringIn = () => bringInProtocol(tx, actor, document)
+        const { protocol } = tables
+        const [known] = await tx.select().from(protocol).where(eq(protocol.code, document.code))
+        let done: Awaited<ReturnType<typeof bringIn>> | undefined
+        if (known)
+          await keepStages(tx, actor, known.id, async () => {
+            done = await bringIn()
+          })
+        else done = await bringIn()
+        await announce(tx, actor.bookId)
+        return { ...done!, species: document.species }
+      })
+    },
+  )
+}

@@ -1,0 +1,2 @@
+export * from './beta'
+export * from './binomial'
