@@ -32,7 +32,7 @@ const say = (
   payload: object,
   role: 'keeper' | 'helper' = 'keeper',
 ) => write(book, [entry(kind, 'animal', id, payload, `${TODAY}T15:00:00.000Z`)], role)
-const page = async (id: string) => (await book.as.viewer('GET', `/api/animals/${id}`)).body
+const page = async (id: string) => (await book.as.keeper('GET', `/api/animals/${id}`)).body
 const defect = { defect: 'kink in the tail', view: 'above', x: 0.9, y: 0.5 }
 
 test('the closest line of the price list holds; a defect lowers it, and none is listed above that', async () => {
@@ -78,12 +78,12 @@ test('one that is held goes to nobody else; it is sold, comes back, and goes on,
   )
   expect((await say('returned', id, { because: 'no' })).body.detail).toContain('was not sold')
   expect((await say('sold', id, { buyer: 'Osric at the weir', price: 80 })).status).toBe(200)
-  expect((await page(id)).animal).toMatchObject({ presence: 'sold', reserved: '' })
+  expect((await page(id)).animal).toMatchObject({ presence: 'sold', reserved: false })
   expect((await say('changed hands', id, { to: '=cmd|calc' })).status).toBe(200)
   expect((await say('returned', id, { because: 'moved house' }, 'helper')).status).toBe(403)
   expect((await say('returned', id, { because: 'moved house' })).status).toBe(200)
   expect((await page(id)).animal).toMatchObject({ presence: 'here', place: null })
-  const { movements } = (await book.as.viewer('GET', '/api/register?from=2026-05-01&to=2026-05-31')).body
+  const { movements } = (await book.as.keeper('GET', '/api/register?from=2026-05-01&to=2026-05-31')).body
   const of = movements
     .filter((m: { tag: string }) => m.tag === 'R1')
     .map((m: { what: string; whom: string }) => [m.what, m.whom])
@@ -94,7 +94,7 @@ test('one that is held goes to nobody else; it is sold, comes back, and goes on,
       ['came back', ''],
     ]),
   )
-  expect((await book.as.viewer('GET', '/api/register?from=2026-06-01&to=2026-05-01')).status).toBe(422)
+  expect((await book.as.keeper('GET', '/api/register?from=2026-06-01&to=2026-05-01')).status).toBe(422)
   const csv = await server.app.inject({
     url: '/api/register.csv?from=2026-05-01&to=2026-05-31',
     headers: { cookie: book.cookie },
@@ -113,7 +113,7 @@ test('who waits is told who would do, in the order in which they asked', async (
   await ready('W1', { line: 'Tidewrack' })
   expect((await wish({ line: 'Tidewrack' })).status).toBe(200)
   await wish({ line: 'Tidewrack', sex: 'male' })
-  const { wishes } = (await book.as.viewer('GET', '/api/counter')).body
+  const { wishes } = (await book.as.keeper('GET', '/api/counter')).body
   expect(wishes.map((w: { fits: { tag: string }[] }) => w.fits.map((f) => f.tag))).toEqual([['W1'], []])
   const [first] = wishes
   const end = (version: number) =>

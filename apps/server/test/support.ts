@@ -27,6 +27,8 @@ export interface TestBook {
   as: Record<Role, Caller>
   /** The owner's session, for requests whose replies are no JSON. */
   cookie: string
+  /** Everybody's, for the same. */
+  cookies: Readonly<Record<Role, string>>
   protocols: Record<'CS' | 'WH', string>
 }
 
@@ -99,7 +101,10 @@ export async function openServer(): Promise<TestServer> {
     const { body } = await as.owner('GET', '/api/protocols')
     const idOf = (code: string) =>
       (body.protocols as { id: string; code: string }[]).find((p) => p.code === code)!.id
-    return { id: bookId, as, cookie: cookies.owner!, protocols: { CS: idOf('CS'), WH: idOf('WH') } }
+    return {
+      ...{ id: bookId, as, cookie: cookies.owner!, cookies: cookies as Record<Role, string> },
+      protocols: { CS: idOf('CS'), WH: idOf('WH') },
+    }
   }
   let stopped: Promise<void> | null = null
   const stop = () => (stopped ??= app.close().then(() => pool.end()))

@@ -1,8 +1,9 @@
-import { newId, type Role } from '@hatch-book/contract'
+import { newId, type EntryKind, type Role } from '@hatch-book/contract'
 import { addDays } from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
 import { inBook, tables } from '../src/db/connect'
 import { addAnimal, entry, noon, openServer, TODAY, write, type TestBook, type TestServer } from './support'
+import { openWholeBook } from './wholeBook'
 
 /* What somebody could do to the book, or learn from it, that is not theirs to do or to know. */
 let server: TestServer
@@ -156,4 +157,52 @@ test('what was read of a sex blindly stands in no reply of any route', async () 
   }
   expect(urls.length).toBeGreaterThan(25)
   expect(told).toEqual([])
+})
+
+test('who buys, who waits and what is paid stand in no reply of any route to those who do not sell', async () => {
+  const { book: own, young, protocolOf } = await openWholeBook(server, 'Secrets')
+  const [contactId, protocolId] = [newId(), protocolOf('CS')]
+  const keeper = (url: string, body: object) => own.as.keeper('POST', `/api/${url}`, { id: newId(), ...body })
+  await own.as.keeper('POST', '/api/contacts', {
+    id: contactId,
+    name: 'Qwillow',
+    reach: 'Qbridge 4',
+    note: 'Qnote',
+  })
+  const wish = { contactId, protocolId, line: '', sex: 'either', trait: '', most: 77123, note: 'Qwish' }
+  await keeper('wishes', wish)
+  await keeper('prices', { protocolId, line: '', sex: 'either', trait: '', price: 77456 })
+  const say = (kind: EntryKind, payload: object, minute: string) =>
+    write(own, [entry(kind, 'animal', young, payload, `${TODAY}T12:${minute}:00.000Z`)])
+  await say('overruled', { about: 'leaving', verdict: 'may leave', reason: 'to a friend' }, '01')
+  await say('listed', { price: 77789 }, '02')
+  await say('reserved', { contactId, name: 'Qwillow', price: 77321, deposit: 77654, until: TODAY }, '03')
+  const secret = /Q(willow|bridge|note|wish|other)|(?<![\d.])77(123|456|789|321|654|987)(?!\d)/
+  const told = async (role: Role) => {
+    const { lists } = (await own.as[role]('GET', '/api/csv')).body as { lists: { name: string }[] }
+    const urls = [
+      ...server.app.permissions
+        .filter(({ method, url }) => method === 'GET' && !/live|stream|archive/.test(url))
+        .map(({ url }) => url.replace(':id', young)),
+      ...lists.map(({ name }) => `/api/csv/${name}`),
+      ...['/api/csv/prices', `/api/entries?subjectId=${young}`, `/api/history?subjectId=${contactId}`],
+      ...['/api/register?from=2026-01-01&to=2026-12-31', '/api/register.csv?from=2026-01-01&to=2026-12-31'],
+      ...['/api/round?days=30', '/api/review/by?measure=price&dimension=line'],
+    ]
+    const found: string[] = []
+    for (const url of urls) {
+      const { body } = await server.app.inject({ url, headers: { cookie: own.cookies[role] } })
+      const at = body.search(secret)
+      if (at >= 0) found.push(`${url}: …${body.slice(Math.max(0, at - 40), at + 20)}…`)
+    }
+    return found
+  }
+  expect([await told('viewer'), await told('helper')]).toEqual([[], []])
+  expect((await told('keeper')).length).toBeGreaterThan(6)
+  await say('sold', { buyer: 'Qwillow', price: 77987 }, '04')
+  await say('changed hands', { to: 'Qother' }, '05')
+  expect([await told('viewer'), await told('helper')]).toEqual([[], []])
+  expect((await told('keeper')).join()).toContain('register.csv')
+  const { body } = await own.as.viewer('GET', `/api/animals/${young}`)
+  expect(body.animal).toMatchObject({ presence: 'sold', reserved: false })
 })

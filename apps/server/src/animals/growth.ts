@@ -15,6 +15,7 @@ import {
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
+import { forgettable } from '../db/kept'
 import { standsSql, subjectsWithMerged } from '../entries'
 import { inTurns } from '../shell/turns'
 import { hatchedSpan } from './judge'
@@ -103,7 +104,7 @@ async function speakersFor(tx: Transaction, records: readonly AnimalRecord[]): P
 
 const KEPT_PRIORS = 5000
 /** What is expected of a line as of this morning: one answer for a whole day, so that a list and a page say one date. */
-const priors = new Map<string, GrowthPrior>()
+const priors = forgettable(new Map<string, GrowthPrior>())
 
 async function priorsOf(
   tx: Transaction,

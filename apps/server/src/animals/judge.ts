@@ -188,7 +188,7 @@ export function judgeAnimal(
       condition: standing.condition?.score ?? null,
       readings: standing.young.readings.length,
       defect: defectInWords(standing.young.defects),
-      reserved: standing.young.reserved?.name ?? '',
+      reserved: standing.young.reserved !== null,
       held: standing.young.kept && (standing.young.kept.keep ? 'keep' : 'let go'),
     },
   }

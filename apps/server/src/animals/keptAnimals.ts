@@ -2,6 +2,7 @@ import { AnimalRow } from '@hatch-book/contract'
 import { sql, type SQL } from 'drizzle-orm'
 import type { BookChanges } from '../db/changes'
 import { changesOf, readsBook, type Transaction } from '../db/connect'
+import { forgettable, KeptBeside } from '../db/kept'
 import { countedAs } from '../entries'
 import { loadShelf } from '../protocols/store'
 import type { Actor } from '../shell/actor'
@@ -19,7 +20,7 @@ export interface KeptAnimal {
   beside: Map<string, unknown>
 }
 
-const kept = new Map<string, KeptAnimal & { stamp: string }>()
+const kept = forgettable(new Map<string, KeptAnimal & { stamp: string }>())
 
 type Derive<T> = (tx: Transaction, actor: Actor, judged: readonly JudgedAnimal[]) => Promise<Map<string, T>>
 const derivations = new Map<string, Derive<unknown>>()
@@ -41,7 +42,7 @@ interface KeptBook {
   list: readonly KeptAnimal[]
   placeInList: ReadonlyMap<string, number>
 }
-const keptBooks = new WeakMap<BookChanges, Map<string, KeptBook>>()
+const keptBooks = forgettable(new KeptBeside<BookChanges, KeptBook>())
 
 /**
  * All animals as they are judged today, by tag. Judging ten thousand takes seconds, and from one look to the next hardly any of them
@@ -61,8 +62,7 @@ async function lookAtAnimals(tx: Transaction, actor: Actor): Promise<readonly Ke
   const shelf = await loadShelf(tx)
   const everyone = `${actor.today}|${actor.book.zone}|${shelf.stamp}|`
   if (bookId === null) return (await allOf(tx, actor, everyone)).list
-  const books = keptBooks.get(changes) ?? new Map<string, KeptBook>()
-  keptBooks.set(changes, books)
+  const books = keptBooks.of(changes)
   const last = books.get(bookId)
   const touched = last?.everyone === everyone ? changes.touchedSince(bookId, last.stamp) : null
   if (last && touched?.size === 0) return last.list

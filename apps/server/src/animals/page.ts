@@ -20,6 +20,7 @@ import { readEntries, standsSql } from '../entries'
 import { loadShelf } from '../protocols/store'
 import { askedPrice, loadPrices } from '../sales/prices'
 import type { Actor } from '../shell/actor'
+import { may } from '../shell/permissions'
 import { growthOf, loadWeights, type StoredWeight } from './growth'
 import { hatchedSpan, type JudgedAnimal } from './judge'
 import { loadRecords } from './records'
@@ -53,6 +54,7 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
   const sex = row.sex === 'male' ? 'male' : 'female'
   const wantedGrams = protocol.readiness[sex].grams?.wanted ?? null
   const shelf = await loadShelf(tx)
+  const seesTrade = may(actor.member.role, 'see who buys')
   return {
     animal: row,
     protocolId: animal.protocolId,
@@ -83,7 +85,7 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
     photos: await photosOf(tx, animal.id),
     papers: await papersOf(tx, animal.id),
     merged,
-    entries: await readEntries(tx, { subjectIds: [animal.id], limit: 200, reader: actor.member.id }),
+    entries: await readEntries(tx, { subjectIds: [animal.id], limit: 200, reader: actor.member }),
     young,
     cautions: protocol.cautions,
     quarantineDays: protocol.quarantineDays,
@@ -93,10 +95,10 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
       ...d,
       on: dayOfInstant(at, actor.book.zone),
     })),
-    asked: askedPrice(await loadPrices(tx), judged),
+    asked: seesTrade ? askedPrice(await loadPrices(tx), judged) : null,
     permits: record.standing.young.permits,
     papersWanted: protocol.papers,
-    reservation: record.standing.young.reserved,
+    reservation: seesTrade ? record.standing.young.reserved : null,
   }
 }
 

@@ -5,14 +5,16 @@ import { join } from 'node:path'
 import { CsvCatalogue } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import Papa from 'papaparse'
+import type { FastifyRequest } from 'fastify'
 import * as v from 'valibot'
 import { inBook, type Database, type Transaction } from '../db/connect'
 import { openSexes } from '../entries/openSexes'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { may } from '../shell/permissions'
 import { BookError } from '../shell/problems'
 import { oneAtATime } from '../shell/turns'
-import { CSV_LISTS, SEX_OF, type CsvList } from './csvLists'
+import { CSV_LISTS, SEX_OF, type CsvList, type ListReader } from './csvLists'
 
 const ROWS_AT_ONCE = 2000
 /** What a spreadsheet takes for a formula by its first letter, whatever follows, line breaks among it. */
@@ -28,8 +30,13 @@ async function keepBlind(tx: Transaction, rows: Record<string, unknown>[]): Prom
 }
 
 /** A list as text, a part at a time: headings first, then its rows; a cell that a spreadsheet would take for a formula is plain text. */
-async function* textOf(tx: Transaction, list: CsvList, zone: string): AsyncGenerator<string> {
-  await tx.execute(sql`declare listed no scroll cursor for ${list.rows(zone)}`)
+async function* textOf(
+  tx: Transaction,
+  list: CsvList,
+  zone: string,
+  reader: ListReader,
+): AsyncGenerator<string> {
+  await tx.execute(sql`declare listed no scroll cursor for ${list.rows(zone, reader)}`)
   let isFirst = true
   for (;;) {
     const { rows, fields } = await tx.execute<Record<string, unknown>>(
@@ -53,12 +60,13 @@ async function writeList(
   bookId: string,
   list: CsvList,
   zone: string,
+  reader: ListReader,
 ): Promise<{ path: string; forget(): Promise<void> }> {
   const folder = await mkdtemp(join(tmpdir(), 'hatch-book-list-'))
   const path = join(folder, 'list.csv')
   const forget = () => rm(folder, { recursive: true, force: true })
   try {
-    await inBook(db, bookId, (tx) => writeFile(path, textOf(tx, list, zone)), {
+    await inBook(db, bookId, (tx) => writeFile(path, textOf(tx, list, zone, reader)), {
       isolation: 'repeatable read',
     })
     return { path, forget }
@@ -68,12 +76,20 @@ async function writeList(
   }
 }
 
+const readerOf = (request: FastifyRequest): ListReader => ({
+  seesTrade: may(actorOf(request).member.role, 'see who buys'),
+})
+const isFor = (reader: ListReader, list: CsvList) => reader.seesTrade || !list.ofTheTrade
+
 /** Any list or log of the book as CSV. */
 export const csvRoutes: BookRoutes = (app, { db }) => {
   const read = { permission: 'read the book' } as const
 
-  app.get('/api/csv', { config: read, schema: { response: { 200: CsvCatalogue } } }, () => ({
-    lists: CSV_LISTS.map(({ name, says }) => ({ name, says })),
+  app.get('/api/csv', { config: read, schema: { response: { 200: CsvCatalogue } } }, (request) => ({
+    lists: CSV_LISTS.filter((list) => isFor(readerOf(request), list)).map(({ name, says }) => ({
+      name,
+      says,
+    })),
   }))
 
   app.get(
@@ -82,10 +98,11 @@ export const csvRoutes: BookRoutes = (app, { db }) => {
     async (request, reply) => {
       const { bookId, book, today } = actorOf(request)
       const list = CSV_LISTS.find(({ name }) => name === request.params.name)
-      if (!list) throw new BookError('not-found', 'There is no such list.')
+      const reader = readerOf(request)
+      if (!list || !isFor(reader, list)) throw new BookError('not-found', 'There is no such list.')
       // Onto the disk first, so that no line to the database waits for a reader who takes their time.
       const { path, forget } = await oneAtATime('a list for a spreadsheet', () =>
-        writeList(db, bookId, list, book.zone),
+        writeList(db, bookId, list, book.zone, reader),
       )
       const out = createReadStream(path)
       out.on('close', () => void forget())

@@ -1,3 +1,4 @@
+import { OF_THE_TRADE } from '@hatch-book/contract'
 import { sql, type SQL } from 'drizzle-orm'
 import { namedSql } from './names'
 
@@ -7,7 +8,12 @@ export interface CsvList {
   name: string
   says: string
   /** The rows, their columns named as the file's headings are. */
-  rows(zone: string): SQL
+  rows(zone: string, reader: ListReader): SQL
+  /** It is only for those who may see who buys. */
+  ofTheTrade?: true
+}
+export interface ListReader {
+  seesTrade: boolean
 }
 
 /** A point of time as the book's clock showed it. */
@@ -17,6 +23,14 @@ const day = (column: string, zone: string) =>
   sql`to_char(${sql.raw(column)} at time zone ${zone}, 'YYYY-MM-DD')`
 const stands = sql`e.kind <> 'struck' and not exists (select 1 from entry s where s.strikes = e.id)`
 const species = (id: string) => sql.raw(`(select kept.species from protocol kept where kept.id = ${id})`)
+
+/** What names buyers and money is left out of what was said. */
+const withoutTrade = sql.join(
+  Object.entries(OF_THE_TRADE).map(
+    ([kind, keys]) => sql`when e.kind = ${kind} then e.payload - ${sql.param(keys)}::text[]`,
+  ),
+  sql` `,
+)
 
 /** A column that names whose sex a row tells: it is told only where it may be, and the column itself is not written. */
 export const SEX_OF = 'sex_of'
@@ -40,12 +54,12 @@ export const CSV_LISTS: readonly CsvList[] = [
   {
     name: 'log',
     says: 'every entry, struck ones too',
-    rows: (zone) => sql`
+    rows: (zone, { seesTrade }) => sql`
       with ${namedSql}
       select ${local('e.at', zone)} as at, e.precision, e.kind, e.subject_type as about, n.name, m.name as by, e.device,
         ${local('e.recorded_at', zone)} as recorded_at, 
         -- What sex somebody read is told to nobody who may read it anew: by a list least of all.
-        (case when e.kind = 'sex read' then e.payload - 'sex' else e.payload end)::text as says,
+        (case when e.kind = 'sex read' then e.payload - 'sex' ${seesTrade ? sql`` : withoutTrade} else e.payload end)::text as says,
         case when x.id is null then '' else 'struck out' end as struck, e.id, e.strikes
       from entry e join member m on m.id = e.member_id left join named n on n.id = e.subject_id
         left join entry x on x.strikes = e.id
@@ -140,6 +154,7 @@ export const CSV_LISTS: readonly CsvList[] = [
   {
     name: 'prices',
     says: 'the price list',
+    ofTheTrade: true,
     rows: () => sql`
       select ${species('p.protocol_id')} as species, p.line, p.sex, p.trait, p.price from price p where not p.withdrawn
       order by species, p.line, p.sex, p.trait, p.id`,

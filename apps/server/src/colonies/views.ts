@@ -49,7 +49,7 @@ export async function colonyViews(
       continue
     }
     const entries = (
-      await readEntries(tx, { subjectIds: [row.id], limit: SHOWN_ENTRIES, reader: actor.member.id })
+      await readEntries(tx, { subjectIds: [row.id], limit: SHOWN_ENTRIES, reader: actor.member })
     ).filter((e) => !e.struckBy && e.kind !== 'struck' && v.is(ENTRY_KINDS[e.kind].payload, e.payload))
     const document = shelf.document(row.protocolId)
     views.push({

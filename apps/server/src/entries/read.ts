@@ -1,7 +1,8 @@
-import type { Entry, EntryKind } from '@hatch-book/contract'
+import { OF_THE_TRADE, type Entry, type EntryKind } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
+import { may } from '../shell/permissions'
 import { openSexes } from './openSexes'
 import { subjectsWithMerged } from './standing'
 
@@ -42,8 +43,8 @@ export async function readEntries(
     beforeId?: string | undefined
     since?: string | undefined
     limit?: number | undefined
-    /** Who reads: blind readings of a sex that is not sure are told only to those who asked to be shown them. */
-    reader: string
+    /** Who reads: blind readings of a sex that is not sure are told only to those who asked to be shown them, and of sales not all is told to all. */
+    reader: Actor['member']
   },
 ): Promise<Entry[]> {
   const ids = subjectIds && (await subjectsWithMerged(tx, subjectIds)).ids
@@ -53,7 +54,7 @@ export async function readEntries(
       case when e.kind = 'egg fate' then e.payload || coalesce((select jsonb_build_object('eggNumber', eg.number) from egg eg
         where eg.id = (e.payload->>'eggId')::uuid), '{}') else e.payload end as payload,
       e.kind = 'sex read' and exists (select 1 from entry r where r.subject_id = e.subject_id and r.kind = 'readings shown'
-        and r.member_id = ${reader}) as shown,
+        and r.member_id = ${reader.id}) as shown,
       sm.name as struck_by, s.payload->>'reason' as struck_reason
     from entry e
     join member m on m.id = e.member_id
@@ -80,10 +81,10 @@ export async function readEntries(
     recordedAt: new Date(row.recorded_at).toISOString(),
     by: row.by,
     device: row.device,
-    payload:
-      row.kind === 'sex read' && !row.shown && open.has(row.subject_id)
-        ? without(row.payload, 'sex')
-        : row.payload,
+    payload: without(row.payload, [
+      ...(row.kind === 'sex read' && !row.shown && open.has(row.subject_id) ? ['sex'] : []),
+      ...(may(reader.role, 'see who buys') ? [] : (OF_THE_TRADE[row.kind] ?? [])),
+    ]),
     strikes: row.strikes,
     struckBy: row.struck_by ? { by: row.struck_by, reason: row.struck_reason ?? '' } : null,
   }))
@@ -121,5 +122,5 @@ export async function readAlike(
   return rows.map(({ id, by, at }) => ({ id, by, at: new Date(at).toISOString() }))
 }
 
-const without = (payload: Record<string, unknown>, key: string) =>
-  Object.fromEntries(Object.entries(payload).filter(([k]) => k !== key))
+const without = (payload: Record<string, unknown>, keys: readonly string[]) =>
+  keys.length === 0 ? payload : Object.fromEntries(Object.entries(payload).filter(([k]) => !keys.includes(k)))

@@ -19,7 +19,7 @@ export const entryRoutes: BookRoutes = (app, { db }) => {
       const entries = await inBook(db, bookId, (tx) =>
         readEntries(tx, {
           subjectIds: subjectId ? [subjectId] : undefined,
-          ...{ before, beforeId, limit, reader: member.id },
+          ...{ before, beforeId, limit, reader: member },
         }),
       )
       return { entries }

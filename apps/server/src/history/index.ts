@@ -4,6 +4,7 @@ import * as v from 'valibot'
 import { namesOfAll } from '../archive/names'
 import { inBook, type Transaction } from '../db/connect'
 import { actorOf } from '../shell/actor'
+import { may } from '../shell/permissions'
 import type { BookRoutes } from '../shell/app'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
@@ -17,6 +18,9 @@ const SET_BACK = new Set([
 ])
 /** Columns by which rows are withdrawn, merged or hatched: those are acts of their own, undone where they are done. */
 const ACTS = new Set(['withdrawn', 'merged_into_id', 'clutch_id', 'deleted_at', 'ended', 'settled'])
+
+/** What tells who buys and what is asked. */
+const OF_BUYERS = ['contact', 'wish', 'price']
 
 interface Row extends Record<string, unknown> {
   id: string
@@ -94,10 +98,12 @@ export const historyRoutes: BookRoutes = (app, { db }) => {
     },
     async (request) => {
       const { subjectId, before } = request.query
-      return inBook(db, actorOf(request).bookId, async (tx) => {
+      const { bookId, member } = actorOf(request)
+      const hidden = may(member.role, 'see who buys') ? [] : OF_BUYERS
+      return inBook(db, bookId, async (tx) => {
         const rows = await readRevisions(
           tx,
-          sql`${subjectId ? sql`r.subject_id = ${subjectId}` : sql`true`} and ${before ? sql`r.at < ${before}::timestamptz` : sql`true`}`,
+          sql`${subjectId ? sql`r.subject_id = ${subjectId}` : sql`true`} and ${before ? sql`r.at < ${before}::timestamptz` : sql`true`} and r.of <> all(${sql.param(hidden)})`,
         )
         return { revisions: await viewsOf(tx, rows) }
       })

@@ -31,7 +31,7 @@ const PATIENCE_DAYS = 30
 /** A clutch's own page: what its temperatures were, what they did, and how the forecast is made. */
 export async function clutchPage(tx: Transaction, actor: Actor, study: ClutchStudy): Promise<ClutchPage> {
   const { clutch, protocol, eggs, view } = study
-  const entries = await readEntries(tx, { subjectIds: [clutch.id], limit: 200, reader: actor.member.id })
+  const entries = await readEntries(tx, { subjectIds: [clutch.id], limit: 200, reader: actor.member })
   const weighings = entries
     .filter((e) => e.kind === 'box weighed' && !e.struckBy)
     .map((e) => ({

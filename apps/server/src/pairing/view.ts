@@ -49,7 +49,7 @@ export async function viewPairings(
     pairings.length > 0 ? youngInbreeding(orderedPedigree(await loadPedigree(tx)), pairings) : []
   const goodEggs = await goodEggsOf(tx)
   const entries =
-    ids.length > 0 ? await readEntries(tx, { subjectIds: ids, limit: 500, reader: actor.member.id }) : []
+    ids.length > 0 ? await readEntries(tx, { subjectIds: ids, limit: 500, reader: actor.member }) : []
   return pairings.flatMap((pairing, i) => {
     const female = judged.get(pairing.femaleId)
     const male = judged.get(pairing.maleId)

@@ -6,6 +6,8 @@ import { keepWhile } from '../db/kept'
 import { loadShelf, type ProtocolShelf } from '../protocols'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { may } from '../shell/permissions'
+import { BookError } from '../shell/problems'
 import { breederFacts } from './breederFacts'
 import { clutchFacts } from './clutchFacts'
 import { proposalsOf } from './proposals'
@@ -36,6 +38,9 @@ async function stampOf(tx: Transaction, actor: Actor): Promise<string> {
   return [actor.today, actor.book.zone, stamp, rows[0]!.stamp].join('|')
 }
 
+/** What was paid is told to those who may see who buys. */
+const isFor = ({ member }: Actor, measure: string) => measure !== 'price' || may(member.role, 'see who buys')
+
 export const reviewRoutes: BookRoutes = (app, { db }) => {
   app.get(
     '/api/review',
@@ -57,7 +62,8 @@ export const reviewRoutes: BookRoutes = (app, { db }) => {
           () => Promise.resolve(reviewSeasons(facts, season, against)),
         )
         return {
-          ...{ beginsInMonth: BEGINS_IN_MONTH, seasons, review },
+          ...{ beginsInMonth: BEGINS_IN_MONTH, seasons },
+          review: { ...review, measures: review.measures.filter((m) => isFor(actor, m.measure.name)) },
           editions: await editionsIn(tx, actor, shelf, season),
           proposals: proposalsOf(review, facts, shelf),
         }
@@ -74,6 +80,7 @@ export const reviewRoutes: BookRoutes = (app, { db }) => {
       const actor = actorOf(request)
       const { measure: name, dimension, season } = request.query
       return inBook(db, actor.bookId, async (tx) => {
+        if (!isFor(actor, name)) throw new BookError('not-allowed', 'Prices are for those who see who buys.')
         const facts = (await readFacts(tx, actor)).filter((f) => season === undefined || f.season === season)
         const groups = reviewBy(
           facts,

@@ -89,7 +89,7 @@ function promiseOf(j: JudgedAnimal): AnimalWork['promise'] {
   return reserved?.until
     ? {
         of: dueOf(j),
-        ...{ kind: 'hand over', says: `hand it over to ${reserved.name}`, on: reserved.until },
+        ...{ kind: 'hand over', says: 'hand it over to its buyer', on: reserved.until },
         ...{ before: 7, after: 0, why: `held until ${reserved.until}` },
       }
     : null

@@ -83,7 +83,7 @@ const writtenToday = (tx: Transaction, { today, book, member }: Actor): Promise<
   readEntries(tx, {
     limit: SHOWN_ENTRIES,
     since: new Date(instantOfDay(today, book.zone)).toISOString(),
-    reader: member.id,
+    reader: member,
   })
 
 type Station = Round['stations'][number]

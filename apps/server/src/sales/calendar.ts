@@ -112,7 +112,7 @@ async function eventsOf(tx: Transaction, actor: Actor): Promise<DayEvent[]> {
     ({ row }) => row.presence === 'here' || row.presence === 'listed',
   )
   const handOvers = here
-    .filter(({ row }) => row.reserved !== '')
+    .filter(({ row }) => row.reserved)
     .map(({ row, record, leaving }): DayEvent => {
       const { reserved } = record.standing.young
       const ready = leaving.opens ? actor.today : (leaving.expected?.from ?? null)

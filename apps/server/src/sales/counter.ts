@@ -27,7 +27,7 @@ export const counterRoutes: BookRoutes = (app, { db }) => {
   const { contact, wish, price } = tables
   app.get(
     '/api/counter',
-    { config: { permission: 'read the book' }, schema: { response: { 200: Counter } } },
+    { config: { permission: 'see who buys' }, schema: { response: { 200: Counter } } },
     (request) => {
       const actor = actorOf(request)
       return inBook(db, actor.bookId, (tx) => counter(tx, actor))
@@ -204,7 +204,7 @@ async function freeToGo(tx: Transaction, actor: Actor): Promise<JudgedAnimal[]> 
       (j.row.presence === 'here' || j.row.presence === 'listed') &&
       j.row.purpose !== 'breeder' &&
       j.row.purpose !== 'holdback' &&
-      j.row.reserved === '' &&
+      !j.row.reserved &&
       (j.leaving.opens || j.leavingOverruled !== null),
   )
 }

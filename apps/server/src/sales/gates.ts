@@ -35,9 +35,10 @@ async function refuseClosedGate(
   if (row.presence === 'sold' || row.presence === 'died')
     throw new BookError('invalid', `${row.tag} is ${row.presence === 'sold' ? 'sold already' : 'dead'}.`)
   const { buyer } = payload as { buyer?: string }
-  if (act === 'sold' && row.reserved !== '' && row.reserved !== buyer)
-    throw new BookError('invalid', `${row.tag} is held for ${row.reserved}. End that first.`, [
-      { field: 'buyer', says: `held for ${row.reserved}` },
+  const heldFor = record.standing.young.reserved?.name
+  if (act === 'sold' && heldFor !== undefined && heldFor !== buyer)
+    throw new BookError('invalid', `${row.tag} is held for ${heldFor}. End that first.`, [
+      { field: 'buyer', says: `held for ${heldFor}` },
     ])
   if (leaving.opens || leavingOverruled) return
   const missing = leaving.missing.map((m) => ({ field: m.rule, says: `${m.says}: ${m.change || m.note}` }))

@@ -37,7 +37,7 @@ export const handOverRoutes: BookRoutes = (app, { db }) => {
   app.get(
     '/api/animals/:id/hand-over',
     {
-      config: { permission: 'read the book' },
+      config: { permission: 'see who buys' },
       schema: { params: v.object({ id: Id }), response: { 200: HandOver } },
     },
     (request) => {

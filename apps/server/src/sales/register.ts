@@ -20,7 +20,7 @@ export const registerRoutes: BookRoutes = (app, { db }) => {
   app.get(
     '/api/register',
     {
-      config: { permission: 'read the book' },
+      config: { permission: 'see who buys' },
       schema: { querystring: RegisterQuery, response: { 200: Register } },
     },
     async (request) => ({
@@ -29,7 +29,7 @@ export const registerRoutes: BookRoutes = (app, { db }) => {
   )
   app.get(
     '/api/register.csv',
-    { config: { permission: 'read the book' }, schema: { querystring: RegisterQuery } },
+    { config: { permission: 'see who buys' }, schema: { querystring: RegisterQuery } },
     async (request, reply) => {
       const { from, to } = request.query
       const rows = await read(actorOf(request), from, to)

@@ -8,6 +8,8 @@ export const PERMISSIONS = {
   'bring the book back': ['owner'],
   'write in the log': ['owner', 'keeper', 'helper'],
   'decide and plan': ['owner', 'keeper'],
+  /** Names and addresses of people, who bought or waits for what, and what is asked and paid. */
+  'see who buys': ['owner', 'keeper'],
   'run the book': ['owner'],
   'speak as a scale': ['scale'],
   'speak as a probe': ['probe'],

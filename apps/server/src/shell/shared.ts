@@ -1,5 +1,6 @@
 import type { FastifyReply } from 'fastify'
 import { changesOf, inBook, type Database, type Transaction } from '../db/connect'
+import { forgettable, KeptBeside } from '../db/kept'
 import type { Actor } from './actor'
 
 /** So many answers are kept, and so many bytes of them; the longest unused goes first. */
@@ -19,7 +20,7 @@ interface Shared {
   next: Promise<Buffer> | null
 }
 
-const shared = new WeakMap<Database, Map<string, Shared>>()
+const shared = forgettable(new KeptBeside<Database, Shared>())
 
 /**
  * An answer that is the same for everybody who may read the book, as the bytes that go out. It is kept until something is written in the book,
@@ -33,8 +34,7 @@ export function sharedAnswer(
   name: string,
   work: (tx: Transaction) => Promise<string>,
 ): Promise<Buffer> {
-  const all = shared.get(db) ?? new Map<string, Shared>()
-  shared.set(db, all)
+  const all = shared.of(db)
   const when = `${actor.today} ${Math.floor(actor.now / HOUR_MS)}`
   const key = `${actor.bookId} ${name}`
   const changes = changesOf(db)

@@ -145,7 +145,7 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
         <p className="small quiet">Also written down as {page.merged.map((m) => m.tag).join(', ')}</p>
       )}
       {animal.defect !== '' && <p className="bad">{animal.defect}</p>}
-      {animal.reserved !== '' && <p className="warm">Held for {animal.reserved}</p>}
+      {animal.reserved && <p className="warm">Held for {page.reservation?.name ?? 'somebody'}</p>}
       {animal.readings > 0 && animal.sex === 'unknown' && (
         <p className="small quiet">
           Its sex was read {animal.readings === 1 ? 'once' : `${animal.readings} times`} and is not sure yet.{' '}
@@ -236,7 +236,7 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
       {page.note && <p style={{ marginTop: 8 }}>{page.note}</p>}
       <div className="row no-print" style={{ marginTop: 10 }}>
         {may.decide && <Link to={`/animals/${animal.id}/edit`}>change what is known</Link>}
-        <Link to={`/leaving/${animal.id}/hand-over`}>hand-over sheet</Link>
+        {may.seesBuyers && <Link to={`/leaving/${animal.id}/hand-over`}>hand-over sheet</Link>}
         <Link to={`/animals/cards?ids=${animal.id}`}>card</Link>
         {may.decide && <AnimalActs page={page} />}
       </div>

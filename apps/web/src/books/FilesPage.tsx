@@ -25,14 +25,20 @@ export function FilesPage() {
                   <span className="small quiet">of animals, weights or meals</span>
                 </li>
               )}
-              <li>
-                <Link to="/leaving/register">The register of movements</Link>{' '}
-                <span className="small quiet">between two days, as CSV</span>
-              </li>
-              <li>
-                <Link to="/leaving/links">A calendar for a telephone</Link>{' '}
-                <span className="small quiet">hatches, rounds and hand-overs, by an address of its own</span>
-              </li>
+              {may.seesBuyers && (
+                <>
+                  <li>
+                    <Link to="/leaving/register">The register of movements</Link>{' '}
+                    <span className="small quiet">between two days, as CSV</span>
+                  </li>
+                  <li>
+                    <Link to="/leaving/links">A calendar for a telephone</Link>{' '}
+                    <span className="small quiet">
+                      hatches, rounds and hand-overs, by an address of its own
+                    </span>
+                  </li>
+                </>
+              )}
               <li>
                 <a href="/api/openapi.json" target="_blank" rel="noreferrer">
                   The interface for programs

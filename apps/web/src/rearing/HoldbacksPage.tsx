@@ -36,7 +36,7 @@ export function HoldbacksPage() {
     () =>
       data &&
       proposeHoldbacks(
-        data.candidates.map((c) => ({ ...c, promisedTo: c.reserved })),
+        data.candidates.map((c) => ({ ...c, promisedTo: c.reserved ? 'somebody' : null })),
         wish,
       ),
     [data, wish],

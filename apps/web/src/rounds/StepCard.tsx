@@ -70,7 +70,7 @@ export function StepCard({
       : []),
     ...(first
       ? [
-          { key: 'E', says: 'open its page', act: () => void navigate(viewOf(first)) },
+          { key: 'E', says: 'open its page', act: () => void navigate(viewOf(first, may)) },
           { key: 'K', says: 'skip', act: () => onAsk({ what: 'skip' }) },
         ]
       : []),

@@ -83,6 +83,9 @@ export function useAway(): { away: Away | undefined; error: Error | null } {
   return { away, error }
 }
 
+/** Turns of a rest by which an animal is sent into the cold: not shortly before nobody is there. */
+const INTO_THE_COLD: ReadonlySet<unknown> = new Set<RestEdge>(['last meal', 'step down', 'hold'])
+
 export function studyAway(round: Round, clutches: readonly ClutchView[], absence: Absence): Away {
   const { from, to, today } = absence
   const items = round.items as WorkItem[]
@@ -93,7 +96,7 @@ export function studyAway(round: Round, clutches: readonly ClutchView[], absence
     meanwhile: meanwhileOf(items, clutches, from, to),
     notBefore: items.filter(
       (i) =>
-        (i.kind === 'introduce' || (i.kind === 'rest' && /cool|last time/.test(i.says))) &&
+        (i.kind === 'introduce' || (i.kind === 'rest' && INTO_THE_COLD.has(i.carries?.turn))) &&
         i.due >= addDays(from, -SHORTLY_DAYS) &&
         i.due <= to &&
         i.due >= today,
@@ -138,7 +141,7 @@ function meanwhileOf(
           {
             ...{
               name: i.subject.name,
-              says: i.says.replace('look for ', 'half of them are '),
+              says: `half of them are ${String(i.carries?.stage)}`,
               likely: i.due,
             },
             chance: chanceWithin(expectedOf({ from: i.earliest, to: i.latest, likely: i.due }), from, to),

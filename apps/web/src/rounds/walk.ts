@@ -97,8 +97,11 @@ export function minutesLeft(open: number, settled: readonly Settled[]): number {
 }
 
 /** Where a piece of work has its own view, for what one key cannot settle. */
-export function viewOf({ kind, subject: { type, id } }: WorkItem): string {
-  if (kind === 'hand over') return `/leaving/${id}/hand-over`
+export function viewOf(
+  { kind, subject: { type, id } }: WorkItem,
+  { seesBuyers }: { seesBuyers: boolean },
+): string {
+  if (kind === 'hand over' && seesBuyers) return `/leaving/${id}/hand-over`
   if (kind === 'nest') return '/incubation/finding'
   if (['wake', 'rest', 'check', 'batch check'].includes(kind)) return '/brumation/checks'
   const rooms = {

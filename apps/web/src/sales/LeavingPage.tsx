@@ -10,6 +10,7 @@ import { useFigures } from '../shell/figures'
 import { useAnimal, useAnimals, useLadder, useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { ComeBack, EndReservation, ReserveForm, SaleForm } from './SaleForms'
+import { useHeldFor } from './queries'
 import { SalesHead } from './SalesHead'
 
 const SOLD_SHOWN = 30
@@ -19,7 +20,7 @@ export function LeavingPage() {
   const { data: ladder } = useLadder()
   const { data: animals } = useAnimals()
   const { fits } = useLineFilter()
-  const { decide } = useMay()
+  const { decide, seesBuyers } = useMay()
   const [act, setAct] = useState<{ animal: AnimalRow; kind: 'listed' | 'sold' | 'reserved' } | null>(null)
   const [whyId, setWhy] = useState<string | null>(null)
   if (!ladder || !animals) return null
@@ -66,7 +67,7 @@ export function LeavingPage() {
                 </span>
                 <span className="nowrap">
                   {decide && <ComeBack animal={a} />}{' '}
-                  <Link to={`/leaving/${a.id}/hand-over`}>hand-over sheet</Link>
+                  {seesBuyers && <Link to={`/leaving/${a.id}/hand-over`}>hand-over sheet</Link>}
                 </span>
               </li>
             ))}
@@ -165,7 +166,7 @@ function Group({
                     list
                   </Button>
                 )}{' '}
-                {animal.reserved === '' ? (
+                {!animal.reserved ? (
                   <Button
                     size="small"
                     aria-label={`hold ${animal.tag} for somebody`}
@@ -227,9 +228,10 @@ function GateSheet({ id, onClose }: { id: string | null; onClose(): void }) {
 
 /** What stands in the way of an animal's leaving, under its line. */
 function Remarks({ animal, leaving }: Pick<LadderAnimal, 'animal' | 'leaving'>) {
+  const heldFor = useHeldFor()
   return (
     <>
-      {animal.reserved !== '' && <div className="small warm">held for {animal.reserved}</div>}
+      {animal.reserved && <div className="small warm">held for {heldFor.get(animal.id) ?? 'somebody'}</div>}
       {animal.defect !== '' && <div className="small bad">{animal.defect}</div>}
       {!leaving.opens && (
         <div className="small bad">gate shut again: {leaving.missing.map((m) => m.says).join(', ')}</div>

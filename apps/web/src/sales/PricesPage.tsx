@@ -8,9 +8,18 @@ import { useMay } from '../shell/session'
 import { ANY_ANIMAL, AskedFields } from './AskedFields'
 import { SalesHead } from './SalesHead'
 import { useCounter } from './queries'
+import { BuyersOnly } from './BuyersOnly'
 
 /** What is asked, by species, line, sex and trait; the line that says most of an animal holds. */
 export function PricesPage() {
+  return (
+    <BuyersOnly title="Prices">
+      <Prices />
+    </BuyersOnly>
+  )
+}
+
+function Prices() {
   const { data } = useCounter()
   const may = useMay()
   const [says, setSays] = useState('')

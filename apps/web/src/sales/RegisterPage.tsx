@@ -7,11 +7,20 @@ import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 import { SalesHead } from './SalesHead'
 import { useRegister } from './queries'
+import { BuyersOnly } from './BuyersOnly'
 
 const MOST_SHOWN = 500
 
 /** Who came and who went between two days: what an authority may ask to see. */
 export function RegisterPage() {
+  return (
+    <BuyersOnly title="Register">
+      <Register />
+    </BuyersOnly>
+  )
+}
+
+function Register() {
   const { today } = useSession()
   const figures = useFigures()
   const [from, setFrom] = useState(`${today.slice(0, 4)}-01-01`)

@@ -23,8 +23,9 @@ export function SaleForm({
   const { write } = useLog()
   const navigate = useNavigate()
   const [price, setPrice] = useState<number | null>(null)
-  const [buyer, setBuyer] = useState(animal.reserved)
+  const [typed, setBuyer] = useState<string | null>(null)
   const [says, setSays] = useState('')
+  const buyer = typed ?? data?.reservation?.name ?? ''
   const asked = price ?? data?.reservation?.price ?? data?.asked?.price ?? 0
   const save = async () => {
     if (kind === 'sold' && buyer.trim() === '') return setSays('write who takes it home')

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
 import { PageHead } from '../parts/PageHead'
+import { useMay } from '../shell/session'
 
 const PAGES = [
   ['/leaving', 'Who may leave'],
@@ -10,8 +11,9 @@ const PAGES = [
 ] as const
 
 export function SalesHead({ title, children }: { title: ReactNode; children?: ReactNode }) {
+  const { seesBuyers } = useMay()
   return (
-    <PageHead title={title} room="Leaving" pages={PAGES}>
+    <PageHead title={title} room="Leaving" pages={seesBuyers ? PAGES : PAGES.slice(0, 1)}>
       {children}
     </PageHead>
   )

@@ -8,9 +8,18 @@ import { useMay } from '../shell/session'
 import { ANY_ANIMAL, AskedFields } from './AskedFields'
 import { SalesHead } from './SalesHead'
 import { useCounter } from './queries'
+import { BuyersOnly } from './BuyersOnly'
 
 /** Who waits for what, and which animals would do; who buys, and what is held for them. */
 export function WaitingPage() {
+  return (
+    <BuyersOnly title="Waiting list">
+      <Waiting />
+    </BuyersOnly>
+  )
+}
+
+function Waiting() {
   const { data } = useCounter()
   const may = useMay()
   const [adding, setAdding] = useState<'wish' | 'contact' | null>(null)

@@ -1,9 +1,22 @@
 import type { Counter, Register, ShareView } from '@hatch-book/contract'
 import { useQuery } from '@tanstack/react-query'
 import { api } from '../shell/api'
+import { useMay } from '../shell/session'
 
-export const useCounter = () =>
-  useQuery({ queryKey: ['counter'], queryFn: () => api.get<Counter>('/api/counter') })
+/** Contacts, wishes and prices; nothing for those who do not see who buys. */
+export function useCounter() {
+  const { seesBuyers } = useMay()
+  return useQuery({
+    queryKey: ['counter'],
+    queryFn: () => api.get<Counter>('/api/counter'),
+    enabled: seesBuyers,
+  })
+}
+/** For whom animals are held, by their identifiers. */
+export function useHeldFor(): ReadonlyMap<string, string> {
+  const { data } = useCounter()
+  return new Map(data?.contacts.flatMap((c) => c.animals.map((a) => [a.id, c.name] as const)))
+}
 export const useShares = () =>
   useQuery({
     queryKey: ['shares'],

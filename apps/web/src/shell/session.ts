@@ -28,10 +28,11 @@ export function useSession(): {
   }
 }
 
-/** Whether the member may decide and plan, or only write what they saw. */
+/** Whether the member may decide and plan, or only write what they saw; see who buys and for how much; and run the book. */
 export function useMay() {
   const { role } = useSession().member
-  return { write: role !== 'viewer', decide: role === 'owner' || role === 'keeper', run: role === 'owner' }
+  const decide = role === 'owner' || role === 'keeper'
+  return { write: role !== 'viewer', decide, seesBuyers: decide, run: role === 'owner' }
 }
 
 const GATHERED_MS = 200

@@ -128,8 +128,8 @@ export const AnimalRow = v.object({
   readings: v.number(),
   /** The gravest defect, in words with what follows from it; empty for none. */
   defect: v.string(),
-  /** For whom it is held; empty for nobody. */
-  reserved: v.string(),
+  /** Held for somebody; for whom is told to those who may see who buys. */
+  reserved: v.boolean(),
   held: v.nullable(v.picklist(['keep', 'let go'])),
 })
 export type AnimalRow = v.InferOutput<typeof AnimalRow>

@@ -74,3 +74,13 @@ function keeper<K extends EntryKind>(...kinds: K[]) {
 function allBy<K extends EntryKind>(by: Writer, kinds: readonly K[]): Record<K, { by: Writer }> {
   return Object.fromEntries(kinds.map((kind) => [kind, { by }])) as Record<K, { by: Writer }>
 }
+
+/** Of each kind what names people outside the book or money: read by those who may see who buys, kept from all others. */
+export const OF_THE_TRADE: Readonly<Partial<Record<EntryKind, readonly string[]>>> = {
+  reserved: ['contactId', 'name', 'price', 'deposit', 'note'],
+  'reservation ended': ['because', 'note'],
+  listed: ['price', 'note'],
+  sold: ['buyer', 'price', 'note'],
+  returned: ['because', 'note'],
+  'changed hands': ['to', 'note'],
+}

@@ -58,7 +58,7 @@ export const Siblings = v.object({
       carries: v.array(v.string()),
       photoId: v.nullable(Id),
       place: v.string(),
-      reserved: v.string(),
+      reserved: v.boolean(),
     }),
   ),
 })

@@ -56,6 +56,7 @@ export function cohortWork(facts: CohortFacts): WorkItem[] {
         0,
         0,
       ),
+      carries: { stage: name },
       // The same moult stays the same work while its forecast moves.
       id: `${facts.id}:moult:${next.stage}`,
       earliest: addDays(today, Math.floor(next.first)),
