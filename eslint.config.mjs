@@ -39,6 +39,7 @@ export default tseslint.config(
     plugins: { 'react-hooks': reactHooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
+  { files: ['apps/web/public/push.js'], languageOptions: { globals: { self: 'readonly' } } },
   {
     files: ['**/*.{mjs,cjs,js}'],
     languageOptions: {

@@ -9,10 +9,11 @@ const { count, size, warnings } = await generateSW({
   globDirectory: dist,
   globPatterns: ['**/*.{js,css,html,svg,woff2}'],
   // The solver of the season's plan and its worker are large, and nobody plans a season in the cellar.
-  globIgnores: ['**/highs*', '**/season.worker*'],
+  globIgnores: ['**/highs*', '**/season.worker*', 'push.js'],
   maximumFileSizeToCacheInBytes: 2 * 1024 * 1024,
   swDest: join(dist, 'sw.js'),
   inlineWorkboxRuntime: true,
+  importScripts: ['/push.js'],
   sourcemap: false,
   cleanupOutdatedCaches: true,
   clientsClaim: true,

@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm'
 import { DEFAULT_DEMO_DAY, SEED } from '@hatch-book/demo'
 import { connect } from './db/connect'
 import { DEMO_SIGN_IN, demoTokens, seedDemo } from './demo'
+import { waysOutOf } from './notices'
 import { rooms } from './rooms'
 import { buildApp } from './shell/app'
 import { readConfiguration, type Configuration } from './shell/configuration'
@@ -17,6 +18,7 @@ const app = await buildApp({
   webFolder: WEB_FOLDER,
   demoSignIn: demo ? DEMO_SIGN_IN : null,
   rooms,
+  waysOut: waysOutOf(configuration),
   logLevel: configuration.LOG_LEVEL,
   connections: configuration.DATABASE_CONNECTIONS,
   trustProxy: configuration.TRUST_PROXY,

@@ -260,6 +260,18 @@ describe('what is no honest archive', () => {
     expect((await bring(file)).status).toBe(200)
   })
 
+  it('an archive of an earlier version, which lacks what came later, comes in', async () => {
+    await book.as.owner('POST', '/api/messages/trial', {})
+    const { file } = await send(book.cookie)
+    const earlier = await changed(file, (files) => {
+      const lines = files.get('tables/message.jsonl')!.toString()
+      expect(lines).toContain('"refused" : ""')
+      files.set('tables/message.jsonl', Buffer.from(lines.replaceAll(/, "(?:taken_by|refused)" : ""/g, '')))
+    })
+    const back = await bring(earlier)
+    expect(back.status).toBe(200)
+  })
+
   it('only an owner takes the book out or brings one in', async () => {
     expect((await book.as.keeper('GET', '/api/archive')).status).toBe(403)
     expect((await book.as.keeper('POST', '/api/archive', Buffer.from('x'))).status).toBe(403)

@@ -118,7 +118,7 @@ it('work that must not be missed is told once, to whoever wants to hear of it, a
   for (let n = 0; n < 2; n++) await server.app.jobs.run(REMINDERS)
   const told = await messages()
   expect(told.map((m) => [m.to, m.subject])).toEqual([['keeper', 'C1: not to be missed']])
-  expect(told[0]!.body).toContain('hand it over to Ines at the weir')
+  expect(told[0]!.body).toContain('hand it over to its buyer')
 })
 
 it('each chooses for themselves, and a time that is none is refused where it was written', async () => {

@@ -1,3 +1,4 @@
+import { is, SQL } from 'drizzle-orm'
 import { getTableConfig, type PgTable } from 'drizzle-orm/pg-core'
 import { tables } from '../db/connect'
 
@@ -11,6 +12,8 @@ export interface ArchivedTable {
   columns: string[]
   /** Columns of bytes, each a file of its own; the line has its digest. */
   bytes: { column: string; folder: string; ending: string }[]
+  /** What stands in columns that an archive of an earlier version does not have yet: the beginning of a row's JSON. */
+  defaults: string
   /** In which order its rows are written and read: what rows of their own table lean on comes first. */
   order: string
   /** Read in one go where rows lean on later ones of the same table. */
@@ -20,7 +23,7 @@ export interface ArchivedTable {
 /** Secrets stay where they are: nobody signs in, and no device speaks, by an archive. */
 const SECRET = new Set([
   ...['password_hash', 'secret_hash'],
-  ...['second_factor', 'second_factor_offered', 'second_factor_step'],
+  ...['second_factor', 'second_factor_offered', 'second_factor_step', 'devices', 'claimed_at'],
 ])
 
 /**
@@ -74,7 +77,13 @@ const LARGE = new Set(['entry', 'reading', 'photo', 'paper'])
 export const ARCHIVED: readonly ArchivedTable[] = IN_ORDER.map((key) => {
   const { name, columns } = getTableConfig(tables[key] as PgTable)
   const bytes = BYTES[name] ?? []
+  const usual = columns.flatMap((c) =>
+    c.notNull && c.default !== undefined && !is(c.default, SQL)
+      ? [`${JSON.stringify(c.name)}:${JSON.stringify(c.default)},`]
+      : [],
+  )
   return {
+    defaults: usual.join(''),
     ...{ name, bytes, order: ORDER[name] ?? 'id', atOnce: !LARGE.has(name) },
     columns: columns
       .map((c) => c.name)

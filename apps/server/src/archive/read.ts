@@ -157,7 +157,7 @@ function checkEntry(row: Record<string, unknown>, at: string): void {
 }
 
 const FILLED: Record<string, string> = {
-  member: `"password_hash":"${NO_PASSWORD}","second_factor_step":0`,
+  member: `"password_hash":"${NO_PASSWORD}","second_factor_step":0,"devices":[]`,
   scale: '"secret_hash":"-"',
 }
 
@@ -165,14 +165,15 @@ const FILLED: Record<string, string> = {
 async function insert(
   tx: Transaction,
   bookId: string,
-  { name }: ArchivedTable,
+  { name, defaults }: ArchivedTable,
   lines: readonly string[],
 ): Promise<void> {
   const own = [`"book_id":"${bookId}"`, ...(FILLED[name] ? [FILLED[name]] : [])].join(',')
   const empty = name === 'photo' ? ',"large":"","small":""' : name === 'paper' ? ',"content":""' : ''
-  // Later keys win: what the archive may not say is said last.
+  // Later keys win: what an archive of an earlier version does not say is said first, and what none may say is said last.
   const rows = lines.map(
-    (line) => `${line.trimEnd().slice(0, -1)},${own}${empty}${name === 'animal' ? ',"clutch_id":null' : ''}}`,
+    (line) =>
+      `{${defaults}${line.trim().slice(1, -1)},${own}${empty}${name === 'animal' ? ',"clutch_id":null' : ''}}`,
   )
   await tx.execute(
     sql`insert into ${sql.identifier(name)} select * from json_populate_recordset(null::${sql.identifier(name)}, ${`[${rows.join(',')}]`}::json)`,

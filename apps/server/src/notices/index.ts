@@ -1,19 +1,46 @@
-import { Heard, MessageList, NoticeChoiceSchema, Ok } from '@hatch-book/contract'
+import { DeviceDraft, Heard, Id, MessageList, newId, NoticeChoiceSchema, Ok } from '@hatch-book/contract'
 import { usualChoice } from '@hatch-book/core'
 import { and, desc, eq, isNull, lte } from 'drizzle-orm'
+import * as v from 'valibot'
 import { inBook, tables } from '../db/connect'
 import { actorOf, bookNow, bridgeOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { announce } from '../shell/live'
+import type { Configuration } from '../shell/configuration'
+import { BookError } from '../shell/problems'
+import { publish } from '../shell/live'
+import { carryMessages } from './carry'
 import { outboxTopic, wordsOf } from './post'
+import { mailWay } from './ways/mail'
+import { pushWay, USUAL_SERVICES } from './ways/push'
+import type { WaysOut } from './ways/way'
 
+export { SENDING } from './carry'
 export { addToWaiting, outboxTopic, post, type Notice } from './post'
 
 const SHOWN = 300
+/** A member has no more telephones and browsers than these. */
+const MOST_DEVICES = 10
+
+/** The ways that a server's environment gives it. */
+export function waysOutOf(c: Configuration): WaysOut {
+  const { MAIL_SERVER, MAIL_FROM, PUSH_PUBLIC_KEY, PUSH_PRIVATE_KEY, PUSH_CONTACT, PUSH_SERVICES } = c
+  return {
+    mail: MAIL_SERVER && MAIL_FROM ? mailWay(MAIL_SERVER, MAIL_FROM) : null,
+    push:
+      PUSH_PUBLIC_KEY && PUSH_PRIVATE_KEY && PUSH_CONTACT
+        ? pushWay({
+            ...{ publicKey: PUSH_PUBLIC_KEY, privateKey: PUSH_PRIVATE_KEY, contact: PUSH_CONTACT },
+            services: PUSH_SERVICES ?? USUAL_SERVICES,
+          })
+        : null,
+  }
+}
 
 /** Messages: chosen and read by members, carried off by the outbox, which speaks as a probe does. */
-export const noticeRoutes: BookRoutes = (app, { db }) => {
+export const noticeRoutes: BookRoutes = (app, { db, waysOut }) => {
   const { member, message } = tables
+  carryMessages(app, db, waysOut)
   app.get(
     '/api/messages',
     { config: { permission: 'read the book' }, schema: { response: { 200: MessageList } } },
@@ -34,10 +61,16 @@ export const noticeRoutes: BookRoutes = (app, { db }) => {
             lastFailure: job.lastFailure?.toISOString() ?? null,
           })),
           choice: own?.notices ?? usualChoice(actor.member.role),
+          ways: {
+            mail: waysOut.mail !== null,
+            pushKey: waysOut.push?.publicKey ?? null,
+            devices: (own?.devices ?? []).map(({ id, name, since }) => ({ id, name, since })),
+          },
           messages: rows.map(({ message: m, to }) => ({
             ...{ id: m.id, to, ...wordsOf(m) },
             ...{ at: m.at.toISOString(), tellFrom: m.tellFrom.toISOString() },
             takenAt: m.takenAt?.toISOString() ?? null,
+            ...{ takenBy: m.takenBy, refused: m.refused },
           })),
         }
       })
@@ -59,6 +92,78 @@ export const noticeRoutes: BookRoutes = (app, { db }) => {
       })
     },
   )
+  /** A phone or browser of whoever asks is told from now on. */
+  app.post(
+    '/api/messages/devices',
+    { config: { permission: 'read the book' }, schema: { body: DeviceDraft, response: { 200: Ok } } },
+    (request) => {
+      const { bookId, member: self, now } = actorOf(request)
+      const { id, name, endpoint, keys } = request.body
+      if (!waysOut.push?.serves(endpoint))
+        throw new BookError('invalid', 'This address is none of a push service that this server speaks to.', [
+          { field: 'endpoint', says: 'not an address of a push service' },
+        ])
+      return inBook(db, bookId, async (tx) => {
+        const [own] = await tx.select().from(member).where(eq(member.id, self.id)).for('update')
+        const others = own!.devices.filter((d) => d.endpoint !== endpoint && d.id !== id)
+        const devices = [...others, { id, name, endpoint, keys, since: new Date(now).toISOString() }]
+        await tx
+          .update(member)
+          .set({ devices: devices.slice(-MOST_DEVICES) })
+          .where(eq(member.id, self.id))
+        await announce(tx, bookId)
+        return { ok: true as const }
+      })
+    },
+  )
+  app.delete(
+    '/api/messages/devices/:id',
+    {
+      config: { permission: 'read the book' },
+      schema: { params: v.object({ id: Id }), response: { 200: Ok } },
+    },
+    (request) => {
+      const { bookId, member: self } = actorOf(request)
+      return inBook(db, bookId, async (tx) => {
+        const [own] = await tx.select().from(member).where(eq(member.id, self.id)).for('update')
+        const left = own!.devices.filter((d) => d.id !== request.params.id)
+        if (left.length === own!.devices.length)
+          throw new BookError('not-found', 'This device is not told of anything.')
+        await tx.update(member).set({ devices: left }).where(eq(member.id, self.id))
+        await announce(tx, bookId)
+        return { ok: true as const }
+      })
+    },
+  )
+  /** A message to whoever asks, to see that it arrives. */
+  app.post(
+    '/api/messages/trial',
+    {
+      config: { permission: 'read the book', rateLimit: { max: 5, timeWindow: '1 minute' } },
+      schema: { response: { 200: Ok } },
+    },
+    (request) => {
+      const { bookId, member: self, now } = actorOf(request)
+      return inBook(db, bookId, async (tx) => {
+        const at = new Date(now)
+        await tx.insert(message).values({
+          ...{
+            bookId,
+            id: newId(),
+            memberId: self.id,
+            at,
+            tellFrom: at,
+            cause: 'trial',
+            what: 'a trial message',
+          },
+          parts: [{ key: newId(), name: '', says: 'Messages of your book reach you here.' }],
+        })
+        await publish(tx, outboxTopic(bookId), 'waiting')
+        await announce(tx, bookId)
+        return { ok: true as const }
+      })
+    },
+  )
   app.get('/api/bridge/outbox', { config: { permission: 'speak as a probe' } }, (request, reply) => {
     app.live.stream(reply as never, outboxTopic(bridgeOf(request).bookId), 'waiting')
   })
@@ -71,7 +176,7 @@ export const noticeRoutes: BookRoutes = (app, { db }) => {
         const [book] = await tx.select().from(tables.book)
         const taken = await tx
           .update(message)
-          .set({ takenAt: new Date() })
+          .set({ takenAt: new Date(), takenBy: 'the outbox' })
           .where(and(isNull(message.takenAt), lte(message.tellFrom, new Date(bookNow(book!)))))
           .returning({ id: message.id })
         if (taken.length > 0) await announce(tx, bookId)

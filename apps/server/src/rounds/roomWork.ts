@@ -154,6 +154,7 @@ function turnOf(rest: RestView, of: Due, { does, on }: { does: string; on: Day }
     : {
         ...{ of, kind: 'rest', says: EDGE_WORK[does] ?? does, on, before: 0, after: EDGE_LATE_DAYS },
         why: `its clock: ${does} on ${on}`,
+        carries: { turn: does },
       }
 }
 

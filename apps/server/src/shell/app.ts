@@ -12,6 +12,7 @@ import Fastify, {
   type RawServerDefault,
 } from 'fastify'
 import { changesOf, connect, type Database } from '../db/connect'
+import { NO_WAYS, type WaysOut } from '../notices/ways/way'
 import { checkPermissions, keepWhoActs } from './actor'
 import { serveLiveChanges } from './live'
 import { Jobs } from './jobs'
@@ -40,6 +41,8 @@ export interface Rooms {
   db: Database
   /** Sign-in of the demo book, shown on the sign-in page; null on a server without one. */
   demoSignIn: { email: string; password: string } | null
+  /** By what messages leave the server. */
+  waysOut: WaysOut
 }
 
 /** The routes of one room. */
@@ -52,6 +55,8 @@ export interface AppOptions {
   webFolder?: string
   demoSignIn?: Rooms['demoSignIn']
   rooms: readonly BookRoutes[]
+  /** By what messages leave the server; by nothing where it is left out. */
+  waysOut?: WaysOut
   /** From which level on the log is written; none where it is left out. */
   logLevel?: string
   /** Connections to the database at most; 10 where it is left out. */
@@ -133,7 +138,8 @@ export async function buildApp(options: AppOptions): Promise<BookApp> {
     ...{ db, pool, jobs, databaseUrl: options.databaseUrl },
     metricsToken: options.metricsToken,
   })
-  for (const routes of options.rooms) routes(app, { db, demoSignIn: options.demoSignIn ?? null })
+  for (const routes of options.rooms)
+    routes(app, { db, demoSignIn: options.demoSignIn ?? null, waysOut: options.waysOut ?? NO_WAYS })
   app.addHook('onReady', () => {
     jobs.start()
     return Promise.resolve()

@@ -1,10 +1,19 @@
-import type { BackgroundJob, Message, MessageList } from '@hatch-book/contract'
+import type { BackgroundJob, Message, MessageList, Ways } from '@hatch-book/contract'
 import { useQuery } from '@tanstack/react-query'
 import { withDays } from '../parts/Reasons'
 import { api } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 import { ChoiceForm } from './ChoiceForm'
+import { DevicesCard } from './DevicesCard'
+
+/** By what messages leave the server, in words. */
+function saysWays({ mail, pushKey }: Ways): string {
+  if (mail && pushKey) return 'Messages go to each member’s mailbox, and to the phones they choose.'
+  if (mail) return 'Messages go to each member’s mailbox.'
+  if (pushKey) return 'Messages go to the phones and browsers that members choose.'
+  return 'Messages are only shown here: this server was given no mail server and no push keys.'
+}
 
 /** What left the book for its members' phones and mailboxes, and what each wants to be told of. */
 export function MessagesPage() {
@@ -21,7 +30,7 @@ export function MessagesPage() {
         <span className="quiet">
           {book.demoDay
             ? 'The demo’s outbox is a stand-in: it collects messages and sends nothing.'
-            : 'Messages are only shown here. They do not go to phones or mailboxes yet.'}
+            : saysWays(data.ways)}
         </span>
       </div>
       <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) 320px' }}>
@@ -40,11 +49,18 @@ export function MessagesPage() {
         </div>
         <div style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
           <ChoiceForm choice={data.choice} />
+          {!book.demoDay && <DevicesCard ways={data.ways} />}
           <JobsCard jobs={data.jobs} />
         </div>
       </div>
     </section>
   )
+}
+
+/** What became of a message that waits no longer. Another program may have taken it, and what that did with it is not known here. */
+function saysTaken({ takenBy, refused }: Message): string {
+  if (refused) return `✕ not sent: ${refused}`
+  return takenBy === '' || takenBy === 'the outbox' ? '✓ taken by the outbox' : `✓ sent by ${takenBy}`
 }
 
 function MessageLine({ message: m }: { message: Message }) {
@@ -58,8 +74,8 @@ function MessageLine({ message: m }: { message: Message }) {
           <span className="when">{figures.instant(m.at)}</span>
           <strong>{m.subject}</strong> <span className="quiet">to {m.to}</span>
         </span>
-        <span className={`small ${m.takenAt ? 'good' : 'warm'}`}>
-          {m.takenAt ? '✓ taken by the outbox' : waits}
+        <span className={`small ${m.refused ? 'bad' : m.takenAt ? 'good' : 'warm'}`}>
+          {m.takenAt ? saysTaken(m) : waits}
         </span>
       </div>
       {m.body.split('\n').map((line, i) => (

@@ -8,6 +8,7 @@ import {
   toBring,
   type Absence,
   type AbsencePlan,
+  type RestEdge,
   type WorkItem,
 } from '@hatch-book/core'
 import { useQuery } from '@tanstack/react-query'

@@ -40,6 +40,15 @@ export const book = pgTable(
   ],
 ).enableRLS()
 
+/** A device that is told: where, and by which keys what it is told is sealed. */
+export interface ToldDevice {
+  id: string
+  name: string
+  endpoint: string
+  keys: { p256dh: string; auth: string }
+  since: string
+}
+
 export const member = pgTable(
   'member',
   {
@@ -58,6 +67,8 @@ export const member = pgTable(
     secondFactorOffered: text('second_factor_offered'),
     /** The thirty seconds whose code was used last: no code opens twice. */
     secondFactorStep: integer('second_factor_step').notNull().default(0),
+    /** Their phones and browsers that are told of messages, by the addresses that their makers gave them. */
+    devices: jsonb('devices').$type<ToldDevice[]>().notNull().default([]),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),

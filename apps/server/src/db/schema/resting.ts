@@ -178,6 +178,12 @@ export const message = pgTable(
     /** What is the matter with each, such as 'too warm'. */
     what: text('what').notNull(),
     takenAt: instant('taken_at'),
+    /** By what it went, in words: e-mail, a phone, the outbox. */
+    takenBy: text('taken_by').notNull().default(''),
+    /** Why it will never go; empty where it went or still may. */
+    refused: text('refused').notNull().default(''),
+    /** Some server is sending it since then: others leave it alone for a while. */
+    claimedAt: instant('claimed_at'),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
