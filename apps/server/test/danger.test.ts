@@ -76,3 +76,18 @@ test.each([
   await room.say(...celsius)
   expect(await alarms()).toMatchObject(raised)
 })
+
+test('what an enclosure is watched by is proposed from the protocol of those who live there, and not guessed of an empty one', async () => {
+  const { animal } = await enclosure('tub')
+  const { places } = (await book.as.keeper('GET', '/api/places')).body
+  const id = places.find((p: { name: string }) => p.name === 'D2').id as string
+  const proposed = async () => (await book.as.viewer('GET', `/api/places/${id}/bands/proposed`)).body
+  expect(await proposed()).toMatchObject({
+    who: ['corn snake (starter)'],
+    bands: { day: { low: 21, high: 30 }, night: { low: 21, high: 30 }, dayFrom: 8, dayHours: 12 },
+  })
+  const elsewhere = newId()
+  await book.as.keeper('POST', '/api/places', { id: elsewhere, kind: 'tub', name: 'D3' })
+  await write(book, [entry('moved', 'animal', animal, { placeId: elsewhere }, noon('2026-05-20'))])
+  expect(await proposed()).toEqual({ who: [], bands: null })
+})

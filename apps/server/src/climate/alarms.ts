@@ -10,10 +10,10 @@ import {
   watchBands,
   watchDanger,
   watchPlace,
-  type Bears,
   type ClimateLimits,
   type Instant,
   type PlaceAlarm,
+  type WantsAir,
 } from '@hatch-book/core'
 import { and, desc, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
@@ -36,8 +36,8 @@ export type Watch = (tx: Transaction, placeId: string) => Promise<Occupants | nu
 const watches: Watch[] = []
 export const watchOver = (watch: Watch) => watches.push(watch)
 
-/** A room of the book says who lives in a place and what they bear. */
-type Living = (tx: Transaction, actor: Actor, placeId: string) => Promise<(Bears & { tag: string })[]>
+/** A room of the book says who lives in a place and what air their stage wants. */
+type Living = (tx: Transaction, actor: Actor, placeId: string) => Promise<(WantsAir & { tag: string })[]>
 const livings: Living[] = []
 export const warnOfDanger = (living: Living) => livings.push(living)
 
@@ -45,9 +45,20 @@ export const warnOfDanger = (living: Living) => livings.push(living)
 async function dangerIn(tx: Transaction, bookId: string, placeId: string) {
   const [row] = await tx.select().from(tables.book)
   const actor = actorOfBook(row!)
-  const living = (await Promise.all(livings.map((of) => of(tx, actor, placeId)))).flat()
-  return { limits: dangerOf(living), tags: living.map((l) => l.tag) }
+  const living = await livingIn(tx, actor, placeId)
+  const [where] = await tx.select({ kind: place.kind }).from(place).where(eq(place.id, placeId))
+  const bears = living.flatMap(({ who, tag, air: { alarm: limits } }) =>
+    limits
+      ? // A heated tub is warm in a cool room, but none is cool in a hot one.
+        [{ who, tag, lowC: where?.kind === 'room' ? -Infinity : limits.low, highC: limits.high }]
+      : [],
+  )
+  return { limits: dangerOf(bears), tags: bears.map((b) => b.tag) }
 }
+
+/** Who lives in a place, and what air they want. */
+export const livingIn = async (tx: Transaction, actor: Actor, placeId: string) =>
+  (await Promise.all(livings.map((of) => of(tx, actor, placeId)))).flat()
 
 export async function occupantsOf(tx: Transaction, placeId: string): Promise<Occupants | null> {
   for (const watch of watches) {

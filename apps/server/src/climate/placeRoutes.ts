@@ -1,5 +1,6 @@
 import {
   BandsDraft,
+  BandsProposed,
   CalibrationDraft,
   ClimateView,
   Id,
@@ -7,7 +8,14 @@ import {
   newId,
   type ClimateRow,
 } from '@hatch-book/contract'
-import { isDayIn, offsetAt, plannedTemperatures, type Calibration, type SetPoint } from '@hatch-book/core'
+import {
+  isDayIn,
+  offsetAt,
+  plannedTemperatures,
+  proposeBands,
+  type Calibration,
+  type SetPoint,
+} from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
@@ -16,7 +24,7 @@ import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
-import { occupantsOf, readAlarms } from './alarms'
+import { livingIn, occupantsOf, readAlarms } from './alarms'
 import { readSetPoints } from './dials'
 import { tellOfEarlier } from './readings'
 
@@ -133,6 +141,27 @@ export const climatePlaceRoutes: BookRoutes = (app, { db }) => {
     (request) => {
       const actor = actorOf(request)
       return inBook(db, actor.bookId, async (tx) => ({ places: await climateView(tx, actor) }))
+    },
+  )
+
+  app.get(
+    '/api/places/:id/bands/proposed',
+    {
+      config: { permission: 'read the book' },
+      schema: { params: WithId, response: { 200: BandsProposed } },
+    },
+    (request) => {
+      const actor = actorOf(request)
+      return inBook(db, actor.bookId, async (tx) => {
+        const { id } = request.params
+        const [where] = await tx.select().from(tables.place).where(eq(tables.place.id, id))
+        if (!where) throw new BookError('not-found', 'This place is not in the book.')
+        const living = await livingIn(tx, actor, id)
+        return {
+          bands: proposeBands(living, where.kind === 'room'),
+          who: [...new Set(living.map((l) => l.who))].sort(),
+        }
+      })
     },
   )
 

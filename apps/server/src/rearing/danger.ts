@@ -1,13 +1,13 @@
-import type { Bears } from '@hatch-book/core'
-import { eq, sql } from 'drizzle-orm'
+import type { WantsAir } from '@hatch-book/core'
+import { sql } from 'drizzle-orm'
 import { judgeAnimals } from '../animals'
 import { warnOfDanger } from '../climate'
-import { tables, type Transaction } from '../db/connect'
+import type { Transaction } from '../db/connect'
 import { keepWhile } from '../db/kept'
 import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 
-type Living = Bears & { tag: string }
+type Living = WantsAir & { tag: string }
 
 /** Who lives in a place, or in one that it holds, and does not rest. */
 const livingIn = (placeId: string) => sql`
@@ -30,12 +30,6 @@ warnOfDanger(async (tx, actor, placeId) => {
 })
 
 async function livingOf(tx: Transaction, actor: Actor, placeId: string): Promise<Living[]> {
-  // A heated tub is warm in a cool room, but none is cool in a hot one.
-  const [place] = await tx
-    .select({ kind: tables.place.kind })
-    .from(tables.place)
-    .where(eq(tables.place.id, placeId))
-  const isRoom = place?.kind === 'room'
   const { rows } = await tx.execute<{ id: string }>(sql`select s.id ${livingIn(placeId)}`)
   if (rows.length === 0) return []
   const judged = await judgeAnimals(
@@ -44,13 +38,6 @@ async function livingOf(tx: Transaction, actor: Actor, placeId: string): Promise
     rows.map((r) => r.id),
   )
   return judged.flatMap(({ row, stage: { stage } }): Living[] =>
-    stage.air?.alarm
-      ? [
-          {
-            ...{ tag: row.tag, who: `${row.species} (${stage.name.toLowerCase()})` },
-            ...{ lowC: isRoom ? -Infinity : stage.air.alarm.low, highC: stage.air.alarm.high },
-          },
-        ]
-      : [],
+    stage.air ? [{ tag: row.tag, who: `${row.species} (${stage.name.toLowerCase()})`, air: stage.air }] : [],
   )
 }

@@ -1,15 +1,27 @@
-import type { ClimateRow } from '@hatch-book/contract'
+import type { BandsProposed, ClimateRow } from '@hatch-book/contract'
 import { Button, Checkbox, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { RefusedError, api, refreshBook } from '../shell/api'
+import { useProposedBands } from './queries'
 
 export type Bands = NonNullable<ClimateRow['bands']>
-const USUAL: Bands = {
-  day: { low: 26, high: 32 },
-  night: { low: 20, high: 26 },
+/** Nothing is guessed where nobody lives there yet. */
+const UNKNOWN: Bands = {
+  day: { low: NaN, high: NaN },
+  night: { low: NaN, high: NaN },
   dayFrom: 8,
   dayHours: 12,
-  humidity: { low: 0.4, high: 0.7 },
+  humidity: null,
+}
+const USUAL_DAMP = { low: 0.4, high: 0.7 }
+
+const limitsOf = ({ day, night }: Bands) => [day.low, day.high, night.low, night.high]
+
+function saysProposed({ bands, who }: BandsProposed): string {
+  if (who.length === 0) return 'Nobody lives there of whom it is known what they want: write it yourself.'
+  if (!bands)
+    return `No one temperature suits all who live there: ${who.join(', ')}. Write what you mean to keep.`
+  return `From the protocol of ${who.join(' and ')}.`
 }
 
 /** What the air of an enclosure should be: by day, by night, how damp. */
@@ -22,16 +34,18 @@ export function BandsForm({
   bands: Bands | null
   onDone(): void
 }) {
-  const [value, setValue] = useState<Bands>(bands ?? USUAL)
+  const { data: proposed } = useProposedBands(placeId)
+  const [changed, setValue] = useState<Bands | null>(bands)
+  const value = changed ?? proposed?.bands ?? UNKNOWN
   const [says, setSays] = useState('')
   const number = (label: string, n: number, set: (n: number) => Bands, step = 0.5) => (
     <InputNumber
       aria-label={label}
       size="small"
       step={step}
-      value={n}
+      value={Number.isNaN(n) ? null : n}
       style={{ width: 74 }}
-      onChange={(v) => setValue(set(v ?? 0))}
+      onChange={(v) => setValue(set(v ?? NaN))}
     />
   )
   const send = async (next: Bands | null) => {
@@ -49,11 +63,14 @@ export function BandsForm({
   }
   const save = (event: FormEvent) => {
     event.preventDefault()
+    if (limitsOf(value).some(Number.isNaN))
+      return setSays('Write the lowest and the highest for day and night')
     void send(value)
   }
   const { day, night, humidity } = value
   return (
-    <form onSubmit={save} aria-label="Bands">
+    <form onSubmit={save} aria-label="Bands" noValidate>
+      {proposed && <p className="small quiet">{saysProposed(proposed)}</p>}
       <p className="row">
         <span style={{ width: 60 }}>by day</span>
         {number('Day, at least, °C', day.low, (low) => ({ ...value, day: { ...day, low } }))} to
@@ -69,7 +86,12 @@ export function BandsForm({
       <p className="row">
         <Checkbox
           checked={humidity !== null}
-          onChange={(e) => setValue({ ...value, humidity: e.target.checked ? USUAL.humidity : null })}
+          onChange={(e) =>
+            setValue({
+              ...value,
+              humidity: e.target.checked ? (proposed?.bands?.humidity ?? USUAL_DAMP) : null,
+            })
+          }
         >
           damp
         </Checkbox>

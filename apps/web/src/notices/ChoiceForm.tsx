@@ -80,7 +80,7 @@ export function ChoiceForm({ choice }: { choice: Choice }) {
             <span className="small quiet">
               {shown.wakes
                 ? 'Warnings and work wait until the quiet is over; an alarm does not.'
-                : 'Nothing is told until the quiet is over, even if animals are in danger.'}
+                : 'Only danger to life is told at once: heat or cold that animals there cannot bear. All else waits.'}
             </span>
           </div>
           <p className="small quiet">Times are those of {book.zone}.</p>

@@ -93,6 +93,14 @@ export const BandsSchema = v.pipe(
     ['humidity'],
   ),
 )
+/** By what an enclosure would be watched for those who live there. */
+export const BandsProposed = v.object({
+  /** Null where nobody lives there of whom it is known, or no one temperature suits all. */
+  bands: v.nullable(BandsSchema),
+  /** Such as 'corn snake (juvenile)', each once. */
+  who: v.array(v.string()),
+})
+export type BandsProposed = v.InferOutput<typeof BandsProposed>
 export const BandsDraft = v.object({ bands: v.nullable(BandsSchema) })
 
 /** A place whose air is measured: what it shows, what it should, what is wrong. */

@@ -1,3 +1,4 @@
+import type { ClimateBands } from '../climate'
 import type { StageClimate } from '../protocols'
 
 export interface AirStanding {
@@ -7,6 +8,45 @@ export interface AirStanding {
 
 const c = (celsius: number) => `${celsius.toFixed(1)} °C`
 const percent = (share: number) => `${Math.round(share * 100)} %`
+
+/** The coldest that a probe may tell somewhere in a tub: on its cool side, by night at the night's low. */
+const lowestOf = ({ warm, cool, night }: StageClimate, byNight: boolean): number =>
+  Math.min(warm.least, cool?.least ?? warm.least, byNight ? (night?.least ?? warm.least) : warm.least)
+
+/** What one kind of those who live in a place wants of its air. */
+export interface WantsAir {
+  who: string
+  air: StageClimate
+}
+
+interface Span {
+  low: number
+  high: number
+}
+/** What suits all of them; null where nothing does. */
+function common(spans: readonly Span[]): Span | null {
+  const [low, high] = [Math.max(...spans.map((s) => s.low)), Math.min(...spans.map((s) => s.high))]
+  return low < high ? { low, high } : null
+}
+
+/** Days begin and end so where nobody says when the lamps go on: hours of the clock. */
+const USUAL_DAY = { dayFrom: 8, dayHours: 12 }
+
+/**
+ * The bands by which an enclosure is to be watched, from what the stages of those who live there want: all between a tub's cool and warm
+ * side by day, down to the night's low by night. Of a room only its cool side is asked, since tubs are heated on their own.
+ * @param living who lives there, one at least
+ * @returns null where no one temperature suits all of them
+ */
+export function proposeBands(living: readonly WantsAir[], isRoom = false): ClimateBands | null {
+  const airs = living.map((l) => l.air)
+  const top = ({ warm, cool }: StageClimate) => (isRoom && cool ? cool.most : warm.most)
+  const day = common(airs.map((air) => ({ low: lowestOf(air, false), high: top(air) })))
+  const night = common(airs.map((air) => ({ low: lowestOf(air, true), high: air.night?.most ?? top(air) })))
+  if (airs.length === 0 || !day || !night) return null
+  const damp = airs.flatMap(({ humidity: h }) => (h ? [{ low: h.least, high: h.most }] : []))
+  return { day, night, ...USUAL_DAY, humidity: damp.length > 0 ? common(damp) : null }
+}
 
 /**
  * Where the air of a tub stands against what its stage asks for, in words. One probe tells one spot: between the cool and
@@ -18,11 +58,7 @@ export function stageAir(
   air: { celsius: number; humidity: number | null; night: boolean },
 ): AirStanding {
   const { celsius, humidity, night } = air
-  const low = Math.min(
-    ...[wanted.warm.least, wanted.cool?.least, night ? wanted.night?.least : undefined].filter(
-      (t): t is number => t !== undefined,
-    ),
-  )
+  const low = lowestOf(wanted, night)
   const high = wanted.warm.most
   const when = night ? 'by night' : 'by day'
   if (wanted.alarm && (celsius < wanted.alarm.low || celsius > wanted.alarm.high))
