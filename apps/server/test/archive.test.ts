@@ -1,14 +1,9 @@
-import { createHash } from 'node:crypto'
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { newId } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import Papa from 'papaparse'
 import sharp from 'sharp'
-import yazl from 'yazl'
-import { Archive } from '../src/archive/unpack'
 import { inBook } from '../src/db/connect'
+import { changed, unpack } from './archives'
 import { addAnimal, entry, feed, noon, openServer, write, type TestBook, type TestServer } from './support'
 
 let server: TestServer
@@ -74,17 +69,6 @@ async function fill(): Promise<void> {
 }
 
 /** The files of an archive by their names. */
-async function unpack(file: Buffer): Promise<Map<string, Buffer>> {
-  const folder = mkdtempSync(join(tmpdir(), 'hatch-book-unpack-'))
-  writeFileSync(join(folder, 'a.zip'), file)
-  const archive = await Archive.open(join(folder, 'a.zip'))
-  const files = new Map<string, Buffer>()
-  for (const name of archive.names) files.set(name, await archive.read(name))
-  archive.close()
-  rmSync(folder, { recursive: true })
-  return files
-}
-
 const send = async (cookie: string) => {
   const reply = await server.app.inject({ url: '/api/archive', headers: { cookie } })
   return {
@@ -125,33 +109,6 @@ it('goes out and comes in again as an equal book beside it: same digest, same pa
   const text = [...(await unpack(out.file)).values()].map((f) => f.toString('latin1')).join('\n')
   expect(text).not.toMatch(/argon2|password_hash|secret_hash/)
 })
-
-/** The archive with some files changed; its digests made right again where that is asked for. */
-async function changed(
-  file: Buffer,
-  change: (files: Map<string, Buffer>) => void,
-  honest = true,
-): Promise<Buffer> {
-  const files = await unpack(file)
-  change(files)
-  if (honest) {
-    const sha256 = (b: Buffer | string) => createHash('sha256').update(b).digest('hex')
-    const manifest = JSON.parse(files.get('manifest.json')!.toString()) as {
-      book: object
-      digest: string
-      tables: { name: string; rows: number; sha256: string }[]
-    }
-    for (const t of manifest.tables) t.sha256 = sha256(files.get(`tables/${t.name}.jsonl`)!)
-    manifest.digest = sha256(JSON.stringify([manifest.book, manifest.tables]))
-    files.set('manifest.json', Buffer.from(JSON.stringify(manifest)))
-  }
-  const zip = new yazl.ZipFile()
-  for (const [name, content] of files) zip.addBuffer(content, name)
-  zip.end()
-  const parts: Buffer[] = []
-  for await (const part of zip.outputStream) parts.push(part as Buffer)
-  return Buffer.concat(parts)
-}
 
 describe('what is no honest archive', () => {
   const line =

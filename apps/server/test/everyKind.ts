@@ -77,6 +77,7 @@ export const SAID: Readonly<Partial<Record<EntryKind, Said>>> = {
   'box weighed': clutch('box weighed', { grams: 300, dryGrams: 100, addedGrams: 5 }),
   'clutch moved': clutch('clutch moved', (w) => ({ boxId: w.otherBox })),
   'set point': of('place', 'set point', (w) => w.incubator, { celsius: 26 }),
+  'thermometer read': of('place', 'thermometer read', (w) => w.incubator, { celsius: 27.8 }),
   cleaned: tub('cleaned'),
   soiled: tub('soiled'),
   misted: tub('misted'),

@@ -1,4 +1,5 @@
 import { newId } from '@hatch-book/contract'
+import { addDays } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { inBook } from '../src/db/connect'
 import { coldRoomOf, logFile } from './coldRoom'
@@ -50,6 +51,28 @@ describe('a cold unit', () => {
     expect(after.unit.setPointC).toBeCloseTo(6.7, 5)
     expect(after.proofs.find((p: { for: string }) => p.for.includes('tortoise')).verdict).toBe('go')
     expect(after.setPoints).toHaveLength(1)
+  })
+
+  it('that nothing logs is proved by what somebody read off a thermometer in it, twice a day', async () => {
+    const id = await addUnit()
+    await addAnimal(book, { tag: 'T1', protocolId: await protocolOf('MT'), grams: 900 })
+    const days = Array.from({ length: 15 }, (_, i) => addDays('2026-05-06', i))
+    const reads = days.flatMap((day) =>
+      ['07', '19'].map((hour) =>
+        entry(
+          'thermometer read',
+          'place',
+          id,
+          { celsius: 4.6, lowC: 3.8, highC: 6.1 },
+          `${day}T${hour}:00:00.000Z`,
+        ),
+      ),
+    )
+    expect((await write(book, reads.slice(0, -1), 'helper')).status).toBe(200)
+    const [proof] = (await unit(id)).proofs
+    expect(proof).toMatchObject({ verdict: 'go', looks: { times: 28, extremes: 28 }, minC: 3.8, maxC: 6.1 })
+    const wrong = entry('thermometer read', 'place', id, { celsius: 2, lowC: 3, highC: 4 })
+    expect((await write(book, [wrong])).body.detail).toContain('between its lowest and highest')
   })
 
   it('is drawn small without losing an extreme', async () => {

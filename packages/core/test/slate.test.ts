@@ -262,13 +262,19 @@ test('two books are read by turns, each with its own tags and stages', () => {
 })
 
 test('a temperature that was read turns no dial: only what says set does', () => {
-  for (const line of ['h2 4.6 C', 'h2 33C']) {
-    const [read] = parseSlate(line, context)
-    expect(read).toMatchObject({ entries: [], text: line })
-    expect(read!.problem!.says).toContain("to turn the dial write 'set to")
+  const first = (line: string) => parseSlate(line, context)[0]!
+  expect(first('h2 4.6 C').entries).toMatchObject([{ kind: 'thermometer read', payload: { celsius: 4.6 } }])
+  expect(first('h2 40F').entries).toMatchObject([{ kind: 'thermometer read', says: 'H2 shows 4.4 °C' }])
+  expect(first('h2 4.6C 6.1C 3.8C').entries).toMatchObject([
+    { kind: 'thermometer read', payload: { celsius: 4.6, lowC: 3.8, highC: 6.1 } },
+  ])
+  expect(first('h2 set 4.6 C').entries).toMatchObject([{ kind: 'set point', payload: { celsius: 4.6 } }])
+  for (const [line, says] of [
+    ['h2 4.6C 3.8C', 'what it shows, its lowest and its highest'],
+    ['h2 9C 3.8C 6.1C', '9 °C now, but between 3.8 and 6.1 °C so far?'],
+    ['h2 set 4C 5C', 'a dial is set to one temperature'],
+  ] as const) {
+    expect(first(line)).toMatchObject({ entries: [], text: line })
+    expect(first(line).problem!.says).toContain(says)
   }
-  expect(parseSlate('h2 set 4.6 C', context)[0]!.entries[0]).toMatchObject({
-    kind: 'set point',
-    payload: { celsius: 4.6 },
-  })
 })

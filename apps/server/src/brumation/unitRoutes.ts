@@ -3,9 +3,11 @@ import {
   byVerdict,
   limitsOf,
   MS_PER_DAY,
+  proveByHand,
   proveUnit,
   worstVerdict,
   type Instant,
+  type Look,
   type RestRules,
 } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
@@ -45,10 +47,10 @@ interface Stored extends Record<string, unknown> {
   last_at: Date | null
 }
 interface PlaceLine extends Record<string, unknown> {
-  kind: 'trial began' | 'trial ended' | 'set point'
+  kind: 'trial began' | 'trial ended' | 'set point' | 'thermometer read'
   subject_id: string
   at: Date
-  payload: { celsius?: number }
+  payload: { celsius?: number; lowC?: number; highC?: number }
 }
 
 async function loadUnits(tx: Transaction, unitId?: string) {
@@ -61,7 +63,7 @@ async function loadUnits(tx: Transaction, unitId?: string) {
     ${only} order by p.name`)
   const lines = await tx.execute<PlaceLine>(sql`
     select e.kind, e.subject_id, e.at, e.payload from entry e
-    where e.kind in ('trial began', 'trial ended', 'set point') and e.subject_type = 'place' and ${standsSql} order by e.at, e.id`)
+    where e.kind in ('trial began', 'trial ended', 'set point', 'thermometer read') and e.subject_type = 'place' and ${standsSql} order by e.at, e.id`)
   return { rows, lines: lines.rows }
 }
 
@@ -134,14 +136,17 @@ async function unitPage(tx: Transaction, actor: Actor, unitId: string): Promise<
   const judged = judgedSpan(unit, sleepers.length > 0, now)
   const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.placeId, unitId))
   const readings = probe ? await readReadings(tx, probe, new Date(judged.from), new Date(judged.to)) : []
+  const looks = looksAt(lines, unitId)
   const proofs: Proof[] = (await rulesFor(tx, guests, stored.set_point_c)).map(
     ({ for: whom, rules, origin }) => {
       const bandC = { low: rules.holdC.least, high: rules.holdC.most }
-      return {
-        for: whom,
-        bandC,
-        ...proveUnit({ readings, from: judged.from, to: judged.to, bandC, rules: rules.unit, origin }),
-      }
+      const asked = { from: judged.from, to: judged.to, bandC, rules: rules.unit, origin }
+      // A log says more than any look; what nobody logs is judged by what somebody read.
+      const proof =
+        readings.length === 0 && looks.length > 0
+          ? proveByHand({ ...asked, looks })
+          : proveUnit({ ...asked, readings })
+      return { for: whom, bandC, ...proof }
     },
   )
   // Of those who are in it, whoever it suits least comes first.
@@ -164,6 +169,14 @@ async function unitPage(tx: Transaction, actor: Actor, unitId: string): Promise<
     alarms,
   }
 }
+
+/** What was read off a thermometer in it, in order of time. */
+const looksAt = (lines: readonly PlaceLine[], unitId: string): Look[] =>
+  lines
+    .filter((l) => l.kind === 'thermometer read' && l.subject_id === unitId)
+    .map(({ at, payload: { celsius = null, lowC = null, highC = null } }) => ({
+      ...{ at: new Date(at).getTime(), celsius, lowC, highC },
+    }))
 
 /** A trial is judged from its beginning, a unit with sleepers, or without a trial, over the last two weeks. */
 function judgedSpan(unit: UnitRow, occupied: boolean, now: Instant) {

@@ -1,4 +1,4 @@
-import { type Proof, type UnitPage as UnitData } from '@hatch-book/contract'
+import type { UnitPage as UnitData } from '@hatch-book/contract'
 import { Segmented } from 'antd'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
@@ -9,7 +9,9 @@ import { useSession } from '../shell/session'
 import { useLivePlace } from '../shell/useLivePlace'
 import { useUnit, useUnits } from './queries'
 import { RestHead } from './RestRooms'
+import { ThermometerForm } from './ThermometerForm'
 import { TurnDial } from './TurnDial'
+import { UnitFigures } from './UnitFigures'
 import { UnitChart } from './UnitChart'
 import { bandsOf, VERDICTS } from './UnitCard'
 
@@ -41,7 +43,9 @@ export function UnitPage() {
             <span className="quiet">({figures.instant(now.at)})</span>
           </>
         )}
-        {!unit.speaks && <span className="quiet">; no live probe, import its log</span>}
+        {!unit.speaks && (
+          <span className="quiet">; no live probe: read its thermometer, or import its log</span>
+        )}
       </p>
       {data.alarms
         .filter((a) => a.clearedAt === null)
@@ -54,6 +58,7 @@ export function UnitPage() {
         <Curve key={unit.id} data={data} />
         <div style={{ display: 'grid', gap: 12, gridTemplateColumns: 'minmax(0, 1fr)' }}>
           <ProofCard data={data} />
+          {!unit.speaks && <ThermometerForm unit={unit} />}
           <Sleepers data={data} />
           <StandIn placeId={data.unit.id} speaks={data.unit.speaks} what="unit" />
         </div>
@@ -136,53 +141,8 @@ function Curve({ data }: { data: UnitData }) {
         height={330}
         beside={other?.probeId ? { probeId: other.probeId, name: other.name } : null}
       />
-      <Figures proofs={data.proofs} />
+      <UnitFigures proofs={data.proofs} />
     </div>
-  )
-}
-
-/** The figures behind the curve. */
-function Figures({ proofs }: { proofs: readonly Proof[] }) {
-  const figures = useFigures()
-  const p = proofs[0]
-  if (!p || p.minC === null) return null
-  const rows: [string, string][] = [
-    ['logged', `${p.days.toFixed(1)} days, ${(100 * p.coverage).toFixed(1)} % of it`],
-    ['lowest, highest', `${figures.celsius(p.minC)}, ${figures.celsius(p.maxC)}`],
-    ['mean over time', figures.celsius(p.meanC, 2)],
-    ['in the band', `${(100 * p.inBand).toFixed(2)} %`],
-    [
-      'longest outside',
-      p.longest
-        ? `${p.longest.hours.toFixed(1)} h ${p.longest.side}, to ${figures.celsius(p.longest.peakC)}, ${figures.instant(new Date(p.longest.from).toISOString())}`
-        : 'never',
-    ],
-    [
-      'compressor',
-      p.cycle
-        ? `one turn in ${p.cycle.periodHours.toFixed(1)} h, ${figures.degrees(p.cycle.swingC)} each way, ${p.cycle.cycles} turns seen`
-        : 'no rhythm to be seen',
-    ],
-    [
-      'drift',
-      p.driftPerWeekC === null
-        ? 'too short to tell'
-        : Math.abs(p.driftPerWeekC) < 0.05
-          ? 'none to speak of'
-          : `${figures.degrees(Math.abs(p.driftPerWeekC))} a week ${p.driftPerWeekC < 0 ? 'down' : 'up'}`,
-    ],
-  ]
-  return (
-    <table className="plain-table" aria-label="Figures of the log" style={{ maxWidth: 620 }}>
-      <tbody>
-        {rows.map(([what, figure]) => (
-          <tr key={what}>
-            <th scope="row">{what}</th>
-            <td className="fig">{figure}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
   )
 }
 

@@ -122,6 +122,14 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
       return `sign of laying: ${p.sign}${note}`
     case 'hatchling step':
       return `${p.step}${note}`
+    case 'thermometer read': {
+      const range =
+        p.lowC === undefined
+          ? ''
+          : `${figures.celsius(Number(p.lowC))} to ${figures.celsius(Number(p.highC))} since it was set back`
+      const shows = p.celsius === undefined ? '' : `shows ${figures.celsius(Number(p.celsius))}`
+      return `thermometer ${[shows, range].filter(Boolean).join(', ')}${note}`
+    }
     case 'calibrated':
       return `probe compared: it showed ${figures.celsius(Number(p.readC), 2)}, true was ${figures.celsius(Number(p.trueC), 2)}`
     case 'struck':

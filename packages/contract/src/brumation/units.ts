@@ -29,6 +29,8 @@ export const ProofSchema = v.object({
   cycle: v.nullable(v.object({ periodHours: v.number(), swingC: v.number(), cycles: v.number() })),
   driftPerWeekC: v.nullable(v.number()),
   reasons: v.array(ReasonSchema),
+  /** Of a thermometer that somebody reads, how often, and how often with its extremes; null where a log is judged. */
+  looks: v.nullable(v.object({ times: v.number(), extremes: v.number() })),
   advice: v.object({ turnByC: v.number(), thenInBand: v.number(), enough: v.boolean(), says: v.string() }),
 })
 export type Proof = v.InferOutput<typeof ProofSchema>

@@ -230,6 +230,31 @@ export const ENTRY_KINDS = {
     subject: 'place',
     payload: v.object({ readC: Celsius, trueC: Celsius, offsetC: v.number(), ...remark }),
   },
+  /** Read off a thermometer that nobody logs: now, and the lowest and highest since it was last set back. */
+  'thermometer read': {
+    subject: 'place',
+    payload: v.pipe(
+      v.object({
+        celsius: v.optional(Celsius),
+        lowC: v.optional(Celsius),
+        highC: v.optional(Celsius),
+        ...remark,
+      }),
+      v.check(
+        ({ celsius, lowC, highC }) => celsius !== undefined || (lowC !== undefined && highC !== undefined),
+        'write what it shows, or its lowest and highest',
+      ),
+      v.check(
+        ({ lowC, highC }) => (lowC === undefined) === (highC === undefined),
+        'write both the lowest and the highest',
+      ),
+      v.check(
+        ({ celsius: c, lowC: low = -Infinity, highC: high = Infinity }) =>
+          low <= high && (c === undefined || (low <= c && c <= high)),
+        'what it shows lies between its lowest and highest',
+      ),
+    ),
+  },
   'set point': {
     subject: 'place',
     payload: v.object({

@@ -40,7 +40,15 @@ export const WRITERS: Readonly<Record<EntryKind, { by: Writer; act?: true }>> = 
       'soiled',
       'misted',
     ] as const),
-    ...(['water changed', 'batch went in', 'batch check', 'batch came out', 'put off', 'struck'] as const),
+    ...([
+      'thermometer read',
+      'water changed',
+      'batch went in',
+      'batch check',
+      'batch came out',
+      'put off',
+      'struck',
+    ] as const),
     ...(['cohort counted', 'moulted on', 'lost', 'passed on', 'moved out', 'moved in', 'searched'] as const),
     ...([
       'adults set in',

@@ -1,4 +1,5 @@
 export * from './batch'
+export * from './byHand'
 export * from './clock'
 export * from './course'
 export * from './cycle'

@@ -44,6 +44,8 @@ export interface UnitProof {
   driftPerWeekC: number | null
   reasons: Reason[]
   advice: UnitAdvice
+  /** How often somebody read a thermometer, and how often one that keeps its extremes; null where a log is judged. */
+  looks: { times: number; extremes: number } | null
 }
 
 /** How to turn the dial. */
@@ -87,7 +89,8 @@ export function proveUnit({ readings, from, to, bandC, rules, origin }: UnitRequ
   const days = hours / 24
   const reasons = rulesOf({ days, coverage, drift, cycle, rules, origin }, within)
   return {
-    verdict: verdictOf(reasons),
+    looks: null,
+    verdict: unitVerdict(reasons),
     days,
     coverage,
     minC,
@@ -224,7 +227,8 @@ function rulesOf(
   ]
 }
 
-function verdictOf(reasons: readonly Reason[]): UnitVerdict {
+/** What the rules of a proof come to. */
+export function unitVerdict(reasons: readonly Reason[]): UnitVerdict {
   // A unit that has left the band for hours need not run to its last day to be refused.
   if (reasons.some((r) => r.standing === 'fails')) return 'no-go'
   return reasons.some((r) => r.standing === 'unknown') ? 'not yet' : 'go'

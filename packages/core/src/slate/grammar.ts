@@ -256,7 +256,8 @@ export class SlateParser extends CstParser {
 
   warmth = this.RULE('warmth', () => {
     this.OPTION(() => this.CONSUME(T.Set))
-    this.CONSUME(T.Warmth)
+    // What it shows now, and its lowest and highest.
+    this.AT_LEAST_ONE(() => this.CONSUME(T.Warmth))
   })
 
   /** So many of a cohort or a colony: the stage is a word or two with a figure. */

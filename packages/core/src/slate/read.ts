@@ -42,6 +42,9 @@ const mmOf = (image: string) => rounded(figure(image) * (/cm$/i.test(image) ? 10
 const celsiusOf = (image: string) =>
   /F$/i.test(image) ? rounded(((figure(image) - 32) * 5) / 9) : figure(image)
 
+/** A temperature as it is said: nobody reads a millionth of a degree. */
+const said = (celsius: number) => String(Math.round(celsius * 10) / 10)
+
 /** Every tag between two, as they are written in the book and follow each other there. */
 function rangeOf(from: IToken, to: IToken, tags: readonly string[]): string[] {
   const inOrder = [...tags].sort(new Intl.Collator('en', { numeric: true }).compare)
@@ -214,15 +217,27 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
     }
   },
   warmth: (node) => {
-    const read = one(node, 'Warmth')!
+    const [read, ...extremes] = tokensOf(node, 'Warmth').sort((a, b) => a.startOffset - b.startOffset)
+    const celsius = celsiusOf(read!.image)
     // What a thermometer shows is no order to the dial.
-    if (!one(node, 'Set'))
+    if (one(node, 'Set')) {
+      if (extremes.length > 0) throw new Unreadable('a dial is set to one temperature', extremes[0]!)
+      return { kind: 'set point', payload: { celsius }, says: `set to ${said(celsius)} °C` }
+    }
+    if (extremes.length === 0)
+      return { kind: 'thermometer read', payload: { celsius }, says: `shows ${said(celsius)} °C` }
+    if (extremes.length !== 2)
+      throw new Unreadable('write what it shows, or what it shows, its lowest and its highest', extremes[0]!)
+    const [lowC, highC] = extremes.map((t) => celsiusOf(t.image)).sort((a, b) => a - b)
+    if (celsius < lowC! || celsius > highC!)
       throw new Unreadable(
-        `to turn the dial write 'set to ${read.image}'; a reading is brought in on the page of its place`,
-        read,
+        `${said(celsius)} °C now, but between ${said(lowC!)} and ${said(highC!)} °C so far?`,
+        read!,
       )
-    const celsius = celsiusOf(read.image)
-    return { kind: 'set point', payload: { celsius }, says: `set to ${celsius} °C` }
+    return {
+      ...{ kind: 'thermometer read', payload: { celsius, lowC, highC } },
+      says: `shows ${said(celsius)} °C, between ${said(lowC!)} and ${said(highC!)} °C since it was set back`,
+    }
   },
   numbers: (node) => {
     const kinds = {
