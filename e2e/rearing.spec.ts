@@ -9,7 +9,11 @@ const unexpected = (complaints: string[]) => complaints.filter((c) => !/status o
 
 const tub = (page: Page, name: string) => page.getByRole('button', { name: new RegExp(`^${name}\\b`) })
 const press = async (page: Page, ...keys: string[]) => {
-  for (const key of keys) await page.keyboard.press(key)
+  for (const key of keys) {
+    await page.keyboard.press(key)
+    // As fast as a hand; what is faster is a scanner.
+    await page.waitForTimeout(100)
+  }
 }
 /** Presses a button without a pointer. */
 const enter = async (page: Page, name: string | RegExp) => {

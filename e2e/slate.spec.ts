@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { bookForStories, idOf, listenForComplaints, openRoom, signIn } from './support'
+import { bookForStories, idOf, listenForComplaints, openRoom, scan, signIn } from './support'
 
 const book = bookForStories()
 const slate = (page: Page) => page.getByRole('region', { name: 'Slate' })
@@ -63,4 +63,51 @@ test('lines are written as on a card: understood while one types, kept where unr
     expect(clutches.filter((c) => c.dam.tag === 'C15' && c.foundOn === '2027-05-27')).toEqual([])
   })
   expect(complaints).toEqual([])
+})
+
+test('a code that is scanned goes to the finder, and what is typed to nobody writes nothing', async ({
+  page,
+}) => {
+  await signIn(page, book.url)
+  const c15 = await idOf(page, 'C15')
+  const written = () =>
+    page.evaluate(async (of) => {
+      const reply = (await (await fetch(`/api/entries?subjectId=${of}&limit=500`)).json()) as {
+        entries: unknown[]
+      }
+      return reply.entries.length
+    }, c15)
+  await page.goto(`${book.url}/animals/${c15}`)
+  const card = page.locator('.card', { has: page.getByRole('button', { name: /^A ate/ }) })
+  await expect(card).toBeVisible()
+  const before = await written()
+  await test.step('its letters are no keys of the page that is open', async () => {
+    await scan(page, 'C02')
+    const finder = page.getByRole('dialog')
+    await expect(finder.getByRole('textbox')).toHaveValue('C02')
+    await page.keyboard.press('Escape')
+    await expect(finder).toBeHidden()
+  })
+  await test.step('a line typed after the slate was put aside is nobody’s', async () => {
+    await page.keyboard.press('/')
+    await expect(slate(page)).toBeVisible()
+    await page.keyboard.press('Escape')
+    await expect(slate(page)).toBeHidden()
+    for (const key of 'c15 ras') {
+      await page.keyboard.press(key === ' ' ? 'Space' : key)
+      await page.waitForTimeout(120)
+    }
+    await page.waitForTimeout(500)
+    expect(await written()).toBe(before)
+  })
+  await test.step('a click into the card gives its keys back, and what they write can be taken back', async () => {
+    await card.click({ position: { x: 4, y: 4 } })
+    await page.keyboard.press('a')
+    await expect.poll(written).toBe(before + 1)
+    await page
+      .getByRole('button', { name: /take (it )?back|undo/i })
+      .first()
+      .click()
+    await expect.poll(written).toBe(before + 2)
+  })
 })

@@ -1,9 +1,11 @@
+import { LABEL_SHEETS } from '@hatch-book/contract'
 import { connect as connectTcp, createServer, type Socket } from 'node:net'
 import { sql } from 'drizzle-orm'
 import { asRole, connect, inBook, tables } from '../src/db/connect'
 import { rooms } from '../src/rooms'
 import { buildApp } from '../src/shell/app'
 import { addAnimal, entry, openServer, write, type TestBook, type TestServer } from './support'
+import { printLabels } from '../src/places/printLabels'
 
 /* What one device does must not keep the others waiting, and a line that hangs must not be taken for one that is quiet. */
 let server: TestServer
@@ -212,4 +214,30 @@ test('a line of notices that hangs without closing is given up and opened anew; 
     await app.close()
     proxy.close()
   }
+})
+
+test('hundreds of labels are drawn while others have their turn', async () => {
+  const label = (i: number) => ({
+    ...{ title: `C${i}`, code: `C${i}`, aside: 'female', caution: '' },
+    lines: ['corn snake, female', 'hatched 1 Jun 2025', 'ate 2 May +  9 May +'],
+  })
+  let [last, longest] = [performance.now(), 0]
+  const timer = setInterval(() => {
+    longest = Math.max(longest, performance.now() - last)
+    last = performance.now()
+  }, 5)
+  const began = performance.now()
+  await printLabels(
+    Array.from({ length: 500 }, (_, i) => label(i)),
+    LABEL_SHEETS['a4-24'],
+    {
+      skip: 0,
+      outline: false,
+    },
+  )
+  const whole = performance.now() - began
+  await new Promise((done) => setTimeout(done, 20))
+  clearInterval(timer)
+  // Without turns the longest wait is the whole of it.
+  expect(longest).toBeLessThan(Math.max(500, whole / 2))
 })

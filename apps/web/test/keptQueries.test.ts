@@ -1,5 +1,7 @@
-import { QueryClient } from '@tanstack/react-query'
+import { QueryClient, QueryObserver } from '@tanstack/react-query'
+import { RefusedError } from '../src/shell/api'
 import { lastGood } from '../src/shell/keptQueries'
+import { readWithoutAnswer } from '../src/shell/readAge'
 
 test('an answer that could not be asked again stays the last good one, with its age', async () => {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } })
@@ -17,4 +19,26 @@ test('an answer that could not be asked again stays the last good one, with its 
   // What nobody needs without a signal is not stored.
   await client.fetchQuery({ queryKey: ['review'], queryFn: () => Promise.resolve(1) })
   expect(lastGood(client).state.queries).toHaveLength(1)
+})
+
+test('what is shown while nobody answers says when it was read, and a refusal is no silence', async () => {
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } })
+  let answer = () => Promise.resolve('first')
+  const shown = new QueryObserver(client, { queryKey: ['round'], queryFn: () => answer() })
+  const stop = shown.subscribe(() => undefined)
+  await shown.refetch()
+  const readAt = client.getQueryState(['round'])!.dataUpdatedAt
+  expect(readWithoutAnswer(client)).toBeNull()
+  const failWith = (code: string) => () =>
+    Promise.reject(new RefusedError({ type: '', title: '', status: 0, code, detail: '' } as never))
+  answer = failWith('not-allowed')
+  await shown.refetch()
+  expect(readWithoutAnswer(client)).toBeNull()
+  answer = failWith('no-answer')
+  await shown.refetch()
+  expect(readWithoutAnswer(client)).toBe(readAt)
+  answer = () => Promise.resolve('again')
+  await shown.refetch()
+  expect(readWithoutAnswer(client)).toBeNull()
+  stop()
 })

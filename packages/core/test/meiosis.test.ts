@@ -5,6 +5,8 @@ import {
   gives,
   harmOf,
   linkageGroups,
+  phenotypeTable,
+  wantedChance,
   livesOf,
   looksOf,
   type Allele,
@@ -237,5 +239,48 @@ describe('what a genotype looks like', () => {
       q1: 0.9,
       '': expect.closeTo(0.1, 12) as number,
     })
+  })
+})
+
+describe('many linked loci', () => {
+  const loci = ['a', 'b', 'c', 'd', 'e', 'f'].map((name) => locus(name, 'autosome', {}))
+  const steps = [0.1, 0.2, 0.05, 0.3, 0.15]
+  const genes = set(
+    loci,
+    steps.map((recombination, i) => ({
+      loci: [loci[i]!.name, loci[i + 1]!.name] as [string, string],
+      recombination,
+    })),
+  )
+  /** Nothing is sure of any of them. */
+  const unsure: Beliefs = Object.fromEntries(loci.map((l) => [l.name, [0.3, 0.5, 0.2]]))
+  const het: Beliefs = Object.fromEntries(loci.map((l) => [l.name, surely(l, 'female', 0, 1)]))
+
+  it('six of which nothing is sure are crossed, tabled and asked for within a second or two', () => {
+    const began = performance.now()
+    const cross = { genes, dam: unsure, sire: unsure }
+    for (const { looks } of crossOutcomes(cross).loci)
+      // One in 2.2 of the gametes carries it: 0.45 squared shows.
+      expect(looks.find((l) => l.word !== '')!.share).toBeCloseTo(0.45 ** 2, 9)
+    expect(phenotypeTable(cross, { most: 20 }).rows).toHaveLength(20)
+    const all = loci.map((l) => ({ trait: `${l.name}1`, as: 'shows' as const }))
+    expect(wantedChance(cross, { traits: all }).share).toBeGreaterThan(0)
+    expect(performance.now() - began).toBeLessThan(8000)
+  })
+
+  it('what lies between two that are asked for counts by its steps alone', () => {
+    const cross = { genes, dam: het, sire: het }
+    const wish = { traits: ['a1', 'c1'].map((trait) => ({ trait, as: 'shows' as const })) }
+    // Both phases alike: of one parent half the time r, half 1 − r, of two both.
+    const r = 0.1 * 0.8 + 0.9 * 0.2
+    const shares = [(1 - r) / 2, r / 2]
+    const expected = (shares[0]! ** 2 + 2 * shares[0]! * shares[1]! + shares[1]! ** 2) / 4
+    const { share, cases } = wantedChance(cross, wish)
+    expect(share).toBeCloseTo(expected, 12)
+    expect(cases.map((c) => c.share).sort((x, y) => x - y)).toEqual([
+      expect.closeTo(shares[1]! ** 2, 9),
+      expect.closeTo(shares[0]! * shares[1]!, 9),
+      expect.closeTo(shares[0]! ** 2, 9),
+    ])
   })
 })

@@ -7,6 +7,7 @@ import { standsSql } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { BookError } from '../shell/problems'
+import { oneAtATime } from '../shell/turns'
 import { printLabels, type Label } from './printLabels'
 
 export const labelRoutes: BookRoutes = (app, { db }) => {
@@ -24,7 +25,7 @@ export const labelRoutes: BookRoutes = (app, { db }) => {
         ...(await labelsOfTubs(tx, actor, order.placeIds)),
         ...(await labelsOfAnimals(tx, actor, order.animalIds)),
       ])
-      const pdf = await printLabels(labels, LABEL_SHEETS[order.sheet], order)
+      const pdf = await oneAtATime('labels', () => printLabels(labels, LABEL_SHEETS[order.sheet], order))
       return reply
         .type('application/pdf')
         .header('content-disposition', `inline; filename="labels-${order.sheet}.pdf"`)

@@ -2,6 +2,7 @@ import { createRequire } from 'node:module'
 import type { LABEL_SHEETS } from '@hatch-book/contract'
 import bwip from 'bwip-js/node'
 import PDFDocument from 'pdfkit'
+import { inTurns } from '../shell/turns'
 
 /** One label or card: what is on it, from the largest to the smallest. */
 export interface Label {
@@ -52,7 +53,8 @@ export async function printLabels(
   doc.on('data', (part: Buffer) => parts.push(part))
   const done = new Promise<Buffer>((ended) => doc.on('end', () => ended(Buffer.concat(parts))))
   const onASheet = sheet.columns * sheet.rows
-  labels.forEach((label, i) => {
+  // Thousands take many seconds: others have their turn meanwhile.
+  await inTurns([...labels.entries()], ([i, label]) => {
     const cell = (i + (onASheet > 1 ? skip : 0)) % onASheet
     if (i === 0 || cell === 0) doc.addPage({ size, margin: 0 })
     const x = sheet.left + (cell % sheet.columns) * (sheet.width + sheet.gapX)

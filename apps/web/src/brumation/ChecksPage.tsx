@@ -42,7 +42,7 @@ export function ChecksPage() {
     return (rest_.find((r) => due(r, book.today)) ?? sleepers[sleepers.indexOf(rest) + 1])?.id ?? null
   }
   return (
-    <section className="page">
+    <section className="page" data-keys>
       <RestHead title={waiting.length > 0 ? `${waiting.length} checks due` : 'No check is due'} />
       {sleepers.length === 0 && <p className="empty">Nobody is asleep.</p>}
       <div className="columns checks">

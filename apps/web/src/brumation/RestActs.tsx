@@ -81,7 +81,7 @@ export function RestActs({ rest, rules }: { rest: RestView; rules: RestRules }) 
           {shut.earliest && <>Earliest {figures.day(shut.earliest)}.</>}
         </p>
       )}
-      <Keys acts={acts} />
+      <Keys acts={acts} of={rest.id} />
       {(state === 'resting' || state === 'cooling') && (
         <p style={{ margin: '8px 0 0' }}>
           <Link to={`/brumation/checks?rest=${rest.id}`}>check it</Link>

@@ -1,8 +1,9 @@
 import type { ClutchPage } from '@hatch-book/contract'
 import { HATCHLING_STEPS, type HatchlingStep } from '@hatch-book/core'
 import { Input } from 'antd'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { Link } from 'react-router'
+import { useCardFocus } from '../parts/useCardFocus'
 import { useFigures } from '../shell/figures'
 import { useKeys } from '../shell/keys'
 import { useLog } from '../shell/log'
@@ -29,10 +30,16 @@ export function Hatchlings({ page: { clutch, young } }: { page: ClutchPage }) {
     setPicked(unfinished[unfinished.findIndex((y) => y.id === picked.id) + 1]?.id ?? null)
   }
   const keyed = may.write && unfinished.length > 0
-  useKeys(Object.fromEntries(HATCHLING_STEPS.map((s) => [KEYS[s].toLowerCase(), () => step(s)])), keyed)
+  const card = useRef<HTMLElement>(null)
+  const { hears } = useCardFocus(card, '', keyed)
+  useKeys(
+    Object.fromEntries(HATCHLING_STEPS.map((s) => [KEYS[s].toLowerCase(), () => step(s)])),
+    keyed,
+    hears,
+  )
   if (young.length === 0) return null
   return (
-    <section aria-label="Hatchlings" style={{ marginTop: 18 }}>
+    <section ref={card} aria-label="Hatchlings" style={{ marginTop: 18 }}>
       <h2>
         {clutch.kind === 'litter' ? 'Young' : 'Hatchlings'}
         {keyed && picked && (

@@ -146,6 +146,7 @@ function WhatWasSeen({ pairing: p, active }: { pairing: PairingView; active: boo
         )}
       </div>
       <Keys
+        of={p.id}
         active={active}
         acts={
           together

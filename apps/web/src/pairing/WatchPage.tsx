@@ -32,7 +32,7 @@ export function WatchPage() {
   const pairing = watched[at]
   if (!data) return null
   return (
-    <section className="page">
+    <section className="page" data-keys>
       <PairingHead title="Watch" />
       {watched.length === 0 ? (
         <p className="empty">
@@ -225,7 +225,7 @@ function Watched({
       )}
       {may.write && (
         <div style={{ margin: '14px 0' }}>
-          <Keys acts={acts} />
+          <Keys acts={acts} of={p.id} />
         </div>
       )}
       <p>

@@ -1,4 +1,6 @@
+import { useRef } from 'react'
 import { useKeys } from '../shell/keys'
+import { useCardFocus } from './useCardFocus'
 
 export interface KeyAct {
   key: string
@@ -12,11 +14,29 @@ export interface KeyAct {
 /** A key as the browser names it. */
 const nameOf = (key: string) => (key === 'Space' ? ' ' : key.length === 1 ? key.toLowerCase() : key)
 
-/** The few keys that settle what is in front: pressed, clicked or tapped alike. */
-export function Keys({ acts, active = true }: { acts: readonly KeyAct[]; active?: boolean }) {
-  useKeys(Object.fromEntries(acts.filter((a) => !a.disabled).map((a) => [nameOf(a.key), a.act])), active)
+/**
+ * The few keys that settle what is in front: pressed, clicked or tapped alike. They are heard only while their card has the focus: what is
+ * typed elsewhere, or to nobody, writes nothing.
+ * @param of whom they are about
+ */
+export function Keys({
+  acts,
+  of = '',
+  active = true,
+}: {
+  acts: readonly KeyAct[]
+  of?: string
+  active?: boolean
+}) {
+  const row = useRef<HTMLDivElement>(null)
+  const { shown, hears } = useCardFocus(row, of, active)
+  useKeys(
+    Object.fromEntries(acts.filter((a) => !a.disabled).map((a) => [nameOf(a.key), a.act])),
+    active,
+    hears,
+  )
   return (
-    <div className="keys">
+    <div ref={row} className={`keys ${active && !shown ? 'deaf' : ''}`}>
       {acts.map((a) => (
         <button
           key={a.key}

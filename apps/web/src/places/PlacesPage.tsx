@@ -89,7 +89,7 @@ function Drawn({ rooms }: { rooms: Rooms }) {
     tool === null && moving.doubt === null,
   )
   return (
-    <section className="page">
+    <section className="page" data-keys>
       <div className="head">
         <h1>Places</h1>
         <div className="side">

@@ -119,7 +119,7 @@ export function TubCard({
         </p>
       )}
       {doubt && <Doubt moving={moving} name={nameOf(doubt.placeId)} />}
-      {may.write && !doubt && <Keys acts={acts} active={active} />}
+      {may.write && !doubt && <Keys acts={acts} of={tub.id} active={active} />}
       {may.write && carried && !doubt && <WhereTo moving={moving} tubNamed={tubNamed} />}
     </article>
   )

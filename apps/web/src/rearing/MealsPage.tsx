@@ -31,7 +31,7 @@ export function MealsPage() {
   const picked = meals.find((m) => m.animal.id === at) ?? meals[0]
   const open = meals.filter((m) => m.offered)
   return (
-    <section className="page">
+    <section className="page" data-keys>
       <RearingHead
         title={
           <>
@@ -203,6 +203,7 @@ function MealCard({
       {measuring && m.measures && <Measure meal={m} what={m.measures} onDone={() => setMeasuring(false)} />}
       {may.write && (
         <Keys
+          of={m.animal.id}
           active={!measuring}
           acts={[
             { key: 'A', says: 'ate', main: true, act: () => say('taken') },

@@ -27,7 +27,7 @@ export function SexingPage() {
   const left = able.filter((a) => !done.has(a.animal.id))
   const picked = able.find((a) => a.animal.id === at) ?? left[0]
   return (
-    <section className="page">
+    <section className="page" data-keys>
       <RearingHead title={`Sexing: ${able.length} to read`}>
         <span className="small quiet">earlier readings are hidden from whoever reads; the log proves it</span>
       </RearingHead>
@@ -126,6 +126,7 @@ function ReadCard({ young, onRead, onSkip }: { young: Young; onRead(): void; onS
       ) : (
         may.write && (
           <Keys
+            of={young.animal.id}
             active={shown === null}
             acts={[
               { key: 'F', says: 'female', main: true, act: () => read('female') },

@@ -105,7 +105,7 @@ export function StepCard({
       {asking?.what === 'note' && <NoteForm onSave={acts.note} onClose={() => onAsk(null)} />}
       {may.write && asking === null && (
         <div className={`step-keys ${all ? 'all' : ''}`}>
-          <Keys acts={keys} />
+          <Keys acts={keys} of={step.id} />
           <button type="button" className="more" onClick={() => setAll(!all)}>
             {all ? 'less' : 'more'}
           </button>

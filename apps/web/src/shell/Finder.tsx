@@ -10,10 +10,13 @@ const MOST = 12
 /** Finds anything by its tag, line or place, from anywhere. */
 export function Finder({
   open,
+  asked,
   onClose,
   onPick,
 }: {
   open: boolean
+  /** What was scanned, to begin with. */
+  asked: string
   onClose(): void
   onPick(to: string): void
 }) {
@@ -28,6 +31,7 @@ export function Finder({
       aria-label="Find"
     >
       <FinderBody
+        asked={asked}
         onPick={(to) => {
           onClose()
           onPick(to)
@@ -37,8 +41,8 @@ export function Finder({
   )
 }
 
-function FinderBody({ onPick }: { onPick(to: string): void }) {
-  const [text, setText] = useState('')
+function FinderBody({ asked, onPick }: { asked: string; onPick(to: string): void }) {
+  const [text, setText] = useState(asked)
   const [at, setAt] = useState(0)
   const { data: animals } = useQuery({
     queryKey: ['find', 'animals'],

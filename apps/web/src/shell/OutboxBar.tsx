@@ -2,6 +2,7 @@ import { Modal } from 'antd'
 import { useEffect, useMemo, useState } from 'react'
 import { useFigures } from './figures'
 import { useLog } from './log'
+import { useReadWithoutAnswer } from './readAge'
 import { drop, isWaiting, sendKept, tryAgain, useOutbox, type Act, type Who } from './outbox'
 import { useSession } from './session'
 
@@ -26,30 +27,39 @@ function useSending(): Who {
   return who
 }
 
-/** What this device keeps because the server does not answer, and what the server would not take. Nothing is shown while all is sent. */
+/** How old what is shown is while nobody answers, what this device keeps meanwhile, and what the server would not take. Nothing is shown while all is well. */
 export function OutboxBar() {
   const who = useSending()
   const { acts, twice } = useOutbox()
+  const readAt = useReadWithoutAnswer()
+  const figures = useFigures()
   const [open, setOpen] = useState(false)
   const refused = acts.filter((a) => a.refused !== '')
   const waiting = acts.filter((a) => isWaiting(a, who))
   const others = acts.length - refused.length - waiting.length
   const entries = waiting.reduce((n, a) => n + a.entries.length, 0)
-  if (acts.length + twice.length === 0) return null
+  if (acts.length + twice.length === 0 && readAt === null) return null
   return (
     <div className="outbox no-print" role="status" aria-label="Kept on this device">
+      {readAt !== null && (
+        <span>
+          <strong>No signal.</strong> What you see was read {figures.instant(new Date(readAt).toISOString())}.
+        </span>
+      )}
       {waiting.length > 0 && (
         <span>
-          <strong>No signal.</strong> {entries} {entries === 1 ? 'entry is' : 'entries are'} kept on this
-          device and sent by themselves.
+          {readAt === null && <strong>No signal.</strong>} {entries}{' '}
+          {entries === 1 ? 'entry is' : 'entries are'} kept on this device and sent by themselves.
         </span>
       )}
       {others > 0 && <span>{others} kept here by somebody who has signed out.</span>}
       {refused.length > 0 && <span className="bad">{refused.length} not taken by the server.</span>}
       {twice.length > 0 && <span className="warm">{twice.length} written by somebody else as well.</span>}
-      <button type="button" className="plain" onClick={() => setOpen(true)}>
-        look
-      </button>
+      {acts.length + twice.length > 0 && (
+        <button type="button" className="plain" onClick={() => setOpen(true)}>
+          look
+        </button>
+      )}
       <Modal
         open={open}
         onCancel={() => setOpen(false)}

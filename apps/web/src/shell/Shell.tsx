@@ -7,6 +7,7 @@ import { useLight } from './lightStore'
 import { useLog } from './log'
 import { OutboxBar } from './OutboxBar'
 import { Ribbon } from './ribbon/Ribbon'
+import { useTyped, useWedge } from './useWedge'
 import { useLiveChanges, useMay, useSession, useSessionQuery } from './session'
 import { DemoDay } from './DemoDay'
 import { Shortcuts } from './Shortcuts'
@@ -69,6 +70,18 @@ function Frame() {
   const { light, choose, toggleLamp } = useLight()
   const [open, setOpen] = useState<'finder' | 'shortcuts' | 'slate' | null>(null)
   useLiveChanges()
+  useTyped()
+  const [scanned, setScanned] = useState('')
+  // A code that no view waits for is looked for: it never becomes the keys of the page that happens to be open.
+  useWedge(
+    (code) => {
+      setScanned(code)
+      setOpen('finder')
+    },
+    () => false,
+    open === null,
+    true,
+  )
   useEffect(() => {
     const timer = setTimeout(() => void loadSlate().catch(() => undefined), LATER_MS)
     return () => clearTimeout(timer)
@@ -86,6 +99,7 @@ function Frame() {
         event.target instanceof HTMLElement && ['INPUT', 'TEXTAREA'].includes(event.target.tagName)
       if (key === 'k') {
         event.preventDefault()
+        setScanned('')
         setOpen('finder')
       } else if (key === 'z' && !event.shiftKey && !(typing && (event.target as HTMLInputElement).value)) {
         event.preventDefault()
@@ -143,7 +157,12 @@ function Frame() {
           <Outlet />
         </main>
       </div>
-      <Finder open={open === 'finder'} onClose={() => setOpen(null)} onPick={(to) => void navigate(to)} />
+      <Finder
+        open={open === 'finder'}
+        asked={scanned}
+        onClose={() => setOpen(null)}
+        onPick={(to) => void navigate(to)}
+      />
       {open === 'slate' && (
         <Suspense fallback={null}>
           <Slate onClose={() => setOpen(null)} />

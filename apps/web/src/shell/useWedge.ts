@@ -3,36 +3,58 @@ import { useEffect, useRef } from 'react'
 /** A scanner that plays a keyboard types a letter every few milliseconds; a hand hardly two within this time. */
 const FASTEST_HAND_MS = 80
 const SHORTEST_CODE = 2
+/** So many letters in one go are no keys of a view: somebody types a word, and nothing is there to take it. */
+const WORD = 3
 
 const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName)
+
+interface Reader {
+  onCode(code: string): void
+  onKey(key: string): boolean
+}
+/** Who reads what is typed: the last of them, which lies over the others. */
+const readers: { current: Reader }[] = []
 
 /**
  * Tells keys pressed by a hand from codes typed by a scanner: letters that come faster than a hand can type, closed by Enter,
  * are a code; a single one is a key. Letters are held back until that is known, so that a code with an L in it puts no lamp on;
  * a key that this view has no use for goes on to the others. Rests while somebody types into a field.
+ * @param below leaves what is typed to any other view that reads it
  */
 export function useWedge(
   onCode: (code: string) => void,
   onKey: (key: string) => boolean,
   active = true,
+  below = false,
 ): void {
-  const latest = useRef({ onCode, onKey })
+  const latest = useRef<Reader>({ onCode, onKey })
   useEffect(() => {
     latest.current = { onCode, onKey }
   })
   useEffect(() => {
     if (!active) return
+    if (below) readers.unshift(latest)
+    else readers.push(latest)
+    return () => void readers.splice(readers.indexOf(latest), 1)
+  }, [active, below])
+}
+
+/** Listens for as long as the program is open; whichever view is on top reads. */
+export function useTyped(): void {
+  useEffect(() => {
     let typed = ''
+    let lastAt = 0
     let timer: ReturnType<typeof setTimeout> | undefined
     const passedOn = new WeakSet<Event>()
     const settle = () => {
       const keys = [...typed]
       typed = ''
+      if (keys.length >= WORD && keys.some((key) => /\p{L}/u.test(key))) return
       const next = () => {
         const key = keys.shift()
         if (key === undefined) return
-        if (!latest.current.onKey(key)) {
+        if (!readers.at(-1)?.current.onKey(key)) {
           const again = new KeyboardEvent('keydown', { key, bubbles: true })
           passedOn.add(again)
           window.dispatchEvent(again)
@@ -45,10 +67,16 @@ export function useWedge(
     const onKeyDown = (event: KeyboardEvent) => {
       if (passedOn.has(event) || event.ctrlKey || event.metaKey || event.altKey || typing(event.target))
         return
+      // By when it was pressed, not by when a busy page gets round to it: keys of a hand never become a code.
+      if (typed !== '' && event.timeStamp - lastAt > FASTEST_HAND_MS) {
+        clearTimeout(timer)
+        settle()
+      }
+      lastAt = event.timeStamp
       if (event.key === 'Enter' && typed.length >= SHORTEST_CODE) {
         event.preventDefault()
         clearTimeout(timer)
-        latest.current.onCode(typed)
+        readers.at(-1)?.current.onCode(typed)
         typed = ''
       } else if (event.key.length === 1 && event.key !== ' ') {
         event.preventDefault()
@@ -59,7 +87,7 @@ export function useWedge(
       } else {
         clearTimeout(timer)
         settle()
-        if (latest.current.onKey(event.key)) event.preventDefault()
+        if (readers.at(-1)?.current.onKey(event.key)) event.preventDefault()
       }
     }
     window.addEventListener('keydown', onKeyDown, { capture: true })
@@ -67,5 +95,5 @@ export function useWedge(
       clearTimeout(timer)
       window.removeEventListener('keydown', onKeyDown, { capture: true })
     }
-  }, [active])
+  }, [])
 }

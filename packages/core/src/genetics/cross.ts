@@ -103,7 +103,7 @@ function parentStates(group: LinkageGroup, beliefs: Beliefs, sex: ChildSex): Par
 const alike = ([a, b]: readonly Haplotype[]) => a!.every((x, i) => x === b![i])
 
 /** What a parent gives: haplotypes with their shares. */
-function gametes(group: LinkageGroup, { haplotypes }: ParentState): [Haplotype, number][] {
+function gametes(group: LinkageGroup, { haplotypes }: ParentState): Gamete[] {
   if (haplotypes.length < 2) return haplotypes.map((h) => [h, 1])
   let strands: { from: 0 | 1; alleles: number[]; share: number }[] = [
     { from: 0, alleles: [haplotypes[0]![0]!], share: 0.5 },
@@ -123,36 +123,82 @@ function gametes(group: LinkageGroup, { haplotypes }: ParentState): [Haplotype, 
 
 /**
  * Crosses two parents at one group: for each way they may be made, the young they would throw. Kept apart by the parents' true
- * genotypes, because the young of one pair share them.
+ * genotypes, because the young of one pair share them; where these are too many to be told apart, one that stands for all.
  */
 export function crossGroup(group: LinkageGroup, dam: Beliefs, sire: Beliefs): GroupCross[] {
-  const linkage = group.loci[0]!.linkage
   const dams = parentStates(group, dam, 'female')
   const sires = parentStates(group, sire, 'male')
-  return dams.flatMap((mother) =>
-    sires.map((father) => {
-      const children = new Map<string, { genotypes: Genotype[]; females: number; males: number }>()
-      for (const sex of SEXES) {
-        const eggs: [Haplotype | null, number][] = gives(linkage, 'dam', sex)
-          ? gametes(group, mother)
-          : [[null, 1]]
-        const sperms: [Haplotype | null, number][] = gives(linkage, 'sire', sex)
-          ? gametes(group, father)
-          : [[null, 1]]
-        for (const [egg, eggShare] of eggs)
-          for (const [sperm, spermShare] of sperms) {
-            const genotypes = group.loci.map((_, i) =>
-              [egg?.[i], sperm?.[i]].filter((a) => a !== undefined).sort((a, b) => a - b),
-            )
-            const key = genotypes.join('|')
-            const child = children.get(key) ?? { genotypes, females: 0, males: 0 }
-            child[sex === 'female' ? 'females' : 'males'] += eggShare * spermShare
-            children.set(key, child)
-          }
-      }
-      return { weight: mother.weight * father.weight, children: [...children.values()] }
-    }),
+  // Too many ways to be told apart: what is expected of all of them together.
+  if (dams.length * sires.length * 4 ** group.loci.length > MOST_MEETINGS)
+    return [expectedYoung(group, dam, sire)]
+  const eggs = dams.map((mother) => gametes(group, mother))
+  const sperms = sires.map((father) => gametes(group, father))
+  return dams.flatMap((mother, d) =>
+    sires.map((father, s) => ({
+      weight: mother.weight * father.weight,
+      children: meet(group, eggs[d]!, sperms[s]!),
+    })),
   )
+}
+
+/** So many meetings of gametes are worked out at most, which takes a second or two: five linked loci of which nothing is sure are more. */
+const MOST_MEETINGS = 4_000_000
+
+/**
+ * The young that are expected at a group over all that the parents may truly be: what is linear in them, such as shares of looks. Of each
+ * parent its gametes are added up first, so that many linked loci take no longer than their kinds of young.
+ */
+export function expectedYoung(group: LinkageGroup, dam: Beliefs, sire: Beliefs): GroupCross {
+  const all = (beliefs: Beliefs, sex: ChildSex): Gamete[] => {
+    const sums = new Map<string, Gamete>()
+    for (const state of parentStates(group, beliefs, sex))
+      for (const [haplotype, share] of gametes(group, state)) {
+        const key = haplotype.join()
+        sums.set(key, [haplotype, (sums.get(key)?.[1] ?? 0) + state.weight * share])
+      }
+    return [...sums.values()]
+  }
+  return { weight: 1, children: meet(group, all(dam, 'female'), all(sire, 'male')) }
+}
+
+/**
+ * The group without loci that do not matter to a question, or null where none does. Of two linked loci the one between them counts by its two
+ * steps: it recombines where one of them does and not both.
+ */
+export function groupOf(group: LinkageGroup, matters: (locus: Locus) => boolean): LinkageGroup | null {
+  const loci: Locus[] = []
+  const recombination: number[] = []
+  let since = 0
+  group.loci.forEach((locus, i) => {
+    if (i > 0) since = since * (1 - group.recombination[i - 1]!) + (1 - since) * group.recombination[i - 1]!
+    if (!matters(locus)) return
+    if (loci.length > 0) recombination.push(since)
+    loci.push(locus)
+    since = 0
+  })
+  return loci.length > 0 ? { loci, recombination } : null
+}
+
+/** Haplotypes with their shares; none of a sex that gets nothing from a parent. */
+type Gamete = [Haplotype, number]
+
+/** The young of eggs and sperms, each with its share. */
+function meet(group: LinkageGroup, eggs: readonly Gamete[], sperms: readonly Gamete[]): GroupChild[] {
+  const { linkage } = group.loci[0]!
+  const NOTHING: [null, number][] = [[null, 1]]
+  const children = new Map<string, { genotypes: Genotype[]; females: number; males: number }>()
+  for (const sex of SEXES)
+    for (const [egg, eggShare] of gives(linkage, 'dam', sex) ? eggs : NOTHING)
+      for (const [sperm, spermShare] of gives(linkage, 'sire', sex) ? sperms : NOTHING) {
+        const genotypes = group.loci.map((_, i) =>
+          [egg?.[i], sperm?.[i]].filter((a) => a !== undefined).sort((a, b) => a - b),
+        )
+        const key = genotypes.join('|')
+        const child = children.get(key) ?? { genotypes, females: 0, males: 0 }
+        child[sex === 'female' ? 'females' : 'males'] += eggShare * spermShare
+        children.set(key, child)
+      }
+  return [...children.values()]
 }
 
 /** One look at a locus among the young that live. */
@@ -234,7 +280,7 @@ export function crossOutcomes({ genes, dam, sire }: Cross): CrossOutcomes {
   const harms: HarmExpected[] = []
   let lives = 1
   for (const group of groups) {
-    const crossed = crossGroup(group, dam, sire)
+    const crossed = [expectedYoung(group, dam, sire)]
     let groupLives = 0
     for (const { weight, children } of crossed)
       for (const child of children)

@@ -1,7 +1,7 @@
 import { copiesOf } from './belief'
 import {
   carriedBy,
-  crossGroup,
+  expectedYoung,
   linkageGroups,
   livesAt,
   type Carried,
@@ -101,31 +101,30 @@ function looksOfGroup(group: LinkageGroup, { dam, sire }: Cross): { rows: Partia
     }
   >()
   const lives = { females: 0, males: 0 }
-  for (const { weight, children } of crossGroup(group, dam, sire))
-    for (const child of children) {
-      const living = weight * livesAt(group, child)
-      if (living === 0) continue
-      lives.females += living * child.females
-      lives.males += living * child.males
-      for (const { words, share, hidden } of seenTogether(group, child.genotypes)) {
-        const key = words.join('|')
-        const look = looks.get(key) ?? {
-          words: words.filter((w) => w !== ''),
-          females: 0,
-          males: 0,
-          carries: new Map<string, { females: number; males: number }>(),
-        }
-        look.females += living * share * child.females
-        look.males += living * share * child.males
-        for (const word of hidden) {
-          const mass = look.carries.get(word) ?? { females: 0, males: 0 }
-          mass.females += living * share * child.females
-          mass.males += living * share * child.males
-          look.carries.set(word, mass)
-        }
-        looks.set(key, look)
+  for (const child of expectedYoung(group, dam, sire).children) {
+    const living = livesAt(group, child)
+    if (living === 0) continue
+    lives.females += living * child.females
+    lives.males += living * child.males
+    for (const { words, share, hidden } of seenTogether(group, child.genotypes)) {
+      const key = words.join('|')
+      const look = looks.get(key) ?? {
+        words: words.filter((w) => w !== ''),
+        females: 0,
+        males: 0,
+        carries: new Map<string, { females: number; males: number }>(),
       }
+      look.females += living * share * child.females
+      look.males += living * share * child.males
+      for (const word of hidden) {
+        const mass = look.carries.get(word) ?? { females: 0, males: 0 }
+        mass.females += living * share * child.females
+        mass.males += living * share * child.males
+        look.carries.set(word, mass)
+      }
+      looks.set(key, look)
     }
+  }
   return {
     lives: (lives.females + lives.males) / 2,
     rows: [...looks.values()].map(({ words, females, males, carries }) => ({

@@ -1,10 +1,11 @@
 import { binomialChances } from '../statistics'
 import { beliefAt, copiesOf, type Beliefs } from './belief'
-import { crossGroup, linkageGroups, livesAt, type Cross, type LinkageGroup } from './cross'
+import { crossGroup, groupOf, linkageGroups, livesAt, type Cross, type LinkageGroup } from './cross'
 import {
   GeneticsError,
   genotypesOf,
   isLook,
+  livesOf,
   locusOf,
   looksOf,
   type GeneSet,
@@ -25,6 +26,10 @@ export interface Wanted {
   traits: readonly WantedTrait[]
   sex?: 'female' | 'male' | undefined
 }
+
+/** Whether any genotype of a locus is not lived with. */
+const mayKill = (locus: Locus) =>
+  (['female', 'male'] as const).some((sex) => genotypesOf(locus, sex).some((g) => livesOf(locus, g) < 1))
 
 /** One possible truth about the parents: how likely it is, and what share of fertilised eggs then become the one wanted. */
 export interface WantedCase {
@@ -115,7 +120,10 @@ function byLocus(genes: GeneSet, traits: readonly WantedTrait[]) {
 export function wantedChance(cross: Cross, wanted: Wanted): WantedChance {
   const traits = byLocus(cross.genes, wanted.traits)
   let cases: Part[] = [{ weight: 1, females: 1, males: 1, lives: 1 }]
-  for (const group of linkageGroups(cross.genes)) {
+  for (const whole of linkageGroups(cross.genes)) {
+    // A locus that nobody asks for and that kills nobody changes nothing.
+    const group = groupOf(whole, (l) => traits.has(l.name) || mayKill(l))
+    if (!group) continue
     const asked = group.loci.some((l) => traits.has(l.name))
     const crossed = crossGroup(group, cross.dam, cross.sire)
     const next = crossed.map(({ weight, children }) => ({ weight, ...shareOf(group, children, traits) }))
