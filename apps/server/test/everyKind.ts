@@ -115,6 +115,7 @@ export const SAID: Readonly<Partial<Record<EntryKind, Said>>> = {
   'rest check': animal('rest check', { signs: [] }, 'male'),
   watered: animal('watered', {}, 'male'),
   warmed: animal('warmed', {}, 'male'),
+  'met a mate': animal('met a mate', { met: 'no' }, 'male'),
   'put off': animal('put off', {
     ...{ work: 'weigh', says: 'weigh it', reason: 'no time', until: addDays(TODAY, 2) },
   }),

@@ -197,6 +197,25 @@ describe('going in, being checked, waking', () => {
     expect((await write(book, [began(late, '2026-04-01')])).status).toBe(200)
   })
 
+  it('that went by without a word is asked about once, in the round and where it stands, and closed by the answer', async () => {
+    const id = await addAnimal(book, { tag: 'Q1' })
+    const on = (kind: Parameters<typeof entry>[0], day: string, payload = {}) =>
+      entry(kind, 'animal', id, payload, noon(day))
+    // A northern winter: free to meet from the middle of April, and nobody wrote whether it did.
+    await write(book, [weighed(id, '2025-12-01', 450), began(id, '2025-12-01'), on('warmed', '2026-03-10')])
+    await save({ ...planOf(id), anchor: { kind: 'pairing', day: '2026-04-15' }, hemisphere: 'north' })
+    const [asked] = (await rests()).rests
+    expect(asked.course).toMatchObject({ state: 'over', next: null, asks: { about: 'meeting' } })
+    const questions = async () =>
+      (
+        (await book.as.keeper('GET', '/api/round?days=0')).body.items as { kind: string; says: string }[]
+      ).filter((i) => i.kind === 'ask' || i.kind === 'rest')
+    expect(await questions()).toMatchObject([{ kind: 'ask', says: 'say whether it met a mate' }])
+    expect((await write(book, [on('met a mate', TODAY, { met: 'no' })], 'helper')).status).toBe(200)
+    expect(await questions()).toEqual([])
+    expect((await rests()).rests[0].course).toMatchObject({ state: 'over', asks: null })
+  })
+
   it('every rest counts: of three plans each sleeper is checked, whichever plan comes first', async () => {
     const ids = [
       await addAnimal(book, { tag: 'P1' }),

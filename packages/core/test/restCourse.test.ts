@@ -1,4 +1,4 @@
-import { cornSnake, judgeRest, restCourse, westernHognose, type RestFacts } from '../src'
+import { addDays, cornSnake, judgeRest, restCourse, westernHognose, type RestFacts } from '../src'
 import { AUTUMN, grown, plan, rest } from './sleepers'
 
 const fit: RestFacts = {
@@ -171,5 +171,35 @@ describe('the course of a rest', () => {
       '2026-12-20',
     )
     expect(urine.wakeBecause).toEqual(['any urine passed'])
+  })
+
+  it('asks once whether they met, where nobody wrote it down, and calls nothing late for ever', () => {
+    const woken = {
+      wentInOn: '2026-11-30',
+      warmedOn: '2027-02-15',
+      watered: '2027-02-20',
+      ateOn: '2027-02-27',
+    }
+    const { introductions } = clock.edges
+    const after = (days: number, change = {}) => onDay(addDays(introductions, days), { ...woken, ...change })
+    expect(after(20)).toMatchObject({ state: 'awake', next: { does: 'introductions' }, asks: null })
+    expect(after(21)).toMatchObject({
+      state: 'over',
+      next: null,
+      asks: { about: 'meeting', since: introductions },
+    })
+    expect(after(90)).toMatchObject({ next: null, asks: { about: 'meeting' } })
+    for (const met of ['yes', 'no', 'not known'] as const)
+      expect(after(90, { met })).toMatchObject({ state: 'over', next: null, asks: null })
+    expect(after(90, { introducedOn: addDays(introductions, 3) }).asks).toBeNull()
+    // A year later nobody remembers; of one that is not bred nobody asks.
+    expect(after(200).asks).toBeNull()
+    const pet = restCourse(
+      clock,
+      { ...log, ...woken },
+      { ...tells, breeds: false },
+      addDays(introductions, 90),
+    )
+    expect(pet.asks).toBeNull()
   })
 })

@@ -32,20 +32,12 @@ export interface LogLine extends Record<string, unknown> {
   payload: Record<string, unknown>
 }
 
-const KINDS = [
-  'weighed',
-  'meal',
-  'moved',
-  'droppings',
-  'rest began',
-  'rest check',
-  'warmed',
-  'watered',
-  'died',
-  'batch went in',
-  'batch check',
-  'batch came out',
+/** What is written of a rest alone: of an animal it may change nothing else. */
+export const KINDS_OF_REST = [
+  ...(['droppings', 'rest began', 'rest check', 'warmed', 'watered', 'met a mate'] as const),
+  ...(['batch went in', 'batch check', 'batch came out'] as const),
 ]
+const KINDS = [...KINDS_OF_REST, 'weighed', 'meal', 'moved', 'died']
 
 /** How many days before and after its anchor the rests of a plan lie. */
 export const SEASON_DAYS: Readonly<Record<RestAnchor['kind'], { before: number; after: number }>> = {
@@ -126,6 +118,7 @@ export function tellRest(
       introduced
         .map((at) => dayOfInstant(at.getTime(), zone))
         .find((on) => warmedOn !== null && on >= warmedOn) ?? null,
+    met: (since.findLast((l) => l.kind === 'met a mate')?.payload.met as RestLog['met']) ?? null,
     lastTakenOn: dayOrNull(before.findLast(taken)),
     bedding: typeof began?.payload.bedding === 'string' ? began.payload.bedding : '',
     droppings: dropped ? { on: day(dropped), clear: dropped.payload.clear !== false } : null,

@@ -166,7 +166,10 @@ function viewRest(s: Setting, rest: RestRow): RestView | null {
   const course = restCourse(
     clock,
     story,
-    { held, loss, wakeSigns: rules.wakeSigns, kind: rules.kind },
+    {
+      ...{ held, loss, wakeSigns: rules.wakeSigns, kind: rules.kind },
+      breeds: record?.animal.purpose === 'breeder',
+    },
     actor.today,
   )
   return {

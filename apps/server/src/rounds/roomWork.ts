@@ -22,7 +22,7 @@ import {
   type WorkItem,
 } from '@hatch-book/core'
 import { desc, eq, gt, sql } from 'drizzle-orm'
-import { currentRests } from '../brumation'
+import { currentRests, KINDS_OF_REST } from '../brumation'
 import { readAlarms } from '../climate'
 import { cohortViews, protocolIn } from '../cohorts'
 import { colonyViews } from '../colonies'
@@ -115,13 +115,14 @@ const EDGE_WORK: Readonly<Record<string, string>> = {
 const CHECK_LATE_DAYS = 2
 const EDGE_LATE_DAYS = 3
 const MISSED_DAYS = 21
+const ASKED_DAYS = 30
 
 /** Checks and turns of those who rest, and who must be woken. */
 export async function restWork(tx: Transaction, actor: Actor, placeOf: PlaceOf): Promise<DayWork[]> {
-  // All that is written of a sleeper changes where it stands.
+  // What else is written of a sleeper changes where it stands.
   const on: RestsOn = {
     beside: sql`${versions('rest')}, ${versions('rest_plan')}, ${versions('unit')}`,
-    ofAnimals: sql`${entriesOf(['batch went in', 'batch check', 'batch came out', 'introduced'])},
+    ofAnimals: sql`${entriesOf([...KINDS_OF_REST, 'introduced'])},
     (select count(*) || '.' || coalesce(sum(s.xmin::text::bigint), 0) from rest r join animal_standing s on s.id = r.animal_id)`,
   }
   const rests = await keptWork(tx, actor, 'rests', on, () => currentRests(tx, actor))
@@ -129,7 +130,8 @@ export async function restWork(tx: Transaction, actor: Actor, placeOf: PlaceOf):
     const of: Due = rest.animalId
       ? { type: 'animal', id: rest.animalId, name: rest.tag, placeId: placeOf(rest.animalId) }
       : { type: 'rest', id: rest.id, name: rest.tag, placeId: rest.unit?.id ?? null }
-    const { wakeBecause, next } = rest.course
+    const { wakeBecause, next, asks } = rest.course
+    if (asks) return askOf(of, asks.since, actor.today)
     if (wakeBecause.length > 0)
       return [
         {
@@ -142,6 +144,19 @@ export async function restWork(tx: Transaction, actor: Actor, placeOf: PlaceOf):
       !next || next.does === 'introductions' || (next.does !== 'check' && next.late > MISSED_DAYS)
     return rest.held || settled ? [] : [turnOf(rest, of, next)]
   })
+}
+
+/** A season without a word is asked about some weeks after it began, for a month; then only where the rest stands. */
+function askOf(of: Due, since: Day, today: Day): DayWork[] {
+  const on = addDays(since, MISSED_DAYS)
+  return today > addDays(on, ASKED_DAYS)
+    ? []
+    : [
+        {
+          ...{ of, kind: 'ask', says: 'say whether it met a mate', on, before: 0, after: ASKED_DAYS },
+          why: `it may have met one since ${since}, and nothing is written`,
+        },
+      ]
 }
 
 function turnOf(rest: RestView, of: Due, { does, on }: { does: string; on: Day }): DayWork {

@@ -60,6 +60,12 @@ export function RestActs({ rest, rules }: { rest: RestView; rules: RestRules }) 
     acts.push({ key: 'A', says: 'ate', act: say('meal', 'ate', { outcome: 'taken' }) })
     acts.push({ key: 'R', says: 'refused', act: say('meal', 'refused', { outcome: 'refused' }) })
   }
+  const { asks } = rest.course
+  if (asks) {
+    acts.push({ key: 'Y', says: 'it met a mate', act: say('met a mate', 'met a mate', { met: 'yes' }) })
+    acts.push({ key: 'N', says: 'it met none', act: say('met a mate', 'met no mate', { met: 'no' }) })
+    acts.push({ key: 'U', says: 'nobody knows', act: say('met a mate', 'not known', { met: 'not known' }) })
+  }
   const target = rest.clock.targets.find((t) => t.day === today)
   return (
     <>
@@ -79,6 +85,12 @@ export function RestActs({ rest, rules }: { rest: RestView; rules: RestRules }) 
           <strong>Do not cool it today.</strong>{' '}
           {shut.because.map((says) => `${withDays(sentence(says), figures.day)}. `)}
           {shut.earliest && <>Earliest {figures.day(shut.earliest)}.</>}
+        </p>
+      )}
+      {asks && (
+        <p>
+          <strong>Did it meet a mate?</strong> It could from {figures.day(asks.since)} on, and nothing is
+          written. If you know the day, write it under <Link to="/pairing">Pairing</Link>.
         </p>
       )}
       <Keys acts={acts} of={rest.id} />

@@ -122,6 +122,8 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
       return `sign of laying: ${p.sign}${note}`
     case 'hatchling step':
       return `${p.step}${note}`
+    case 'met a mate':
+      return `${p.met === 'yes' ? 'met a mate after its rest' : p.met === 'no' ? 'met no mate after its rest' : 'whether it met a mate after its rest is not known'}${note}`
     case 'thermometer read': {
       const range =
         p.lowC === undefined

@@ -103,6 +103,7 @@ export function viewOf(
 ): string {
   if (kind === 'hand over' && seesBuyers) return `/leaving/${id}/hand-over`
   if (kind === 'nest') return '/incubation/finding'
+  if (kind === 'ask') return '/brumation'
   if (['wake', 'rest', 'check', 'batch check'].includes(kind)) return '/brumation/checks'
   const rooms = {
     clutch: 'incubation',

@@ -164,6 +164,7 @@ export const RestView = v.object({
     wakeBecause: v.array(v.string()),
     seeVet: v.boolean(),
     tub: v.array(v.string()),
+    asks: v.nullable(v.object({ about: v.literal('meeting'), since: DaySchema })),
   }),
   startGrams: v.nullable(v.object({ on: DaySchema, grams: v.number() })),
   weights: v.array(v.object({ on: DaySchema, grams: v.number() })),

@@ -103,6 +103,11 @@ export const ENTRY_KINDS = {
       ...remark,
     }),
   },
+  /** Asked once, when a season has gone by without a word: whether it met a mate after its rest. */
+  'met a mate': {
+    subject: 'animal',
+    payload: v.object({ met: v.picklist(['yes', 'no', 'not known'], 'yes, no, or not known?'), ...remark }),
+  },
   watered: { subject: 'animal', payload: v.object({ ...remark }) },
   listed: { subject: 'animal', payload: v.object({ price: Price, ...remark }) },
   unlisted: { subject: 'animal', payload: v.object({ ...remark }) },

@@ -42,6 +42,7 @@ export const WRITERS: Readonly<Record<EntryKind, { by: Writer; act?: true }>> = 
     ] as const),
     ...([
       'thermometer read',
+      'met a mate',
       'water changed',
       'batch went in',
       'batch check',

@@ -26,6 +26,8 @@ export interface RestLog {
   ateOn: Day | null
   /** Introduced to a mate since it was warmed. */
   introducedOn: Day | null
+  /** What somebody answered when asked afterwards whether it met a mate. */
+  met?: 'yes' | 'no' | 'not known' | null
 }
 
 export const REST_STATES = [
@@ -54,6 +56,8 @@ export interface RestCourse {
   seeVet: boolean
   /** What to do about its tub. */
   tub: string[]
+  /** What nobody wrote down in its time and is asked once: whether it met a mate, free to from a day. */
+  asks: { about: 'meeting'; since: Day } | null
 }
 
 /** Where an animal stands in its rest: from its clock, what the log tells and its loss, on a day. */
@@ -65,7 +69,15 @@ export function restCourse(
     loss,
     wakeSigns,
     kind,
-  }: { held: boolean; loss: LossRate | null; wakeSigns: string; kind: RestKind },
+    breeds = true,
+  }: {
+    held: boolean
+    loss: LossRate | null
+    wakeSigns: string
+    kind: RestKind
+    /** Whether it is kept for breeding: of others nobody asks whether they met a mate. */
+    breeds?: boolean
+  },
   today: Day,
 ): RestCourse {
   const state = stateOf(clock, log, { held, kind }, today)
@@ -84,11 +96,29 @@ export function restCourse(
     wakeBecause,
     seeVet: inCold && (last?.signs.some((s) => ILL.includes(s)) ?? false),
     tub: inCold && kind !== 'dry eggs' ? tubWork(last) : [],
+    asks: breeds ? asksOf(state, clock, log, kind, today) : null,
   }
 }
 
 /** So long after its time nothing of a rest is waited for any more, days. */
 const SETTLED_DAYS = 21
+/** After so many more nobody remembers, and it is not asked either. */
+const ASKED_DAYS = 120
+
+const eats = (kind: RestKind) => kind === 'cold rest' || kind === 'mild winter'
+
+/** A season that went by without a word of a meeting is asked about once, not called late for ever. */
+function asksOf(
+  state: RestState,
+  { edges }: RestClock,
+  log: RestLog,
+  kind: RestKind,
+  today: Day,
+): RestCourse['asks'] {
+  if (state !== 'over' || !eats(kind) || log.introducedOn || log.met) return null
+  const since = edges.introductions
+  return today < addDays(since, SETTLED_DAYS + ASKED_DAYS) ? { about: 'meeting', since } : null
+}
 
 function stateOf(
   clock: RestClock,
@@ -99,10 +129,9 @@ function stateOf(
   if (log.diedOn) return 'died'
   if (log.warmedOn) {
     if (log.wokenBecause !== null) return 'woken early'
-    if (log.introducedOn) return 'over'
+    if (log.introducedOn || log.met) return 'over'
     // Nobody waters a cocoon, and what was not written down by now is not late any more.
-    const eats = kind === 'cold rest' || kind === 'mild winter'
-    if (today >= (eats ? addDays(clock.edges.introductions, SETTLED_DAYS) : clock.edges['full warmth']))
+    if (today >= (eats(kind) ? addDays(clock.edges.introductions, SETTLED_DAYS) : clock.edges['full warmth']))
       return 'over'
     return log.ateOn || today >= clock.edges['full warmth'] ? 'awake' : 'warming'
   }

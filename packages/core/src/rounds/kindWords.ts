@@ -19,6 +19,7 @@ const SAYS: Readonly<Record<string, readonly [one: string, many: string]>> = {
   moult: ['moult to look for', 'moults to look for'],
   collect: ['box of eggs to collect', 'boxes of eggs to collect'],
   'hand over': ['hand-over', 'hand-overs'],
+  ask: ['question', 'questions'],
   part: ['pair to part', 'pairs to part'],
   introduce: ['pair to put together', 'pairs to put together'],
   split: ['cohort to split', 'cohorts to split'],
