@@ -1,16 +1,12 @@
 import type { Round } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo } from 'react'
 import { entryInWords } from '../parts/Entries'
-import { api } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useOutbox } from '../shell/outbox'
+import { useRoundQuery } from '../shell/queries'
 import { useSession } from '../shell/session'
 import { dueInRound, useRoundStore } from './roundStore'
 import { walkOf, type WalkStep } from './walk'
-
-export const useRoundQuery = () =>
-  useQuery({ queryKey: ['round'], queryFn: () => api.get<Round>('/api/round') })
 
 /** Today's walk as this device and the others have done it so far. */
 export function useWalk(): { round: Round | undefined; walk: WalkStep[]; error: Error | null } {

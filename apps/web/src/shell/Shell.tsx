@@ -3,6 +3,7 @@ import { NavLink, Navigate, Outlet, useLocation, useNavigate } from 'react-route
 import { AlarmBar } from './AlarmBar'
 import { Finder } from './Finder'
 import { useKeys } from './keys'
+import { readAhead } from './queries'
 import { useLight } from './lightStore'
 import { useLog } from './log'
 import { OutboxBar } from './OutboxBar'
@@ -83,8 +84,11 @@ function Frame() {
     true,
   )
   useEffect(() => {
-    const timer = setTimeout(() => void loadSlate().catch(() => undefined), LATER_MS)
-    return () => clearTimeout(timer)
+    const timers = [
+      setTimeout(() => void loadSlate().catch(() => undefined), LATER_MS),
+      setTimeout(() => void readAhead(), 3 * LATER_MS),
+    ]
+    return () => timers.forEach(clearTimeout)
   }, [])
   useKeys({
     l: toggleLamp,

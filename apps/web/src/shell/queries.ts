@@ -13,6 +13,7 @@ import type {
   Probe,
   ProtocolSummary,
   ReceptiveList,
+  Round,
   ScaleView,
   Series,
 } from '@hatch-book/contract'
@@ -34,21 +35,21 @@ export const useAnimal = (id: string | undefined) =>
     queryFn: () => api.get<AnimalPage>(`/api/animals/${id}`),
     enabled: id !== undefined,
   })
-export const useClutches = () =>
-  useQuery({
-    queryKey: ['clutches', 'list'],
-    queryFn: () => api.get<{ clutches: ClutchView[] }>('/api/clutches').then((r) => r.clutches),
-  })
+const clutches = {
+  queryKey: ['clutches', 'list'],
+  queryFn: () => api.get<{ clutches: ClutchView[] }>('/api/clutches').then((r) => r.clutches),
+}
+export const useClutches = () => useQuery(clutches)
 export const useClutch = (id: string | undefined) =>
   useQuery({
     queryKey: ['clutch', id],
     queryFn: () => api.get<ClutchPage>(`/api/clutches/${id}`),
     enabled: id !== undefined,
   })
-export const useCohorts = () =>
-  useQuery({ queryKey: ['cohorts'], queryFn: () => api.get<Cohorts>('/api/cohorts') })
-export const useColonies = () =>
-  useQuery({ queryKey: ['colonies'], queryFn: () => api.get<Colonies>('/api/colonies') })
+const cohorts = { queryKey: ['cohorts'], queryFn: () => api.get<Cohorts>('/api/cohorts') }
+export const useCohorts = () => useQuery(cohorts)
+const colonies = { queryKey: ['colonies'], queryFn: () => api.get<Colonies>('/api/colonies') }
+export const useColonies = () => useQuery(colonies)
 const PAIRINGS = {
   queryKey: ['pairings'],
   queryFn: () => api.get<PairingList>('/api/pairings'),
@@ -66,11 +67,25 @@ export const useReceptive = () =>
   })
 export const useLadder = () =>
   useQuery({ queryKey: ['rearing'], queryFn: () => api.get<Ladder>('/api/rearing') })
-export const usePlaces = () =>
-  useQuery({
-    queryKey: ['places'],
-    queryFn: () => api.get<{ places: Place[] }>('/api/places').then((r) => r.places),
-  })
+const places = {
+  queryKey: ['places'],
+  queryFn: () => api.get<{ places: Place[] }>('/api/places').then((r) => r.places),
+}
+export const usePlaces = () => useQuery(places)
+const round = { queryKey: ['round'], queryFn: () => api.get<Round>('/api/round') }
+export const useRoundQuery = () => useQuery(round)
+
+/**
+ * Asks for what the round, the animals and the slate are made of, as far as it is not there: they open without a signal then, though nobody
+ * has opened them yet on this device, or not since it has a new version of the program.
+ */
+export async function readAhead(): Promise<void> {
+  // One after the other: whoever works now comes first.
+  const all: readonly { queryKey: string[]; queryFn(): Promise<unknown> }[] = [
+    ...[animals, places, round, cohorts, colonies, clutches],
+  ]
+  for (const query of all) await queries.prefetchQuery({ ...query, staleTime: Infinity })
+}
 /** Photos of all places that have any, the newest first. */
 export const usePlacePhotos = () =>
   useQuery({

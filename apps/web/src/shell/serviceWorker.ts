@@ -12,7 +12,9 @@ export function registerServiceWorker(): void {
         navigator.serviceWorker.addEventListener('controllerchange', () => window.location.reload(), {
           once: true,
         })
-        registration.waiting.postMessage({ type: 'SKIP_WAITING' })
+        // A new version asks for everything anew: it waits for a signal, so that what the old one kept is there as long as it is needed.
+        const { waiting } = registration
+        void fetch('/api/session').then((reply) => reply.ok && waiting.postMessage({ type: 'SKIP_WAITING' }))
       })
       // Where a browser forbids it (a private window), the program works on line all the same.
       .catch(() => undefined)
