@@ -1,7 +1,7 @@
 import { newId } from '@hatch-book/contract'
 import { sql, type SQL } from 'drizzle-orm'
 import { connect, inBook } from '../src/db/connect'
-import { entry, openServer, write, type TestBook, type TestServer } from './support'
+import { addAnimal, entry, openServer, write, type TestBook, type TestServer } from './support'
 import { openWholeBook, ROOMS } from './wholeBook'
 
 /* A record that nobody can mean is refused where it comes in. Where it is there all the same, every room opens and shows all else. */
@@ -39,6 +39,8 @@ const badEntry = (
 
 const PLANTS: readonly (readonly [what: string, plants: () => Promise<unknown>])[] = [
   ['a constant of no warmth', () => plant(figure('CS', 'thermal.1.degreeDays', 0))],
+  ['a figure of animals that is missing', () => plant(without('CS', 'readiness.female.grams.cautious'))],
+  ['a figure of animals that is a word', () => plant(figure('CS', 'stage.2.warmC', 'many'))],
   ['a colony’s figure that is missing', () => plant(without('BC', 'colony.eggsPerDay'))],
   ['a colony’s figure that is a word', () => plant(figure('BC', 'colony.binAdults', 'many'))],
   ['a standing that says nothing', () => plant(sql`update animal_standing set standing = '{}'::jsonb`)],
@@ -151,5 +153,55 @@ describe('the walls', () => {
     const { status, body } = await send()
     expect(status).toBe(422)
     expect(String(body.detail)).not.toBe('')
+  })
+})
+
+describe('a dam in one place and a sire in another', () => {
+  const at = { hatched: { date: '2025-06-01', precision: 'day' } }
+  const parent = (tag: string) =>
+    addAnimal(book, { tag, sex: 'unknown', hatched: { date: '2020-06-01', precision: 'day' } })
+  const add = (draft: object) =>
+    book.as.keeper('POST', '/api/animals', {
+      ...{
+        id: newId(),
+        protocolId: book.protocols.CS,
+        sex: 'unknown',
+        purpose: 'growing on',
+        ...at,
+        ...draft,
+      },
+    })
+  const setParents = async (id: string, parents: object) => {
+    const { animal, origin, note } = (await book.as.keeper('GET', `/api/animals/${id}`)).body
+    const { version, tag, line, purpose } = animal
+    return book.as.keeper('PATCH', `/api/animals/${id}`, {
+      ...{ version, tag, line, purpose, origin, note, damId: null, sireId: null, ...at, ...parents },
+    })
+  }
+  beforeAll(openBook)
+
+  test('is refused by the form, by a change, by a sex that is read later and by a change that is set back', async () => {
+    const x = await parent('X1')
+    expect((await add({ tag: 'A1', damId: x })).status).toBe(200)
+    const refused = await add({ tag: 'B1', sireId: x })
+    expect(refused).toMatchObject({ status: 422 })
+    expect(refused.body.detail).toContain('X1 is the dam in A1 and would be the sire in B1')
+    const b = await addAnimal(book, { tag: 'B1', ...at })
+    expect((await setParents(b, { sireId: x })).status).toBe(422)
+    const male = entry('sexed', 'animal', x, { sex: 'male', certainty: 0.99, method: 'probe' })
+    const read = await write(book, [male])
+    expect(read).toMatchObject({ status: 422 })
+    expect(read.body.detail).toContain('X1 is the dam in A1: put that right first')
+    // Its parentage is put right, and it becomes a sire; then somebody sets the old parentage back.
+    const a = (await book.as.keeper('GET', '/api/animals')).body.animals.find(
+      (r: { tag: string }) => r.tag === 'A1',
+    ).id
+    expect((await setParents(a, {})).status).toBe(200)
+    expect((await setParents(b, { sireId: x })).status).toBe(200)
+    const { revisions } = (await book.as.keeper('GET', `/api/history?subjectId=${a}`)).body
+    const back = await book.as.keeper('POST', `/api/history/${revisions[0].id}/set-back`, {})
+    expect(back).toMatchObject({ status: 422 })
+    expect((await book.as.keeper('GET', `/api/animals/${a}`)).body.animal.dam).toBeNull()
+    expect((await write(book, [male])).status).toBe(200)
   })
 })

@@ -5,5 +5,6 @@ export { breederFacts, hatchedSpan, judgeAnimal, type JudgedAnimal } from './jud
 export { loadPlaceNames, loadRecords, loadSurroundings, withIds, type AnimalRecord } from './records'
 export { judgeAnimals } from './judgeAnimals'
 export { keepBeside, keptAnimals, type KeptAnimal } from './keptAnimals'
+export { recheckParents, refuseTwoRoles } from './parents'
 export { addAnimal, animalRoutes, judgeOne } from './routes'
 export { readinessOn } from './verdicts'

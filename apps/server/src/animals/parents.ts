@@ -1,6 +1,7 @@
 import { PedigreeError, orderPedigree, parentFaults, type DaySpan } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
+import { guardEntries } from '../entries'
 import { BookError } from '../shell/problems'
 import { hatchedSpan } from './judge'
 import { loadRecords, withIds } from './records'
@@ -64,3 +65,68 @@ function loopThrough(
     return [...error.ids, error.ids[0]!].map((id) => tags.get(id) ?? '?').join(' is a child of ')
   }
 }
+
+interface Roles extends Record<string, unknown> {
+  id: string
+  tag: string
+  /** A young, a clutch or a pairing in which it is the dam; null where there is none. */
+  dam_of: string | null
+  sire_of: string | null
+}
+
+/** Where some animals stand as dam and as sire: as parents, in clutches, in pairings. */
+async function rolesOf(tx: Transaction, ids: readonly string[]): Promise<Roles[]> {
+  if (ids.length === 0) return []
+  const { rows } = await tx.execute<Roles>(sql`
+    select a.id, a.tag,
+      coalesce((select c.tag from animal c where c.dam_id = a.id and not c.withdrawn limit 1),
+        (select c.name from clutch c where c.dam_id = a.id and not c.withdrawn limit 1),
+        (select 'a pairing' from pairing p where p.female_id = a.id limit 1)) as dam_of,
+      coalesce((select c.tag from animal c where c.sire_id = a.id and not c.withdrawn limit 1),
+        (select c.name from clutch c where c.sire_id = a.id and not c.withdrawn limit 1),
+        (select 'a pairing' from pairing p where p.male_id = a.id limit 1)) as sire_of
+    from animal a where a.id = any(${sql.param([...ids])}::uuid[])`)
+  return rows
+}
+
+/**
+ * Refuses what would make an animal a dam in one place and a sire in another; asked in the transaction that wrote it, by whatever way it
+ * came: a form, a list, two that are merged, a change that is set back.
+ */
+export async function refuseTwoRoles(tx: Transaction, ids: readonly (string | null)[]): Promise<void> {
+  const both = (
+    await rolesOf(
+      tx,
+      ids.filter((id) => id !== null),
+    )
+  ).filter((r) => r.dam_of && r.sire_of)
+  if (both.length === 0) return
+  const says = both.map((r) => `${r.tag} is the dam in ${r.dam_of} and would be the sire in ${r.sire_of}`)
+  throw new BookError('invalid', `${says.join('; ')}. It cannot be both.`, [
+    { field: 'damId', says: says[0]! },
+  ])
+}
+
+/** The parents of an animal as they stand now, however they came to, held to every law of parents. */
+export async function recheckParents(tx: Transaction, id: string): Promise<void> {
+  const [row] = await loadRecords(tx, withIds([id]))
+  if (!row) return
+  const { animal, protocol } = row
+  const child = { id, tag: animal.tag, species: protocol.species, hatched: hatchedSpan(row) }
+  await checkParents(tx, child, animal)
+  await refuseTwoRoles(tx, [animal.damId, animal.sireId])
+}
+
+/** A sex that is read of one that is a parent already: the parentage is put right first. */
+guardEntries('sexed', async (tx, _actor, { subject, payload }) => {
+  const { sex } = payload as { sex: 'female' | 'male' | 'unknown' }
+  const [roles] = sex === 'unknown' ? [] : await rolesOf(tx, [subject.id])
+  if (!roles) return
+  const against = sex === 'male' ? roles.dam_of : roles.sire_of
+  if (against)
+    throw new BookError(
+      'invalid',
+      `${roles.tag} is the ${sex === 'male' ? 'dam' : 'sire'} in ${against}: put that right first, then write its sex.`,
+      [{ field: 'sex', says: `it is the ${sex === 'male' ? 'dam' : 'sire'} in ${against}` }],
+    )
+})

@@ -34,7 +34,9 @@ export async function loadRecords(
     .leftJoin(animalStanding, eq(animalStanding.id, animal.id))
     .where(and(eq(animal.withdrawn, false), where))
     .orderBy(animal.tag)
-  return rows.map((row) => ({
+  // Whose protocol is broken is left out, and the protocol says why.
+  const judgeable = rows.filter((row) => protocols.faultOf(row.animal) === null)
+  return judgeable.map((row) => ({
     animal: row.animal,
     // One kept by an earlier version lacks what came since; a rebuild brings it.
     standing: { ...BLANK_STANDING, ...row.standing },

@@ -15,14 +15,17 @@ import type { JudgedAnimal } from './judge'
 import { judgeAnimals } from './judgeAnimals'
 import { animalPage } from './page'
 import { refuseBarredPurpose } from './purpose'
-import { checkParents } from './parents'
+import { checkParents, refuseTwoRoles } from './parents'
 
 const WithId = v.object({ id: Id })
 
 export async function judgeOne(tx: Transaction, actor: Actor, id: string): Promise<JudgedAnimal> {
   const [judged] = await judgeAnimals(tx, actor, [id])
-  if (!judged) throw new BookError('not-found', 'This animal is not in the book.')
-  return judged
+  if (judged) return judged
+  const [there] = await tx.select().from(tables.animal).where(eq(tables.animal.id, id))
+  // Of one whose protocol is broken, why it cannot be judged is said, and not that it is not there.
+  if (there && !there.withdrawn) (await loadShelf(tx)).of(there)
+  throw new BookError('not-found', 'This animal is not in the book.')
 }
 
 function hatchedOf(fact: v.InferOutput<typeof AnimalChange>['hatched']): DaySpan | null {
@@ -57,6 +60,7 @@ export async function addAnimal(tx: Transaction, actor: Actor, draft: AnimalDraf
     hatchedFrom: hatched?.from ?? null,
     hatchedTo: hatched?.to ?? null,
   })
+  await refuseTwoRoles(tx, [damId, sireId])
   const at = new Date(actor.now).toISOString()
   const subject = { type: 'animal' as const, id }
   await writeEntries(tx, actor, [
@@ -154,6 +158,7 @@ export const animalRoutes: BookRoutes = (app, { db }) => {
             undefined,
             row,
           )
+        await refuseTwoRoles(tx, [change.damId, change.sireId])
         await announce(tx, actor.bookId)
         return (await judgeOne(tx, actor, id)).row
       })

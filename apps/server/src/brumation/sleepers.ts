@@ -82,7 +82,8 @@ async function load(tx: Transaction, unitId: string | undefined, which: SQL): Pr
       line: row.line ?? '',
       protocolId: row.protocol_id,
     }
-    const protocol = shelf.of(bearer)
+    const protocol = shelf.usable(bearer)
+    if (!protocol) return []
     const rules = row.batch ? batchRules(protocol.rest, row.batch) : protocol.rest
     if (!rules) return []
     const { id: restId, unit_id, tub } = row

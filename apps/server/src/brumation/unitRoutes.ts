@@ -108,8 +108,8 @@ async function rulesFor(tx: Transaction, guests: readonly Sleeper[], setPointC: 
   const counted = await tx.selectDistinct({ id: tables.cohort.protocolId }).from(tables.cohort)
   for (const id of new Set([...kept, ...counted].map((k) => k.id))) {
     if (shelf.document(id).keptAs === 'colonies') continue
-    const protocol = shelf.of({ id: '', tag: '', line: '', protocolId: id })
-    if (protocol.rest) add(protocol.species, protocol.rest, protocol.origin)
+    const protocol = shelf.usable({ id: '', tag: '', line: '', protocolId: id })
+    if (protocol?.rest) add(protocol.species, protocol.rest, protocol.origin)
   }
   const off = (r: RestRules) => (setPointC === null ? 0 : Math.abs(r.holdC.typical - setPointC))
   return [...ways.values()].sort((a, b) => off(a.rules) - off(b.rules)).slice(0, MOST_PROOFS)

@@ -105,7 +105,8 @@ export async function viewRests(
     rulesOf: (rest) => {
       const record = rest.animalId ? records.get(rest.animalId) : undefined
       const bearer = record?.animal ?? { id: rest.id, tag: '', line: '', protocolId: rest.protocolId }
-      const protocol = record?.protocol ?? shelf.of(bearer)
+      const protocol = record?.protocol ?? shelf.usable(bearer)
+      if (!protocol) return null
       const found = rest.batch ? batchRules(protocol.rest, rest.batch) : protocol.rest
       if (!found) return null
       const key = rest.batch ? rest.id : shelf.keyOf(bearer)

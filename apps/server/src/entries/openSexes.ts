@@ -16,7 +16,9 @@ export async function openSexes(tx: Transaction, animalIds: readonly string[]): 
   return new Set(
     rows.flatMap(({ animal: a, standing }) => {
       const known: AnimalStanding = { ...BLANK_STANDING, ...standing }
-      const told = toldSex(known, shelf.of(a).readiness.sexCertainty)
+      // Where nobody knows how sure is sure, it is not told.
+      const sureFrom = shelf.usable(a)?.readiness.sexCertainty ?? 1
+      const told = toldSex(known, sureFrom)
       return known.young.readings.length > 0 && told.sex === 'unknown' ? [a.id] : []
     }),
   )

@@ -1,6 +1,7 @@
 import { History, HistoryQuery, Id, Ok, type RevisionView } from '@hatch-book/contract'
 import { sql, type SQL } from 'drizzle-orm'
 import * as v from 'valibot'
+import { recheckParents, refuseTwoRoles } from '../animals'
 import { namesOfAll } from '../archive/names'
 import { inBook, type Transaction } from '../db/connect'
 import { actorOf } from '../shell/actor'
@@ -136,6 +137,12 @@ export const historyRoutes: BookRoutes = (app, { db }) => {
           update ${sql.identifier(row!.of)} t set version = version + 1, (${columns}) = (
             select ${columns} from jsonb_populate_record(null::${sql.identifier(row!.of)}, ${JSON.stringify(row!.before)}::jsonb))
           where t.id = ${row!.subject_id}`)
+        if (row!.of === 'animal') await recheckParents(tx, row!.subject_id)
+        if (row!.of === 'pairing')
+          await refuseTwoRoles(
+            tx,
+            [row!.before.female_id, row!.before.male_id].map((id) => (id as string) ?? null),
+          )
         await announce(tx, bookId)
         return { ok: true as const }
       })

@@ -1,6 +1,6 @@
 import { newId } from '@hatch-book/contract'
 import { foldStanding, type AnimalEntry } from '@hatch-book/core'
-import { loadRecords } from '../animals'
+import { loadRecords, refuseTwoRoles } from '../animals'
 import { insertMany, tables, type Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
 import type { ReadAnimal } from './animalList'
@@ -79,6 +79,7 @@ export async function bringAnimals(
   }
   // Parents first would need an order; checked at the end of the statement, the foreign keys of one insert need none.
   await write('animal', rows, rows.length)
+  await refuseTwoRoles(tx, [...new Set(rows.flatMap((r) => [r.dam_id, r.sire_id] as (string | null)[]))])
   await write('entry', entries, AT_ONCE)
   await write('animal_standing', standings, AT_ONCE)
   return {

@@ -63,11 +63,13 @@ export async function readFinding(tx: Transaction, actor: Actor): Promise<Findin
   )
   const shelf = await loadShelf(tx)
   const protocolOf = (damId: string) => shelf.of(dams.get(damId)!)
+  // Of one whose protocol is broken nothing can be foretold.
+  const isBroken = (damId: string) => shelf.faultOf(dams.get(damId)!) !== null
   const intervals = await ownIntervals(tx, actor)
   const ofPairings = views.flatMap((p) => (p.clutchId ? [] : [p.female.id]))
   const log = await signsOf(tx, [...ofPairings, ...clutches.map((c) => c.damId)], actor)
   for (const p of views) {
-    if (p.clutchId) continue
+    if (p.clutchId || isBroken(p.female.id)) continue
     const protocol = protocolOf(p.female.id)
     const { lockToLaying, lockToShed } = protocol.pairing
     const window = protocol.incubation
@@ -82,7 +84,8 @@ export async function readFinding(tx: Transaction, actor: Actor): Promise<Findin
       because: `${p.locks > 0 ? 'mated' : 'together'} with ${p.male.tag}`,
     })
   }
-  awaited.push(...laidAlready(clutches, protocolOf, laidOn, today))
+  const foretold = clutches.filter((c) => !isBroken(c.damId))
+  awaited.push(...laidAlready(foretold, protocolOf, laidOn, today))
   const standing = await standingOf(
     tx,
     awaited.map((a) => a.damId),

@@ -120,7 +120,7 @@ async function readEnded(tx: Transaction, protocolIds: readonly string[]): Promi
   )
   const shelf = await loadShelf(tx)
   return rows.flatMap(({ clutch: c, protocolId, line, damTag }) => {
-    const rules = shelf.of({ id: c.damId, tag: damTag, line, protocolId }).incubation
+    const rules = shelf.usable({ id: c.damId, tag: damTag, line, protocolId })?.incubation
     if (!rules || c.kind === 'litter') return []
     const own = eggs.get(c.id)!
     const batch = batchOf(c.id)

@@ -175,8 +175,8 @@ export const hatchPlanRoutes: BookRoutes = (app, { db }) => {
         const shelf = await loadShelf(tx)
         const species = shelf.rows.flatMap((row) => {
           if (shelf.document(row.id).keptAs === 'colonies') return []
-          const protocol = shelf.of({ id: '', tag: '', line: '', protocolId: row.id })
-          return protocol.incubation ? [{ id: row.id, protocol, rules: protocol.incubation }] : []
+          const protocol = shelf.usable({ id: '', tag: '', line: '', protocolId: row.id })
+          return protocol?.incubation ? [{ id: row.id, protocol, rules: protocol.incubation }] : []
         })
         const learned = await readLearned(
           tx,

@@ -140,7 +140,7 @@ async function eggsIn(
     open.flatMap((o) => (o.clutch.counted ? [o.clutch.id] : [])),
   )
   return open.flatMap(({ clutch: c, dam }) => {
-    const rules = shelf.of(dam).incubation
+    const rules = shelf.usable(dam)?.incubation
     if (c.counted && batchOf(c.id).ended >= c.counted.count) return []
     return rules && stays.get(c.id)?.at(-1)?.incubator?.id === incubatorId ? [{ name: c.name, rules }] : []
   })

@@ -97,14 +97,15 @@ export async function studyClutches(
     tx,
     clutches.flatMap((c) => (c.counted ? [c.id] : [])),
   )
-  const plain = clutches.map((clutch) => {
+  const plain = clutches.flatMap((clutch) => {
     const dam = byDam.get(clutch.damId)!
-    const protocol = shelf.of(dam)
+    const protocol = shelf.usable(dam)
+    if (!protocol) return []
     const own = eggs.filter((e) => e.clutchId === clutch.id)
     const batch = batchOf(clutch.id)
     const waiting = clutch.counted ? Math.max(0, clutch.counted.count - batch.ended) : 0
     const settled = waiting === 0 && own.every((e) => eggEnded(e.fate))
-    return { clutch, dam, protocol, protocolId: dam.protocolId, eggs: own, batch, waiting, settled }
+    return [{ clutch, dam, protocol, protocolId: dam.protocolId, eggs: own, batch, waiting, settled }]
   })
   const asked = plain.filter(
     (p) =>

@@ -31,12 +31,15 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
         return {
           protocols: shelf.rows.map(({ id, code, species }) => {
             const document = shelf.document(id)
-            const compiled = compileProtocol(document)
+            const bearer = { id: '', tag: '', line: '', protocolId: id }
+            const fault = document.keptAs === 'animals' ? shelf.faultOf(bearer) : null
+            const compiled = fault === null ? compileProtocol(document) : null
             const { latin, keptAs, bodyPlan, young } = document
             return {
               ...{ id, code, species, latin, keptAs, bodyPlan, young },
               cautions: String(document.figures['cautions.words']?.value ?? ''),
               edition: shelf.edition(id, 'species', '')?.number ?? 0,
+              fault,
               animals: counts.find((c) => c.id === id)?.n ?? 0,
               methods: compiled?.incubation?.methods ?? [],
               usualCount: compiled?.clutch?.count.typical ?? null,

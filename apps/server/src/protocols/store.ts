@@ -1,4 +1,6 @@
 import {
+  labelOfFigure,
+  MissingFigureError,
   NO_SETTINGS,
   protocolUnder,
   resolveProtocol,
@@ -37,6 +39,8 @@ export interface ProtocolBearer {
 export class ProtocolShelf {
   private readonly compiled = new Map<string, Protocol>()
   private readonly byProtocol = new Map<string, EditionInForce[]>()
+
+  private readonly faults = new Map<string, string | null>()
 
   constructor(
     readonly rows: readonly (typeof tables.protocol.$inferSelect)[],
@@ -81,6 +85,9 @@ export class ProtocolShelf {
 
   /** What an animal is judged by. */
   of(bearer: ProtocolBearer): Protocol {
+    const fault = this.faultOf(bearer)
+    if (fault)
+      throw new BookError('invalid', `Nothing can be reckoned here: ${fault}. A keeper mends it on its page.`)
     return this.find(this.keyOf(bearer), bearer)
   }
 
@@ -88,6 +95,35 @@ export class ProtocolShelf {
   keyOf({ id, line, protocolId }: ProtocolBearer): string {
     const own = this.edition(protocolId, 'animal', id) ? id : ''
     return `${protocolId}|${this.edition(protocolId, 'line', line) ? line : ''}|${own}`
+  }
+
+  /**
+   * Why an animal cannot be judged by its protocol, in words: a figure that the calculations need is missing or makes no sense. Nobody writes
+   * such a protocol here; where there is one all the same, its animals are left out and everything else goes on. Null where it can.
+   */
+  faultOf(bearer: ProtocolBearer): string | null {
+    const key = this.keyOf(bearer)
+    const known = this.faults.get(key)
+    if (known !== undefined) return known
+    let fault: string | null = null
+    try {
+      this.find(key, bearer)
+    } catch (error) {
+      if (error instanceof BookError) throw error
+      const { species } = this.document(bearer.protocolId)
+      const what =
+        error instanceof MissingFigureError
+          ? `no usable figure for ${labelOfFigure(error.key)}`
+          : 'a figure that makes no sense'
+      fault = `the protocol of the ${species} has ${what}`
+    }
+    this.faults.set(key, fault)
+    return fault
+  }
+
+  /** What an animal is judged by, or null where that is broken. */
+  usable(bearer: ProtocolBearer): Protocol | null {
+    return this.faultOf(bearer) === null ? this.of(bearer) : null
   }
 
   private find(key: string, bearer: ProtocolBearer): Protocol {

@@ -14,6 +14,8 @@ export const ProtocolSummary = v.object({
   young: v.string(),
   edition: v.number(),
   animals: v.number(),
+  /** Why its animals are left out of every room: a figure is missing or makes no sense; null where all is well. */
+  fault: v.nullable(v.string()),
   methods: v.array(
     v.object({ name: v.string(), argument: v.string(), waterPerMedium: v.nullable(v.number()) }),
   ),
