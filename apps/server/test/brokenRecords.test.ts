@@ -1,6 +1,7 @@
 import { newId } from '@hatch-book/contract'
 import { sql, type SQL } from 'drizzle-orm'
 import { connect, inBook } from '../src/db/connect'
+import { forgetAll } from '../src/db/kept'
 import { addAnimal, entry, openServer, write, type TestBook, type TestServer } from './support'
 import { openWholeBook, ROOMS } from './wholeBook'
 
@@ -154,6 +155,37 @@ describe('the walls', () => {
     expect(status).toBe(422)
     expect(String(body.detail)).not.toBe('')
   })
+})
+
+test('a protocol that is broken says so, leaves its animals out, and they are back once it is put right', async () => {
+  await openBook()
+  const id = book.protocols.CS
+  const summary = async () =>
+    (await book.as.viewer('GET', '/api/protocols')).body.protocols.find((p: { id: string }) => p.id === id)
+  const tags = async () =>
+    (await book.as.viewer('GET', '/api/animals')).body.animals.map((a: { tag: string }) => a.tag)
+  expect(await summary()).toMatchObject({ fault: null })
+  const before = await tags()
+  await plant(figure('CS', 'stage.2.warmC', 'many'))
+  // No server was told of it.
+  forgetAll()
+  expect(await summary()).toMatchObject({
+    fault: 'the protocol of the corn snake has no usable figure for warm side',
+  })
+  expect(await tags()).toEqual(['MA1'])
+  const page = await book.as.viewer('GET', `/api/animals/${female}`)
+  expect(page).toMatchObject({
+    status: 422,
+    body: { detail: expect.stringContaining('no usable figure for warm side') },
+  })
+  expect((await book.as.viewer('GET', `/api/protocols/${id}`)).status).toBe(200)
+  const figures = { 'stage.2.warmC': { value: 29, low: 27, high: 30 } }
+  const mended = await book.as.keeper('POST', `/api/protocols/${id}/editions`, {
+    ...{ scope: 'species', basedOn: 0, reason: 'it was spoilt', settings: { schools: {}, figures } },
+  })
+  expect(mended.status).toBe(200)
+  expect(await summary()).toMatchObject({ fault: null })
+  expect(await tags()).toEqual(before)
 })
 
 describe('a dam in one place and a sire in another', () => {

@@ -3,6 +3,7 @@ import { Button, Input, Segmented } from 'antd'
 import { Download } from 'lucide-react'
 import { useMemo } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
+import { BrokenProtocols } from '../parts/BrokenProtocols'
 import { AnimalCard } from '../parts/AnimalCard'
 import { AnimalTable, ColumnChooser } from './AnimalTable'
 import { BulkActs } from './BulkActs'
@@ -189,6 +190,7 @@ async function saveCsv(
 function Nobody({ may }: { may: boolean }) {
   return (
     <section className="page">
+      <BrokenProtocols />
       <h1>Animals</h1>
       <div className="empty" style={{ marginTop: 14 }}>
         <p>There is no animal in this book yet.</p>

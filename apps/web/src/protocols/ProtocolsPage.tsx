@@ -2,6 +2,7 @@ import type { ProtocolSummary } from '@hatch-book/contract'
 import { App, Button, Upload } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { BrokenProtocols } from '../parts/BrokenProtocols'
 import { RefusedError, api, refreshBook } from '../shell/api'
 import { useProtocols } from '../shell/queries'
 import { useMay } from '../shell/session'
@@ -19,6 +20,7 @@ export function ProtocolsPage() {
   if (!data) return null
   return (
     <section className="page">
+      <BrokenProtocols />
       <div className="head">
         <h1>Protocols</h1>
         {may.decide && <BringIn />}

@@ -2,6 +2,7 @@ import { addDays } from '@hatch-book/core'
 import { Select } from 'antd'
 import { useCallback, useState } from 'react'
 import { useSearchParams } from 'react-router'
+import { BrokenProtocols } from '../parts/BrokenProtocols'
 import { likelyContext } from '../parts/likelyContext'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { useFigures } from '../shell/figures'
@@ -142,6 +143,7 @@ export function RoundPage() {
   const next = step && nextOpen(walk, step.id)
   return (
     <section className="page round">
+      <BrokenProtocols />
       <RoundHead
         title={
           <>

@@ -54,7 +54,9 @@ export function useTyped(): void {
       const next = () => {
         const key = keys.shift()
         if (key === undefined) return
-        if (!readers.at(-1)?.current.onKey(key)) {
+        // A key before it may have opened a field by now: what was typed for it goes there.
+        if (typing(document.activeElement)) document.execCommand('insertText', false, key)
+        else if (!readers.at(-1)?.current.onKey(key)) {
           const again = new KeyboardEvent('keydown', { key, bubbles: true })
           passedOn.add(again)
           window.dispatchEvent(again)
