@@ -5,7 +5,6 @@ import {
   ProtocolPage,
   ProtocolScopeQuery,
 } from '@hatch-book/contract'
-import { compileProtocol } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import * as v from 'valibot'
 import { inBook, tables } from '../db/connect'
@@ -32,8 +31,8 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
           protocols: shelf.rows.map(({ id, code, species }) => {
             const document = shelf.document(id)
             const bearer = { id: '', tag: '', line: '', protocolId: id }
-            const fault = document.keptAs === 'animals' ? shelf.faultOf(bearer) : null
-            const compiled = fault === null ? compileProtocol(document) : null
+            const fault = document.keptAs === 'colonies' ? null : shelf.faultOf(bearer)
+            const compiled = document.keptAs === 'colonies' ? null : shelf.usable(bearer)
             const { latin, keptAs, bodyPlan, young } = document
             return {
               ...{ id, code, species, latin, keptAs, bodyPlan, young },
