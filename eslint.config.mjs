@@ -37,7 +37,17 @@ export default tseslint.config(
   {
     files: ['apps/web/src/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': reactHooks },
-    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+    rules: {
+      'react-hooks/rules-of-hooks': 'error',
+      'react-hooks/exhaustive-deps': 'error',
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'JSXOpeningElement[name.name="button"]:not(:has(> JSXAttribute[name.name="type"]))',
+          message: 'a button without a type sends the form it stands in',
+        },
+      ],
+    },
   },
   { files: ['apps/web/public/push.js'], languageOptions: { globals: { self: 'readonly' } } },
   {

@@ -20,5 +20,6 @@ module.exports = {
   maxWorkers: 2,
   globalSetup: '<rootDir>/tools/jestDatabase.mjs',
   globalTeardown: '<rootDir>/tools/jestDatabaseStop.mjs',
-  testTimeout: 60000,
+  // A machine on which everything stands still for a minute fails no test; one that hangs still does.
+  testTimeout: 180000,
 }

@@ -1,9 +1,10 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
 import { existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { connect, createServer } from 'node:net'
 import { expect, test, type Page } from '@playwright/test'
+// @ts-expect-error -- a plain script without types
+import { scratchFolder } from '../tools/scratch.mjs'
 
 interface RunningBook {
   url: string
@@ -11,7 +12,7 @@ interface RunningBook {
   said(): string
 }
 
-export const freshFolder = () => mkdtempSync(join(tmpdir(), 'hatch-book-e2e-'))
+export const freshFolder = () => mkdtempSync(join(scratchFolder(), 'hatch-book-e2e-'))
 const forget = (folder: string) => rmSync(folder, { recursive: true, force: true })
 
 function freePort(): Promise<number> {
@@ -37,7 +38,7 @@ async function untilFree(port: number): Promise<void> {
 }
 
 /** Where the books of one run wait for their copies; the run's end clears it. */
-export const templatesOf = (runner: number) => join(tmpdir(), `hatch-book-e2e-templates-${runner}`)
+export const templatesOf = (runner: number) => join(scratchFolder(), `hatch-book-e2e-templates-${runner}`)
 
 /**
  * A folder with the demo book on a day, as its first start leaves it. The first story that asks for a day lives through it and

@@ -1,14 +1,14 @@
 import { randomBytes } from 'node:crypto'
 import { chmodSync, chownSync, mkdtempSync, statSync } from 'node:fs'
-import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pg from 'pg'
 import { startPostgres } from './postgres.mjs'
 import { run } from './run.mjs'
+import { scratchFolder } from './scratch.mjs'
 
 /* A database for the tests alone, thrown away with them. Each test file copies the template and has its own. */
 export default async function setUp() {
-  const folder = mkdtempSync(join(tmpdir(), 'hatch-book-test-'))
+  const folder = mkdtempSync(join(scratchFolder(), 'hatch-book-test-'))
   chmodSync(folder, 0o755)
   if (process.getuid?.() === 0) {
     const { uid, gid } = statSync('/var/lib/postgresql')

@@ -15,10 +15,10 @@ export function AnimalActs({ page }: { page: AnimalPage }) {
   const [open, setOpen] = useState<'quarantine' | 'merge' | null>(null)
   return (
     <>
-      <button className="plain" onClick={() => setOpen('quarantine')}>
+      <button type="button" className="plain" onClick={() => setOpen('quarantine')}>
         quarantine
       </button>
-      <button className="plain" onClick={() => setOpen('merge')}>
+      <button type="button" className="plain" onClick={() => setOpen('merge')}>
         merge with another record
       </button>
       <Drawer

@@ -89,7 +89,7 @@ export function AnimalTable({ animals, selectable }: { animals: readonly AnimalR
             className={c.right ? 'right' : ''}
             aria-sort={sort.key === c.key ? (sort.down ? 'descending' : 'ascending') : 'none'}
           >
-            <button onClick={() => sortBy(c.key)}>
+            <button type="button" onClick={() => sortBy(c.key)}>
               {c.key}
               {sort.key === c.key ? (sort.down ? ' ↓' : ' ↑') : ''}
             </button>

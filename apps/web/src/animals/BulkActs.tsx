@@ -24,7 +24,7 @@ export function BulkActs({ animals }: { animals: readonly AnimalRow[] }) {
       {may.write && <Button onClick={() => setOpen('move')}>Move</Button>}
       {may.decide && <Button onClick={() => setOpen('purpose')}>Set purpose</Button>}
       <Button onClick={() => void navigate('/animals/cards?picked=1')}>Print cards</Button>
-      <button className="plain" onClick={clear}>
+      <button type="button" className="plain" onClick={clear}>
         untick all
       </button>
       <Drawer

@@ -60,6 +60,7 @@ export function Inspection({ page }: { page: AnimalPage }) {
                   <>
                     {' · '}
                     <button
+                      type="button"
                       className="plain"
                       aria-label={`not so: ${d.defect}`}
                       onClick={() =>

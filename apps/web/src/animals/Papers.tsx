@@ -36,6 +36,7 @@ export function Papers({ page }: { page: AnimalPage }) {
                 <>
                   {' · '}
                   <button
+                    type="button"
                     className="plain"
                     onClick={() => void act(api.send('DELETE', `/api/papers/${p.id}`), 'Not removed.')}
                   >

@@ -22,7 +22,7 @@ export function Traits({ page }: { page: AnimalPage }) {
       <div className="between">
         <h2>Traits</h2>
         {may.write && !adding && (
-          <button className="plain" onClick={() => setAdding(true)}>
+          <button type="button" className="plain" onClick={() => setAdding(true)}>
             say of a trait
           </button>
         )}

@@ -35,7 +35,7 @@ export function MemberCard({ member, isOpen, onOpen }: { member: Member; isOpen:
           )}
           {member.secondFactor ? 'signs in with a code too' : 'signs in by password'}
         </span>
-        <button className="plain" aria-expanded={isOpen} onClick={onOpen}>
+        <button type="button" className="plain" aria-expanded={isOpen} onClick={onOpen}>
           {isOpen ? 'less' : may.run ? 'what they did, what they may' : 'what they did'}
         </button>
       </div>

@@ -133,6 +133,7 @@ function OpenLinks() {
               </span>
             </span>
             <button
+              type="button"
               className="plain"
               onClick={() => void saying.run(() => api.send('DELETE', `/api/invitations/${link.id}`))}
             >

@@ -44,6 +44,7 @@ export function Scales() {
             </span>
             {may.run && (
               <button
+                type="button"
                 className="plain"
                 onClick={() => void api.send('DELETE', `/api/scales/${s.id}`).then(refreshBook)}
               >

@@ -200,6 +200,7 @@ function Devices() {
             </span>
             {!s.isThis && (
               <button
+                type="button"
                 className="plain"
                 onClick={() => void saying.run(() => api.send('DELETE', `/api/sessions/${s.id}`))}
               >
@@ -211,7 +212,7 @@ function Devices() {
       </ul>
       {!isAll && data && data.sessions.length > FEW && (
         <p>
-          <button className="plain" onClick={() => setAll(true)}>
+          <button type="button" className="plain" onClick={() => setAll(true)}>
             {data.sessions.length - FEW} more
           </button>
         </p>

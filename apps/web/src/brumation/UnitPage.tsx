@@ -78,69 +78,75 @@ function Curve({ data }: { data: UnitData }) {
   const from = span === 'judged' ? data.judged.from : new Date(end - length * (back + 1)).toISOString()
   const to = span === 'judged' ? data.judged.to : new Date(end - length * back).toISOString()
   const bands = bandsOf(data)
+  // Nothing logs it: there is no curve, only what somebody read.
+  const isRead = (data.proofs[0]?.looks ?? null) !== null
   const { data: units } = useUnits()
   const [besideId, setBeside] = useState<string | null>(null)
   const other = units?.find((u) => u.id === besideId)
   return (
     <div>
-      <div className="between" style={{ alignItems: 'center', flexWrap: 'wrap' }}>
-        <Segmented
-          aria-label="Stretch"
-          value={span}
-          options={[
-            { value: 'judged', label: data.judged.of === 'trial' ? 'the trial' : 'two weeks' },
-            { value: 'day', label: 'a day' },
-            { value: 'week', label: 'a week' },
-            { value: 'month', label: 'a month' },
-            { value: 'year', label: 'a year' },
-          ]}
-          onChange={(next) => {
-            setSpan(next as keyof typeof SPANS)
-            setBack(0)
-          }}
-        />
-        {span !== 'judged' && (
-          <span>
-            <button type="button" className="plain" onClick={() => setBack(back + 1)}>
-              earlier
-            </button>{' '}
-            <button
-              type="button"
-              className="plain"
-              disabled={back === 0}
-              onClick={() => setBack(Math.max(0, back - 1))}
-            >
-              later
-            </button>
+      {!isRead && (
+        <div className="between" style={{ alignItems: 'center', flexWrap: 'wrap' }}>
+          <Segmented
+            aria-label="Stretch"
+            value={span}
+            options={[
+              { value: 'judged', label: data.judged.of === 'trial' ? 'the trial' : 'two weeks' },
+              { value: 'day', label: 'a day' },
+              { value: 'week', label: 'a week' },
+              { value: 'month', label: 'a month' },
+              { value: 'year', label: 'a year' },
+            ]}
+            onChange={(next) => {
+              setSpan(next as keyof typeof SPANS)
+              setBack(0)
+            }}
+          />
+          {span !== 'judged' && (
+            <span>
+              <button type="button" className="plain" onClick={() => setBack(back + 1)}>
+                earlier
+              </button>{' '}
+              <button
+                type="button"
+                className="plain"
+                disabled={back === 0}
+                onClick={() => setBack(Math.max(0, back - 1))}
+              >
+                later
+              </button>
+            </span>
+          )}
+          <select
+            className="native"
+            aria-label="Beside it"
+            value={besideId ?? ''}
+            onChange={(e) => setBeside(e.target.value || null)}
+          >
+            <option value="">alone</option>
+            {(units ?? [])
+              .filter((u) => u.id !== data.unit.id)
+              .map((u) => (
+                <option key={u.id} value={u.id}>
+                  beside {u.name}
+                </option>
+              ))}
+          </select>
+          <span className="quiet small">
+            {figures.instant(from)} to {figures.instant(to)}
           </span>
-        )}
-        <select
-          className="native"
-          aria-label="Beside it"
-          value={besideId ?? ''}
-          onChange={(e) => setBeside(e.target.value || null)}
-        >
-          <option value="">alone</option>
-          {(units ?? [])
-            .filter((u) => u.id !== data.unit.id)
-            .map((u) => (
-              <option key={u.id} value={u.id}>
-                beside {u.name}
-              </option>
-            ))}
-        </select>
-        <span className="quiet small">
-          {figures.instant(from)} to {figures.instant(to)}
-        </span>
-      </div>
-      <UnitChart
-        probeId={data.unit.probeId}
-        from={from}
-        to={to}
-        bands={bands}
-        height={330}
-        beside={other?.probeId ? { probeId: other.probeId, name: other.name } : null}
-      />
+        </div>
+      )}
+      {!isRead && (
+        <UnitChart
+          probeId={data.unit.probeId}
+          from={from}
+          to={to}
+          bands={bands}
+          height={330}
+          beside={other?.probeId ? { probeId: other.probeId, name: other.name } : null}
+        />
+      )}
       <UnitFigures proofs={data.proofs} />
     </div>
   )

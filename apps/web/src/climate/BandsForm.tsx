@@ -21,7 +21,7 @@ function saysProposed({ bands, who }: BandsProposed): string {
   if (who.length === 0) return 'Nobody lives there of whom it is known what they want: write it yourself.'
   if (!bands)
     return `No one temperature suits all who live there: ${who.join(', ')}. Write what you mean to keep.`
-  return `From the protocol of ${who.join(' and ')}.`
+  return `Filled in by the protocol, for: ${who.join(', ')}.`
 }
 
 /** What the air of an enclosure should be: by day, by night, how damp. */

@@ -6,6 +6,15 @@ import { AddBands } from './AddBands'
 import { ClimateHead } from './ClimateHead'
 import { useClimate } from './queries'
 
+/** What is not measured is not well: it is counted by itself. */
+function saysAll(ill: number, silent: number, all: number): string {
+  const unknown =
+    silent === 0 ? '' : `${silent === 1 ? 'One place has' : `${silent} places have`} no reading.`
+  if (ill > 0) return `${ill} of ${all} want a look. ${unknown}`
+  if (silent === all) return unknown
+  return silent === 0 ? 'All is as it should be.' : `All that is measured is as it should be. ${unknown}`
+}
+
 /** Every place whose air is measured: what it shows, what it should, and what is wrong. */
 export function ClimatePage() {
   const { data } = useClimate()
@@ -23,7 +32,7 @@ export function ClimatePage() {
       )}
       {data.length > 0 && (
         <p className="small quiet">
-          {ill.length === 0 ? 'All is as it should be.' : `${ill.length} of ${data.length} want a look.`}
+          {saysAll(ill.length, data.filter((p) => p.lastC === null).length, data.length)}
         </p>
       )}
       <div className="finding">

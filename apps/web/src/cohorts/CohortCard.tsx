@@ -25,7 +25,7 @@ export function CohortCard({
       style={{ marginBottom: 12 }}
       aria-label={`Cohort ${cohort.name}`}
     >
-      <button className="plain wide" aria-current={here} onClick={onPick}>
+      <button type="button" className="plain wide" aria-current={here} onClick={onPick}>
         <span className="tag" style={{ fontSize: 18 }}>
           {cohort.name}
         </span>

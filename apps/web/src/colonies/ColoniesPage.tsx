@@ -143,7 +143,7 @@ function ColonyCard({ colony, here, onPick }: { colony: ColonyView; here: boolea
       style={{ marginBottom: 12 }}
       aria-label={`Colony ${colony.name}`}
     >
-      <button className="plain wide" aria-current={here} onClick={onPick}>
+      <button type="button" className="plain wide" aria-current={here} onClick={onPick}>
         <span className="tag" style={{ fontSize: 18 }}>
           {colony.name}
         </span>

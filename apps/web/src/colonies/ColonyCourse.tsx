@@ -190,7 +190,7 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
             <span className="small quiet">
               kept in {Math.round(result.harvest.kept * 100)} % of played years, with{' '}
               {whole(result.harvest.females)} females left{' '}
-              <button className="plain" onClick={() => setPerWeek(result.harvest!.perWeek)}>
+              <button type="button" className="plain" onClick={() => setPerWeek(result.harvest!.perWeek)}>
                 take it
               </button>
             </span>

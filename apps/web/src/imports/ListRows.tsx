@@ -118,7 +118,7 @@ function Row({
       {shown !== 'good' && (
         <td className={shown === 'aside' ? '' : 'bad'}>
           {row.faults.map((f) => f.says).join('; ')}{' '}
-          <button className="plain" disabled={busy} onClick={() => setAside(shown !== 'aside')}>
+          <button type="button" className="plain" disabled={busy} onClick={() => setAside(shown !== 'aside')}>
             {shown === 'aside' ? 'let it in after all' : 'set aside'}
           </button>
         </td>

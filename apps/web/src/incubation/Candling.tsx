@@ -89,6 +89,7 @@ export function Candling({ page, active }: { page: ClutchPage; active: boolean }
         </h2>
         {may.write && mode !== 'hatching' && (
           <button
+            type="button"
             className="plain small"
             onClick={() => setMode(mode === 'placing' ? 'candling' : 'placing')}
           >

@@ -105,7 +105,7 @@ function Defects({ young }: { young: Young }) {
       {young.problems.join(', ')}{' '}
       {may.write &&
         (text === null ? (
-          <button className="plain small" onClick={() => setText('')}>
+          <button type="button" className="plain small" onClick={() => setText('')}>
             {young.problems.length > 0 ? '+' : 'note one'}
           </button>
         ) : (

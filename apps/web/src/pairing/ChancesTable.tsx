@@ -55,7 +55,7 @@ export function ChancesTable({
             {females.map((female, f) => (
               <tr key={female.id} className={female.id === picked ? 'picked' : ''}>
                 <th scope="row">
-                  <button className="plain tag" onClick={() => onPick(female.id)}>
+                  <button type="button" className="plain tag" onClick={() => onPick(female.id)}>
                     {female.tag}
                   </button>
                 </th>
@@ -112,7 +112,7 @@ function Cell({
 }) {
   if (!onGive) return children
   return (
-    <button className="plain cell" aria-label={says} title={says} onClick={onGive}>
+    <button type="button" className="plain cell" aria-label={says} title={says} onClick={onGive}>
       {children}
     </button>
   )

@@ -36,7 +36,7 @@ export function CrossCard({
           {sire.tag}
         </Link>
         {onClose && (
-          <button className="plain small" style={{ marginLeft: 'auto' }} onClick={onClose}>
+          <button type="button" className="plain small" style={{ marginLeft: 'auto' }} onClick={onClose}>
             put away
           </button>
         )}
@@ -128,7 +128,7 @@ export function CrossCard({
       {table.others > 0 && <p className="small quiet">and other kinds, {percent(table.others)} together</p>}
       {may.decide && (
         <p style={{ marginTop: 10 }}>
-          <button className="plain" disabled={asking} onClick={() => void start(dam, sire)}>
+          <button type="button" className="plain" disabled={asking} onClick={() => void start(dam, sire)}>
             Pair them
           </button>
         </p>

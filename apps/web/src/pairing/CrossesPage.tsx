@@ -90,6 +90,7 @@ function Crosses({ scene }: { scene: Scene }) {
           {best.map((c) => (
             <span key={`${c.dam.id}${c.sire.id}`} className="nowrap" style={{ marginRight: 14 }}>
               <button
+                type="button"
                 className="plain tag"
                 disabled={names.length >= MOST_CROSSES}
                 onClick={() => change([...names, `${c.dam.tag}×${c.sire.tag}`])}

@@ -66,7 +66,7 @@ export function GeneAnimals({
         ))}
       </ul>
       {all.length > SHOWN * more && (
-        <button className="plain" onClick={() => setMore(more + 1)}>
+        <button type="button" className="plain" onClick={() => setMore(more + 1)}>
           {all.length - SHOWN * more} more
         </button>
       )}
@@ -99,6 +99,7 @@ function Row({
         </span>
         {may.write && (
           <button
+            type="button"
             className="plain small"
             aria-label={`say of its genes: ${mate.tag}`}
             onClick={() => onSay(!saying)}
@@ -122,6 +123,7 @@ function Row({
                 {' '}
                 <b className="fig">{percent(w.chance)}</b>
                 <button
+                  type="button"
                   className="plain small"
                   aria-label={`prove ${w.trait} of ${mate.tag}`}
                   onClick={() => onProve(mate.id, w.trait)}

@@ -75,7 +75,7 @@ export function GeneSetEditor({ scene }: { scene: Scene }) {
           {scene.genesVersion === 0 && <span className="small quiet"> as they started</span>}
         </h2>
         {may.decide && !draft && (
-          <button className="plain" onClick={() => setEditing(true)}>
+          <button type="button" className="plain" onClick={() => setEditing(true)}>
             edit
           </button>
         )}

@@ -88,7 +88,7 @@ function Goal({ scene, goal, onEdit }: { scene: Scene; goal: LineGoalView; onEdi
       <div className="between">
         <h2 style={{ fontSize: 17, color: 'var(--ink)' }}>{goal.name}</h2>
         {may.decide && (
-          <button className="plain small" onClick={onEdit}>
+          <button type="button" className="plain small" onClick={onEdit}>
             change the goal
           </button>
         )}

@@ -148,7 +148,7 @@ function HeatTable({
               <th aria-label={turned === 'dams' ? 'female' : 'male'} />
               {columns.map((c) => (
                 <th key={c} scope="col">
-                  <button className="plain tag" onClick={() => onShow(tag(c))}>
+                  <button type="button" className="plain tag" onClick={() => onShow(tag(c))}>
                     {tag(c)}
                   </button>
                 </th>
@@ -162,7 +162,7 @@ function HeatTable({
             {rows.map((row, r) => (
               <tr key={row}>
                 <th scope="row">
-                  <button className="plain tag" onClick={() => onShow(tag(row))}>
+                  <button type="button" className="plain tag" onClick={() => onShow(tag(row))}>
                     {tag(row)}
                   </button>
                 </th>
@@ -246,7 +246,7 @@ function Rarest({ scene, result, onShow }: { scene: Scene; result: KinReckoned; 
           {ordered.slice(0, SHOWN + 2).map(([id, mean]) => (
             <tr key={id}>
               <td>
-                <button className="plain tag" onClick={() => onShow(mate(id).tag)}>
+                <button type="button" className="plain tag" onClick={() => onShow(mate(id).tag)}>
                   {mate(id).tag}
                 </button>{' '}
                 <span className="small quiet">{mate(id).sex === 'unknown' ? '' : mate(id).sex}</span>

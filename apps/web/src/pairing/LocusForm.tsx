@@ -80,10 +80,11 @@ export function LocusForm({
           onChange={(linkage) => onChange({ ...locus, linkage })}
           options={LINKAGES.map((l) => ({ value: l, label: l === 'autosome' ? l : `on ${l}` }))}
         />
-        <button className="plain small" onClick={onRemove}>
+        <button type="button" className="plain small" onClick={onRemove}>
           remove
         </button>
         <button
+          type="button"
           className="plain small"
           onClick={() =>
             onChange({ ...locus, alleles: [...locus.alleles, { word: 'another trait', mode: 'recessive' }] })
@@ -132,6 +133,7 @@ export function LocusForm({
           )}
           {locus.alleles.length > 1 && (
             <button
+              type="button"
               className="plain small"
               onClick={() => onChange({ ...locus, alleles: locus.alleles.filter((_, k) => k !== i) })}
             >

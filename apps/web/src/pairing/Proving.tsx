@@ -67,7 +67,7 @@ export function Proving({
         <h3>
           Does {mate.tag} carry {what}?
         </h3>
-        <button className="plain small" onClick={onClose}>
+        <button type="button" className="plain small" onClick={onClose}>
           close
         </button>
       </div>
@@ -98,6 +98,7 @@ export function Proving({
               </td>
               <td>
                 <button
+                  type="button"
                   className="plain small"
                   onClick={() => setSeen({ id: m.id, showing: 0, plain: young })}
                 >

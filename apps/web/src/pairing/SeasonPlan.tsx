@@ -170,7 +170,7 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
             `; ${whatChanges(courses, solved.plan.courses, mates)}`}
           .{' '}
           {!sameCourses(courses, solved.plan.courses) && (
-            <button className="plain" onClick={() => take(solved.plan.courses)}>
+            <button type="button" className="plain" onClick={() => take(solved.plan.courses)}>
               Take it
             </button>
           )}
@@ -179,7 +179,7 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
       {!solved && courses.length === begun.length && greedy.courses.length > begun.length && (
         <p className="note">
           A first plan at once serves {greedy.courses.length} females.{' '}
-          <button className="plain" onClick={() => take(greedy.courses)}>
+          <button type="button" className="plain" onClick={() => take(greedy.courses)}>
             Take it
           </button>{' '}
           or look for the best.
@@ -189,6 +189,7 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
         <p className="note">
           Males are few: introducing {together.most} females at a time would serve {together.more} more.{' '}
           <button
+            type="button"
             className="plain"
             onClick={() => setBody({ ...body, settings: { ...body.settings, togetherMost: together.most } })}
           >

@@ -93,6 +93,7 @@ export function SeasonSheet(props: SheetProps) {
                 )}
               </svg>
               <button
+                type="button"
                 className="plain who"
                 aria-pressed={female.id === picked}
                 onClick={() => onPick(female.id)}

@@ -73,6 +73,7 @@ export function TodayInSeason({
               <>
                 {' '}
                 <button
+                  type="button"
                   className="plain"
                   onClick={() => void start(mates.get(c.female)!, mates.get(c.male)!)}
                 >
@@ -89,7 +90,7 @@ export function TodayInSeason({
             </strong>{' '}
             is held by hand.{' '}
             {may.decide && (
-              <button className="plain" onClick={() => onLetGo(c)}>
+              <button type="button" className="plain" onClick={() => onLetGo(c)}>
                 let go
               </button>
             )}
@@ -99,7 +100,7 @@ export function TodayInSeason({
           <li key={m.id}>
             <strong className="tag">{tag(m.id)}</strong> has refused {mates.get(m.id)!.refusalsInARow} meals.{' '}
             {may.decide && (
-              <button className="plain" onClick={() => restHim(m.id)}>
+              <button type="button" className="plain" onClick={() => restHim(m.id)}>
                 rest him from today
               </button>
             )}
@@ -184,6 +185,7 @@ function WindowByHand({
           />
           {window && (
             <button
+              type="button"
               className="plain small"
               onClick={() => set({ from: later(window.from, 14), to: later(window.to, 14) })}
             >
@@ -191,7 +193,7 @@ function WindowByHand({
             </button>
           )}
           {byHand && (
-            <button className="plain small" onClick={() => set(null)}>
+            <button type="button" className="plain small" onClick={() => set(null)}>
               as reckoned
             </button>
           )}

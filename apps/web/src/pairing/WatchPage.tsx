@@ -44,7 +44,12 @@ export function WatchPage() {
           <ul className="lines" aria-label="Pairs to watch">
             {watched.map((p, i) => (
               <li key={p.id} className={i === at ? 'picked' : ''} style={{ padding: '8px 12px' }}>
-                <button className="plain wide" aria-pressed={i === at} onClick={() => setPicked(p.id)}>
+                <button
+                  type="button"
+                  className="plain wide"
+                  aria-pressed={i === at}
+                  onClick={() => setPicked(p.id)}
+                >
                   <span className="tag">
                     {p.female.tag} × {p.male.tag}
                   </span>
@@ -251,7 +256,7 @@ function Watched({
       </ul>
       <p className="small quiet" style={{ marginTop: 8 }}>
         <kbd>↓</kbd>{' '}
-        <button className="plain" onClick={onNext}>
+        <button type="button" className="plain" onClick={onNext}>
           next pair
         </button>
       </p>

@@ -22,7 +22,7 @@ export function DueList({
         {work.slice(0, SHOWN).map((w) => (
           <li key={w.id} className="between" title={w.why}>
             {w.subject.id ? (
-              <button className="plain" onClick={() => onPick(w.subject.id)}>
+              <button type="button" className="plain" onClick={() => onPick(w.subject.id)}>
                 <strong>{w.subject.name}</strong> {w.says}
               </button>
             ) : (

@@ -206,6 +206,7 @@ export function EntryList({
                   <>
                     {' · '}
                     <button
+                      type="button"
                       className="plain"
                       aria-label={`write again: ${entryInWords(e, figures)}`}
                       onClick={() => void writeAgain(e)}
@@ -218,6 +219,7 @@ export function EntryList({
                   <>
                     {' · '}
                     <button
+                      type="button"
                       className="plain"
                       aria-label={`strike out: ${entryInWords(e, figures)}`}
                       onClick={() => setTarget(e)}

@@ -82,7 +82,7 @@ function Change({
           </span>
         </span>
         {revision.stands && may.decide && (
-          <button className="plain" onClick={onBack}>
+          <button type="button" className="plain" onClick={onBack}>
             set back
           </button>
         )}

@@ -69,7 +69,7 @@ export function Photos({
                 {may.decide && (
                   <>
                     {' '}
-                    <button className="plain" onClick={() => void forget(p)}>
+                    <button type="button" className="plain" onClick={() => void forget(p)}>
                       remove
                     </button>
                   </>

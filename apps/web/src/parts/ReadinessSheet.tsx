@@ -45,6 +45,7 @@ export function ReadinessReasons({ page }: { page: AnimalPage }) {
             <>
               {' '}
               <button
+                type="button"
                 className="plain"
                 onClick={() =>
                   void strike(

@@ -98,7 +98,7 @@ export function FigureTable({
                   <>
                     {sources[key]}{' '}
                     {editable && (
-                      <button className="plain" onClick={() => onSet(key, null)}>
+                      <button type="button" className="plain" onClick={() => onSet(key, null)}>
                         as it was ({shortly(before[key]!)})
                       </button>
                     )}

@@ -235,7 +235,7 @@ function Editions({
             {editable && e.scope === page.scope && (e.scope === 'species' || e.of === page.ofName) && (
               <>
                 {' '}
-                <button className="plain" onClick={() => onTake(e.settings)}>
+                <button type="button" className="plain" onClick={() => onTake(e.settings)}>
                   set it so again
                 </button>
               </>

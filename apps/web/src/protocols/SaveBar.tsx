@@ -71,7 +71,7 @@ export function SaveBar({
         <Button type="primary" disabled={blocked} onClick={() => void save()}>
           Put it in force
         </Button>
-        <button className="plain" onClick={onDiscard}>
+        <button type="button" className="plain" onClick={onDiscard}>
           drop the draft
         </button>
       </div>

@@ -132,7 +132,7 @@ function Candidate({ animal: a, onOpen }: { animal: AnimalRow; onOpen(): void })
               ? `expected ${figures.span(a.verdictExpected)}`
               : 'no date can be given'}
         </span>
-        <button className="plain" aria-label={`reasons for ${a.tag}`} onClick={onOpen}>
+        <button type="button" className="plain" aria-label={`reasons for ${a.tag}`} onClick={onOpen}>
           reasons
         </button>
       </div>

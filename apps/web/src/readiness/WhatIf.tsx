@@ -88,7 +88,7 @@ export function WhatIf({ animals }: { animals: readonly AnimalRow[] }) {
     <section className="card" style={{ marginBottom: 16 }} aria-label="What if">
       <div className="between">
         <h2>What if the thresholds were otherwise?</h2>
-        <button className="plain" onClick={() => setShift(AS_IT_IS)}>
+        <button type="button" className="plain" onClick={() => setShift(AS_IT_IS)}>
           as they are
         </button>
       </div>

@@ -83,7 +83,12 @@ function MealList({
     <ul className="lines" aria-label="Meals that are due">
       {meals.slice(0, MOST_SHOWN).map((m) => (
         <li key={m.animal.id} className={m === picked ? 'picked' : ''} style={{ paddingLeft: 10 }}>
-          <button className="plain wide" onClick={() => onPick(m.animal.id)} aria-current={m === picked}>
+          <button
+            type="button"
+            className="plain wide"
+            onClick={() => onPick(m.animal.id)}
+            aria-current={m === picked}
+          >
             <span>
               <span className="tag">{m.animal.tag}</span>{' '}
               <span className="small quiet">

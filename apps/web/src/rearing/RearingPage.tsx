@@ -92,6 +92,7 @@ function YoungCard({
   const figures = useFigures()
   return (
     <button
+      type="button"
       className={`card small-card ${flag ? 'trouble' : leaving.opens ? 'now' : ''}`}
       style={{ font: 'inherit', textAlign: 'left', cursor: 'pointer', padding: '8px 10px', width: '100%' }}
       onClick={onOpen}

@@ -42,7 +42,7 @@ export function SexingPage() {
           <ul className="lines" aria-label="To be read">
             {able.slice(0, MOST_SHOWN).map((a) => (
               <li key={a.animal.id} className={a === picked ? 'picked' : ''} style={{ paddingLeft: 10 }}>
-                <button className="plain wide" onClick={() => setAt(a.animal.id)}>
+                <button type="button" className="plain wide" onClick={() => setAt(a.animal.id)}>
                   <span>
                     <span className="tag">{a.animal.tag}</span>{' '}
                     <span className="small quiet">{a.place?.name ?? 'no tub'}</span>

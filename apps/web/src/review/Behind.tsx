@@ -76,6 +76,7 @@ export function Behind({
             <tr key={g.name}>
               <th scope="row">
                 <button
+                  type="button"
                   className="plain"
                   aria-expanded={open === g.name}
                   onClick={() => setOpen(open === g.name ? null : g.name)}

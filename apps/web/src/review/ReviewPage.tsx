@@ -175,7 +175,7 @@ function MeasureRow({
   return (
     <tr className={picked ? 'picked' : ''}>
       <th scope="row">
-        <button className="plain" aria-expanded={picked} onClick={onPick}>
+        <button type="button" className="plain" aria-expanded={picked} onClick={onPick}>
           {measure.says}
         </button>
       </th>

@@ -199,12 +199,12 @@ export function RoundPage() {
             <p className="between small quiet onward">
               <span>
                 {next && next.id !== step.id && (
-                  <button className="plain" onClick={() => go(next.id)}>
+                  <button type="button" className="plain" onClick={() => go(next.id)}>
                     next: <strong className="tag">{next.subject.name}</strong> {next.place?.name}
                   </button>
                 )}
               </span>
-              <button className="plain" onClick={takeBack}>
+              <button type="button" className="plain" onClick={takeBack}>
                 take back
               </button>
             </p>

@@ -55,7 +55,7 @@ function Logged({ entries, onUndo }: { entries: readonly Entry[]; onUndo(): void
         ))}
       </ul>
       <p className="small">
-        <button className="plain" onClick={onUndo}>
+        <button type="button" className="plain" onClick={onUndo}>
           <kbd>Z</kbd> takes back the last one
         </button>
       </p>

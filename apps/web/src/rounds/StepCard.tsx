@@ -154,7 +154,7 @@ function Standing({ animal, onReasons }: { animal: AnimalRow; onReasons(): void 
               {animal.verdict === 'ready' ? '' : withDays(animal.verdictBecause, figures)}
             </span>
           </span>
-          <button className="plain small nowrap" onClick={onReasons}>
+          <button type="button" className="plain small nowrap" onClick={onReasons}>
             reasons
           </button>
         </p>

@@ -40,6 +40,7 @@ export function StepList({
               style={{ transform: `translateY(${start}px)`, height: ROW }}
             >
               <button
+                type="button"
                 className="plain wide"
                 aria-current={here ? 'step' : undefined}
                 onClick={() => onPick(step.id)}

@@ -114,7 +114,12 @@ function NotYet({ young: { animal, leaving }, onWhy }: { young: LadderAnimal; on
         </span>
         <span className="small nowrap">
           {leaving.expected ? `from ${figures.day(leaving.expected.from)}` : 'no date'}{' '}
-          <button className="plain" aria-label={`why ${animal.tag} may not leave yet`} onClick={onWhy}>
+          <button
+            type="button"
+            className="plain"
+            aria-label={`why ${animal.tag} may not leave yet`}
+            onClick={onWhy}
+          >
             why
           </button>
         </span>
@@ -156,7 +161,7 @@ function Group({
             <Remarks {...{ animal, leaving }} />
           </div>
           <span className="nowrap">
-            <button className="plain small" onClick={() => onWhy(animal.id)}>
+            <button type="button" className="plain small" onClick={() => onWhy(animal.id)}>
               gates
             </button>{' '}
             {may.decide && (

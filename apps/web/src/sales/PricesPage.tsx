@@ -104,6 +104,7 @@ function PriceRow({
         <td className="right">
           {decides && (
             <button
+              type="button"
               className="plain small"
               aria-label={`take off ${p.species} ${p.line} ${p.sex} ${p.trait}`}
               onClick={() => void save(p.price, true)}

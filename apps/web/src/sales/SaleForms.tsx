@@ -189,7 +189,12 @@ export function ComeBack({ animal }: { animal: AnimalRow }) {
   }
   return (
     <>
-      <button className="plain small" aria-label={`after ${animal.tag} left`} onClick={() => setOpen(true)}>
+      <button
+        type="button"
+        className="plain small"
+        aria-label={`after ${animal.tag} left`}
+        onClick={() => setOpen(true)}
+      >
         after
       </button>
       <Modal title={`${animal.tag} after it left`} open={open} onCancel={() => setOpen(false)} footer={null}>

@@ -91,6 +91,7 @@ function Wish({ wish: w }: { wish: WishView }) {
             <>
               {' · '}
               <button
+                type="button"
                 className="plain"
                 aria-label={`end it: the wish of ${w.contact.name}`}
                 onClick={() =>

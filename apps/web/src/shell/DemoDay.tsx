@@ -39,10 +39,10 @@ export function DemoDay({ may }: { may: boolean }) {
       {may && (
         <>
           <br />
-          <button className="plain" disabled={busy} onClick={() => void advance(1)}>
+          <button type="button" className="plain" disabled={busy} onClick={() => void advance(1)}>
             +1 day
           </button>{' '}
-          <button className="plain" disabled={busy} onClick={() => void advance(7)}>
+          <button type="button" className="plain" disabled={busy} onClick={() => void advance(7)}>
             +7
           </button>
         </>

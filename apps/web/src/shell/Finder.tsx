@@ -110,7 +110,12 @@ function FinderBody({ asked, onPick }: { asked: string; onPick(to: string): void
       <ul className="lines" style={{ marginTop: 8 }}>
         {found.map((f, i) => (
           <li key={f.to} className={i === at ? 'picked' : ''} style={{ padding: '6px 12px' }}>
-            <button className="plain" style={{ textDecoration: 'none' }} onClick={() => onPick(f.to)}>
+            <button
+              type="button"
+              className="plain"
+              style={{ textDecoration: 'none' }}
+              onClick={() => onPick(f.to)}
+            >
               <span className="tag">{f.tag}</span> <span className="quiet">{f.says}</span>
             </button>
           </li>

@@ -129,19 +129,23 @@ function Frame() {
           ))}
         </nav>
         <div className="foot">
-          <button className="plain" onClick={() => setOpen('finder')}>
+          <button type="button" className="plain" onClick={() => setOpen('finder')}>
             find (Ctrl+K)
           </button>
           {may.write && (
-            <button className="plain" onClick={() => setOpen('slate')}>
+            <button type="button" className="plain" onClick={() => setOpen('slate')}>
               slate (/)
             </button>
           )}
-          <button className="plain" onClick={toggleLamp} aria-pressed={light === 'lamp'}>
+          <button type="button" className="plain" onClick={toggleLamp} aria-pressed={light === 'lamp'}>
             {light === 'lamp' ? 'lamp off (L)' : 'red lamp (L)'}
           </button>
           {light !== 'lamp' && (
-            <button className="plain" onClick={() => choose(light === 'light' ? 'dusk' : 'light')}>
+            <button
+              type="button"
+              className="plain"
+              onClick={() => choose(light === 'light' ? 'dusk' : 'light')}
+            >
               {light === 'light' ? 'dusk' : 'daylight'}
             </button>
           )}

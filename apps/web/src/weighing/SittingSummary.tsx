@@ -59,7 +59,7 @@ export function SittingSummary({
                   </span>
                 )}
                 {now.verdict && (
-                  <button className="plain" onClick={() => onReasons(now.id)}>
+                  <button type="button" className="plain" onClick={() => onReasons(now.id)}>
                     reasons
                   </button>
                 )}

@@ -170,7 +170,7 @@ function Waiting({
       <ul className="lines" style={{ maxHeight: 480, overflowY: 'auto' }} aria-label="Waiting to be weighed">
         {queue.slice(0, 200).map((a) => (
           <li key={a.id} className={a.id === picked?.id ? 'picked' : ''} style={{ padding: '6px 12px' }}>
-            <button className="plain wide" onClick={() => onPick(a.id)}>
+            <button type="button" className="plain wide" onClick={() => onPick(a.id)}>
               <span>
                 <span className="tag">{a.tag}</span> <span className="small quiet">{a.place?.name}</span>
               </span>
@@ -216,7 +216,7 @@ function Weighing({
         {animal.verdict && (
           <span>
             <Verdict verdict={animal.verdict} />{' '}
-            <button className="plain" onClick={onReasons}>
+            <button type="button" className="plain" onClick={onReasons}>
               reasons
             </button>
           </span>
@@ -260,7 +260,7 @@ function WeighedSoFar({
       <h2>Weighed in this sitting{done.length > 0 && <span className="fig"> {done.length}</span>}</h2>
       {done.length === 0 && <p className="quiet">Each animal slides here with what changed.</p>}
       {done.length > 0 && (
-        <button className="plain small" onClick={() => void undo()}>
+        <button type="button" className="plain small" onClick={() => void undo()}>
           take back the last (Ctrl+Z)
         </button>
       )}
@@ -288,7 +288,7 @@ function WeighedSoFar({
                       <span className="quiet"> was {before.verdict}</span>
                     )}
                   </span>
-                  <button className="plain" onClick={() => onReasons(before.id)}>
+                  <button type="button" className="plain" onClick={() => onReasons(before.id)}>
                     reasons
                   </button>
                 </div>

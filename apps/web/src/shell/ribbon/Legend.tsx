@@ -20,6 +20,7 @@ export function Legend({
         .filter((name) => there.has(name))
         .map((name) => (
           <button
+            type="button"
             key={name}
             className="plain"
             aria-pressed={!hidden.includes(name)}

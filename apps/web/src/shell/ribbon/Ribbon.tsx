@@ -147,7 +147,7 @@ function Lanes({ season, width }: { season: Season; width: number }) {
       </div>
       <Legend there={there} says={looked ? words(looked.lane, looked.mark) : ''}>
         {!isHome && (
-          <button className="plain" onClick={home}>
+          <button type="button" className="plain" onClick={home}>
             back to today
           </button>
         )}
