@@ -97,7 +97,11 @@ async function take(browser: Browser, url: string, { name, path, size = DESK, la
   await page.goto(`${url}/sign-in`)
   await page.getByRole('button', { name: 'Open the book' }).click()
   await page.getByRole('navigation', { name: 'Rooms' }).waitFor()
-  if (lamp) await page.keyboard.press('l')
+  if (lamp) {
+    await page.keyboard.press('l')
+    // A key is heard once it is clear that no scanner types it.
+    await page.waitForTimeout(500)
+  }
   await page.goto(`${url}${path}`)
   await page.getByRole('main').getByRole('heading').first().waitFor()
   await act?.(page)

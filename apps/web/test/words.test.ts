@@ -244,6 +244,13 @@ describe('cohorts and colonies', () => {
     expect(cohortInWords({ kind: 'eggs collected', payload: { count: 1, mothers: 'mated' } })).toBe(
       '1 egg collected, mothers mated',
     )
+    const lost = (count: number, stage: string) =>
+      cohortInWords({ kind: 'lost', payload: { stage, count, why: 'found dead' } } as never)
+    expect(lost(14, 'egg')).toBe('lost 14 eggs: found dead')
+    expect(lost(1, 'pupal cell')).toBe('lost 1 pupal cell: found dead')
+    expect(lost(2, 'pupal cell')).toBe('lost 2 pupal cells: found dead')
+    expect(lost(3, 'Large tadpole')).toBe('lost 3 Large tadpoles: found dead')
+    expect(lost(20, 'L3')).toBe('lost 20 L3: found dead')
     expect(cohortInWords({ kind: 'noted', payload: { text: 'quiet' } })).toBeNull()
   })
 

@@ -1,8 +1,20 @@
 import type { Entry, PayloadOf } from '@hatch-book/contract'
 
+/** Stages whose names are things that are counted; others, such as 'L3' or 'tail shrinking', stand as they are. */
+const MANY: Readonly<Record<string, string>> = {
+  ...{ egg: 'eggs', cell: 'cells', nymph: 'nymphs', tadpole: 'tadpoles', froglet: 'froglets' },
+  ...{ larva: 'larvae', pupa: 'pupae', cocoon: 'cocoons', adult: 'adults', juvenile: 'juveniles' },
+}
+/** A stage as one says it of so many: 'eggs', 'egg', 'L3'. */
+function stageOf(n: number, stage: string): string {
+  const [, before = '', last = stage] = /^(.* )?(\S+)$/.exec(stage) ?? []
+  return `${before}${n === 1 ? last : (MANY[last.toLowerCase()] ?? last)}`
+}
+const ofStage = (n: number, stage: string) => `${n} ${stageOf(n, stage)}`
+
 const told = (stages: Readonly<Record<string, number>>) =>
   Object.entries(stages)
-    .map(([stage, n]) => `${n} ${stage}`)
+    .map(([stage, n]) => ofStage(n, stage))
     .join(', ')
 
 const some = (n: number, one: string) => `${n} ${n === 1 ? one : `${one}s`}`
@@ -15,7 +27,7 @@ export function cohortInWords({ kind, payload }: Pick<Entry, 'kind' | 'payload'>
     case 'cohort counted': {
       const { stages } = as<'cohort counted'>()
       const each = Object.entries(stages).map(([stage, { count, low, high }]) =>
-        low < high ? `${count} (${low} to ${high}) ${stage}` : `${count} ${stage}`,
+        low < high ? `${count} (${low} to ${high}) ${stageOf(count, stage)}` : ofStage(count, stage),
       )
       return `counted: ${each.join(', ') || 'nobody'}`
     }
@@ -25,11 +37,11 @@ export function cohortInWords({ kind, payload }: Pick<Entry, 'kind' | 'payload'>
     }
     case 'lost': {
       const { stage, count, why } = as<'lost'>()
-      return `lost ${count} ${stage}: ${why}`
+      return `lost ${ofStage(count, stage)}: ${why}`
     }
     case 'passed on': {
       const { stage, count, how } = as<'passed on'>()
-      return `${how}: ${count} ${stage}`
+      return `${how}: ${ofStage(count, stage)}`
     }
     case 'moved out':
       return `to another cohort: ${told(as<'moved out'>().stages)}`
