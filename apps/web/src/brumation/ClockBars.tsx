@@ -56,7 +56,8 @@ export function ClockBars({
       <path d={`M${up} ${bottom}L${warm} ${TOP}V${bottom}z`} fill="var(--yolk)" opacity={0.75} />
       {ended ? (
         <path d={`M${x(ended) - 5} ${TOP + 3}l10 10m0 -10l-10 10`} stroke="var(--clay)" strokeWidth={2.4} />
-      ) : (
+      ) : rest.batch ? null : (
+        // Cocoons and eggs meet nobody.
         <path
           d={`M${warm + 3} ${TOP + BAR / 2}H${Math.max(warm + 8, meet - 2)}m-5 -4l5 4l-5 4`}
           fill="none"
