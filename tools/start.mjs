@@ -105,7 +105,7 @@ server.on('message', ({ listening, tokens }) => {
   say(`\nHatch Book is open at ${listening}`)
   say(
     chosen.empty
-      ? 'It waits for its first owner.'
+      ? 'Without the demo book: where there is no book yet, whoever comes first opens one.'
       : 'Demo book Lantern Quay: sign in as ottoline@lantern-quay.example, password lantern-quay',
   )
   say('Ctrl+C closes it.')
