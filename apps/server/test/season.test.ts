@@ -244,7 +244,7 @@ test('nothing is sold before its gates hold; with a reason it may be, and the sh
       ])
     ).status,
   ).toBe(200)
-  expect(await get(`/api/animals/${id}/hand-over`)).toMatchObject({
+  expect((await book.as.keeper('GET', `/api/animals/${id}/hand-over`)).body).toMatchObject({
     mealsTaken: 5,
     sheds: 2,
     sale: { buyer: 'somebody', price: 40, on: TODAY },

@@ -169,7 +169,9 @@ test('nothing of long ago is sent when a server gets its first way, and nothing 
 })
 
 test('a trial message arrives, so that somebody sees that messages do', async () => {
-  await apps[0]!.inject({ method: 'POST', url: '/api/messages/trial', headers: cookie() })
+  await apps[0]!.inject({
+    ...{ method: 'POST', url: '/api/messages/trial', headers: cookie(), payload: {} },
+  })
   await send()
   expect(mails).toMatchObject([{ text: expect.stringContaining('Subject: a trial message') }])
 })

@@ -140,7 +140,7 @@ export const noticeRoutes: BookRoutes = (app, { db, waysOut }) => {
     '/api/messages/trial',
     {
       config: { permission: 'read the book', rateLimit: { max: 5, timeWindow: '1 minute' } },
-      schema: { response: { 200: Ok } },
+      schema: { body: v.strictObject({}), response: { 200: Ok } },
     },
     (request) => {
       const { bookId, member: self, now } = actorOf(request)

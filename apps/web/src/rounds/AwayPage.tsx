@@ -109,7 +109,7 @@ function Days({ away: { absence, plan }, onToggle }: { away: Away; onToggle(day:
               type="button"
               className={shut ? 'shut' : count ? 'visit' : ''}
               aria-pressed={shut}
-              aria-label={`${figures.day(day)}${count ? `, a visit with ${count} things to do` : ''}${shut ? ', nobody can come' : ''}`}
+              aria-label={`${figures.day(day)} ${shut ? '×, nobody can come' : count ? `${count}, things to do on a visit` : '·, no visit'}`}
               onClick={() => onToggle(day)}
             >
               <span className="small">{figures.day(day)}</span>

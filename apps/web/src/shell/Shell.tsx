@@ -9,7 +9,7 @@ import { useLog } from './log'
 import { OutboxBar } from './OutboxBar'
 import { Ribbon } from './ribbon/Ribbon'
 import { useTyped, useWedge } from './useWedge'
-import { useLiveChanges, useMay, useSession, useSessionQuery } from './session'
+import { FrameSession, useLiveChanges, useMay, useSession, useSessionQuery } from './session'
 import { DemoDay } from './DemoDay'
 import { Shortcuts } from './Shortcuts'
 import { useFigures } from './figures'
@@ -42,7 +42,7 @@ const ROOMS = [
 
 /** The frame round every view; asks who is there first. */
 export function Shell() {
-  const { data, isPending, error } = useSessionQuery()
+  const { data, dataUpdatedAt, isPending, error } = useSessionQuery()
   const location = useLocation()
   if (isPending) return null
   // With no signal what was last heard still tells who is here.
@@ -59,7 +59,11 @@ export function Shell() {
   if (!data.member)
     return <Navigate to={`/sign-in?to=${encodeURIComponent(location.pathname + location.search)}`} replace />
   if (data.book?.deleted) return <Navigate to="/deleted" replace />
-  return <Frame />
+  return (
+    <FrameSession value={{ session: data, readAt: dataUpdatedAt }}>
+      <Frame />
+    </FrameSession>
+  )
 }
 
 function Frame() {

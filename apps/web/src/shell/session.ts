@@ -1,12 +1,18 @@
 import type { Book, Member, Session } from '@hatch-book/contract'
 import { dayOfInstant } from '@hatch-book/core'
 import { useQuery } from '@tanstack/react-query'
-import { useEffect } from 'react'
+import { createContext, useContext, useEffect } from 'react'
 import { api, refreshAll } from './api'
 
 export function useSessionQuery() {
   return useQuery({ queryKey: ['session'], queryFn: () => api.get<Session>('/api/session') })
 }
+
+/**
+ * Who was here when the frame was drawn. The frame alone decides when nobody is any more: a view within it that is drawn once more while
+ * somebody signs out must not find itself without anybody.
+ */
+export const FrameSession = createContext<{ session: Session; readAt: number } | null>(null)
 
 /** Who is here and in which book; only inside the shell, where somebody is. */
 export function useSession(): {
@@ -17,7 +23,10 @@ export function useSession(): {
   /** The book's clock at the moment of asking, even when the server has not answered for days. */
   clock(): string
 } {
-  const { data, dataUpdatedAt } = useSessionQuery()
+  const query = useSessionQuery()
+  const framed = useContext(FrameSession)
+  const data = framed?.session ?? query.data
+  const dataUpdatedAt = framed?.readAt ?? query.dataUpdatedAt
   if (!data?.member || !data.book) throw new Error('used outside the shell')
   const { member, book, now, today } = data
   const clock = () =>
