@@ -186,7 +186,9 @@ test('three weeks of June: the fewest visits, found anew when a day is shut, and
     .getByRole('group', { name: 'Days of the absence' })
     .getByRole('button', { name: /a visit/ })
   await expect(page.getByText('no plan has fewer')).toBeVisible()
-  const days = await visits.evaluateAll((all) => all.map((b) => b.getAttribute('aria-label')!.split(',')[0]!))
+  const days = await visits.evaluateAll((all) =>
+    all.map((b) => b.getAttribute('aria-label')!.split(' ').slice(0, 2).join(' ')),
+  )
   expect(days.length).toBeGreaterThan(3)
   await expect(page.getByText(`need somebody on ${days.length} days`)).toBeVisible()
   await expect(page.getByRole('region', { name: 'Meanwhile' })).toContainText(/H04-27b .*surely/)
@@ -194,10 +196,10 @@ test('three weeks of June: the fewest visits, found anew when a day is shut, and
     await visits.first().click()
     await expect(page).toHaveURL(/never=/)
     await expect(
-      page.getByRole('button', { name: new RegExp(`^${days[0]!}, nobody can come`) }),
+      page.getByRole('button', { name: new RegExp(`^${days[0]!}.*nobody can come`) }),
     ).toBeVisible()
-    await expect(visits.first()).not.toHaveAccessibleName(new RegExp(`^${days[0]!},`))
-    await page.getByRole('button', { name: new RegExp(`^${days[0]!}, nobody can come`) }).click()
+    await expect(visits.first()).not.toHaveAccessibleName(new RegExp(`^${days[0]!} \\d`))
+    await page.getByRole('button', { name: new RegExp(`^${days[0]!}.*nobody can come`) }).click()
   })
   await expect(page).not.toHaveURL(/never=/)
   // The plan is found anew a moment after its address has changed.

@@ -175,9 +175,9 @@ test('one key brings the red lamp and takes it away', async ({ page }) => {
   await signIn(page, book.url)
   const paper = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor)
   await page.keyboard.press('l')
-  expect(await paper()).toBe('rgb(10, 0, 0)')
+  await expect.poll(paper).toBe('rgb(10, 0, 0)')
   await page.keyboard.press('l')
-  expect(await paper()).toBe('rgb(228, 234, 227)')
+  await expect.poll(paper).toBe('rgb(228, 234, 227)')
 })
 
 test('the ribbon filters the page below to the line that is picked, and the address says so', async ({

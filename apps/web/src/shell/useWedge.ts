@@ -43,23 +43,26 @@ export function useWedge(
 /** Listens for as long as the program is open; whichever view is on top reads. */
 export function useTyped(): void {
   useEffect(() => {
-    let typed = ''
+    let typed: { key: string; target: EventTarget | null }[] = []
     let lastAt = 0
     let timer: ReturnType<typeof setTimeout> | undefined
     const passedOn = new WeakSet<Event>()
     const settle = () => {
-      const keys = [...typed]
-      typed = ''
-      if (keys.length >= WORD && keys.some((key) => /\p{L}/u.test(key))) return
+      const keys = typed
+      typed = []
+      if (keys.length >= WORD && keys.some(({ key }) => /\p{L}/u.test(key))) return
       const next = () => {
-        const key = keys.shift()
-        if (key === undefined) return
+        const pressed = keys.shift()
+        if (!pressed) return
+        const { key, target } = pressed
         // A key before it may have opened a field by now: what was typed for it goes there.
         if (typing(document.activeElement)) document.execCommand('insertText', false, key)
         else if (!readers.at(-1)?.current.onKey(key)) {
-          const again = new KeyboardEvent('keydown', { key, bubbles: true })
+          const again = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true })
           passedOn.add(again)
-          window.dispatchEvent(again)
+          // Where it was pressed: what has the focus has its own keys.
+          const there = target instanceof Node && target.isConnected ? target : window
+          there.dispatchEvent(again)
         }
         // What a key opened is there before the next one is heard.
         if (keys.length > 0) setTimeout(next)
@@ -70,7 +73,7 @@ export function useTyped(): void {
       if (passedOn.has(event) || event.ctrlKey || event.metaKey || event.altKey || typing(event.target))
         return
       // By when it was pressed, not by when a busy page gets round to it: keys of a hand never become a code.
-      if (typed !== '' && event.timeStamp - lastAt > FASTEST_HAND_MS) {
+      if (typed.length > 0 && event.timeStamp - lastAt > FASTEST_HAND_MS) {
         clearTimeout(timer)
         settle()
       }
@@ -78,12 +81,13 @@ export function useTyped(): void {
       if (event.key === 'Enter' && typed.length >= SHORTEST_CODE) {
         event.preventDefault()
         clearTimeout(timer)
-        readers.at(-1)?.current.onCode(typed)
-        typed = ''
+        const code = typed.map(({ key }) => key).join('')
+        typed = []
+        readers.at(-1)?.current.onCode(code)
       } else if (event.key.length === 1 && event.key !== ' ') {
         event.preventDefault()
         event.stopImmediatePropagation()
-        typed += event.key
+        typed.push({ key: event.key, target: event.target })
         clearTimeout(timer)
         timer = setTimeout(settle, FASTEST_HAND_MS)
       } else {
