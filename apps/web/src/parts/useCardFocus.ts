@@ -5,7 +5,9 @@ const typing = (element: Element | null) =>
 /** The card, or a wider part of a page that says of itself that its keys are heard all over it. */
 const cardOf = ({ current: inside }: RefObject<HTMLElement | null>) =>
   inside?.closest<HTMLElement>('[data-keys]') ??
-  inside?.closest<HTMLElement>('article, .card, form, section, [role="dialog"]') ??
+  // A sheet that lies over the view takes the focus as a whole when it opens.
+  inside?.closest<HTMLElement>('.ant-drawer, .ant-modal-wrap') ??
+  inside?.closest<HTMLElement>('article, .card, form, section') ??
   null
 
 /**
