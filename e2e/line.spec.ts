@@ -131,7 +131,7 @@ test('a line goes from the list to the sale, and outlives a pulled plug', async 
     await expect(page.getByText('H9 stands ready with 6 boxes')).toBeVisible()
     await openRoom(page, 'Pairing')
     await page.getByRole('link', { name: /K01 × K02/ }).click()
-    await page.getByRole('button', { name: 'Eggs are found: record the clutch' }).click()
+    await page.getByRole('button', { name: 'Eggs found: record the clutch' }).click()
     await page.getByRole('spinbutton', { name: 'Eggs', exact: true }).fill('4')
     await page.getByRole('spinbutton', { name: 'Eggs', exact: true }).press('Tab')
     await page.getByRole('button', { name: 'egg 2: set' }).click()

@@ -72,7 +72,7 @@ describe('a cold unit', () => {
     const [proof] = (await unit(id)).proofs
     expect(proof).toMatchObject({ verdict: 'go', looks: { times: 28, extremes: 28 }, minC: 3.8, maxC: 6.1 })
     const wrong = entry('thermometer read', 'place', id, { celsius: 2, lowC: 3, highC: 4 })
-    expect((await write(book, [wrong])).body.detail).toContain('between its lowest and highest')
+    expect((await write(book, [wrong])).body.detail).toContain('between the lowest and the highest')
   })
 
   it('is drawn small without losing an extreme', async () => {

@@ -270,9 +270,9 @@ test('a temperature that was read turns no dial: only what says set does', () =>
   ])
   expect(first('h2 set 4.6 C').entries).toMatchObject([{ kind: 'set point', payload: { celsius: 4.6 } }])
   for (const [line, says] of [
-    ['h2 4.6C 3.8C', 'what it shows, its lowest and its highest'],
+    ['h2 4.6C 3.8C', 'now, lowest, highest'],
     ['h2 9C 3.8C 6.1C', '9 °C now, but between 3.8 and 6.1 °C so far?'],
-    ['h2 set 4C 5C', 'a dial is set to one temperature'],
+    ['h2 set 4C 5C', 'give one temperature to set it to'],
   ] as const) {
     expect(first(line)).toMatchObject({ entries: [], text: line })
     expect(first(line).problem!.says).toContain(says)

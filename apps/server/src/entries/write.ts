@@ -259,7 +259,7 @@ async function strike(tx: Transaction, actor: Actor, draft: EntryDraft): Promise
   if (earlier) throw new BookError('struck-already')
   const kind = target.kind as EntryKind
   if (!mayWrite(actor, kind))
-    throw new BookError('not-allowed', `A helper does not strike out '${kind}'; ask a keeper.`)
+    throw new BookError('not-allowed', `A helper cannot strike out '${kind}'; ask a keeper.`)
   if (actor.member.role === 'helper' && target.memberId !== actor.member.id)
     throw new BookError('not-allowed', 'A helper strikes out only what they wrote; ask a keeper.')
   await consequences.get(kind)?.(tx, target)

@@ -100,7 +100,7 @@ export const noticeRoutes: BookRoutes = (app, { db, waysOut }) => {
       const { bookId, member: self, now } = actorOf(request)
       const { id, name, endpoint, keys } = request.body
       if (!waysOut.push?.serves(endpoint))
-        throw new BookError('invalid', 'This address is none of a push service that this server speaks to.', [
+        throw new BookError('invalid', 'This server cannot send messages to that device.', [
           { field: 'endpoint', says: 'not an address of a push service' },
         ])
       return inBook(db, bookId, async (tx) => {

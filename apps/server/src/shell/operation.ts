@@ -69,7 +69,7 @@ export function serveOperation(
   gaugeOfJobs(
     figures,
     'hatch_book_job_failing_books',
-    'Books in which work done by itself fails',
+    'Books in which a background job fails',
     jobs,
     (job) => job.failingBooks,
   )

@@ -29,7 +29,7 @@ export function ThermometerForm({ unit }: { unit: UnitRow }) {
       return setSays('Write both the lowest and the highest, or neither.')
     if (c === undefined && low === undefined) return setSays('Write what it shows.')
     if ((low ?? -Infinity) > (c ?? low!) || (c ?? high!) > (high ?? Infinity))
-      return setSays('What it shows lies between its lowest and its highest.')
+      return setSays('What it shows must lie between the lowest and the highest.')
     setSays('')
     const payload = Object.fromEntries(Object.entries(read).map(([key, value]) => [key, toC(value)]))
     const done = await write(

@@ -18,10 +18,9 @@ const USUAL_DAMP = { low: 0.4, high: 0.7 }
 const limitsOf = ({ day, night }: Bands) => [day.low, day.high, night.low, night.high]
 
 function saysProposed({ bands, who }: BandsProposed): string {
-  if (who.length === 0) return 'Nobody lives there of whom it is known what they want: write it yourself.'
-  if (!bands)
-    return `No one temperature suits all who live there: ${who.join(', ')}. Write what you mean to keep.`
-  return `Filled in by the protocol, for: ${who.join(', ')}.`
+  if (who.length === 0) return 'Nobody is in it whose needs are known. Enter your own limits.'
+  if (!bands) return `No temperature suits all of them: ${who.join(', ')}. Write what you mean to keep.`
+  return `From the protocols of: ${who.join(', ')}.`
 }
 
 /** What the air of an enclosure should be: by day, by night, how damp. */

@@ -99,7 +99,7 @@ function HostSeason({ studied: { protocol, way, ahead } }: { studied: StudiedCoh
     <span className={`small ${race?.leaves === 'bare' ? 'bad' : 'quiet'}`} data-testid="safe-start">
       {race
         ? sayRace(race, today, protocol.host!.marginDays, figures.day)
-        : 'Has leaves all year in mild places.'}
+        : 'Keeps its leaves all year where winters are mild.'}
     </span>
   )
 }

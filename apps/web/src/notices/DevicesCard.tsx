@@ -53,7 +53,7 @@ export function DevicesCard({ ways: { mail, pushKey, devices } }: { ways: Ways }
   return (
     <section className="card" aria-label="Where you are told">
       <h2>Where you are told</h2>
-      <p className="small quiet">{mail ? 'By e-mail, at the address you sign in with.' : 'Not by e-mail.'}</p>
+      <p className="small quiet">{mail ? 'By e-mail, to the address you sign in with.' : 'Not by e-mail.'}</p>
       {pushKey && (
         <>
           {devices.length > 0 && (

@@ -81,7 +81,7 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
               type={p.eggs && p.clutchId === null ? 'primary' : 'default'}
               onClick={() => void navigate(`/incubation/new?pairing=${p.id}`)}
             >
-              {p.clutchId === null ? 'Eggs are found: record the clutch' : 'Record another clutch'}
+              {p.clutchId === null ? 'Eggs found: record the clutch' : 'Record another clutch'}
             </Button>
           </p>
         )}

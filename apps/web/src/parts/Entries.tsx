@@ -123,7 +123,7 @@ export function entryInWords({ kind, payload }: Entry, figures: Figures): string
     case 'hatchling step':
       return `${p.step}${note}`
     case 'met a mate':
-      return `${p.met === 'yes' ? 'met a mate after its rest' : p.met === 'no' ? 'met no mate after its rest' : 'whether it met a mate after its rest is not known'}${note}`
+      return `${p.met === 'yes' ? 'met a mate after its rest' : p.met === 'no' ? 'did not meet a mate after its rest' : 'nobody knows whether it met a mate after its rest'}${note}`
     case 'thermometer read': {
       const range =
         p.lowC === undefined

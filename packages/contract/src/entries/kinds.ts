@@ -256,7 +256,7 @@ export const ENTRY_KINDS = {
       v.check(
         ({ celsius: c, lowC: low = -Infinity, highC: high = Infinity }) =>
           low <= high && (c === undefined || (low <= c && c <= high)),
-        'what it shows lies between its lowest and highest',
+        'what it shows must lie between the lowest and the highest',
       ),
     ),
   },

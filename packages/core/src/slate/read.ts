@@ -221,13 +221,13 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
     const celsius = celsiusOf(read!.image)
     // What a thermometer shows is no order to the dial.
     if (one(node, 'Set')) {
-      if (extremes.length > 0) throw new Unreadable('a dial is set to one temperature', extremes[0]!)
+      if (extremes.length > 0) throw new Unreadable('give one temperature to set it to', extremes[0]!)
       return { kind: 'set point', payload: { celsius }, says: `set to ${said(celsius)} °C` }
     }
     if (extremes.length === 0)
       return { kind: 'thermometer read', payload: { celsius }, says: `shows ${said(celsius)} °C` }
     if (extremes.length !== 2)
-      throw new Unreadable('write what it shows, or what it shows, its lowest and its highest', extremes[0]!)
+      throw new Unreadable('write one temperature, or three: now, lowest, highest', extremes[0]!)
     const [lowC, highC] = extremes.map((t) => celsiusOf(t.image)).sort((a, b) => a - b)
     if (celsius < lowC! || celsius > highC!)
       throw new Unreadable(
