@@ -59,7 +59,7 @@ export function UnitCard({ unit }: { unit: UnitRow }) {
         {figures.celsius(unit.setPointC)}
         {unit.lastC !== null && `, now ${figures.celsius(unit.lastC)}`}
       </p>
-      {page && proof && (
+      {page && proof && proof.looks === null && (
         <UnitChart
           probeId={unit.probeId}
           from={page.judged.from}
@@ -72,7 +72,7 @@ export function UnitCard({ unit }: { unit: UnitRow }) {
       {page && shown === null && !alarm && (
         <p className="small quiet" style={{ margin: 0 }}>
           {proof
-            ? 'No animals are planned for it yet. Open it to see which of yours it would suit.'
+            ? `${proof.looks ? `${inShort(proof, figures.celsius)}. ` : ''}No animals are planned for it yet. Open it to see which of yours it would suit.`
             : 'None of your animals need a rest. It is judged once animals are planned for it.'}
         </p>
       )}
@@ -101,6 +101,10 @@ type Proof = NonNullable<ReturnType<typeof useUnit>['data']>['proofs'][number]
 function inShort(proof: Proof, celsius: (c: number) => string): string {
   if (proof.minC === null) return 'Nothing is logged yet: bring in its log, or let its probe speak.'
   const open = proof.reasons.find((r) => r.standing === 'unknown')
-  const seen = `${celsius(proof.minC)} to ${celsius(proof.maxC!)}, ${(100 * proof.inBand).toFixed(1)} % in the band for ${proof.for}`
+  const range = `${celsius(proof.minC)} to ${celsius(proof.maxC!)}`
+  // What was seen now and then is no share of the time.
+  const seen = proof.looks
+    ? `Seen ${proof.looks.times === 1 ? 'once' : `${proof.looks.times} times`}, ${range}`
+    : `${range}, ${(100 * proof.inBand).toFixed(1)} % in the band for ${proof.for}`
   return open ? `${seen}; ${open.change}` : seen
 }

@@ -10,7 +10,7 @@ export const STATE_SAYS: Record<RestState, string> = {
   resting: 'asleep',
   warming: 'warming up',
   awake: 'awake',
-  over: 'with a mate again',
+  over: 'its rest is over',
   'woken early': 'woken early',
   died: 'died',
 }
