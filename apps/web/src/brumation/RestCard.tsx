@@ -95,6 +95,7 @@ export function RestCard({ rest, book, onClose }: { rest: RestView; book: RestBo
       )}
       {rest.subject.wentInOn && <Seen rest={rest} />}
       {rest.subject.warmedOn &&
+        course.state !== 'over' &&
         rest.sex === 'female' &&
         rest.wokenBecause === null &&
         rest.diedOn === null && (

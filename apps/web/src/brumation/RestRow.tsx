@@ -43,6 +43,8 @@ export function RestRow({
     setDraft(null)
   }
   const wake = rest.course.wakeBecause.length > 0
+  // What has been cannot be forbidden any more; it is told all the same.
+  const isPast = rest.subject.wentInOn !== null && !draft
   const edges = editable && !rest.held ? movable(rest) : []
   return (
     <li className={`clock ${picked ? 'picked' : ''}`}>
@@ -123,7 +125,10 @@ export function RestRow({
         <p className={`told small ${stops ? 'bad' : ''}`} role={draft ? 'status' : undefined}>
           {draft && <strong>{`${EDGE_SAYS[draft.edge]} ${figures.day(clock.edges[draft.edge])}: `}</strong>}
           {told
-            .map((c) => `${c.severity === 'stop' ? '■ not allowed: ' : ''}${withDays(c.says, figures.day)}`)
+            .map(
+              (c) =>
+                `${c.severity === 'stop' && !isPast ? '■ not allowed: ' : ''}${withDays(c.says, figures.day)}`,
+            )
             .join('; ')}
         </p>
       )}
