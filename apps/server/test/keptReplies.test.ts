@@ -1,16 +1,31 @@
-import { entryKinds, newId, WRITERS, type EntryInput } from '@hatch-book/contract'
+import {
+  entryKinds,
+  EVERY_ROUTE,
+  isReading,
+  isStale,
+  newId,
+  WRITERS,
+  type EntryInput,
+  type ReadingRoute,
+} from '@hatch-book/contract'
 import { forgetAll } from '../src/db/kept'
 import { rebuildBook } from '../src/db/rebuild'
 import { ACTS, CONTACT, SAID } from './everyKind'
 import { entry, openServer, TODAY, write, type Reply, type TestServer } from './support'
+import { ADDRESSES, hearTold, QUERIES } from './told'
 import { openWholeBook, type WholeBook } from './wholeBook'
 
-/* Whatever is written, no room goes on saying what it had worked out before: it says the same as one that works it all out anew. */
+/*
+ * Whatever is written, no room goes on saying what it had worked out before: it says the same as one that works it all out anew. And no open
+ * page goes on showing it: whatever an endpoint answers otherwise than before, the pages are told to ask again for.
+ */
 let server: TestServer
 let whole: WholeBook
+let told: ReturnType<typeof hearTold>
 beforeAll(async () => {
   server = await openServer()
   whole = await openWholeBook(server, 'Kept')
+  told = hearTold(server, whole.book.id)
 })
 afterAll(() => server.close())
 
@@ -47,6 +62,50 @@ function firstDifference(a: string, b: string): string {
   const around = (text: string) => text.slice(Math.max(0, i - 60), i + 60)
   return `kept: …${around(a)}…\nanew: …${around(b)}…`
 }
+
+/** Every endpoint that reads and finds something in this book, at one address or several. */
+const asked = (): { route: ReadingRoute; url: string }[] =>
+  EVERY_ROUTE.filter(isReading)
+    // What the server does by itself is told there too, and changes by itself.
+    .filter(
+      (r) =>
+        r.path !== '/api/messages' &&
+        r.reply &&
+        r.permission !== 'public' &&
+        (!r.path.includes(':') || ADDRESSES[r.path]),
+    )
+    .flatMap((route) => {
+      const ids = ADDRESSES[route.path]?.(whole) ?? ['']
+      const query = QUERIES[route.path]
+      return ids.map((id) => ({
+        route,
+        url: `${route.path.replace(/:\w+/, id)}${query ? `?${query}` : ''}`,
+      }))
+    })
+let before = new Map<string, string>()
+async function readEverything(): Promise<Map<string, string>> {
+  const replies = new Map<string, string>()
+  for (const { url } of asked()) {
+    const { status, body } = await whole.book.as.owner('GET', url)
+    replies.set(url, `${status} ${JSON.stringify(body)}`)
+  }
+  return replies
+}
+/** What is answered otherwise than before, and nobody was told to ask again for. */
+async function untold(): Promise<string[]> {
+  const touched = await told.since()
+  const now = await readEverything()
+  const missed = asked().filter(
+    ({ route, url }) => now.get(url) !== before.get(url) && !isStale(route.reads, touched),
+  )
+  const says = missed.map(
+    ({ url }) =>
+      `${url}, told of ${String(touched)}\n${firstDifference(before.get(url) ?? '', now.get(url)!)}`,
+  )
+  before = now
+  return says
+}
+
 async function outOfDate(): Promise<string[]> {
   const kept = await readAll()
   forgetAll()
@@ -63,6 +122,8 @@ describe('no room says what it kept from before', () => {
     const early = { about: 'leaving', verdict: 'may leave', reason: 'to a friend who knows' }
     await write(book, [entry('overruled', 'animal', young, early)])
     await readAll()
+    before = await readEverything()
+    await told.since()
   })
   let hour = 0
   const at = () => `${TODAY}T12:${String(hour++ % 60).padStart(2, '0')}:00.000Z`
@@ -70,6 +131,7 @@ describe('no room says what it kept from before', () => {
     const draft = { id: newId(), at: at(), ...said(whole) } as EntryInput
     expect(await refusal(write(whole.book, [draft], 'owner'))).toBe('')
     expect(await outOfDate()).toEqual([])
+    expect(await untold()).toEqual([])
   })
   test('striking out', async () => {
     const { entries } = (await whole.book.as.keeper('GET', '/api/entries?limit=500')).body
@@ -79,11 +141,13 @@ describe('no room says what it kept from before', () => {
       const strike = { ...entry('struck', subject.type, subject.id, { reason: 'a slip' }), strikes, at: at() }
       expect(await refusal(write(whole.book, [strike], 'owner'))).toBe('')
       expect(await outOfDate()).toEqual([])
+      expect(await untold()).toEqual([])
     }
   })
   test.each(ACTS)('%s', async (_what, act) => {
     expect(await refusal(act(whole))).toBe('')
     expect(await outOfDate()).toEqual([])
+    expect(await untold()).toEqual([])
   })
   test('what is kept beside the log says the same as the log', async () => {
     const kept = await readAll()

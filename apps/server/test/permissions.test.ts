@@ -1,5 +1,4 @@
-import { newId, type Role } from '@hatch-book/contract'
-import { may } from '../src/shell/permissions'
+import { may, newId, type Role } from '@hatch-book/contract'
 import { addAnimal, entry, openServer, write, type Caller, type TestBook, type TestServer } from './support'
 
 let server: TestServer

@@ -101,7 +101,7 @@ test('what is written at one server is heard at once by who listens at the other
       body: JSON.stringify({ entries: [entry('noted', 'animal', id, { text: `seen ${n}` })] }),
     })
     expect(sent.status).toBe(200)
-    await Promise.all(listeners.map((l) => l.until('changed')))
+    await Promise.all(listeners.map((l) => l.until('"touched":["animals"]')))
     for (const _ of [0, 1])
       expect(await (await get(`/api/entries?subjectId=${id}&limit=50`, book.cookie)).text()).toContain(
         `seen ${n}`,

@@ -1,4 +1,5 @@
 export * from './animals'
+export * from './api'
 export * from './archive'
 export * from './books'
 export * from './brumation'

@@ -1,17 +1,14 @@
-import { Id, Ok, PaperQuery, PaperView, PhotoQuery, PhotoView, PlacePhotos } from '@hatch-book/contract'
+import { placesApi, animalsApi } from '@hatch-book/contract'
 import { newId } from '@hatch-book/contract'
 import { desc, eq, isNotNull } from 'drizzle-orm'
 import type { FastifyReply } from 'fastify'
-import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { paperType, readPicture } from './pictures'
 import { judgeOne } from './routes'
-
-const WithId = v.object({ id: Id })
 const MOST_PAPER = 10 * 1024 * 1024
 
 /** Bytes as they are kept: never run, never guessed at by the browser. */
@@ -45,132 +42,100 @@ export const keepsakeRoutes: BookRoutes = (app, { db }) => {
       return { placeId: id }
     },
   }
-  for (const [room, subjectOf] of Object.entries(of))
-    app.post(
-      `/api/${room}/:id/photos`,
-      {
-        config: { permission: 'write in the log' },
-        schema: { params: WithId, querystring: PhotoQuery, response: { 200: PhotoView } },
-      },
-      async (request) => {
-        const actor = actorOf(request)
-        const { bookId, member } = actor
-        const subject = await inBook(db, bookId, (tx) => subjectOf(tx, actor, request.params.id))
-        const picture = await readPicture(request.body)
-        const row = {
-          ...{ bookId, id: newId(), view: request.query.view, at: new Date(actor.now), memberId: member.id },
-          ...subject,
-          ...picture,
-        }
-        await inBook(db, bookId, async (tx) => {
-          await tx.insert(photo).values(row)
-          await announce(tx, bookId)
-        })
-        const { id, view, width, height } = row
-        return { id, view, width, height, at: row.at.toISOString() }
-      },
-    )
+  for (const [route, subjectOf] of [
+    [animalsApi.addPhoto, of.animals],
+    [placesApi.addPhoto, of.places],
+  ] as const)
+    serve(app, route, async (request) => {
+      const actor = actorOf(request)
+      const { bookId, member } = actor
+      const subject = await inBook(db, bookId, (tx) => subjectOf(tx, actor, request.params.id))
+      const picture = await readPicture(request.body)
+      const row = {
+        ...{ bookId, id: newId(), view: request.query.view, at: new Date(actor.now), memberId: member.id },
+        ...subject,
+        ...picture,
+      }
+      await inBook(db, bookId, async (tx) => {
+        await tx.insert(photo).values(row)
+      })
+      const { id, view, width, height } = row
+      return { id, view, width, height, at: row.at.toISOString() }
+    })
 
   /** Of all places that have any, the newest first. */
-  app.get(
-    '/api/places/photos',
-    { config: { permission: 'read the book' }, schema: { response: { 200: PlacePhotos } } },
-    async (request) => {
-      const { placeId, id, view, at, width, height } = photo
-      const rows = await inBook(db, actorOf(request).bookId, (tx) =>
-        tx
-          .select({ placeId, id, view, at, width, height })
-          .from(photo)
-          .where(isNotNull(placeId))
-          .orderBy(desc(at)),
-      )
-      return { photos: rows.map((p) => ({ ...p, placeId: p.placeId!, at: p.at.toISOString() })) }
-    },
-  )
-
-  for (const size of ['small', 'large'] as const)
-    app.get(
-      `/api/photos/:id/${size}`,
-      { config: { permission: 'read the book' }, schema: { params: WithId } },
-      async (request, reply) => {
-        const [row] = await inBook(db, actorOf(request).bookId, (tx) =>
-          tx.select({ bytes: photo[size] }).from(photo).where(eq(photo.id, request.params.id)),
-        )
-        if (!row) throw new BookError('not-found', 'This photo is not in the book.')
-        return sendBytes(reply as never, 'image/jpeg', row.bytes)
-      },
+  serve(app, placesApi.photos, async (request) => {
+    const { placeId, id, view, at, width, height } = photo
+    const rows = await inBook(db, actorOf(request).bookId, (tx) =>
+      tx
+        .select({ placeId, id, view, at, width, height })
+        .from(photo)
+        .where(isNotNull(placeId))
+        .orderBy(desc(at)),
     )
+    return { photos: rows.map((p) => ({ ...p, placeId: p.placeId!, at: p.at.toISOString() })) }
+  })
 
-  app.delete(
-    '/api/photos/:id',
-    { config: { permission: 'decide and plan' }, schema: { params: WithId, response: { 200: Ok } } },
-    async (request) => {
-      const { bookId } = actorOf(request)
-      await inBook(db, bookId, async (tx) => {
-        const gone = await tx.delete(photo).where(eq(photo.id, request.params.id)).returning({ id: photo.id })
-        if (gone.length === 0) throw new BookError('not-found', 'This photo is not in the book.')
-        await announce(tx, bookId)
-      })
-      return { ok: true as const }
-    },
-  )
-
-  app.post(
-    '/api/animals/:id/papers',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: WithId, querystring: PaperQuery, response: { 200: PaperView } },
-    },
-    async (request) => {
-      const actor = actorOf(request)
-      const content = request.body
-      await inBook(db, actor.bookId, (tx) => judgeOne(tx, actor, request.params.id))
-      if (!Buffer.isBuffer(content) || content.length === 0)
-        throw new BookError('file-unreadable', 'Send the paper itself.')
-      if (content.length > MOST_PAPER) throw new BookError('too-large', 'A paper may have at most 10 MB.')
-      const row = {
-        bookId: actor.bookId,
-        id: newId(),
-        animalId: request.params.id,
-        name: request.query.name,
-        type: paperType(content),
-        size: content.length,
-        content,
-        at: new Date(actor.now),
-        memberId: actor.member.id,
-      }
-      await inBook(db, actor.bookId, async (tx) => {
-        await tx.insert(paper).values(row)
-        await announce(tx, actor.bookId)
-      })
-      const { id, name, type, size } = row
-      return { id, name, type, size, at: row.at.toISOString(), by: actor.member.name }
-    },
-  )
-
-  app.get(
-    '/api/papers/:id',
-    { config: { permission: 'read the book' }, schema: { params: WithId } },
-    async (request, reply) => {
+  for (const [size, route] of [
+    ['small', animalsApi.smallPhoto],
+    ['large', animalsApi.largePhoto],
+  ] as const)
+    serve(app, route, async (request, reply) => {
       const [row] = await inBook(db, actorOf(request).bookId, (tx) =>
-        tx.select().from(paper).where(eq(paper.id, request.params.id)),
+        tx.select({ bytes: photo[size] }).from(photo).where(eq(photo.id, request.params.id)),
       )
-      if (!row) throw new BookError('not-found', 'This paper is not in the book.')
-      return sendBytes(reply as never, row.type, row.content, row.name)
-    },
-  )
+      if (!row) throw new BookError('not-found', 'This photo is not in the book.')
+      return sendBytes(reply as never, 'image/jpeg', row.bytes)
+    })
 
-  app.delete(
-    '/api/papers/:id',
-    { config: { permission: 'decide and plan' }, schema: { params: WithId, response: { 200: Ok } } },
-    async (request) => {
-      const { bookId } = actorOf(request)
-      await inBook(db, bookId, async (tx) => {
-        const gone = await tx.delete(paper).where(eq(paper.id, request.params.id)).returning({ id: paper.id })
-        if (gone.length === 0) throw new BookError('not-found', 'This paper is not in the book.')
-        await announce(tx, bookId)
-      })
-      return { ok: true as const }
-    },
-  )
+  serve(app, animalsApi.removePhoto, async (request) => {
+    const { bookId } = actorOf(request)
+    await inBook(db, bookId, async (tx) => {
+      const gone = await tx.delete(photo).where(eq(photo.id, request.params.id)).returning({ id: photo.id })
+      if (gone.length === 0) throw new BookError('not-found', 'This photo is not in the book.')
+    })
+    return { ok: true as const }
+  })
+
+  serve(app, animalsApi.addPaper, async (request) => {
+    const actor = actorOf(request)
+    const content = request.body
+    await inBook(db, actor.bookId, (tx) => judgeOne(tx, actor, request.params.id))
+    if (!Buffer.isBuffer(content) || content.length === 0)
+      throw new BookError('file-unreadable', 'Send the paper itself.')
+    if (content.length > MOST_PAPER) throw new BookError('too-large', 'A paper may have at most 10 MB.')
+    const row = {
+      bookId: actor.bookId,
+      id: newId(),
+      animalId: request.params.id,
+      name: request.query.name,
+      type: paperType(content),
+      size: content.length,
+      content,
+      at: new Date(actor.now),
+      memberId: actor.member.id,
+    }
+    await inBook(db, actor.bookId, async (tx) => {
+      await tx.insert(paper).values(row)
+    })
+    const { id, name, type, size } = row
+    return { id, name, type, size, at: row.at.toISOString(), by: actor.member.name }
+  })
+
+  serve(app, animalsApi.paper, async (request, reply) => {
+    const [row] = await inBook(db, actorOf(request).bookId, (tx) =>
+      tx.select().from(paper).where(eq(paper.id, request.params.id)),
+    )
+    if (!row) throw new BookError('not-found', 'This paper is not in the book.')
+    return sendBytes(reply as never, row.type, row.content, row.name)
+  })
+
+  serve(app, animalsApi.removePaper, async (request) => {
+    const { bookId } = actorOf(request)
+    await inBook(db, bookId, async (tx) => {
+      const gone = await tx.delete(paper).where(eq(paper.id, request.params.id)).returning({ id: paper.id })
+      if (gone.length === 0) throw new BookError('not-found', 'This paper is not in the book.')
+    })
+    return { ok: true as const }
+  })
 }

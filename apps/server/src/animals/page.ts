@@ -1,4 +1,4 @@
-import type { AnimalPage } from '@hatch-book/contract'
+import { may, type AnimalPage } from '@hatch-book/contract'
 import {
   addDays,
   bandAt,
@@ -20,7 +20,6 @@ import { readEntries, standsSql } from '../entries'
 import { loadShelf } from '../protocols/store'
 import { askedPrice, loadPrices } from '../sales/prices'
 import type { Actor } from '../shell/actor'
-import { may } from '../shell/permissions'
 import { growthOf, loadWeights, type StoredWeight } from './growth'
 import { hatchedSpan, type JudgedAnimal } from './judge'
 import { loadRecords } from './records'

@@ -1,14 +1,15 @@
-import { AnimalChange, AnimalDraft, AnimalList, AnimalPage, AnimalRow, Id, newId } from '@hatch-book/contract'
+import type { AnimalChange, AnimalDraft } from '@hatch-book/contract'
+import { animalsApi, newId } from '@hatch-book/contract'
 import { hatchSpan, type DaySpan } from '@hatch-book/core'
 import { and, eq } from 'drizzle-orm'
-import * as v from 'valibot'
+import type * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { entryOf, refresh, writeEntries } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { sendJson, sharedAnswer } from '../shell/shared'
 import { loadShelf } from '../protocols/store'
-import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { keptAnimals } from './keptAnimals'
 import type { JudgedAnimal } from './judge'
@@ -16,8 +17,6 @@ import { judgeAnimals } from './judgeAnimals'
 import { animalPage } from './page'
 import { refuseBarredPurpose } from './purpose'
 import { checkParents, refuseTwoRoles } from './parents'
-
-const WithId = v.object({ id: Id })
 
 export async function judgeOne(tx: Transaction, actor: Actor, id: string): Promise<JudgedAnimal> {
   const [judged] = await judgeAnimals(tx, actor, [id])
@@ -82,86 +81,62 @@ export async function addAnimal(tx: Transaction, actor: Actor, draft: AnimalDraf
 }
 
 export const animalRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/animals',
-    { config: { permission: 'read the book' }, schema: { response: { 200: AnimalList } } },
-    async (request, reply) => {
-      const actor = actorOf(request)
-      // The rows were held against the contract when they were judged: they go out as they are kept.
-      return sendJson(
-        reply as never,
-        await sharedAnswer(db, actor, 'animals', async (tx) => {
-          const animals = await keptAnimals(tx, actor)
-          return `{"animals":[${animals.map((a) => a.json).join(',')}]}`
-        }),
-      )
-    },
-  )
+  serve(app, animalsApi.list, async (request, reply) => {
+    const actor = actorOf(request)
+    // The rows were held against the contract when they were judged: they go out as they are kept.
+    return sendJson(
+      reply as never,
+      await sharedAnswer(db, actor, 'animals', async (tx) => {
+        const animals = await keptAnimals(tx, actor)
+        return `{"animals":[${animals.map((a) => a.json).join(',')}]}`
+      }),
+    )
+  })
 
-  app.get(
-    '/api/animals/:id',
-    { config: { permission: 'read the book' }, schema: { params: WithId, response: { 200: AnimalPage } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) =>
-        animalPage(tx, actor, await judgeOne(tx, actor, request.params.id)),
-      )
-    },
-  )
+  serve(app, animalsApi.page, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) =>
+      animalPage(tx, actor, await judgeOne(tx, actor, request.params.id)),
+    )
+  })
 
-  app.post(
-    '/api/animals',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { body: AnimalDraft, response: { 200: AnimalRow } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        await addAnimal(tx, actor, request.body)
-        await announce(tx, actor.bookId)
-        return (await judgeOne(tx, actor, request.body.id)).row
-      })
-    },
-  )
+  serve(app, animalsApi.add, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      await addAnimal(tx, actor, request.body)
+      return (await judgeOne(tx, actor, request.body.id)).row
+    })
+  })
 
-  app.patch(
-    '/api/animals/:id',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: WithId, body: AnimalChange, response: { 200: AnimalRow } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { id } = request.params
-      const { version, hatched: hatchFact, ...change } = request.body
-      return inBook(db, actor.bookId, async (tx) => {
-        const { row } = await judgeOne(tx, actor, id)
-        const hatched = hatchedOf(hatchFact)
-        await checkParents(tx, { id, tag: change.tag, species: row.species, hatched }, change)
-        await refuseBarredPurpose(tx, [id], change.purpose)
-        const changed = await tx
-          .update(tables.animal)
-          .set({
-            ...change,
-            hatchFact,
-            hatchedFrom: hatched?.from ?? null,
-            hatchedTo: hatched?.to ?? null,
-            version: version + 1,
-          })
-          .where(and(eq(tables.animal.id, id), eq(tables.animal.version, version)))
-          .returning({ id: tables.animal.id })
-        if (changed.length === 0)
-          throw new BookError(
-            'stale',
-            `${row.tag} was changed since you opened it. Yours is kept here; look at theirs first.`,
-            undefined,
-            row,
-          )
-        await refuseTwoRoles(tx, [change.damId, change.sireId])
-        await announce(tx, actor.bookId)
-        return (await judgeOne(tx, actor, id)).row
-      })
-    },
-  )
+  serve(app, animalsApi.change, (request) => {
+    const actor = actorOf(request)
+    const { id } = request.params
+    const { version, hatched: hatchFact, ...change } = request.body
+    return inBook(db, actor.bookId, async (tx) => {
+      const { row } = await judgeOne(tx, actor, id)
+      const hatched = hatchedOf(hatchFact)
+      await checkParents(tx, { id, tag: change.tag, species: row.species, hatched }, change)
+      await refuseBarredPurpose(tx, [id], change.purpose)
+      const changed = await tx
+        .update(tables.animal)
+        .set({
+          ...change,
+          hatchFact,
+          hatchedFrom: hatched?.from ?? null,
+          hatchedTo: hatched?.to ?? null,
+          version: version + 1,
+        })
+        .where(and(eq(tables.animal.id, id), eq(tables.animal.version, version)))
+        .returning({ id: tables.animal.id })
+      if (changed.length === 0)
+        throw new BookError(
+          'stale',
+          `${row.tag} was changed since you opened it. Yours is kept here; look at theirs first.`,
+          undefined,
+          row,
+        )
+      await refuseTwoRoles(tx, [change.damId, change.sireId])
+      return (await judgeOne(tx, actor, id)).row
+    })
+  })
 }

@@ -2,16 +2,15 @@ import { createReadStream } from 'node:fs'
 import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { CsvCatalogue } from '@hatch-book/contract'
+import { may, archiveApi } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import Papa from 'papaparse'
 import type { FastifyRequest } from 'fastify'
-import * as v from 'valibot'
 import { inBook, type Database, type Transaction } from '../db/connect'
 import { openSexes } from '../entries/openSexes'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { may } from '../shell/permissions'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { oneAtATime } from '../shell/turns'
 import { CSV_LISTS, SEX_OF, type CsvList, type ListReader } from './csvLists'
@@ -83,34 +82,28 @@ const isFor = (reader: ListReader, list: CsvList) => reader.seesTrade || !list.o
 
 /** Any list or log of the book as CSV. */
 export const csvRoutes: BookRoutes = (app, { db }) => {
-  const read = { permission: 'read the book' } as const
-
-  app.get('/api/csv', { config: read, schema: { response: { 200: CsvCatalogue } } }, (request) => ({
+  serve(app, archiveApi.csvLists, (request) => ({
     lists: CSV_LISTS.filter((list) => isFor(readerOf(request), list)).map(({ name, says }) => ({
       name,
       says,
     })),
   }))
 
-  app.get(
-    '/api/csv/:name',
-    { config: read, schema: { params: v.object({ name: v.pipe(v.string(), v.maxLength(40)) }) } },
-    async (request, reply) => {
-      const { bookId, book, today } = actorOf(request)
-      const list = CSV_LISTS.find(({ name }) => name === request.params.name)
-      const reader = readerOf(request)
-      if (!list || !isFor(reader, list)) throw new BookError('not-found', 'There is no such list.')
-      // Onto the disk first, so that no line to the database waits for a reader who takes their time.
-      const { path, forget } = await oneAtATime('a list for a spreadsheet', () =>
-        writeList(db, bookId, list, book.zone, reader),
-      )
-      const out = createReadStream(path)
-      out.on('close', () => void forget())
-      return reply
-        .type('text/csv; charset=utf-8')
-        .header('content-disposition', `attachment; filename="${list.name}-${today}.csv"`)
-        .header('cache-control', 'no-store')
-        .send(out as never)
-    },
-  )
+  serve(app, archiveApi.csv, async (request, reply) => {
+    const { bookId, book, today } = actorOf(request)
+    const list = CSV_LISTS.find(({ name }) => name === request.params.name)
+    const reader = readerOf(request)
+    if (!list || !isFor(reader, list)) throw new BookError('not-found', 'There is no such list.')
+    // Onto the disk first, so that no line to the database waits for a reader who takes their time.
+    const { path, forget } = await oneAtATime('a list for a spreadsheet', () =>
+      writeList(db, bookId, list, book.zone, reader),
+    )
+    const out = createReadStream(path)
+    out.on('close', () => void forget())
+    return reply
+      .type('text/csv; charset=utf-8')
+      .header('content-disposition', `attachment; filename="${list.name}-${today}.csv"`)
+      .header('cache-control', 'no-store')
+      .send(out as never)
+  })
 }

@@ -1,21 +1,20 @@
 import { createReadStream } from 'node:fs'
 import type { IncomingMessage } from 'node:http'
 import { Readable } from 'node:stream'
-import { ArchiveRead } from '@hatch-book/contract'
+import { archiveApi } from '@hatch-book/contract'
 import { eq } from 'drizzle-orm'
 import { inBook, tables, type Database } from '../db/connect'
 import { actorOf, openSession } from '../shell/actor'
 import type { BookApp, BookRoutes } from '../shell/app'
 import { BookError } from '../shell/problems'
+import { serve } from '../shell/serve'
 import { readArchive } from './read'
 import { onDisk } from './spool'
 import { writeArchive } from './write'
 
-const LARGEST = 1024 ** 3
-
 /** The whole book out as one file, and in again as a book of its own. */
 export const archiveRoutes: BookRoutes = (app, { db }) => {
-  app.get('/api/archive', { config: { permission: 'run the book' } }, async (request, reply) => {
+  serve(app, archiveApi.write, async (request, reply) => {
     const { bookId, book, now, today } = actorOf(request)
     const { path, manifest, forget } = await writeArchive(db, bookId, new Date(now).toISOString())
     const name = `${book.name.toLowerCase().replaceAll(/[^\p{L}\p{N}]+/gu, '-')}-${today}.zip`
@@ -45,39 +44,33 @@ function bringIn(app: BookApp, db: Database): void {
   )
   // One is read at a time on a server, so that many cannot fill its memory and its disk together.
   let reading = false
-  app.post(
-    '/api/archive',
-    {
-      bodyLimit: LARGEST,
-      config: { permission: 'run the book', rateLimit: { max: 30, timeWindow: '1 minute' } },
-      schema: { response: { 200: ArchiveRead } },
-    },
-    async (request, reply) => {
-      const { bookId: from, member: self } = actorOf(request)
-      const sent: unknown = request.body
-      if (!(sent instanceof Readable)) throw new BookError('file-unreadable', 'Send the archive itself.')
-      if (reading) {
-        sent.resume()
-        throw new BookError('busy', 'Another archive is being read on this server. Try again in a minute.')
+  serve(app, archiveApi.readIn, async (request, reply) => {
+    const { bookId: from, member: self } = actorOf(request)
+    const sent: unknown = request.body
+    if (!(sent instanceof Readable)) throw new BookError('file-unreadable', 'Send the archive itself.')
+    if (reading) {
+      sent.resume()
+      throw new BookError('busy', 'Another archive is being read on this server. Try again in a minute.')
+    }
+    reading = true
+    try {
+      const [row] = await inBook(db, from, (tx) =>
+        tx.select().from(tables.member).where(eq(tables.member.id, self.id)),
+      )
+      const { bookId, memberId, manifest } = await onDisk(
+        sent as IncomingMessage,
+        archiveApi.readIn.largest,
+        (path) => readArchive(db, path, row!),
+      )
+      await inBook(db, bookId, (tx) => openSession(tx, reply as never, bookId, memberId))
+      return {
+        ...{ bookId, name: String(manifest.book.name), digest: manifest.digest },
+        rows: manifest.tables.reduce((n, t) => n + t.rows, 0),
       }
-      reading = true
-      try {
-        const [row] = await inBook(db, from, (tx) =>
-          tx.select().from(tables.member).where(eq(tables.member.id, self.id)),
-        )
-        const { bookId, memberId, manifest } = await onDisk(sent as IncomingMessage, LARGEST, (path) =>
-          readArchive(db, path, row!),
-        )
-        await inBook(db, bookId, (tx) => openSession(tx, reply as never, bookId, memberId))
-        return {
-          ...{ bookId, name: String(manifest.book.name), digest: manifest.digest },
-          rows: manifest.tables.reduce((n, t) => n + t.rows, 0),
-        }
-      } finally {
-        reading = false
-      }
-    },
-  )
+    } finally {
+      reading = false
+    }
+  })
 }
 
 type Parsed = (error: Error | null, body?: unknown) => void

@@ -1,9 +1,9 @@
-import { BookDeletion, BookSchema, NewBook, Ok, newId } from '@hatch-book/contract'
+import { booksApi, newId } from '@hatch-book/contract'
 import { eq, sql } from 'drizzle-orm'
 import { inBook, tables } from '../db/connect'
 import { actorOf, openSession } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { createBook } from './create'
 import { provePassword } from './password'
@@ -14,66 +14,50 @@ const ALL_BOOKS = 'all'
 
 /** Another book beside this one; and a book that goes, which for thirty days can come back. */
 export const bookLifeRoutes: BookRoutes = (app, { db }) => {
-  const run = { permission: 'run the book', rateLimit: { max: 20, timeWindow: '1 minute' } } as const
-
   /** A second book of the same person: they stand in it at once, and come in by the same password. */
-  app.post(
-    '/api/books',
-    { config: run, schema: { body: NewBook, response: { 200: Ok } } },
-    async (request, reply) => {
-      const { bookId: from, member } = actorOf(request)
-      const [self] = await inBook(db, from, (tx) =>
-        tx.select().from(tables.member).where(eq(tables.member.id, member.id)),
-      )
-      const bookId = newId()
-      await inBook(db, bookId, async (tx) => {
-        const memberId = await createBook(tx, {
-          ...{ bookId, ...request.body },
-          owner: { name: self!.name, email: self!.email, passwordHash: self!.passwordHash },
-        })
-        // The same door, with all its steps.
-        const { secondFactor, secondFactorStep } = self!
-        await tx
-          .update(tables.member)
-          .set({ secondFactor, secondFactorStep })
-          .where(eq(tables.member.id, memberId))
-        await openSession(tx, reply, bookId, memberId)
+  serve(app, booksApi.open, async (request, reply) => {
+    const { bookId: from, member } = actorOf(request)
+    const [self] = await inBook(db, from, (tx) =>
+      tx.select().from(tables.member).where(eq(tables.member.id, member.id)),
+    )
+    const bookId = newId()
+    await inBook(db, bookId, async (tx) => {
+      const memberId = await createBook(tx, {
+        ...{ bookId, ...request.body },
+        owner: { name: self!.name, email: self!.email, passwordHash: self!.passwordHash },
       })
-      return { ok: true as const }
-    },
-  )
+      // The same door, with all its steps.
+      const { secondFactor, secondFactorStep } = self!
+      await tx
+        .update(tables.member)
+        .set({ secondFactor, secondFactorStep })
+        .where(eq(tables.member.id, memberId))
+      await openSession(tx, reply, bookId, memberId)
+    })
+    return { ok: true as const }
+  })
 
-  app.post(
-    '/api/book/delete',
-    { config: run, schema: { body: BookDeletion, response: { 200: BookSchema } } },
-    (request) => {
-      const { bookId, member, book } = actorOf(request)
-      const { name, password } = request.body
-      if (name !== book.name)
-        throw new BookError('invalid', 'That is not the name of this book.', [
-          { field: 'name', says: `write '${book.name}'` },
-        ])
-      return inBook(db, bookId, async (tx) => {
-        await provePassword(tx, member.id, password)
-        const [row] = await tx.update(tables.book).set({ deletedAt: new Date() }).returning()
-        await announce(tx, bookId)
-        return bookView(row!)
-      })
-    },
-  )
+  serve(app, booksApi.delete, (request) => {
+    const { bookId, member, book } = actorOf(request)
+    const { name, password } = request.body
+    if (name !== book.name)
+      throw new BookError('invalid', 'That is not the name of this book.', [
+        { field: 'name', says: `write '${book.name}'` },
+      ])
+    return inBook(db, bookId, async (tx) => {
+      await provePassword(tx, member.id, password)
+      const [row] = await tx.update(tables.book).set({ deletedAt: new Date() }).returning()
+      return bookView(row!)
+    })
+  })
 
-  app.post(
-    '/api/book/restore',
-    { config: { permission: 'bring the book back' }, schema: { response: { 200: BookSchema } } },
-    (request) => {
-      const { bookId } = actorOf(request)
-      return inBook(db, bookId, async (tx) => {
-        const [row] = await tx.update(tables.book).set({ deletedAt: null }).returning()
-        await announce(tx, bookId)
-        return bookView(row!)
-      })
-    },
-  )
+  serve(app, booksApi.restore, (request) => {
+    const { bookId } = actorOf(request)
+    return inBook(db, bookId, async (tx) => {
+      const [row] = await tx.update(tables.book).set({ deletedAt: null }).returning()
+      return bookView(row!)
+    })
+  })
 
   app.jobs.add({
     ...{ name: 'Clearing out deleted books', everyMs: LOOK_EVERY_MS },

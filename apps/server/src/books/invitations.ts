@@ -1,25 +1,14 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto'
-import {
-  Id,
-  InvitationDraft,
-  InvitationMade,
-  InvitationSeen,
-  InvitationTaken,
-  Invitations,
-  Ok,
-  newId,
-} from '@hatch-book/contract'
+import { booksApi, newId } from '@hatch-book/contract'
 import { hash } from '@node-rs/argon2'
 import { and, desc, eq, gt, isNull } from 'drizzle-orm'
-import * as v from 'valibot'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { actorOf, openSession } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { secretHash } from '../shell/bridge'
-import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { closeSessions } from './sessions'
-import { AT_THE_DOOR } from './doors'
 
 const HOURS = { join: 7 * 24, recover: 24 }
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
@@ -77,118 +66,86 @@ async function withLink<T>(
 
 /** Links that open once: for somebody new to join, or for a member who lost their password. */
 export const invitationRoutes: BookRoutes = (app, { db }) => {
-  const run = { permission: 'run the book' } as const
-  const params = v.object({ id: Id })
+  serve(app, booksApi.invitations, async (request) => {
+    const { invitation } = tables
+    const rows = await inBook(db, actorOf(request).bookId, (tx) =>
+      tx
+        .select()
+        .from(invitation)
+        .where(and(isNull(invitation.usedAt), gt(invitation.expiresAt, new Date())))
+        .orderBy(desc(invitation.madeAt)),
+    )
+    return {
+      invitations: rows.map(({ id, name, role, endsOn, expiresAt, memberId }) => ({
+        ...{ id, name, role, endsOn, recovers: memberId !== null },
+        expiresAt: expiresAt.toISOString(),
+      })),
+    }
+  })
 
-  app.get(
-    '/api/invitations',
-    { config: run, schema: { response: { 200: Invitations } } },
-    async (request) => {
-      const { invitation } = tables
-      const rows = await inBook(db, actorOf(request).bookId, (tx) =>
-        tx
-          .select()
-          .from(invitation)
-          .where(and(isNull(invitation.usedAt), gt(invitation.expiresAt, new Date())))
-          .orderBy(desc(invitation.madeAt)),
-      )
-      return {
-        invitations: rows.map(({ id, name, role, endsOn, expiresAt, memberId }) => ({
-          ...{ id, name, role, endsOn, recovers: memberId !== null },
-          expiresAt: expiresAt.toISOString(),
-        })),
-      }
-    },
-  )
+  serve(app, booksApi.invite, (request) => {
+    const { bookId } = actorOf(request)
+    const { endsOn = null, ...draft } = request.body
+    return inBook(db, bookId, (tx) => makeLink(tx, bookId, { ...draft, endsOn, memberId: null }))
+  })
 
-  app.post(
-    '/api/invitations',
-    { config: run, schema: { body: InvitationDraft, response: { 200: InvitationMade } } },
-    (request) => {
-      const { bookId } = actorOf(request)
-      const { endsOn = null, ...draft } = request.body
-      return inBook(db, bookId, (tx) => makeLink(tx, bookId, { ...draft, endsOn, memberId: null }))
-    },
-  )
-
-  app.delete(
-    '/api/invitations/:id',
-    { config: run, schema: { params, response: { 200: Ok } } },
-    async (request) => {
-      await inBook(db, actorOf(request).bookId, (tx) =>
-        tx.delete(tables.invitation).where(eq(tables.invitation.id, request.params.id)),
-      )
-      return { ok: true as const }
-    },
-  )
+  serve(app, booksApi.withdrawInvitation, async (request) => {
+    await inBook(db, actorOf(request).bookId, (tx) =>
+      tx.delete(tables.invitation).where(eq(tables.invitation.id, request.params.id)),
+    )
+    return { ok: true as const }
+  })
 
   /** A member who lost their password, or their telephone: a link by which they choose a new one, and no second step. */
-  app.post(
-    '/api/members/:id/recovery',
-    { config: run, schema: { params, response: { 200: InvitationMade } } },
-    (request) => {
-      const { bookId } = actorOf(request)
-      return inBook(db, bookId, async (tx) => {
-        const { member, invitation } = tables
-        const [row] = await tx.select().from(member).where(eq(member.id, request.params.id))
-        if (!row) throw new BookError('not-found')
-        // Only the newest link opens.
-        await tx.delete(invitation).where(eq(invitation.memberId, row.id))
-        const { id: memberId, role, name, endsOn } = row
-        return makeLink(tx, bookId, { memberId, role, name, endsOn })
-      })
-    },
+  serve(app, booksApi.makeRecovery, (request) => {
+    const { bookId } = actorOf(request)
+    return inBook(db, bookId, async (tx) => {
+      const { member, invitation } = tables
+      const [row] = await tx.select().from(member).where(eq(member.id, request.params.id))
+      if (!row) throw new BookError('not-found')
+      // Only the newest link opens.
+      await tx.delete(invitation).where(eq(invitation.memberId, row.id))
+      const { id: memberId, role, name, endsOn } = row
+      return makeLink(tx, bookId, { memberId, role, name, endsOn })
+    })
+  })
+  serve(app, booksApi.invitation, (request) =>
+    withLink(db, request.params.key, async (tx, { name, role, endsOn, memberId }) => {
+      const [book] = await tx.select().from(tables.book)
+      const [member] = memberId
+        ? await tx.select().from(tables.member).where(eq(tables.member.id, memberId))
+        : []
+      return { bookName: book!.name, name, role, endsOn, email: member?.email ?? null }
+    }),
   )
 
-  const key = v.object({ key: v.pipe(v.string(), v.maxLength(200)) })
-  app.get(
-    '/api/invitation/:key',
-    { ...AT_THE_DOOR, schema: { params: key, response: { 200: InvitationSeen } } },
-    (request) =>
-      withLink(db, request.params.key, async (tx, { name, role, endsOn, memberId }) => {
-        const [book] = await tx.select().from(tables.book)
-        const [member] = memberId
-          ? await tx.select().from(tables.member).where(eq(tables.member.id, memberId))
-          : []
-        return { bookName: book!.name, name, role, endsOn, email: member?.email ?? null }
-      }),
-  )
-
-  app.post(
-    '/api/invitation/:key',
-    { ...AT_THE_DOOR, schema: { params: key, body: InvitationTaken, response: { 200: Ok } } },
-    (request, reply) =>
-      withLink(db, request.params.key, async (tx, link) => {
-        const { name, email, password } = request.body
-        const passwordHash = await hash(password)
-        const memberId = link.memberId ?? newId()
-        const { bookId, role, endsOn } = link
-        if (link.memberId) {
-          await tx
-            .update(tables.member)
-            .set({ passwordHash, secondFactor: null, secondFactorOffered: null })
-            .where(eq(tables.member.id, memberId))
-          await closeSessions(tx, memberId)
-        } else {
-          const missing = [
-            ...(name ? [] : [{ field: 'name', says: 'write your name' }]),
-            ...(email ? [] : [{ field: 'email', says: 'write your address' }]),
-          ]
-          if (missing.length > 0) throw new BookError('invalid', 'Name and address are wanted.', missing)
-          const [there] = await tx.select().from(tables.member).where(eq(tables.member.email, email!))
-          if (there)
-            throw new BookError('already-there', 'Somebody with this address is in the book already.')
-          await tx
-            .insert(tables.member)
-            .values({ bookId, id: memberId, name: name!, email: email!, passwordHash, role, endsOn })
-        }
+  serve(app, booksApi.join, (request, reply) =>
+    withLink(db, request.params.key, async (tx, link) => {
+      const { name, email, password } = request.body
+      const passwordHash = await hash(password)
+      const memberId = link.memberId ?? newId()
+      const { bookId, role, endsOn } = link
+      if (link.memberId) {
         await tx
-          .update(tables.invitation)
-          .set({ usedAt: new Date() })
-          .where(eq(tables.invitation.id, link.id))
-        await openSession(tx, reply, bookId, memberId)
-        await announce(tx, bookId)
-        return { ok: true as const }
-      }),
+          .update(tables.member)
+          .set({ passwordHash, secondFactor: null, secondFactorOffered: null })
+          .where(eq(tables.member.id, memberId))
+        await closeSessions(tx, memberId)
+      } else {
+        const missing = [
+          ...(name ? [] : [{ field: 'name', says: 'write your name' }]),
+          ...(email ? [] : [{ field: 'email', says: 'write your address' }]),
+        ]
+        if (missing.length > 0) throw new BookError('invalid', 'Name and address are wanted.', missing)
+        const [there] = await tx.select().from(tables.member).where(eq(tables.member.email, email!))
+        if (there) throw new BookError('already-there', 'Somebody with this address is in the book already.')
+        await tx
+          .insert(tables.member)
+          .values({ bookId, id: memberId, name: name!, email: email!, passwordHash, role, endsOn })
+      }
+      await tx.update(tables.invitation).set({ usedAt: new Date() }).where(eq(tables.invitation.id, link.id))
+      await openSession(tx, reply, bookId, memberId)
+      return { ok: true as const }
+    }),
   )
 }

@@ -1,10 +1,11 @@
-import { Doings, Id, MemberChange, MemberDraft, MemberSchema, SessionsClosed } from '@hatch-book/contract'
+import type { Doings } from '@hatch-book/contract'
+import { booksApi } from '@hatch-book/contract'
 import { hash } from '@node-rs/argon2'
 import { eq, sql } from 'drizzle-orm'
-import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf, hasEnded } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { closeSessions } from './sessions'
 
@@ -22,76 +23,52 @@ async function memberOf(tx: Transaction, id: string): Promise<MemberRow> {
 
 /** Who is in the book, what they may do, until when, and what they did. */
 export const memberRoutes: BookRoutes = (app, { db }) => {
-  const run = { permission: 'run the book' } as const
-  const params = v.object({ id: Id })
-  const Members = v.object({ members: v.array(MemberSchema) })
+  serve(app, booksApi.members, async (request) => {
+    const rows = await inBook(db, actorOf(request).bookId, (tx) =>
+      tx.select().from(tables.member).orderBy(tables.member.name),
+    )
+    return { members: rows.map(memberView) }
+  })
 
-  app.get(
-    '/api/members',
-    { config: { permission: 'read the book' }, schema: { response: { 200: Members } } },
-    async (request) => {
-      const rows = await inBook(db, actorOf(request).bookId, (tx) =>
-        tx.select().from(tables.member).orderBy(tables.member.name),
-      )
-      return { members: rows.map(memberView) }
-    },
-  )
+  serve(app, booksApi.addMember, async (request) => {
+    const { bookId } = actorOf(request)
+    const { password, ...person } = request.body
+    const row = { bookId, ...person, passwordHash: await hash(password) }
+    await inBook(db, bookId, (tx) => tx.insert(tables.member).values(row))
+    return { ...person, secondFactor: false }
+  })
 
-  app.post(
-    '/api/members',
-    { config: run, schema: { body: MemberDraft, response: { 200: MemberSchema } } },
-    async (request) => {
-      const { bookId } = actorOf(request)
-      const { password, ...person } = request.body
-      const row = { bookId, ...person, passwordHash: await hash(password) }
-      await inBook(db, bookId, (tx) => tx.insert(tables.member).values(row))
-      return { ...person, secondFactor: false }
-    },
-  )
+  serve(app, booksApi.changeMember, (request) => {
+    const actor = actorOf(request)
+    const { role, endsOn } = request.body
+    return inBook(db, actor.bookId, async (tx) => {
+      // Of two owners who take each other's role at once, the second finds what the first left.
+      await tx.select({ id: tables.book.id }).from(tables.book).for('update')
+      const row = await memberOf(tx, request.params.id)
+      const [changed] = await tx
+        .update(tables.member)
+        .set({ role, endsOn })
+        .where(eq(tables.member.id, row.id))
+        .returning()
+      await keepAnOwner(tx)
+      // What they may not do any more they may not do from now on, on no device.
+      if (hasEnded(changed!, actor.today)) await closeSessions(tx, row.id)
+      return memberView(changed!)
+    })
+  })
 
-  app.patch(
-    '/api/members/:id',
-    { config: run, schema: { params, body: MemberChange, response: { 200: MemberSchema } } },
-    (request) => {
-      const actor = actorOf(request)
-      const { role, endsOn } = request.body
-      return inBook(db, actor.bookId, async (tx) => {
-        // Of two owners who take each other's role at once, the second finds what the first left.
-        await tx.select({ id: tables.book.id }).from(tables.book).for('update')
-        const row = await memberOf(tx, request.params.id)
-        const [changed] = await tx
-          .update(tables.member)
-          .set({ role, endsOn })
-          .where(eq(tables.member.id, row.id))
-          .returning()
-        await keepAnOwner(tx)
-        // What they may not do any more they may not do from now on, on no device.
-        if (hasEnded(changed!, actor.today)) await closeSessions(tx, row.id)
-        return memberView(changed!)
-      })
-    },
-  )
+  serve(app, booksApi.signMemberOut, (request) => {
+    const { bookId, sessionId } = actorOf(request)
+    return inBook(db, bookId, async (tx) => {
+      const { id } = await memberOf(tx, request.params.id)
+      return { closed: await closeSessions(tx, id, sessionId) }
+    })
+  })
 
-  app.post(
-    '/api/members/:id/sign-out',
-    { config: run, schema: { params, response: { 200: SessionsClosed } } },
-    (request) => {
-      const { bookId, sessionId } = actorOf(request)
-      return inBook(db, bookId, async (tx) => {
-        const { id } = await memberOf(tx, request.params.id)
-        return { closed: await closeSessions(tx, id, sessionId) }
-      })
-    },
-  )
-
-  app.get(
-    '/api/members/:id/doings',
-    { config: { permission: 'read the book' }, schema: { params, response: { 200: Doings } } },
-    (request) => {
-      const { bookId, book } = actorOf(request)
-      return inBook(db, bookId, async (tx) => doingsOf(tx, await memberOf(tx, request.params.id), book.zone))
-    },
-  )
+  serve(app, booksApi.doings, (request) => {
+    const { bookId, book } = actorOf(request)
+    return inBook(db, bookId, async (tx) => doingsOf(tx, await memberOf(tx, request.params.id), book.zone))
+  })
 }
 
 /** A book without an owner could never be run again. */

@@ -1,20 +1,12 @@
-import {
-  BookChange,
-  BookSchema,
-  FirstOwner,
-  Ok,
-  SessionSchema,
-  newId,
-  type Session,
-} from '@hatch-book/contract'
+import { booksApi, newId, type Session } from '@hatch-book/contract'
 import { dayOfInstant } from '@hatch-book/core'
 import { and, eq, sql } from 'drizzle-orm'
 import { inBook, tables } from '../db/connect'
 import { actorOf, openSession, type Actor } from '../shell/actor'
 import type { BookRoutes, Rooms } from '../shell/app'
 import { BookError } from '../shell/problems'
+import { serve } from '../shell/serve'
 import { createBook } from './create'
-import { AT_THE_DOOR } from './doors'
 import { bookView } from './view'
 
 async function sessionOf(actor: Actor | null, { db, demoSignIn }: Rooms): Promise<Session> {
@@ -34,50 +26,38 @@ async function sessionOf(actor: Actor | null, { db, demoSignIn }: Rooms): Promis
 export const bookRoutes: BookRoutes = (app, rooms) => {
   const { db } = rooms
 
-  app.get(
-    '/api/session',
-    { config: { permission: 'public' }, schema: { response: { 200: SessionSchema } } },
-    (request) => sessionOf(request.actorOrNull, rooms),
-  )
+  serve(app, booksApi.session, (request) => sessionOf(request.actorOrNull, rooms))
 
-  app.post(
-    '/api/first-owner',
-    { ...AT_THE_DOOR, schema: { body: FirstOwner, response: { 200: Ok } } },
-    async (request, reply) => {
-      const { rows } = await db.execute<{ any_book: boolean }>(sql`select any_book()`)
-      if (rows[0]!.any_book)
-        throw new BookError(
-          'already-there',
-          'This server has an owner already. Sign in, or ask them to add you.',
-        )
-      const { bookName, zone, name, email, password } = request.body
-      const bookId = newId()
-      await inBook(db, bookId, async (tx) => {
-        const memberId = await createBook(tx, {
-          ...{ bookId, name: bookName, zone },
-          owner: { name, email, password },
-        })
-        await openSession(tx, reply, bookId, memberId)
-      })
-      return { ok: true as const }
-    },
-  )
-
-  app.patch(
-    '/api/book',
-    { config: { permission: 'run the book' }, schema: { body: BookChange, response: { 200: BookSchema } } },
-    async (request) => {
-      const actor = actorOf(request)
-      const { version, ...change } = request.body
-      const [row] = await inBook(db, actor.bookId, (tx) =>
-        tx
-          .update(tables.book)
-          .set({ ...change, version: version + 1 })
-          .where(and(eq(tables.book.id, actor.bookId), eq(tables.book.version, version)))
-          .returning(),
+  serve(app, booksApi.begin, async (request, reply) => {
+    const { rows } = await db.execute<{ any_book: boolean }>(sql`select any_book()`)
+    if (rows[0]!.any_book)
+      throw new BookError(
+        'already-there',
+        'This server has an owner already. Sign in, or ask them to add you.',
       )
-      if (!row) throw new BookError('stale', '', undefined, bookView(actor.book))
-      return bookView(row)
-    },
-  )
+    const { bookName, zone, name, email, password } = request.body
+    const bookId = newId()
+    await inBook(db, bookId, async (tx) => {
+      const memberId = await createBook(tx, {
+        ...{ bookId, name: bookName, zone },
+        owner: { name, email, password },
+      })
+      await openSession(tx, reply, bookId, memberId)
+    })
+    return { ok: true as const }
+  })
+
+  serve(app, booksApi.change, async (request) => {
+    const actor = actorOf(request)
+    const { version, ...change } = request.body
+    const [row] = await inBook(db, actor.bookId, (tx) =>
+      tx
+        .update(tables.book)
+        .set({ ...change, version: version + 1 })
+        .where(and(eq(tables.book.id, actor.bookId), eq(tables.book.version, version)))
+        .returning(),
+    )
+    if (!row) throw new BookError('stale', '', undefined, bookView(actor.book))
+    return bookView(row)
+  })
 }

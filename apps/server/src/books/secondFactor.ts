@@ -1,15 +1,10 @@
-import {
-  Ok,
-  SecondFactorBegin,
-  SecondFactorEnd,
-  SecondFactorOffer,
-  SecondFactorProof,
-} from '@hatch-book/contract'
+import { booksApi } from '@hatch-book/contract'
 import { and, eq, lt } from 'drizzle-orm'
 import { Secret, TOTP } from 'otpauth'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { provePassword } from './password'
 
@@ -59,59 +54,45 @@ export async function takeCode(
 
 /** A second step at the door: six figures from a telephone, by the common standard. */
 export const secondFactorRoutes: BookRoutes = (app, { db }) => {
-  const own = { permission: 'read the book', rateLimit: { max: 20, timeWindow: '1 minute' } } as const
+  serve(app, booksApi.beginSecondFactor, async (request) => {
+    const { bookId, member, book } = actorOf(request)
+    const secret = new Secret({ size: 20 }).base32
+    await inBook(db, bookId, async (tx) => {
+      await provePassword(tx, member.id, request.body.password)
+      await tx
+        .update(tables.member)
+        .set({ secondFactorOffered: secret })
+        .where(eq(tables.member.id, member.id))
+    })
+    return { secret, address: codes(secret, `${book.name}: ${member.email}`).toString() }
+  })
 
-  app.post(
-    '/api/second-factor',
-    { config: own, schema: { body: SecondFactorBegin, response: { 200: SecondFactorOffer } } },
-    async (request) => {
-      const { bookId, member, book } = actorOf(request)
-      const secret = new Secret({ size: 20 }).base32
-      await inBook(db, bookId, async (tx) => {
-        await provePassword(tx, member.id, request.body.password)
-        await tx
-          .update(tables.member)
-          .set({ secondFactorOffered: secret })
-          .where(eq(tables.member.id, member.id))
-      })
-      return { secret, address: codes(secret, `${book.name}: ${member.email}`).toString() }
-    },
-  )
+  serve(app, booksApi.proveSecondFactor, (request) => {
+    const { bookId, member } = actorOf(request)
+    return inBook(db, bookId, async (tx) => {
+      const [row] = await tx
+        .select({ offered: tables.member.secondFactorOffered })
+        .from(tables.member)
+        .where(eq(tables.member.id, member.id))
+      const step = row?.offered ? stepOfCode(row.offered, request.body.code) : null
+      if (step === null) throw new BookError('wrong-code')
+      await tx
+        .update(tables.member)
+        .set({ secondFactor: row!.offered, secondFactorOffered: null, secondFactorStep: step })
+        .where(eq(tables.member.id, member.id))
+      return { ok: true as const }
+    })
+  })
 
-  app.post(
-    '/api/second-factor/prove',
-    { config: own, schema: { body: SecondFactorProof, response: { 200: Ok } } },
-    (request) => {
-      const { bookId, member } = actorOf(request)
-      return inBook(db, bookId, async (tx) => {
-        const [row] = await tx
-          .select({ offered: tables.member.secondFactorOffered })
-          .from(tables.member)
-          .where(eq(tables.member.id, member.id))
-        const step = row?.offered ? stepOfCode(row.offered, request.body.code) : null
-        if (step === null) throw new BookError('wrong-code')
-        await tx
-          .update(tables.member)
-          .set({ secondFactor: row!.offered, secondFactorOffered: null, secondFactorStep: step })
-          .where(eq(tables.member.id, member.id))
-        return { ok: true as const }
-      })
-    },
-  )
-
-  app.post(
-    '/api/second-factor/end',
-    { config: own, schema: { body: SecondFactorEnd, response: { 200: Ok } } },
-    (request) => {
-      const { bookId, member } = actorOf(request)
-      return inBook(db, bookId, async (tx) => {
-        await provePassword(tx, member.id, request.body.password)
-        await tx
-          .update(tables.member)
-          .set({ secondFactor: null, secondFactorOffered: null })
-          .where(eq(tables.member.id, member.id))
-        return { ok: true as const }
-      })
-    },
-  )
+  serve(app, booksApi.endSecondFactor, (request) => {
+    const { bookId, member } = actorOf(request)
+    return inBook(db, bookId, async (tx) => {
+      await provePassword(tx, member.id, request.body.password)
+      await tx
+        .update(tables.member)
+        .set({ secondFactor: null, secondFactorOffered: null })
+        .where(eq(tables.member.id, member.id))
+      return { ok: true as const }
+    })
+  })
 }

@@ -1,10 +1,10 @@
-import { CloseSessions, Id, Ok, PasswordChange, SessionRows, SessionsClosed } from '@hatch-book/contract'
+import { booksApi } from '@hatch-book/contract'
 import { hash } from '@node-rs/argon2'
 import { and, desc, eq, gt, ne } from 'drizzle-orm'
-import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { provePassword } from './password'
 
 /** Closes a member's sessions, on all devices or on all but one. */
@@ -20,75 +20,51 @@ export async function closeSessions(tx: Transaction, memberId: string, butNot?: 
 
 /** Where a member is signed in, and the password they come in by. */
 export const sessionRoutes: BookRoutes = (app, { db }) => {
-  const own = { permission: 'read the book', rateLimit: { max: 20, timeWindow: '1 minute' } } as const
+  serve(app, booksApi.sessions, async (request) => {
+    const { bookId, member, sessionId } = actorOf(request)
+    const { session } = tables
+    const rows = await inBook(db, bookId, (tx) =>
+      tx
+        .select()
+        .from(session)
+        .where(and(eq(session.memberId, member.id), gt(session.expiresAt, new Date())))
+        .orderBy(desc(session.seenAt))
+        .limit(200),
+    )
+    return {
+      sessions: rows.map(({ id, device, openedAt, seenAt }) => ({
+        ...{ id, device, isThis: id === sessionId },
+        ...{ openedAt: openedAt.toISOString(), seenAt: seenAt.toISOString() },
+      })),
+    }
+  })
 
-  app.get(
-    '/api/sessions',
-    { config: { permission: 'read the book' }, schema: { response: { 200: SessionRows } } },
-    async (request) => {
-      const { bookId, member, sessionId } = actorOf(request)
-      const { session } = tables
-      const rows = await inBook(db, bookId, (tx) =>
-        tx
-          .select()
-          .from(session)
-          .where(and(eq(session.memberId, member.id), gt(session.expiresAt, new Date())))
-          .orderBy(desc(session.seenAt))
-          .limit(200),
-      )
-      return {
-        sessions: rows.map(({ id, device, openedAt, seenAt }) => ({
-          ...{ id, device, isThis: id === sessionId },
-          ...{ openedAt: openedAt.toISOString(), seenAt: seenAt.toISOString() },
-        })),
-      }
-    },
-  )
+  serve(app, booksApi.closeSessions, async (request) => {
+    const { bookId, member, sessionId } = actorOf(request)
+    const butNot = request.body.which === 'others' ? sessionId : undefined
+    return { closed: await inBook(db, bookId, (tx) => closeSessions(tx, member.id, butNot)) }
+  })
 
-  app.post(
-    '/api/sessions/close',
-    {
-      config: { permission: 'read the book' },
-      schema: { body: CloseSessions, response: { 200: SessionsClosed } },
-    },
-    async (request) => {
-      const { bookId, member, sessionId } = actorOf(request)
-      const butNot = request.body.which === 'others' ? sessionId : undefined
-      return { closed: await inBook(db, bookId, (tx) => closeSessions(tx, member.id, butNot)) }
-    },
-  )
-
-  app.delete(
-    '/api/sessions/:id',
-    {
-      config: { permission: 'read the book' },
-      schema: { params: v.object({ id: Id }), response: { 200: Ok } },
-    },
-    async (request) => {
-      const { bookId, member } = actorOf(request)
-      const { session } = tables
-      await inBook(db, bookId, (tx) =>
-        tx.delete(session).where(and(eq(session.id, request.params.id), eq(session.memberId, member.id))),
-      )
-      return { ok: true as const }
-    },
-  )
+  serve(app, booksApi.closeSession, async (request) => {
+    const { bookId, member } = actorOf(request)
+    const { session } = tables
+    await inBook(db, bookId, (tx) =>
+      tx.delete(session).where(and(eq(session.id, request.params.id), eq(session.memberId, member.id))),
+    )
+    return { ok: true as const }
+  })
 
   /** A new password: every other device has to sign in anew. */
-  app.post(
-    '/api/password',
-    { config: own, schema: { body: PasswordChange, response: { 200: SessionsClosed } } },
-    (request) => {
-      const { bookId, member, sessionId } = actorOf(request)
-      const { current, password } = request.body
-      return inBook(db, bookId, async (tx) => {
-        await provePassword(tx, member.id, current)
-        await tx
-          .update(tables.member)
-          .set({ passwordHash: await hash(password) })
-          .where(eq(tables.member.id, member.id))
-        return { closed: await closeSessions(tx, member.id, sessionId) }
-      })
-    },
-  )
+  serve(app, booksApi.changePassword, (request) => {
+    const { bookId, member, sessionId } = actorOf(request)
+    const { current, password } = request.body
+    return inBook(db, bookId, async (tx) => {
+      await provePassword(tx, member.id, current)
+      await tx
+        .update(tables.member)
+        .set({ passwordHash: await hash(password) })
+        .where(eq(tables.member.id, member.id))
+      return { closed: await closeSessions(tx, member.id, sessionId) }
+    })
+  })
 }

@@ -1,22 +1,11 @@
-import {
-  Id,
-  Ok,
-  RestBook,
-  RestPatch,
-  RestPlanDraft,
-  RestPlanPatch,
-  RestQuery,
-  RestSaved,
-  SeasonReport,
-  TubAssignments,
-  type RestView,
-} from '@hatch-book/contract'
+import type { RestPlanDraft } from '@hatch-book/contract'
+import { brumationApi, type RestView } from '@hatch-book/contract'
 import { and, eq } from 'drizzle-orm'
-import * as v from 'valibot'
+import type * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { readEpisodes, reportOf } from './episodes'
 import './goingIn'
@@ -26,7 +15,6 @@ import { restBook } from './restBooks'
 import { viewRests } from './view'
 
 const { rest, restPlan } = tables
-const WithId = v.object({ id: Id })
 
 /** What stops a rest as it would be saved and did not stop it before. */
 function newStop(before: RestView | undefined, after: RestView | undefined): string | null {
@@ -37,142 +25,92 @@ function newStop(before: RestView | undefined, after: RestView | undefined): str
 }
 
 export const restRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/rests',
-    {
-      config: { permission: 'read the book' },
-      schema: { querystring: RestQuery, response: { 200: RestBook } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => restBook(tx, actor, request.query.plan))
-    },
-  )
+  serve(app, brumationApi.rests, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, (tx) => restBook(tx, actor, request.query.plan))
+  })
 
-  app.get(
-    '/api/rests/seasons',
-    { config: { permission: 'read the book' }, schema: { response: { 200: SeasonReport } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => reportOf(await readEpisodes(tx, actor.book.zone)))
-    },
-  )
+  serve(app, brumationApi.seasons, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => reportOf(await readEpisodes(tx, actor.book.zone)))
+  })
 
   /** What a plan would come to, before it is saved. */
-  app.post(
-    '/api/rest-plans/trial',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { body: RestPlanDraft, response: { 200: RestBook } },
-    },
-    async (request) => {
-      const actor = actorOf(request)
-      let found: Awaited<ReturnType<typeof restBook>> | undefined
-      const takeBack = new Error('only tried')
-      await inBook(db, actor.bookId, async (tx) => {
-        await addPlan(tx, actor, request.body)
-        found = await restBook(tx, actor, request.body.id)
-        throw takeBack
-      }).catch((error: unknown) => {
-        if (error !== takeBack) throw error
-      })
-      return found!
-    },
-  )
+  serve(app, brumationApi.tryPlan, async (request) => {
+    const actor = actorOf(request)
+    let found: Awaited<ReturnType<typeof restBook>> | undefined
+    const takeBack = new Error('only tried')
+    await inBook(db, actor.bookId, async (tx) => {
+      await addPlan(tx, actor, request.body)
+      found = await restBook(tx, actor, request.body.id)
+      throw takeBack
+    }).catch((error: unknown) => {
+      if (error !== takeBack) throw error
+    })
+    return found!
+  })
 
-  app.post(
-    '/api/rest-plans',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { body: RestPlanDraft, response: { 200: RestSaved } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        await addPlan(tx, actor, request.body)
-        await announce(tx, actor.bookId)
-        return { planId: request.body.id }
-      })
-    },
-  )
+  serve(app, brumationApi.addPlan, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      await addPlan(tx, actor, request.body)
+      return { planId: request.body.id }
+    })
+  })
 
-  app.patch(
-    '/api/rest-plans/:id',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: WithId, body: RestPlanPatch, response: { 200: RestSaved } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { version, anchor, add = [], ...change } = request.body
-      return inBook(db, actor.bookId, async (tx) => {
-        const plan = await planRow(tx, request.params.id, version)
-        await tx
-          .update(restPlan)
-          .set({
-            ...change,
-            ...(anchor ? { anchorKind: anchor.kind, anchorDay: anchor.day } : {}),
-            version: plan.version + 1,
-          })
-          .where(eq(restPlan.id, plan.id))
-        if (add.length > 0) await addRests(tx, actor, plan.id, add)
-        await announce(tx, actor.bookId)
-        return { planId: plan.id }
-      })
-    },
-  )
-
-  app.patch(
-    '/api/rests/:id',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: WithId, body: RestPatch, response: { 200: RestSaved } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { version, moved, ...change } = request.body
-      return inBook(db, actor.bookId, async (tx) => {
-        const row = await restRow(tx, request.params.id, version)
-        const plan = await planRow(tx, row.planId)
-        if (change.unitId) await mustBeUnit(tx, change.unitId)
-        const next = {
-          ...row,
+  serve(app, brumationApi.changePlan, (request) => {
+    const actor = actorOf(request)
+    const { version, anchor, add = [], ...change } = request.body
+    return inBook(db, actor.bookId, async (tx) => {
+      const plan = await planRow(tx, request.params.id, version)
+      await tx
+        .update(restPlan)
+        .set({
           ...change,
-          moved: (moved ?? row.moved) as typeof row.moved,
-          version: row.version + 1,
-        }
-        const [before] = (await viewRests(tx, actor, plan, [row])).views
-        const [after] = (await viewRests(tx, actor, plan, [next])).views
-        const stop = newStop(before, after)
-        if (stop) throw new BookError('gate-closed', `${after!.tag}: ${stop}. Nothing was changed.`)
-        await tx.update(rest).set(next).where(eq(rest.id, row.id))
-        if (change.unitId) await refuseMixing(tx, actor, change.unitId, [row.id])
-        await announce(tx, actor.bookId)
-        return { planId: plan.id }
-      })
-    },
-  )
+          ...(anchor ? { anchorKind: anchor.kind, anchorDay: anchor.day } : {}),
+          version: plan.version + 1,
+        })
+        .where(eq(restPlan.id, plan.id))
+      if (add.length > 0) await addRests(tx, actor, plan.id, add)
+      return { planId: plan.id }
+    })
+  })
 
-  app.post(
-    '/api/rest-plans/:id/tubs',
-    {
-      config: { permission: 'write in the log' },
-      schema: { params: WithId, body: TubAssignments, response: { 200: Ok } },
-    },
-    (request) => {
-      const { bookId } = actorOf(request)
-      return inBook(db, bookId, async (tx) => {
-        const plan = await planRow(tx, request.params.id)
-        for (const { restId, tub } of request.body.tubs)
-          await tx
-            .update(rest)
-            .set({ tub })
-            .where(and(eq(rest.id, restId), eq(rest.planId, plan.id)))
-        await announce(tx, bookId)
-        return { ok: true as const }
-      })
-    },
-  )
+  serve(app, brumationApi.changeRest, (request) => {
+    const actor = actorOf(request)
+    const { version, moved, ...change } = request.body
+    return inBook(db, actor.bookId, async (tx) => {
+      const row = await restRow(tx, request.params.id, version)
+      const plan = await planRow(tx, row.planId)
+      if (change.unitId) await mustBeUnit(tx, change.unitId)
+      const next = {
+        ...row,
+        ...change,
+        moved: (moved ?? row.moved) as typeof row.moved,
+        version: row.version + 1,
+      }
+      const [before] = (await viewRests(tx, actor, plan, [row])).views
+      const [after] = (await viewRests(tx, actor, plan, [next])).views
+      const stop = newStop(before, after)
+      if (stop) throw new BookError('gate-closed', `${after!.tag}: ${stop}. Nothing was changed.`)
+      await tx.update(rest).set(next).where(eq(rest.id, row.id))
+      if (change.unitId) await refuseMixing(tx, actor, change.unitId, [row.id])
+      return { planId: plan.id }
+    })
+  })
+
+  serve(app, brumationApi.assignTubs, (request) => {
+    const { bookId } = actorOf(request)
+    return inBook(db, bookId, async (tx) => {
+      const plan = await planRow(tx, request.params.id)
+      for (const { restId, tub } of request.body.tubs)
+        await tx
+          .update(rest)
+          .set({ tub })
+          .where(and(eq(rest.id, restId), eq(rest.planId, plan.id)))
+      return { ok: true as const }
+    })
+  })
 }
 
 async function addPlan(

@@ -1,4 +1,5 @@
-import { Id, UnitList, UnitPage, type Alarm, type Proof, type UnitRow } from '@hatch-book/contract'
+import type { UnitPage } from '@hatch-book/contract'
+import { brumationApi, type Alarm, type Proof, type UnitRow } from '@hatch-book/contract'
 import {
   byVerdict,
   limitsOf,
@@ -11,17 +12,15 @@ import {
   type RestRules,
 } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
-import * as v from 'valibot'
 import { readAlarms, readReadings, watchOver } from '../climate'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { standsSql } from '../entries'
 import { loadShelf } from '../protocols/store'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { loadPlanned, loadSleepers, type Sleeper } from './sleepers'
-
-const WithId = v.object({ id: Id })
 const WATCH_DAYS = 14
 const ALARM_DAYS = 183
 /** Proofs are shown for the ways of resting nearest to the set point. */
@@ -190,33 +189,26 @@ function judgedSpan(unit: UnitRow, occupied: boolean, now: Instant) {
 }
 
 export const unitRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/units',
-    { config: { permission: 'read the book' }, schema: { response: { 200: UnitList } } },
-    (request) =>
-      inBook(db, actorOf(request).bookId, async (tx) => {
-        const { rows, lines } = await loadUnits(tx)
-        const sleepers = await loadSleepers(tx)
-        const alarms = await readAlarms(tx)
-        return {
-          units: rows.map((row) =>
-            unitRow(
-              row,
-              lines,
-              sleepers.filter((s) => s.unitId === row.id).length,
-              alarms.filter((a) => a.placeId === row.id),
-            ),
+  serve(app, brumationApi.units, (request) =>
+    inBook(db, actorOf(request).bookId, async (tx) => {
+      const { rows, lines } = await loadUnits(tx)
+      const sleepers = await loadSleepers(tx)
+      const alarms = await readAlarms(tx)
+      return {
+        units: rows.map((row) =>
+          unitRow(
+            row,
+            lines,
+            sleepers.filter((s) => s.unitId === row.id).length,
+            alarms.filter((a) => a.placeId === row.id),
           ),
-        }
-      }),
+        ),
+      }
+    }),
   )
 
-  app.get(
-    '/api/units/:id',
-    { config: { permission: 'read the book' }, schema: { params: WithId, response: { 200: UnitPage } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => unitPage(tx, actor, request.params.id))
-    },
-  )
+  serve(app, brumationApi.unit, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, (tx) => unitPage(tx, actor, request.params.id))
+  })
 }

@@ -1,24 +1,15 @@
-import {
-  Id,
-  Ok,
-  Weather,
-  WeatherRuleDraft,
-  WeatherRulePatch,
-  type WeatherRuleView,
-} from '@hatch-book/contract'
+import { brumationApi, type WeatherRuleView } from '@hatch-book/contract'
 import { addDays, chanceByDate, nightLows, nightRun, type Day, type Night } from '@hatch-book/core'
 import { asc, eq } from 'drizzle-orm'
-import * as v from 'valibot'
 import { loadPlaceNames, loadRecords, withIds } from '../animals'
 import { readReadings } from '../climate'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 
 const { place, probe, weatherRule } = tables
-const WithId = v.object({ id: Id })
 const CHANCE_DAYS = 75
 const EARLIEST = new Date('1990-01-01T00:00:00Z')
 /** Nights that a page shows before today. */
@@ -108,61 +99,41 @@ async function namedAnimals(tx: Transaction, rules: readonly RuleRow[]) {
 }
 
 export const weatherRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/weather',
-    { config: { permission: 'read the book' }, schema: { response: { 200: Weather } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => weather(tx, actor))
-    },
-  )
+  serve(app, brumationApi.weather, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, (tx) => weather(tx, actor))
+  })
 
-  app.post(
-    '/api/weather-rules',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { body: WeatherRuleDraft, response: { 200: Ok } },
-    },
-    (request) => {
-      const { bookId } = actorOf(request)
-      return inBook(db, bookId, async (tx) => {
-        const [station] = await tx.select().from(place).where(eq(place.id, request.body.stationId))
-        if (station?.kind !== 'outdoors')
-          throw new BookError('invalid', 'Choose an outdoor thermometer.', [
-            { field: 'stationId', says: 'an outdoor thermometer' },
-          ])
-        await tx.insert(weatherRule).values({ bookId, ...request.body })
-        await announce(tx, bookId)
-        return { ok: true as const }
-      })
-    },
-  )
+  serve(app, brumationApi.addWeatherRule, (request) => {
+    const { bookId } = actorOf(request)
+    return inBook(db, bookId, async (tx) => {
+      const [station] = await tx.select().from(place).where(eq(place.id, request.body.stationId))
+      if (station?.kind !== 'outdoors')
+        throw new BookError('invalid', 'Choose an outdoor thermometer.', [
+          { field: 'stationId', says: 'an outdoor thermometer' },
+        ])
+      await tx.insert(weatherRule).values({ bookId, ...request.body })
+      return { ok: true as const }
+    })
+  })
 
-  app.patch(
-    '/api/weather-rules/:id',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: WithId, body: WeatherRulePatch, response: { 200: Ok } },
-    },
-    (request) => {
-      const { bookId } = actorOf(request)
-      const { version, ...change } = request.body
-      return inBook(db, bookId, async (tx) => {
-        const [row] = await tx
-          .select()
-          .from(weatherRule)
-          .where(eq(weatherRule.id, request.params.id))
-          .for('update')
-        if (!row) throw new BookError('not-found', 'This rule is not in the book.')
-        if (row.version !== version)
-          throw new BookError('stale', 'Somebody changed this rule meanwhile.', [], row)
-        await tx
-          .update(weatherRule)
-          .set({ ...change, version: version + 1 })
-          .where(eq(weatherRule.id, row.id))
-        await announce(tx, bookId)
-        return { ok: true as const }
-      })
-    },
-  )
+  serve(app, brumationApi.changeWeatherRule, (request) => {
+    const { bookId } = actorOf(request)
+    const { version, ...change } = request.body
+    return inBook(db, bookId, async (tx) => {
+      const [row] = await tx
+        .select()
+        .from(weatherRule)
+        .where(eq(weatherRule.id, request.params.id))
+        .for('update')
+      if (!row) throw new BookError('not-found', 'This rule is not in the book.')
+      if (row.version !== version)
+        throw new BookError('stale', 'Somebody changed this rule meanwhile.', [], row)
+      await tx
+        .update(weatherRule)
+        .set({ ...change, version: version + 1 })
+        .where(eq(weatherRule.id, row.id))
+      return { ok: true as const }
+    })
+  })
 }

@@ -201,7 +201,7 @@ async function settle(
     await addToWaiting(tx, gone.id, `It was over at ${timeOfInstant(scene.at, book!.zone)}.`)
     changed = true
   }
-  if (changed) await announce(tx, scene.bookId)
+  if (changed) await announce(tx, scene.bookId, ['climate'])
 }
 
 const rowOf = ({ bookId, placeId }: Scene, { kind, severity, since, peakC, says, todo }: PlaceAlarm) => ({

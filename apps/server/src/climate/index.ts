@@ -1,12 +1,13 @@
-import { Id, LogDone, LogPreview, LogQuery, ProbeList, Series, SeriesQuery } from '@hatch-book/contract'
+import type { LogQuery } from '@hatch-book/contract'
+import { climateApi } from '@hatch-book/contract'
 import { MS_PER_DAY, MS_PER_HOUR, gapOf } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
-import * as v from 'valibot'
+import type * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { decodeText } from '../shell/decode'
-import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { readLoggerFile, type LoggerFile } from './loggerFile'
 import { watchLog } from './alarms'
@@ -86,100 +87,74 @@ function describe({ readings }: LoggerFile) {
 }
 
 export const climateRoutes: BookRoutes = (app, { db }) => {
-  const WithId = v.object({ id: Id })
-  app.get(
-    '/api/probes',
-    { config: { permission: 'read the book' }, schema: { response: { 200: ProbeList } } },
-    async (request) => {
-      const { rows } = await inBook(db, actorOf(request).bookId, (tx) =>
-        tx.execute<{
-          id: string
-          name: string
-          place_id: string
-          last_at: Date | null
-          last_c: number | null
-          readings: string
-        }>(sql`
+  serve(app, climateApi.probes, async (request) => {
+    const { rows } = await inBook(db, actorOf(request).bookId, (tx) =>
+      tx.execute<{
+        id: string
+        name: string
+        place_id: string
+        last_at: Date | null
+        last_c: number | null
+        readings: string
+      }>(sql`
         select p.id, p.name, p.place_id, l.at as last_at, l.celsius as last_c, (select coalesce(sum(h.count), 0) from reading_hour h where h.probe_id = p.id) as readings
         from probe p left join lateral (select at, celsius from reading r where r.probe_id = p.id order by at desc limit 1) l on true order by p.name`),
+    )
+    return {
+      probes: rows.map((r) => ({
+        id: r.id,
+        name: r.name,
+        placeId: r.place_id,
+        lastAt: r.last_at && new Date(r.last_at).toISOString(),
+        lastC: r.last_c,
+        readings: Number(r.readings),
+      })),
+    }
+  })
+
+  serve(app, climateApi.series, (request) =>
+    inBook(db, actorOf(request).bookId, async (tx) => {
+      const { id } = request.params
+      const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.id, id))
+      if (!probe) throw new BookError('not-found', 'This probe is not in the book.')
+      const to = request.query.to ? Date.parse(request.query.to) : actorOf(request).now
+      return readSeries(
+        tx,
+        probe,
+        request.query.from ? Date.parse(request.query.from) : to - 14 * MS_PER_DAY,
+        to,
       )
+    }),
+  )
+
+  serve(app, climateApi.previewLog, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      const { log, encoding } = await readUpload(tx, actor, request.params.id, request.body, request.query)
       return {
-        probes: rows.map((r) => ({
-          id: r.id,
-          name: r.name,
-          placeId: r.place_id,
-          lastAt: r.last_at && new Date(r.last_at).toISOString(),
-          lastC: r.last_c,
-          readings: Number(r.readings),
-        })),
+        fileName: request.query.fileName,
+        encoding,
+        unit: log.unit,
+        timeColumn: log.timeColumn,
+        temperatureColumn: log.temperatureColumn,
+        known: await countKnown(tx, request.params.id, log),
+        faults: log.faults.slice(0, SHOWN_FAULTS),
+        faulty: log.faults.length,
+        notes: log.notes,
+        ...describe(log),
       }
-    },
-  )
+    })
+  })
 
-  app.get(
-    '/api/probes/:id/series',
-    {
-      config: { permission: 'read the book' },
-      schema: { params: WithId, querystring: SeriesQuery, response: { 200: Series } },
-    },
-    (request) =>
-      inBook(db, actorOf(request).bookId, async (tx) => {
-        const { id } = request.params
-        const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.id, id))
-        if (!probe) throw new BookError('not-found', 'This probe is not in the book.')
-        const to = request.query.to ? Date.parse(request.query.to) : actorOf(request).now
-        return readSeries(
-          tx,
-          probe,
-          request.query.from ? Date.parse(request.query.from) : to - 14 * MS_PER_DAY,
-          to,
-        )
-      }),
-  )
-
-  app.post(
-    '/api/probes/:id/log/preview',
-    {
-      config: { permission: 'write in the log' },
-      schema: { params: WithId, querystring: LogQuery, response: { 200: LogPreview } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        const { log, encoding } = await readUpload(tx, actor, request.params.id, request.body, request.query)
-        return {
-          fileName: request.query.fileName,
-          encoding,
-          unit: log.unit,
-          timeColumn: log.timeColumn,
-          temperatureColumn: log.temperatureColumn,
-          known: await countKnown(tx, request.params.id, log),
-          faults: log.faults.slice(0, SHOWN_FAULTS),
-          faulty: log.faults.length,
-          notes: log.notes,
-          ...describe(log),
-        }
-      })
-    },
-  )
-
-  app.post(
-    '/api/probes/:id/log',
-    {
-      config: { permission: 'write in the log' },
-      schema: { params: WithId, querystring: LogQuery, response: { 200: LogDone } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { id: probeId } = request.params
-      return inBook(db, actor.bookId, async (tx) => {
-        const { log, placeId } = await readUpload(tx, actor, probeId, request.body, request.query)
-        const written = await writeReadings(tx, actor.bookId, probeId, log.readings)
-        const last = log.readings.at(-1)
-        if (written > 0 && last) await watchLog(tx, actor.bookId, placeId, last.at)
-        await announce(tx, actor.bookId)
-        return { written, known: log.readings.length - written, faulty: log.faults.length }
-      })
-    },
-  )
+  serve(app, climateApi.bringLog, (request) => {
+    const actor = actorOf(request)
+    const { id: probeId } = request.params
+    return inBook(db, actor.bookId, async (tx) => {
+      const { log, placeId } = await readUpload(tx, actor, probeId, request.body, request.query)
+      const written = await writeReadings(tx, actor.bookId, probeId, log.readings)
+      const last = log.readings.at(-1)
+      if (written > 0 && last) await watchLog(tx, actor.bookId, placeId, last.at)
+      return { written, known: log.readings.length - written, faulty: log.faults.length }
+    })
+  })
 }

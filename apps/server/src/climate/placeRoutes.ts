@@ -1,13 +1,4 @@
-import {
-  BandsDraft,
-  BandsProposed,
-  CalibrationDraft,
-  ClimateView,
-  Id,
-  Ok,
-  newId,
-  type ClimateRow,
-} from '@hatch-book/contract'
+import { climateApi, newId, type ClimateRow } from '@hatch-book/contract'
 import {
   isDayIn,
   offsetAt,
@@ -17,18 +8,15 @@ import {
   type SetPoint,
 } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
-import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { entryOf, writeEntries } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { livingIn, occupantsOf, readAlarms } from './alarms'
 import { readSetPoints } from './dials'
 import { tellOfEarlier } from './readings'
-
-const WithId = v.object({ id: Id })
 /** A probe further off than this is broken, or the wrong figures were written, °C. */
 const MOST_OFFSET_C = 8
 /** What was said longer ago than this is no word on today, hours. */
@@ -135,97 +123,70 @@ function inWords(
 }
 
 export const climatePlaceRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/climate',
-    { config: { permission: 'read the book' }, schema: { response: { 200: ClimateView } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => ({ places: await climateView(tx, actor) }))
-    },
-  )
+  serve(app, climateApi.places, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => ({ places: await climateView(tx, actor) }))
+  })
 
-  app.get(
-    '/api/places/:id/bands/proposed',
-    {
-      config: { permission: 'read the book' },
-      schema: { params: WithId, response: { 200: BandsProposed } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        const { id } = request.params
-        const [where] = await tx.select().from(tables.place).where(eq(tables.place.id, id))
-        if (!where) throw new BookError('not-found', 'This place is not in the book.')
-        const living = await livingIn(tx, actor, id)
-        return {
-          bands: proposeBands(living, where.kind === 'room'),
-          who: [...new Set(living.map((l) => l.who))].sort(),
-        }
-      })
-    },
-  )
+  serve(app, climateApi.proposedBands, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      const { id } = request.params
+      const [where] = await tx.select().from(tables.place).where(eq(tables.place.id, id))
+      if (!where) throw new BookError('not-found', 'This place is not in the book.')
+      const living = await livingIn(tx, actor, id)
+      return {
+        bands: proposeBands(living, where.kind === 'room'),
+        who: [...new Set(living.map((l) => l.who))].sort(),
+      }
+    })
+  })
 
-  app.patch(
-    '/api/places/:id/bands',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: WithId, body: BandsDraft, response: { 200: Ok } },
-    },
-    (request) => {
-      const { bookId } = actorOf(request)
-      return inBook(db, bookId, async (tx) => {
-        const { id } = request.params
-        const [where] = await tx
-          .update(tables.place)
-          .set({ bands: request.body.bands })
-          .where(eq(tables.place.id, id))
-          .returning()
-        if (!where) throw new BookError('not-found', 'This place is not in the book.')
-        const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.placeId, id))
-        // Bands want something that measures: an enclosure gets its probe with them.
-        if (!probe && request.body.bands)
-          await tx
-            .insert(tables.probe)
-            .values({ bookId, id: newId(), name: `probe of ${where.name}`, placeId: id })
-        await announce(tx, bookId)
-        return { ok: true as const }
-      })
-    },
-  )
+  serve(app, climateApi.changeBands, (request) => {
+    const { bookId } = actorOf(request)
+    return inBook(db, bookId, async (tx) => {
+      const { id } = request.params
+      const [where] = await tx
+        .update(tables.place)
+        .set({ bands: request.body.bands })
+        .where(eq(tables.place.id, id))
+        .returning()
+      if (!where) throw new BookError('not-found', 'This place is not in the book.')
+      const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.placeId, id))
+      // Bands want something that measures: an enclosure gets its probe with them.
+      if (!probe && request.body.bands)
+        await tx
+          .insert(tables.probe)
+          .values({ bookId, id: newId(), name: `probe of ${where.name}`, placeId: id })
+      return { ok: true as const }
+    })
+  })
 
-  app.post(
-    '/api/probes/:id/calibrations',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: WithId, body: CalibrationDraft, response: { 200: Ok } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        const { id, readC, trueC, from } = request.body
-        const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.id, request.params.id))
-        if (!probe) throw new BookError('not-found', 'This probe is not in the book.')
-        const since = from ? Date.parse(from) : 0
-        // What the book shows is calibrated already: the new offset joins the one that holds.
-        const offsetC =
-          Math.round((trueC - readC + offsetAt(probe.calibrations, from ? since : actor.now)) * 100) / 100
-        if (Math.abs(offsetC) > MOST_OFFSET_C)
-          throw new BookError('invalid', `${offsetC} °C off is a broken probe, or a slip of the pen.`, [
-            { field: 'trueC', says: `more than ${MOST_OFFSET_C} °C off` },
-          ])
-        const calibrations = [...probe.calibrations.filter((c) => c.from < since), { from: since, offsetC }]
-        await tx.update(tables.probe).set({ calibrations }).where(eq(tables.probe.id, probe.id))
-        await tellOfEarlier(tx)
-        await writeEntries(tx, actor, [
-          entryOf(id, 'calibrated', { type: 'place', id: probe.placeId }, new Date(actor.now).toISOString(), {
-            readC,
-            trueC,
-            offsetC,
-          }),
+  serve(app, climateApi.calibrate, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      const { id, readC, trueC, from } = request.body
+      const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.id, request.params.id))
+      if (!probe) throw new BookError('not-found', 'This probe is not in the book.')
+      const since = from ? Date.parse(from) : 0
+      // What the book shows is calibrated already: the new offset joins the one that holds.
+      const offsetC =
+        Math.round((trueC - readC + offsetAt(probe.calibrations, from ? since : actor.now)) * 100) / 100
+      if (Math.abs(offsetC) > MOST_OFFSET_C)
+        throw new BookError('invalid', `${offsetC} °C off is a broken probe, or a slip of the pen.`, [
+          { field: 'trueC', says: `more than ${MOST_OFFSET_C} °C off` },
         ])
-        await announce(tx, actor.bookId)
-        return { ok: true as const }
-      })
-    },
-  )
+      const calibrations = [...probe.calibrations.filter((c) => c.from < since), { from: since, offsetC }]
+      await tx.update(tables.probe).set({ calibrations }).where(eq(tables.probe.id, probe.id))
+      await tellOfEarlier(tx)
+      await writeEntries(tx, actor, [
+        entryOf(id, 'calibrated', { type: 'place', id: probe.placeId }, new Date(actor.now).toISOString(), {
+          readC,
+          trueC,
+          offsetC,
+        }),
+      ])
+      return { ok: true as const }
+    })
+  })
 }

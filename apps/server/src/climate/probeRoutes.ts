@@ -1,17 +1,15 @@
-import { Heard, Id, Mischief, Ok, ProbeToken, ReadingBatch, type UnitOrder } from '@hatch-book/contract'
+import { climateApi, type UnitOrder } from '@hatch-book/contract'
 import { calibrated, isSilent, type Instant } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
-import * as v from 'valibot'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { actorOf, bookNow, bridgeOf } from '../shell/actor'
 import type { BookApp, BookRoutes } from '../shell/app'
 import { forgetTokens, newToken } from '../shell/bridge'
 import { publish } from '../shell/live'
 import { BookError } from '../shell/problems'
+import { serve } from '../shell/serve'
 import { watchReadings, watchSilence } from './alarms'
 import { writeReadings } from './readings'
-
-const WithId = v.object({ id: Id })
 export const SILENCE = 'Watch for silent probes'
 const LOOK_EVERY_MS = 2000
 const LOOK_AGAIN_MS = 30_000
@@ -31,108 +29,76 @@ export async function issueProbe(tx: Transaction, bookId: string, probeId: strin
 export const probeRoutes: BookRoutes = (app, { db }) => {
   watchForSilence(app, db)
 
-  app.post(
-    '/api/probes/:id/token',
-    {
-      config: { permission: 'run the book' },
-      schema: { params: WithId, response: { 200: ProbeToken } },
-    },
-    (request) => {
-      const { bookId } = actorOf(request)
-      return inBook(db, bookId, async (tx) => {
-        const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.id, request.params.id))
-        if (!probe) throw new BookError('not-found', 'This probe is not in the book.')
-        return { token: await issueProbe(tx, bookId, probe.id) }
-      })
-    },
-  )
+  serve(app, climateApi.issueToken, (request) => {
+    const { bookId } = actorOf(request)
+    return inBook(db, bookId, async (tx) => {
+      const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.id, request.params.id))
+      if (!probe) throw new BookError('not-found', 'This probe is not in the book.')
+      return { token: await issueProbe(tx, bookId, probe.id) }
+    })
+  })
 
-  app.post(
-    '/api/bridge/readings',
-    {
-      config: { permission: 'speak as a probe' },
-      schema: { body: ReadingBatch, response: { 200: Heard } },
-    },
-    (request) => {
-      const { bookId, id } = bridgeOf(request)
-      const { everySeconds, readings } = request.body
-      const now = Date.now()
-      return inBook(db, bookId, async (tx) => {
-        const [before] = await tx
-          .select({ heardAt: tables.probe.heardAt })
-          .from(tables.probe)
-          .where(eq(tables.probe.id, id))
-        const [probe] = await tx
-          .update(tables.probe)
-          .set({ everySeconds, heardAt: new Date(now) })
-          .where(eq(tables.probe.id, id))
-          .returning()
-        const at = await receivedAt(tx, id, now, before?.heardAt ? now - before.heardAt.getTime() : 1000)
-        const stamped = readings
-          .map((r) => ({
-            at: Math.round(at - r.secondsAgo * 1000),
-            celsius: Math.round(r.celsius * 100) / 100,
-            humidity: r.humidity,
-          }))
-          .sort((a, b) => a.at - b.at)
-        const heard = await writeReadings(tx, bookId, id, stamped)
-        await watchReadings(tx, bookId, probe!.placeId, at)
-        await watchSilence(tx, bookId, id, { heardAt: now, everySeconds, now })
-        const [last] = calibrated([stamped.at(-1)!], probe!.calibrations)
-        await publish(
-          tx,
-          placeTopic(probe!.placeId),
-          JSON.stringify({ at: new Date(last!.at).toISOString(), celsius: last!.celsius }),
-        )
-        return { heard }
-      })
-    },
-  )
+  serve(app, climateApi.hearReadings, (request) => {
+    const { bookId, id } = bridgeOf(request)
+    const { everySeconds, readings } = request.body
+    const now = Date.now()
+    return inBook(db, bookId, async (tx) => {
+      const [before] = await tx
+        .select({ heardAt: tables.probe.heardAt })
+        .from(tables.probe)
+        .where(eq(tables.probe.id, id))
+      const [probe] = await tx
+        .update(tables.probe)
+        .set({ everySeconds, heardAt: new Date(now) })
+        .where(eq(tables.probe.id, id))
+        .returning()
+      const at = await receivedAt(tx, id, now, before?.heardAt ? now - before.heardAt.getTime() : 1000)
+      const stamped = readings
+        .map((r) => ({
+          at: Math.round(at - r.secondsAgo * 1000),
+          celsius: Math.round(r.celsius * 100) / 100,
+          humidity: r.humidity,
+        }))
+        .sort((a, b) => a.at - b.at)
+      const heard = await writeReadings(tx, bookId, id, stamped)
+      await watchReadings(tx, bookId, probe!.placeId, at)
+      await watchSilence(tx, bookId, id, { heardAt: now, everySeconds, now })
+      const [last] = calibrated([stamped.at(-1)!], probe!.calibrations)
+      await publish(
+        tx,
+        placeTopic(probe!.placeId),
+        JSON.stringify({ at: new Date(last!.at).toISOString(), celsius: last!.celsius }),
+      )
+      return { heard }
+    })
+  })
 
-  app.get('/api/bridge/orders', { config: { permission: 'speak as a probe' } }, async (request, reply) => {
+  serve(app, climateApi.orders, async (request, reply) => {
     const { bookId, id } = bridgeOf(request)
     const first = await inBook(db, bookId, (tx) => orderFor(tx, id, 'all well'))
     app.live.stream(reply as never, orderTopic(id), JSON.stringify(first))
   })
 
-  app.get(
-    '/api/places/:id/stream',
-    { config: { permission: 'read the book' }, schema: { params: WithId } },
-    async (request, reply) => {
-      const { bookId } = actorOf(request)
-      const [where] = await inBook(db, bookId, (tx) =>
-        tx.select().from(tables.place).where(eq(tables.place.id, request.params.id)),
-      )
-      if (!where) throw new BookError('not-found', 'This place is not in the book.')
-      app.live.stream(reply as never, placeTopic(where.id))
-    },
-  )
+  serve(app, climateApi.live, async (request, reply) => {
+    const { bookId } = actorOf(request)
+    const [where] = await inBook(db, bookId, (tx) =>
+      tx.select().from(tables.place).where(eq(tables.place.id, request.params.id)),
+    )
+    if (!where) throw new BookError('not-found', 'This place is not in the book.')
+    app.live.stream(reply as never, placeTopic(where.id))
+  })
 
   /** What is done to a stand-in unit or incubator of the demo. */
-  app.post(
-    '/api/places/:id/mischief',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: WithId, body: Mischief, response: { 200: Ok } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      if (!actor.book.demoDay) throw new BookError('not-a-demo')
-      return inBook(db, actor.bookId, async (tx) => {
-        const [probe] = await tx
-          .select()
-          .from(tables.probe)
-          .where(eq(tables.probe.placeId, request.params.id))
-        if (!probe) throw new BookError('not-found', 'No probe is in this place.')
-        await publish(
-          tx,
-          orderTopic(probe.id),
-          JSON.stringify(await orderFor(tx, probe.id, request.body.does)),
-        )
-        return { ok: true as const }
-      })
-    },
-  )
+  serve(app, climateApi.playMischief, (request) => {
+    const actor = actorOf(request)
+    if (!actor.book.demoDay) throw new BookError('not-a-demo')
+    return inBook(db, actor.bookId, async (tx) => {
+      const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.placeId, request.params.id))
+      if (!probe) throw new BookError('not-found', 'No probe is in this place.')
+      await publish(tx, orderTopic(probe.id), JSON.stringify(await orderFor(tx, probe.id, request.body.does)))
+      return { ok: true as const }
+    })
+  })
 }
 
 async function orderFor(tx: Transaction, probeId: string, does: UnitOrder['does']): Promise<UnitOrder> {

@@ -1,13 +1,12 @@
-import { CohortChange, CohortDraft, Cohorts, Id, Saved, type PayloadOf } from '@hatch-book/contract'
+import { cohortsApi, type PayloadOf } from '@hatch-book/contract'
 import { generationOfYoung, GROWN, lifeFor } from '@hatch-book/core'
 import { and, eq } from 'drizzle-orm'
-import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { guardEntries, type EntryGuard } from '../entries'
 import { loadShelf } from '../protocols'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { moveRoutes } from './moves'
 import { refuseTakenName } from './names'
@@ -53,87 +52,70 @@ export const cohortRoutes: BookRoutes = (app, rooms) => {
   const { db } = rooms
   const { cohort } = tables
   moveRoutes(app, rooms)
-  app.get(
-    '/api/cohorts',
-    { config: { permission: 'read the book' }, schema: { response: { 200: Cohorts } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        const shelf = await loadShelf(tx)
-        const species = shelf.rows.flatMap((r) => {
-          const protocol = protocolIn(shelf, r.id)
-          const cautions = String(shelf.document(r.id).figures['cautions.words']?.value ?? '')
-          return protocol ? [{ protocolId: r.id, protocol, cautions }] : []
+  serve(app, cohortsApi.list, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      const shelf = await loadShelf(tx)
+      const species = shelf.rows.flatMap((r) => {
+        const protocol = protocolIn(shelf, r.id)
+        const cautions = String(shelf.document(r.id).figures['cautions.words']?.value ?? '')
+        return protocol ? [{ protocolId: r.id, protocol, cautions }] : []
+      })
+      return { today: actor.today, cohorts: await cohortViews(tx, actor, shelf), species }
+    })
+  })
+  serve(app, cohortsApi.add, (request) => {
+    const actor = actorOf(request)
+    const { generation, line, fromId, ...draft } = request.body
+    return inBook(db, actor.bookId, async (tx) => {
+      const shelf = await loadShelf(tx)
+      const protocol = protocolIn(shelf, draft.protocolId)
+      if (!protocol)
+        throw new BookError('invalid', 'This species is not kept in cohorts.', [
+          { field: 'protocolId', says: 'choose one that is kept in cohorts' },
+        ])
+      if (draft.kind === 'breeding box' && !protocol.box)
+        throw new BookError('invalid', `No search rhythm is known of the ${protocol.species}.`, [
+          { field: 'kind', says: 'its protocol has no figures for a breeding box' },
+        ])
+      if (draft.began > actor.today)
+        throw new BookError('invalid', `It begins in the future: today is ${actor.today}.`, [
+          { field: 'began', says: 'this day has not come yet' },
+        ])
+      await refuseTakenName(tx, draft.id, draft.name)
+      const parent = await ancestor(tx, fromId, draft.protocolId)
+      const own = generation === null ? null : { least: generation, most: generation }
+      const told = own ?? (parent ? generationOfYoung([parent.generation]) : null)
+      await tx
+        .insert(cohort)
+        .values({
+          ...{ bookId: actor.bookId, ...draft, fromId },
+          warmth: [{ from: draft.began, celsius: draft.celsius }],
+          lines: parent && line === '' ? parent.lines : [{ line, share: 1 }],
+          ...{ generationLeast: told?.least ?? null, generationMost: told?.most ?? null },
         })
-        return { today: actor.today, cohorts: await cohortViews(tx, actor, shelf), species }
-      })
-    },
-  )
-  app.post(
-    '/api/cohorts',
-    { config: { permission: 'decide and plan' }, schema: { body: CohortDraft, response: { 200: Saved } } },
-    (request) => {
-      const actor = actorOf(request)
-      const { generation, line, fromId, ...draft } = request.body
-      return inBook(db, actor.bookId, async (tx) => {
-        const shelf = await loadShelf(tx)
-        const protocol = protocolIn(shelf, draft.protocolId)
-        if (!protocol)
-          throw new BookError('invalid', 'This species is not kept in cohorts.', [
-            { field: 'protocolId', says: 'choose one that is kept in cohorts' },
-          ])
-        if (draft.kind === 'breeding box' && !protocol.box)
-          throw new BookError('invalid', `No search rhythm is known of the ${protocol.species}.`, [
-            { field: 'kind', says: 'its protocol has no figures for a breeding box' },
-          ])
-        if (draft.began > actor.today)
-          throw new BookError('invalid', `It begins in the future: today is ${actor.today}.`, [
-            { field: 'began', says: 'this day has not come yet' },
-          ])
-        await refuseTakenName(tx, draft.id, draft.name)
-        const parent = await ancestor(tx, fromId, draft.protocolId)
-        const own = generation === null ? null : { least: generation, most: generation }
-        const told = own ?? (parent ? generationOfYoung([parent.generation]) : null)
-        await tx
-          .insert(cohort)
-          .values({
-            ...{ bookId: actor.bookId, ...draft, fromId },
-            warmth: [{ from: draft.began, celsius: draft.celsius }],
-            lines: parent && line === '' ? parent.lines : [{ line, share: 1 }],
-            ...{ generationLeast: told?.least ?? null, generationMost: told?.most ?? null },
-          })
-          .onConflictDoNothing()
-        await announce(tx, actor.bookId)
-        return { id: draft.id, version: 1 }
-      })
-    },
-  )
-  app.patch(
-    '/api/cohorts/:id',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: v.object({ id: Id }), body: CohortChange, response: { 200: Saved } },
-    },
-    (request) => {
-      const { bookId, today } = actorOf(request)
-      const { version, ...change } = request.body
-      return inBook(db, bookId, async (tx) => {
-        const [now] = await tx.select().from(cohort).where(eq(cohort.id, request.params.id)).for('update')
-        const warmth = now && warmthNow(now, change.celsius, today)
-        const [saved] = await tx
-          .update(cohort)
-          .set({ ...change, ...(warmth && { warmth }), version: version + 1 })
-          .where(and(eq(cohort.id, request.params.id), eq(cohort.version, version)))
-          .returning({ id: cohort.id, version: cohort.version })
-        if (!saved) {
-          const [there] = await tx.select().from(cohort).where(eq(cohort.id, request.params.id))
-          throw new BookError(there ? 'stale' : 'not-found', '', undefined, there)
-        }
-        await announce(tx, bookId)
-        return saved
-      })
-    },
-  )
+        .onConflictDoNothing()
+      return { id: draft.id, version: 1 }
+    })
+  })
+  serve(app, cohortsApi.change, (request) => {
+    const { bookId, today } = actorOf(request)
+    const { version, ...change } = request.body
+    return inBook(db, bookId, async (tx) => {
+      const [now] = await tx.select().from(cohort).where(eq(cohort.id, request.params.id)).for('update')
+      const warmth = now && warmthNow(now, change.celsius, today)
+      const [saved] = await tx
+        .update(cohort)
+        .set({ ...change, ...(warmth && { warmth }), version: version + 1 })
+        .where(and(eq(cohort.id, request.params.id), eq(cohort.version, version)))
+        .returning({ id: cohort.id, version: cohort.version })
+      if (!saved) {
+        const [there] = await tx.select().from(cohort).where(eq(cohort.id, request.params.id))
+        throw new BookError(there ? 'stale' : 'not-found', '', undefined, there)
+      }
+      return saved
+    })
+  })
 }
 
 async function ancestor(tx: Transaction, fromId: string | null, protocolId: string) {

@@ -1,131 +1,104 @@
-import { CohortMerge, CohortSingle, CohortSplit, Id, Saved } from '@hatch-book/contract'
+import { cohortsApi } from '@hatch-book/contract'
 import { cohortStanding, generationMixed, GROWN, lifeFor, mixLines, type Generations } from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
-import * as v from 'valibot'
 import { addAnimal } from '../animals'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { entryOf, writeEntries } from '../entries'
 import { loadShelf } from '../protocols'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { refuseTakenName } from './names'
 import { warmthNow } from './warmth'
 import { cohortViews, protocolIn } from './views'
-
-const WithId = v.object({ id: Id })
 type Row = typeof tables.cohort.$inferSelect
 
 /** Splitting, putting together, singling out: members change from one log to another in one act. */
 export const moveRoutes: BookRoutes = (app, { db }) => {
   const { cohort } = tables
-  app.post(
-    '/api/cohorts/:id/split',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: WithId, body: CohortSplit, response: { 200: Saved } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { id, outId, inId, name, stages, sexed, ...keeping } = request.body
-      return inBook(db, actor.bookId, async (tx) => {
-        const from = await rowOf(tx, request.params.id)
-        await refuseTakenName(tx, id, name)
-        const since = await sinceOf(tx, actor, from)
-        await refuseMore(tx, actor, from, stages)
-        const { version: _version, ...own } = from
-        await tx
-          .insert(cohort)
-          .values({
-            ...own,
-            ...keeping,
-            warmth: warmthNow(from, keeping.celsius, actor.today),
-            id,
-            name,
-            fromId: from.id,
-            origin: `split from ${from.name}`,
-          })
-          .onConflictDoNothing()
-        await writeMove(tx, actor, {
-          from: from.id,
-          to: id,
-          outId,
-          inId,
-          stages,
-          since,
-          ...(sexed && { sexed }),
+  serve(app, cohortsApi.split, (request) => {
+    const actor = actorOf(request)
+    const { id, outId, inId, name, stages, sexed, ...keeping } = request.body
+    return inBook(db, actor.bookId, async (tx) => {
+      const from = await rowOf(tx, request.params.id)
+      await refuseTakenName(tx, id, name)
+      const since = await sinceOf(tx, actor, from)
+      await refuseMore(tx, actor, from, stages)
+      const { version: _version, ...own } = from
+      await tx
+        .insert(cohort)
+        .values({
+          ...own,
+          ...keeping,
+          warmth: warmthNow(from, keeping.celsius, actor.today),
+          id,
+          name,
+          fromId: from.id,
+          origin: `split from ${from.name}`,
         })
-        await announce(tx, actor.bookId)
-        return { id, version: 1 }
+        .onConflictDoNothing()
+      await writeMove(tx, actor, {
+        from: from.id,
+        to: id,
+        outId,
+        inId,
+        stages,
+        since,
+        ...(sexed && { sexed }),
       })
-    },
-  )
-  app.post(
-    '/api/cohorts/:id/merge',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: WithId, body: CohortMerge, response: { 200: Saved } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { intoId, outId, inId, stages } = request.body
-      return inBook(db, actor.bookId, async (tx) => {
-        const from = await rowOf(tx, request.params.id)
-        const into = await rowOf(tx, intoId)
-        if (from.id === into.id || from.protocolId !== into.protocolId)
-          throw new BookError('invalid', 'Only two cohorts of one species can be put together.', [
-            { field: 'intoId', says: 'choose another cohort of the same species' },
-          ])
-        const moved = await refuseMore(tx, actor, from, stages)
-        const since = await sinceOf(tx, actor, from)
-        const there = (await membersOf(tx, actor, into)).all
-        const generation = generationMixed(generationOf(from), generationOf(into))
-        const [saved] = await tx
-          .update(cohort)
-          .set({
-            lines: mixLines([
-              { lines: into.lines, count: there },
-              { lines: from.lines, count: moved },
-            ]),
-            ...{ generationLeast: generation?.least ?? null, generationMost: generation?.most ?? null },
-            version: into.version + 1,
-          })
-          .where(eq(cohort.id, into.id))
-          .returning({ id: cohort.id, version: cohort.version })
-        await writeMove(tx, actor, { from: from.id, to: into.id, outId, inId, stages, since })
-        await announce(tx, actor.bookId)
-        return saved!
-      })
-    },
-  )
-  app.post(
-    '/api/cohorts/:id/single',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: WithId, body: CohortSingle, response: { 200: Saved } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { entryId, animalId, tag, stage, placeId } = request.body
-      return inBook(db, actor.bookId, async (tx) => {
-        const from = await rowOf(tx, request.params.id)
-        await refuseMore(tx, actor, from, { [stage]: 1 })
-        await addAnimal(tx, actor, {
-          ...{ id: animalId, tag, protocolId: from.protocolId, line: lineOf(from), purpose: 'holdback' },
-          ...{ damId: null, sireId: null, note: '', placeId },
-          origin: `singled out of cohort ${from.name}`,
-          hatched: { date: from.began, precision: 'day', widthDays: 0 },
-          sex: stage === 'females' ? 'female' : stage === 'males' ? 'male' : 'unknown',
-        } as Parameters<typeof addAnimal>[2])
-        await writeEntries(tx, actor, [
-          entryOf(entryId, 'singled', { type: 'cohort', id: from.id }, now(actor), { stage, animalId, tag }),
+      return { id, version: 1 }
+    })
+  })
+  serve(app, cohortsApi.merge, (request) => {
+    const actor = actorOf(request)
+    const { intoId, outId, inId, stages } = request.body
+    return inBook(db, actor.bookId, async (tx) => {
+      const from = await rowOf(tx, request.params.id)
+      const into = await rowOf(tx, intoId)
+      if (from.id === into.id || from.protocolId !== into.protocolId)
+        throw new BookError('invalid', 'Only two cohorts of one species can be put together.', [
+          { field: 'intoId', says: 'choose another cohort of the same species' },
         ])
-        await announce(tx, actor.bookId)
-        return { id: animalId, version: 1 }
-      })
-    },
-  )
+      const moved = await refuseMore(tx, actor, from, stages)
+      const since = await sinceOf(tx, actor, from)
+      const there = (await membersOf(tx, actor, into)).all
+      const generation = generationMixed(generationOf(from), generationOf(into))
+      const [saved] = await tx
+        .update(cohort)
+        .set({
+          lines: mixLines([
+            { lines: into.lines, count: there },
+            { lines: from.lines, count: moved },
+          ]),
+          ...{ generationLeast: generation?.least ?? null, generationMost: generation?.most ?? null },
+          version: into.version + 1,
+        })
+        .where(eq(cohort.id, into.id))
+        .returning({ id: cohort.id, version: cohort.version })
+      await writeMove(tx, actor, { from: from.id, to: into.id, outId, inId, stages, since })
+      return saved!
+    })
+  })
+  serve(app, cohortsApi.single, (request) => {
+    const actor = actorOf(request)
+    const { entryId, animalId, tag, stage, placeId } = request.body
+    return inBook(db, actor.bookId, async (tx) => {
+      const from = await rowOf(tx, request.params.id)
+      await refuseMore(tx, actor, from, { [stage]: 1 })
+      await addAnimal(tx, actor, {
+        ...{ id: animalId, tag, protocolId: from.protocolId, line: lineOf(from), purpose: 'holdback' },
+        ...{ damId: null, sireId: null, note: '', placeId },
+        origin: `singled out of cohort ${from.name}`,
+        hatched: { date: from.began, precision: 'day', widthDays: 0 },
+        sex: stage === 'females' ? 'female' : stage === 'males' ? 'male' : 'unknown',
+      } as Parameters<typeof addAnimal>[2])
+      await writeEntries(tx, actor, [
+        entryOf(entryId, 'singled', { type: 'cohort', id: from.id }, now(actor), { stage, animalId, tag }),
+      ])
+      return { id: animalId, version: 1 }
+    })
+  })
 }
 
 const now = (actor: Actor) => new Date(actor.now).toISOString()

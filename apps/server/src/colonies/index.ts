@@ -1,13 +1,12 @@
-import { Colonies, ColonyChange, ColonyDraft, Id, Saved, type PayloadOf } from '@hatch-book/contract'
+import { coloniesApi, type PayloadOf } from '@hatch-book/contract'
 import type { ColonyModel } from '@hatch-book/core'
 import { and, eq, inArray, sql } from 'drizzle-orm'
-import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { guardEntries } from '../entries'
 import { loadShelf, type ProtocolShelf } from '../protocols'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { colonyViews, modelIn, type BrokenColony } from './views'
 
@@ -29,79 +28,62 @@ const ADULTS = 'adults'
 
 export const colonyRoutes: BookRoutes = (app, { db }) => {
   const { colony } = tables
-  app.get(
-    '/api/colonies',
-    { config: { permission: 'read the book' }, schema: { response: { 200: Colonies } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        const broken: BrokenColony[] = []
-        return {
-          today: actor.today,
-          colonies: await colonyViews(tx, actor, broken),
-          broken,
-          species: speciesOf(await loadShelf(tx)),
-        }
-      })
-    },
-  )
-  app.post(
-    '/api/colonies',
-    { config: { permission: 'decide and plan' }, schema: { body: ColonyDraft, response: { 200: Saved } } },
-    (request) => {
-      const { bookId } = actorOf(request)
-      const draft = request.body
-      return inBook(db, bookId, async (tx) => {
-        const shelf = await loadShelf(tx)
-        if (!shelf.rows.some((r) => r.id === draft.protocolId))
-          throw new BookError('invalid', 'This species is not in the book.', [
-            { field: 'protocolId', says: 'choose a species' },
-          ])
-        if (!modelIn(shelf, draft.protocolId))
-          throw new BookError('invalid', 'This species is not kept as a colony.', [
-            { field: 'protocolId', says: 'choose one that is kept as a colony' },
-          ])
-        const taken = await tx
-          .select({ id: colony.id })
-          .from(colony)
-          .where(sql`lower(${colony.name}) = lower(${draft.name}) and ${colony.id} <> ${draft.id}`)
-        if (taken.length > 0)
-          throw new BookError('already-there', `A colony is called ${draft.name} already.`, [
-            { field: 'name', says: 'this name is taken' },
-          ])
-        await tx
-          .insert(colony)
-          .values({ bookId, ...draft })
-          .onConflictDoNothing()
-        await announce(tx, bookId)
-        return { id: draft.id, version: 1 }
-      })
-    },
-  )
-  app.patch(
-    '/api/colonies/:id',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: v.object({ id: Id }), body: ColonyChange, response: { 200: Saved } },
-    },
-    (request) => {
-      const { bookId } = actorOf(request)
-      const { version, ...change } = request.body
-      return inBook(db, bookId, async (tx) => {
-        const [saved] = await tx
-          .update(colony)
-          .set({ ...change, version: version + 1 })
-          .where(and(eq(colony.id, request.params.id), eq(colony.version, version)))
-          .returning({ id: colony.id, version: colony.version })
-        if (!saved) {
-          const [there] = await tx.select().from(colony).where(eq(colony.id, request.params.id))
-          throw new BookError(there ? 'stale' : 'not-found', '', undefined, there)
-        }
-        await announce(tx, bookId)
-        return saved
-      })
-    },
-  )
+  serve(app, coloniesApi.list, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      const broken: BrokenColony[] = []
+      return {
+        today: actor.today,
+        colonies: await colonyViews(tx, actor, broken),
+        broken,
+        species: speciesOf(await loadShelf(tx)),
+      }
+    })
+  })
+  serve(app, coloniesApi.add, (request) => {
+    const { bookId } = actorOf(request)
+    const draft = request.body
+    return inBook(db, bookId, async (tx) => {
+      const shelf = await loadShelf(tx)
+      if (!shelf.rows.some((r) => r.id === draft.protocolId))
+        throw new BookError('invalid', 'This species is not in the book.', [
+          { field: 'protocolId', says: 'choose a species' },
+        ])
+      if (!modelIn(shelf, draft.protocolId))
+        throw new BookError('invalid', 'This species is not kept as a colony.', [
+          { field: 'protocolId', says: 'choose one that is kept as a colony' },
+        ])
+      const taken = await tx
+        .select({ id: colony.id })
+        .from(colony)
+        .where(sql`lower(${colony.name}) = lower(${draft.name}) and ${colony.id} <> ${draft.id}`)
+      if (taken.length > 0)
+        throw new BookError('already-there', `A colony is called ${draft.name} already.`, [
+          { field: 'name', says: 'this name is taken' },
+        ])
+      await tx
+        .insert(colony)
+        .values({ bookId, ...draft })
+        .onConflictDoNothing()
+      return { id: draft.id, version: 1 }
+    })
+  })
+  serve(app, coloniesApi.change, (request) => {
+    const { bookId } = actorOf(request)
+    const { version, ...change } = request.body
+    return inBook(db, bookId, async (tx) => {
+      const [saved] = await tx
+        .update(colony)
+        .set({ ...change, version: version + 1 })
+        .where(and(eq(colony.id, request.params.id), eq(colony.version, version)))
+        .returning({ id: colony.id, version: colony.version })
+      if (!saved) {
+        const [there] = await tx.select().from(colony).where(eq(colony.id, request.params.id))
+        throw new BookError(there ? 'stale' : 'not-found', '', undefined, there)
+      }
+      return saved
+    })
+  })
 }
 
 const speciesOf = (shelf: ProtocolShelf) =>

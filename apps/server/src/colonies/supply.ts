@@ -1,12 +1,5 @@
-import {
-  FeederPlanChange,
-  FeederPlansDraft,
-  Id,
-  Saved,
-  SupplyView,
-  type FeederPlanWhat,
-  type PreySupply,
-} from '@hatch-book/contract'
+import type { SupplyView } from '@hatch-book/contract'
+import { coloniesApi, type FeederPlanWhat, type PreySupply } from '@hatch-book/contract'
 import {
   daysBetween,
   eatersOf,
@@ -21,7 +14,7 @@ import {
   type Stage,
 } from '@hatch-book/core'
 import { and, eq, inArray } from 'drizzle-orm'
-import * as v from 'valibot'
+import type * as v from 'valibot'
 import { judgeAnimals } from '../animals'
 import { cohortEaters } from '../cohorts'
 import { inBook, tables, type Transaction } from '../db/connect'
@@ -30,7 +23,7 @@ import { loadShelf, type ProtocolShelf } from '../protocols'
 import { leavingBy, leavingOf, salesSoFar, type Sales } from '../rearing'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { colonyViews, modelIn } from './views'
 
@@ -39,61 +32,41 @@ const WEEKS = 30
 const USUAL_SHARE = 0.25
 
 export const supplyRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/colonies/supply',
-    { config: { permission: 'read the book' }, schema: { response: { 200: SupplyView } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => supply(tx, actor))
-    },
-  )
-  app.post(
-    '/api/feeder-plans',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { body: FeederPlansDraft, response: { 200: v.object({ ids: v.array(Id) }) } },
-    },
-    (request) => {
-      const { bookId } = actorOf(request)
-      const { plans } = request.body
-      return inBook(db, bookId, async (tx) => {
-        const shelf = await loadShelf(tx)
-        for (const plan of plans) await checkPlan(tx, shelf, plan.protocolId, plan.what)
-        await tx
-          .insert(tables.feederPlan)
-          .values(plans.map((p) => ({ bookId, ...p })))
-          .onConflictDoNothing()
-        await announce(tx, bookId)
-        return { ids: plans.map((p) => p.id) }
-      })
-    },
-  )
-  app.patch(
-    '/api/feeder-plans/:id',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: v.object({ id: Id }), body: FeederPlanChange, response: { 200: Saved } },
-    },
-    (request) => {
-      const { bookId } = actorOf(request)
-      const { version, settled } = request.body
-      const { feederPlan } = tables
-      return inBook(db, bookId, async (tx) => {
-        const [saved] = await tx
-          .update(feederPlan)
-          .set({ settled, version: version + 1 })
-          .where(and(eq(feederPlan.id, request.params.id), eq(feederPlan.version, version)))
-          .returning()
-        if (!saved) {
-          const [there] = await tx.select().from(feederPlan).where(eq(feederPlan.id, request.params.id))
-          throw new BookError(there ? 'stale' : 'not-found', '', undefined, there)
-        }
-        if (settled === 'done') await carryOut(tx, saved.what)
-        await announce(tx, bookId)
-        return { id: saved.id, version: saved.version }
-      })
-    },
-  )
+  serve(app, coloniesApi.supply, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, (tx) => supply(tx, actor))
+  })
+  serve(app, coloniesApi.addFeederPlans, (request) => {
+    const { bookId } = actorOf(request)
+    const { plans } = request.body
+    return inBook(db, bookId, async (tx) => {
+      const shelf = await loadShelf(tx)
+      for (const plan of plans) await checkPlan(tx, shelf, plan.protocolId, plan.what)
+      await tx
+        .insert(tables.feederPlan)
+        .values(plans.map((p) => ({ bookId, ...p })))
+        .onConflictDoNothing()
+      return { ids: plans.map((p) => p.id) }
+    })
+  })
+  serve(app, coloniesApi.changeFeederPlan, (request) => {
+    const { bookId } = actorOf(request)
+    const { version, settled } = request.body
+    const { feederPlan } = tables
+    return inBook(db, bookId, async (tx) => {
+      const [saved] = await tx
+        .update(feederPlan)
+        .set({ settled, version: version + 1 })
+        .where(and(eq(feederPlan.id, request.params.id), eq(feederPlan.version, version)))
+        .returning()
+      if (!saved) {
+        const [there] = await tx.select().from(feederPlan).where(eq(feederPlan.id, request.params.id))
+        throw new BookError(there ? 'stale' : 'not-found', '', undefined, there)
+      }
+      if (settled === 'done') await carryOut(tx, saved.what)
+      return { id: saved.id, version: saved.version }
+    })
+  })
 }
 
 /** A colony that was to be kept warmer is, from now on. */

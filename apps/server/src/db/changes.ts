@@ -1,3 +1,5 @@
+import type { BookChanged } from '@hatch-book/contract'
+
 /** On which the database tells the servers of everything. */
 export const CHANNEL = 'live'
 const WROTE = 'wrote:'
@@ -12,6 +14,13 @@ export type Touched = readonly string[] | null
 /** What the database tells every server when a transaction that wrote something in a book commits. */
 export const wroteNotice = (bookId: string, touched: Touched) =>
   `${WROTE}${bookId}\n${touched && touched.length <= MOST_NAMED ? touched.join(',') : ''}`
+
+/** What is told on a topic, as the database carries it. */
+export const noticeOf = (topic: string, data: string) => `${topic}\n${data}`
+export const bookTopic = (bookId: string) => `book:${bookId}`
+/** What tells every open page of a book what was changed. */
+export const pageNotice = (bookId: string, what: BookChanged) =>
+  noticeOf(bookTopic(bookId), JSON.stringify(what))
 
 interface Heard {
   count: number

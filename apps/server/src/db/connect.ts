@@ -4,7 +4,7 @@ import { sql } from 'drizzle-orm'
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
 import pg from 'pg'
 import { actingIn } from './acting'
-import { BookChanges, CHANNEL, wroteNotice, type Touched } from './changes'
+import { BookChanges, CHANNEL, pageNotice, wroteNotice, type Touched } from './changes'
 import * as books from './schema/books'
 import * as breeding from './schema/breeding'
 import * as cohorts from './schema/cohorts'
@@ -12,6 +12,7 @@ import * as colonies from './schema/colonies'
 import * as keeping from './schema/keeping'
 import * as resting from './schema/resting'
 import * as selling from './schema/selling'
+import { touchedNow } from './touching'
 
 export const tables = { ...books, ...breeding, ...cohorts, ...colonies, ...keeping, ...resting, ...selling }
 export type Database = NodePgDatabase & { $client: pg.Pool }
@@ -177,9 +178,11 @@ async function once<T>(
     openFor.set(tx, { bookId, reads: reads && isolation === 'read committed', after })
     const done = await within.run(db.$client, () => work(tx))
     committing = true
-    // Whatever was written is told to every server, whoever wrote it: none may keep what rested on it.
+    // Whatever was written is told to every server and to every open page: none may keep what rested on it.
+    const notices = [wroteNotice(bookId, touches), ...pageNotices(bookId, touches)]
     const [told] = (await client.query(
-      `select pg_notify(${literal(CHANNEL)}, ${literal(wroteNotice(bookId, touches))}) where pg_current_xact_id_if_assigned() is not null; commit`,
+      `select ${notices.map((notice) => `pg_notify(${literal(CHANNEL)}, ${literal(notice)})`).join(', ')}
+        where pg_current_xact_id_if_assigned() is not null; commit`,
     )) as unknown as pg.QueryResult[]
     if (told!.rowCount) changesOf(db).heard(bookId, touches)
     if (after.length > 0) void keepAfterwards(db, bookId, after, stamp)
@@ -192,6 +195,11 @@ async function once<T>(
   } finally {
     client.release(broken)
   }
+}
+
+function pageNotices(bookId: string, touches: Touched): string[] {
+  const what = touchedNow()
+  return what && what.touched.length > 0 && touches?.length !== 0 ? [pageNotice(bookId, what)] : []
 }
 
 /** Nobody waits for it, and where it fails it is worked out again by whoever asks next. */

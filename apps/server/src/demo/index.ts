@@ -1,4 +1,4 @@
-import { DemoAdvance, DemoAdvanced } from '@hatch-book/contract'
+import { demoApi } from '@hatch-book/contract'
 import { addDays, type Day } from '@hatch-book/core'
 import {
   BOOK_NAME,
@@ -21,6 +21,7 @@ import { inBook, tables, type Database } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookApp, BookRoutes } from '../shell/app'
 import { BookError } from '../shell/problems'
+import { serve } from '../shell/serve'
 import { issueScale } from '../weighing'
 import { playSteps, setDay, stepsBetween, type Played } from './play'
 import { coldUnitSteps } from './coldUnits'
@@ -97,30 +98,23 @@ export async function demoTokens(
 }
 
 export const demoRoutes: BookRoutes = (app, { db }) => {
-  app.post(
-    '/api/demo/advance',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { body: DemoAdvance, response: { 200: DemoAdvanced } },
-    },
-    async (request) => {
-      const { book, today } = actorOf(request)
-      if (!book.demoDay || book.demoSeed === null) throw new BookError('not-a-demo')
-      const next = addDays(today, request.body.days)
-      if (next > LAST_DAY) throw new BookError('invalid', `The demo lives until ${LAST_DAY}.`)
-      const steps = stepsBetween(timelineOf(book.demoSeed), today, next)
-      const { happened, refused } = await playSteps(
-        app as never,
-        db,
-        book.id,
-        steps.filter((s) => s.act !== 'readings'),
-      )
-      await setDay(db, book.id, next)
-      await playSteps(app as never, db, book.id, [
-        ...steps.filter((s) => s.act === 'readings'),
-        ...(await coldUnitSteps(db, book.id, next)),
-      ])
-      return { today: next, happened, refused: refused.length }
-    },
-  )
+  serve(app, demoApi.advance, async (request) => {
+    const { book, today } = actorOf(request)
+    if (!book.demoDay || book.demoSeed === null) throw new BookError('not-a-demo')
+    const next = addDays(today, request.body.days)
+    if (next > LAST_DAY) throw new BookError('invalid', `The demo lives until ${LAST_DAY}.`)
+    const steps = stepsBetween(timelineOf(book.demoSeed), today, next)
+    const { happened, refused } = await playSteps(
+      app as never,
+      db,
+      book.id,
+      steps.filter((s) => s.act !== 'readings'),
+    )
+    await setDay(db, book.id, next)
+    await playSteps(app as never, db, book.id, [
+      ...steps.filter((s) => s.act === 'readings'),
+      ...(await coldUnitSteps(db, book.id, next)),
+    ])
+    return { today: next, happened, refused: refused.length }
+  })
 }

@@ -1,26 +1,20 @@
-import { EditionDraft, EditionEffects, Id, ProtocolBroughtIn } from '@hatch-book/contract'
+import type { EditionDraft } from '@hatch-book/contract'
+import { protocolsApi } from '@hatch-book/contract'
 import { eq } from 'drizzle-orm'
-import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { bringInProtocol, loadShelf, readProtocolFile, writeEdition } from '../protocols'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { effectsOf, stateAfter, stateNow } from './effects'
 import { keepStages } from './keepStages'
-
-const WithId = v.object({ id: Id })
 
 /** Editions of protocols: what they would change, put in force, and brought in from a file. */
 export const editionRoutes: BookRoutes = (app, { db }) => {
   const putInForce = (tx: Transaction, actor: Actor, id: string, draft: EditionDraft) =>
     keepStages(tx, actor, id, () => writeEdition(tx, actor, id, draft))
-  const edition = {
-    config: { permission: 'decide and plan' },
-    schema: { params: WithId, body: EditionDraft, response: { 200: EditionEffects } },
-  } as const
 
-  app.post('/api/protocols/:id/trial', edition, async (request) => {
+  serve(app, protocolsApi.tryEdition, async (request) => {
     const actor = actorOf(request)
     const { id } = request.params
     const before = await stateNow(db, actor, id)
@@ -33,36 +27,30 @@ export const editionRoutes: BookRoutes = (app, { db }) => {
     return effectsOf(before, after)
   })
 
-  app.post('/api/protocols/:id/editions', edition, async (request) => {
+  serve(app, protocolsApi.addEdition, async (request) => {
     const actor = actorOf(request)
     const { id } = request.params
     const before = await stateNow(db, actor, id)
     await inBook(db, actor.bookId, async (tx) => {
       await putInForce(tx, actor, id, request.body)
-      await announce(tx, actor.bookId)
     })
     return effectsOf(before, await stateNow(db, actor, id))
   })
 
-  app.post(
-    '/api/protocols/file',
-    { config: { permission: 'decide and plan' }, schema: { response: { 200: ProtocolBroughtIn } } },
-    (request) => {
-      const actor = actorOf(request)
-      const document = readProtocolFile(request.body)
-      return inBook(db, actor.bookId, async (tx) => {
-        const bringIn = () => bringInProtocol(tx, actor, document)
-        const { protocol } = tables
-        const [known] = await tx.select().from(protocol).where(eq(protocol.code, document.code))
-        let done: Awaited<ReturnType<typeof bringIn>> | undefined
-        if (known)
-          await keepStages(tx, actor, known.id, async () => {
-            done = await bringIn()
-          })
-        else done = await bringIn()
-        await announce(tx, actor.bookId)
-        return { ...done!, species: document.species }
-      })
-    },
-  )
+  serve(app, protocolsApi.bringIn, (request) => {
+    const actor = actorOf(request)
+    const document = readProtocolFile(request.body)
+    return inBook(db, actor.bookId, async (tx) => {
+      const bringIn = () => bringInProtocol(tx, actor, document)
+      const { protocol } = tables
+      const [known] = await tx.select().from(protocol).where(eq(protocol.code, document.code))
+      let done: Awaited<ReturnType<typeof bringIn>> | undefined
+      if (known)
+        await keepStages(tx, actor, known.id, async () => {
+          done = await bringIn()
+        })
+      else done = await bringIn()
+      return { ...done!, species: document.species }
+    })
+  })
 }

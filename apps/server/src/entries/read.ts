@@ -1,8 +1,7 @@
-import { OF_THE_TRADE, type Entry, type EntryKind } from '@hatch-book/contract'
+import { may, OF_THE_TRADE, type Entry, type EntryKind } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
-import { may } from '../shell/permissions'
 import { openSexes } from './openSexes'
 import { subjectsWithMerged } from './standing'
 

@@ -1,6 +1,7 @@
-import type { EntryDraft } from '@hatch-book/contract'
+import { touchedByEntries, type EntryDraft } from '@hatch-book/contract'
 import { inBook, type Database } from '../db/connect'
 import type { Actor } from '../shell/actor'
+import { touchedNow, touching } from '../db/touching'
 import { areSimple, writeAll, writeEntries, type EntriesSent, type Outcome } from './write'
 
 /** What is written in one transaction at most, in batches. */
@@ -10,6 +11,8 @@ const MOST_TOGETHER = 32
 const AT_ONCE = 2
 
 interface Waiting extends EntriesSent {
+  /** The page it came from. */
+  from: string
   resolve(outcome: Outcome): void
   reject(error: unknown): void
 }
@@ -39,7 +42,7 @@ export function writeTogether(db: Database, actor: Actor, drafts: readonly Entry
   if (!areSimple(drafts)) return inBook(db, actor.bookId, (tx) => writeEntries(tx, actor, drafts))
   const queue = queueOf(db, actor.bookId)
   return new Promise((resolve, reject) => {
-    queue.waiting.push({ actor, drafts, resolve, reject })
+    queue.waiting.push({ actor, drafts, from: touchedNow()?.from ?? '', resolve, reject })
     if (queue.writing < AT_ONCE) void writeWaiting(db, actor.bookId, queue)
   })
 }
@@ -53,7 +56,14 @@ async function writeWaiting(db: Database, bookId: string, queue: Queue): Promise
 async function writeGroup(db: Database, bookId: string, group: readonly Waiting[]): Promise<void> {
   try {
     const touches = [...new Set(group.flatMap(({ drafts }) => drafts.map((d) => d.subject.id)))]
-    const outcomes = await inBook(db, bookId, (tx) => writeAll(tx, group), { touches })
+    const [from, ...otherPages] = new Set(group.map((g) => g.from))
+    const changed = {
+      touched: touchedByEntries(group.flatMap((g) => [...g.drafts])),
+      from: otherPages.length > 0 ? '' : from!,
+    }
+    const outcomes = await touching(changed, () =>
+      inBook(db, bookId, (tx) => writeAll(tx, group), { touches }),
+    )
     group.forEach(({ resolve }, i) => resolve(outcomes[i]!))
   } catch (error) {
     const [only, ...others] = group

@@ -7,10 +7,8 @@ import {
 } from '@hatch-book/contract'
 import { MS_PER_DAY, dayOfInstant, type AnimalEntry } from '@hatch-book/core'
 import { and, eq, sql } from 'drizzle-orm'
-import { CHANNEL } from '../db/changes'
 import { insertMany, insertRows, tables, type Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
-import { announce, bookNotice } from '../shell/live'
 import { BookError } from '../shell/problems'
 import {
   foldOntoStandings,
@@ -136,8 +134,7 @@ async function writeFresh(
   if (areSimple(fresh) && fresh.length <= AT_ONCE) {
     const { appended, others } = foldOntoStandings(standings, entriesOfAnimals(fresh))
     await tx.execute(
-      sql`with written as (${insertRows('entry', rows)}), kept as (${updateStandings(appended)})
-          select pg_notify(${CHANNEL}, ${bookNotice(bookId)})`,
+      sql`with written as (${insertRows('entry', rows)}), kept as (${updateStandings(appended)}) select 1`,
     )
     if (others.length > 0) await refreshStandings(tx, bookId, others)
     return
@@ -164,7 +161,6 @@ async function writeFresh(
     ...fresh.map((d) => d.subject).filter((s) => s.type !== 'animal'),
     ...[...struck, ...others].map((id) => ({ type: 'animal' as const, id })),
   ])
-  await announce(tx, bookId)
 }
 
 function entriesOfAnimals(drafts: readonly EntryDraft[]): Map<string, AnimalEntry[]> {

@@ -1,13 +1,11 @@
-import { History, HistoryQuery, Id, Ok, type RevisionView } from '@hatch-book/contract'
+import { may, historyApi, type RevisionView } from '@hatch-book/contract'
 import { sql, type SQL } from 'drizzle-orm'
-import * as v from 'valibot'
 import { recheckParents, refuseTwoRoles } from '../animals'
 import { namesOfAll } from '../archive/names'
 import { inBook, type Transaction } from '../db/connect'
 import { actorOf } from '../shell/actor'
-import { may } from '../shell/permissions'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 
 const AT_ONCE = 100
@@ -91,61 +89,46 @@ async function viewsOf(tx: Transaction, rows: readonly Row[]): Promise<RevisionV
 
 /** What plans and identities have been: who changed what, when, from which device; and the way back. */
 export const historyRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/history',
-    {
-      config: { permission: 'read the book' },
-      schema: { querystring: HistoryQuery, response: { 200: History } },
-    },
-    async (request) => {
-      const { subjectId, before } = request.query
-      const { bookId, member } = actorOf(request)
-      const hidden = may(member.role, 'see who buys') ? [] : OF_BUYERS
-      return inBook(db, bookId, async (tx) => {
-        const rows = await readRevisions(
-          tx,
-          sql`${subjectId ? sql`r.subject_id = ${subjectId}` : sql`true`} and ${before ? sql`r.at < ${before}::timestamptz` : sql`true`} and r.of <> all(${sql.param(hidden)})`,
-        )
-        return { revisions: await viewsOf(tx, rows) }
-      })
-    },
-  )
+  serve(app, historyApi.list, async (request) => {
+    const { subjectId, before } = request.query
+    const { bookId, member } = actorOf(request)
+    const hidden = may(member.role, 'see who buys') ? [] : OF_BUYERS
+    return inBook(db, bookId, async (tx) => {
+      const rows = await readRevisions(
+        tx,
+        sql`${subjectId ? sql`r.subject_id = ${subjectId}` : sql`true`} and ${before ? sql`r.at < ${before}::timestamptz` : sql`true`} and r.of <> all(${sql.param(hidden)})`,
+      )
+      return { revisions: await viewsOf(tx, rows) }
+    })
+  })
 
   /** Sets back what one change changed, if nobody has changed it since: a change of its own, and so it stands in the history too. */
-  app.post(
-    '/api/history/:id/set-back',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: v.object({ id: Id }), response: { 200: Ok } },
-    },
-    (request) => {
-      const { bookId } = actorOf(request)
-      return inBook(db, bookId, async (tx) => {
-        const [found] = await readRevisions(tx, sql`r.id = ${request.params.id}`)
-        if (!found?.now) throw new BookError('not-found')
-        await tx.execute(
-          sql`select 1 from ${sql.identifier(found.of)} where id = ${found.subject_id} for update`,
-        )
-        const [row] = await readRevisions(tx, sql`r.id = ${found.id}`)
-        if (!stands(row!))
-          throw new BookError('stale', 'It was changed again since, or is undone where it was done.')
-        const columns = sql.join(
-          Object.keys(row!.before).map((c) => sql.identifier(c)),
-          sql`, `,
-        )
-        await tx.execute(sql`
+  serve(app, historyApi.setBack, (request) => {
+    const { bookId } = actorOf(request)
+    return inBook(db, bookId, async (tx) => {
+      const [found] = await readRevisions(tx, sql`r.id = ${request.params.id}`)
+      if (!found?.now) throw new BookError('not-found')
+      await tx.execute(
+        sql`select 1 from ${sql.identifier(found.of)} where id = ${found.subject_id} for update`,
+      )
+      const [row] = await readRevisions(tx, sql`r.id = ${found.id}`)
+      if (!stands(row!))
+        throw new BookError('stale', 'It was changed again since, or is undone where it was done.')
+      const columns = sql.join(
+        Object.keys(row!.before).map((c) => sql.identifier(c)),
+        sql`, `,
+      )
+      await tx.execute(sql`
           update ${sql.identifier(row!.of)} t set version = version + 1, (${columns}) = (
             select ${columns} from jsonb_populate_record(null::${sql.identifier(row!.of)}, ${JSON.stringify(row!.before)}::jsonb))
           where t.id = ${row!.subject_id}`)
-        if (row!.of === 'animal') await recheckParents(tx, row!.subject_id)
-        if (row!.of === 'pairing')
-          await refuseTwoRoles(
-            tx,
-            [row!.before.female_id, row!.before.male_id].map((id) => (id as string) ?? null),
-          )
-        await announce(tx, bookId)
-        return { ok: true as const }
-      })
-    },
-  )
+      if (row!.of === 'animal') await recheckParents(tx, row!.subject_id)
+      if (row!.of === 'pairing')
+        await refuseTwoRoles(
+          tx,
+          [row!.before.female_id, row!.before.male_id].map((id) => (id as string) ?? null),
+        )
+      return { ok: true as const }
+    })
+  })
 }

@@ -1,21 +1,12 @@
-import {
-  Id,
-  ImportLists,
-  ImportedList,
-  ListChange,
-  ListFile,
-  ListProgress,
-  ListQuery,
-  Ok,
-  newId,
-} from '@hatch-book/contract'
+import type { ListChange } from '@hatch-book/contract'
+import { importsApi, newId } from '@hatch-book/contract'
 import { desc, eq, sql } from 'drizzle-orm'
-import * as v from 'valibot'
+import type * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { decodeText, readCsv } from '../shell/decode'
-import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { bringAnimals } from './bringAnimals'
 import { bringEntries } from './bringEntries'
@@ -60,130 +51,98 @@ function withoutEmptyEnd(cells: readonly string[], columns: number): string[] {
 
 /** Lists are opened, looked at, mended, brought in and, if need be, undone in one step. */
 export const importRoutes: BookRoutes = (app, { db }) => {
-  const decide = { permission: 'decide and plan' } as const
-  const params = v.object({ id: Id })
-  const reply = { 200: ImportedList }
+  serve(app, importsApi.open, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) =>
+      viewOfList(tx, actor, await openList(tx, actor, request.body, request.query.fileName)),
+    )
+  })
 
-  app.post(
-    '/api/imports',
-    { config: decide, schema: { querystring: ListFile, response: reply } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) =>
-        viewOfList(tx, actor, await openList(tx, actor, request.body, request.query.fileName)),
-      )
-    },
-  )
+  serve(app, importsApi.list, async (request) => {
+    const { importList, member } = tables
+    const rows = await inBook(db, actorOf(request).bookId, (tx) =>
+      tx
+        .select({
+          list: importList,
+          by: member.name,
+          left: sql<number>`json_array_length(${importList.rows})`,
+        })
+        .from(importList)
+        .innerJoin(member, eq(member.id, importList.memberId))
+        .orderBy(desc(importList.at), desc(importList.id))
+        .limit(100),
+    )
+    return {
+      lists: rows.map(({ list, by, left }) => briefOf({ ...list, rows: { length: left } }, by)),
+    }
+  })
 
-  app.get(
-    '/api/imports',
-    { config: { permission: 'read the book' }, schema: { response: { 200: ImportLists } } },
-    async (request) => {
-      const { importList, member } = tables
-      const rows = await inBook(db, actorOf(request).bookId, (tx) =>
-        tx
-          .select({
-            list: importList,
-            by: member.name,
-            left: sql<number>`json_array_length(${importList.rows})`,
-          })
-          .from(importList)
-          .innerJoin(member, eq(member.id, importList.memberId))
-          .orderBy(desc(importList.at), desc(importList.id))
-          .limit(100),
-      )
-      return {
-        lists: rows.map(({ list, by, left }) => briefOf({ ...list, rows: { length: left } }, by)),
-      }
-    },
-  )
+  serve(app, importsApi.page, (request) => {
+    const actor = actorOf(request)
+    const { show, from } = request.query
+    return inBook(db, actor.bookId, async (tx) =>
+      viewOfList(tx, actor, await loadList(tx, request.params.id), show, from),
+    )
+  })
 
-  app.get(
-    '/api/imports/:id',
-    {
-      config: { permission: 'read the book' },
-      schema: { params, querystring: ListQuery, response: reply },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { show, from } = request.query
-      return inBook(db, actor.bookId, async (tx) =>
-        viewOfList(tx, actor, await loadList(tx, request.params.id), show, from),
-      )
-    },
-  )
+  serve(app, importsApi.progress, async (request) => {
+    const { importList } = tables
+    const [row] = await inBook(db, actorOf(request).bookId, (tx) =>
+      tx
+        .select({ done: importList.done, total: importList.total })
+        .from(importList)
+        .where(eq(importList.id, request.params.id)),
+    )
+    if (!row) throw new BookError('not-found')
+    return row
+  })
 
-  app.get(
-    '/api/imports/:id/progress',
-    { config: { permission: 'read the book' }, schema: { params, response: { 200: ListProgress } } },
-    async (request) => {
-      const { importList } = tables
-      const [row] = await inBook(db, actorOf(request).bookId, (tx) =>
-        tx
-          .select({ done: importList.done, total: importList.total })
-          .from(importList)
-          .where(eq(importList.id, request.params.id)),
-      )
-      if (!row) throw new BookError('not-found')
-      return row
-    },
-  )
+  serve(app, importsApi.change, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      const list = await loadList(tx, request.params.id)
+      if (list.state === 'undone') throw new BookError('invalid', 'This list was undone.')
+      const changed = await change(tx, actor, list, request.body)
+      const [row] = await tx
+        .update(tables.importList)
+        .set(changed)
+        .where(eq(tables.importList.id, list.id))
+        .returning()
+      return viewOfList(tx, actor, row!)
+    })
+  })
 
-  app.patch(
-    '/api/imports/:id',
-    { config: decide, schema: { params, body: ListChange, response: reply } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        const list = await loadList(tx, request.params.id)
-        if (list.state === 'undone') throw new BookError('invalid', 'This list was undone.')
-        const changed = await change(tx, actor, list, request.body)
-        const [row] = await tx
-          .update(tables.importList)
-          .set(changed)
-          .where(eq(tables.importList.id, list.id))
-          .returning()
-        return viewOfList(tx, actor, row!)
-      })
-    },
-  )
+  serve(app, importsApi.bringIn, (request) => {
+    const actor = actorOf(request)
+    return oneLongThing(db, actor.bookId, request.params.id, async (tx, tell) => {
+      const list = await loadList(tx, request.params.id)
+      if (list.state === 'undone') throw new BookError('invalid', 'This list was undone.')
+      const missing = missingOf(list.choices)
+      if (missing.length > 0) throw new BookError('invalid', missing.join(' '))
+      const read = await readList(tx, actor, list)
+      const made =
+        list.choices.what === 'animals'
+          ? await bringAnimals(tx, actor, read.animals, tell)
+          : await bringEntries(tx, actor, read.entries, tell)
+      const came = new Set(read.rows.good.map((r) => r.line))
+      const [row] = await tx
+        .update(tables.importList)
+        .set({
+          ...{ state: 'in', broughtIn: list.broughtIn + came.size },
+          rows: list.rows.filter((r) => !came.has(r.line)),
+          made: {
+            animals: [...list.made.animals, ...made.animals],
+            places: [...list.made.places, ...made.places],
+            entries: [...list.made.entries, ...made.entries],
+          },
+        })
+        .where(eq(tables.importList.id, list.id))
+        .returning()
+      return viewOfList(tx, actor, row!)
+    })
+  })
 
-  app.post(
-    '/api/imports/:id/bring-in',
-    { config: decide, schema: { params, response: reply } },
-    (request) => {
-      const actor = actorOf(request)
-      return oneLongThing(db, actor.bookId, request.params.id, async (tx, tell) => {
-        const list = await loadList(tx, request.params.id)
-        if (list.state === 'undone') throw new BookError('invalid', 'This list was undone.')
-        const missing = missingOf(list.choices)
-        if (missing.length > 0) throw new BookError('invalid', missing.join(' '))
-        const read = await readList(tx, actor, list)
-        const made =
-          list.choices.what === 'animals'
-            ? await bringAnimals(tx, actor, read.animals, tell)
-            : await bringEntries(tx, actor, read.entries, tell)
-        const came = new Set(read.rows.good.map((r) => r.line))
-        const [row] = await tx
-          .update(tables.importList)
-          .set({
-            ...{ state: 'in', broughtIn: list.broughtIn + came.size },
-            rows: list.rows.filter((r) => !came.has(r.line)),
-            made: {
-              animals: [...list.made.animals, ...made.animals],
-              places: [...list.made.places, ...made.places],
-              entries: [...list.made.entries, ...made.entries],
-            },
-          })
-          .where(eq(tables.importList.id, list.id))
-          .returning()
-        await announce(tx, actor.bookId)
-        return viewOfList(tx, actor, row!)
-      })
-    },
-  )
-
-  app.post('/api/imports/:id/undo', { config: decide, schema: { params, response: reply } }, (request) => {
+  serve(app, importsApi.undo, (request) => {
     const actor = actorOf(request)
     return oneLongThing(db, actor.bookId, request.params.id, async (tx, tell) => {
       const list = await loadList(tx, request.params.id)
@@ -194,22 +153,17 @@ export const importRoutes: BookRoutes = (app, { db }) => {
         .set({ state: 'undone' })
         .where(eq(tables.importList.id, list.id))
         .returning()
-      await announce(tx, actor.bookId)
       return viewOfList(tx, actor, row!)
     })
   })
 
   /** A list that is not wanted, or what is left of one: what came in stays. */
-  app.delete(
-    '/api/imports/:id',
-    { config: decide, schema: { params, response: { 200: Ok } } },
-    async (request) => {
-      await inBook(db, actorOf(request).bookId, (tx) =>
-        tx.delete(tables.importList).where(eq(tables.importList.id, request.params.id)),
-      )
-      return { ok: true as const }
-    },
-  )
+  serve(app, importsApi.discard, async (request) => {
+    await inBook(db, actorOf(request).bookId, (tx) =>
+      tx.delete(tables.importList).where(eq(tables.importList.id, request.params.id)),
+    )
+    return { ok: true as const }
+  })
 }
 
 async function change(

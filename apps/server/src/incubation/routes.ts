@@ -1,25 +1,15 @@
-import {
-  ClutchDraft,
-  ClutchList,
-  ClutchPage,
-  EggPlacing,
-  HatchDraft,
-  Hatched,
-  Id,
-  Ok,
-} from '@hatch-book/contract'
+import { incubationApi, ClutchList } from '@hatch-book/contract'
 import { EGG_FATES, eggEnded, eggLimitsOf, type IncubationRules } from '@hatch-book/core'
 import { and, eq, sql } from 'drizzle-orm'
-import * as v from 'valibot'
 import { watchOver } from '../climate'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { guardEntries, onStrike, standingEntries } from '../entries'
 import { loadShelf } from '../protocols/store'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { sendJson, sharedAnswer } from '../shell/shared'
 import { sayByContract } from '../shell/validation'
-import { announce } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { readBatchFates } from './batches'
 import { setClutch } from './found'
@@ -27,8 +17,6 @@ import { hatch } from './hatching'
 import { clutchPage } from './page'
 import { readStays } from './temperatures'
 import { studyClutches, type ClutchRow, type ClutchStudy } from './view'
-
-const WithId = v.object({ id: Id })
 const ENDED_FATES = EGG_FATES.filter(eggEnded)
 
 guardEntries('egg fate', async (tx, _actor, draft) => {
@@ -164,97 +152,66 @@ export async function studyOne(tx: Transaction, actor: Actor, id: string): Promi
 }
 
 export const incubationRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/clutches',
-    { config: { permission: 'read the book' }, schema: { response: { 200: ClutchList } } },
-    async (request, reply) => {
-      const actor = actorOf(request)
-      return sendJson(
-        reply as never,
-        await sharedAnswer(db, actor, 'clutches', async (tx) =>
-          sayByContract(ClutchList, {
-            clutches: (await studyClutches(tx, actor, await loadClutches(tx))).map((s) => s.view),
-          }),
-        ),
-      )
-    },
-  )
-  app.get(
-    '/api/clutches/:id',
-    { config: { permission: 'read the book' }, schema: { params: WithId, response: { 200: ClutchPage } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) =>
-        clutchPage(tx, actor, await studyOne(tx, actor, request.params.id)),
-      )
-    },
-  )
-  app.post(
-    '/api/clutches',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { body: ClutchDraft, response: { 200: ClutchPage } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        await setClutch(tx, actor, request.body)
-        await announce(tx, actor.bookId)
-        return clutchPage(tx, actor, await studyOne(tx, actor, request.body.id))
-      })
-    },
-  )
-  app.post(
-    '/api/clutches/:id/hatch',
-    {
-      config: { permission: 'write in the log' },
-      schema: { params: WithId, body: HatchDraft, response: { 200: Hatched } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        const { id } = request.params
-        // Of two devices that hatch the same egg the second finds what the first wrote.
-        const [clutch] = await tx.select().from(tables.clutch).where(eq(tables.clutch.id, id)).for('update')
-        if (!clutch) throw new BookError('not-found', 'This clutch is not in the book.')
-        const eggs = await tx.select().from(tables.egg).where(eq(tables.egg.clutchId, id))
-        return hatch(tx, actor, { clutch, eggs }, request.body)
-      })
-    },
-  )
+  serve(app, incubationApi.list, async (request, reply) => {
+    const actor = actorOf(request)
+    return sendJson(
+      reply as never,
+      await sharedAnswer(db, actor, 'clutches', async (tx) =>
+        sayByContract(ClutchList, {
+          clutches: (await studyClutches(tx, actor, await loadClutches(tx))).map((s) => s.view),
+        }),
+      ),
+    )
+  })
+  serve(app, incubationApi.page, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) =>
+      clutchPage(tx, actor, await studyOne(tx, actor, request.params.id)),
+    )
+  })
+  serve(app, incubationApi.found, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      await setClutch(tx, actor, request.body)
+      return clutchPage(tx, actor, await studyOne(tx, actor, request.body.id))
+    })
+  })
+  serve(app, incubationApi.hatch, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      const { id } = request.params
+      // Of two devices that hatch the same egg the second finds what the first wrote.
+      const [clutch] = await tx.select().from(tables.clutch).where(eq(tables.clutch.id, id)).for('update')
+      if (!clutch) throw new BookError('not-found', 'This clutch is not in the book.')
+      const eggs = await tx.select().from(tables.egg).where(eq(tables.egg.clutchId, id))
+      return hatch(tx, actor, { clutch, eggs }, request.body)
+    })
+  })
 
-  app.post(
-    '/api/clutches/:id/cells',
-    {
-      config: { permission: 'write in the log' },
-      schema: { params: WithId, body: EggPlacing, response: { 200: Ok } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        const { id } = request.params
-        const { cells } = request.body
-        const { view, eggs } = await studyOne(tx, actor, id)
-        const most = view.box?.grid ? view.box.grid.rows * view.box.grid.columns : 400
-        const next = new Map(eggs.map((e) => [e.id, e.cell]))
-        for (const { eggId, cell } of cells) {
-          if (!next.has(eggId)) throw new BookError('not-found', 'That egg is not in this clutch.')
-          if (cell !== null && cell >= most)
-            throw new BookError('invalid', `${view.box!.name} has ${most} places.`, [
-              { field: 'cells', says: 'beyond the box' },
-            ])
-          next.set(eggId, cell)
-        }
-        const placed = [...next.values()].filter((c) => c !== null)
-        if (new Set(placed).size < placed.length)
-          throw new BookError('invalid', 'Two eggs cannot lie in one place.', [
-            { field: 'cells', says: 'two eggs in one place' },
+  serve(app, incubationApi.placeEggs, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      const { id } = request.params
+      const { cells } = request.body
+      const { view, eggs } = await studyOne(tx, actor, id)
+      const most = view.box?.grid ? view.box.grid.rows * view.box.grid.columns : 400
+      const next = new Map(eggs.map((e) => [e.id, e.cell]))
+      for (const { eggId, cell } of cells) {
+        if (!next.has(eggId)) throw new BookError('not-found', 'That egg is not in this clutch.')
+        if (cell !== null && cell >= most)
+          throw new BookError('invalid', `${view.box!.name} has ${most} places.`, [
+            { field: 'cells', says: 'beyond the box' },
           ])
-        for (const { eggId, cell } of cells)
-          await tx.update(tables.egg).set({ cell }).where(eq(tables.egg.id, eggId))
-        await announce(tx, actor.bookId)
-        return { ok: true as const }
-      })
-    },
-  )
+        next.set(eggId, cell)
+      }
+      const placed = [...next.values()].filter((c) => c !== null)
+      if (new Set(placed).size < placed.length)
+        throw new BookError('invalid', 'Two eggs cannot lie in one place.', [
+          { field: 'cells', says: 'two eggs in one place' },
+        ])
+      for (const { eggId, cell } of cells)
+        await tx.update(tables.egg).set({ cell }).where(eq(tables.egg.id, eggId))
+      return { ok: true as const }
+    })
+  })
 }

@@ -115,5 +115,5 @@ async function settle(
     .update(message)
     .set({ takenAt: new Date(), ...taken })
     .where(and(eq(message.id, id), isNull(message.takenAt)))
-  await announce(tx, bookId)
+  await announce(tx, bookId, ['messages'])
 }

@@ -1,14 +1,13 @@
 import type { EntryDraft } from '@hatch-book/contract'
-import { Id, PairingDraft, PairingList, PairingView, newId } from '@hatch-book/contract'
+import { pairingApi, newId } from '@hatch-book/contract'
 import { PAIRING_EVENTS } from '@hatch-book/core'
 import { desc, eq } from 'drizzle-orm'
-import * as v from 'valibot'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
 import { inBook, tables } from '../db/connect'
 import { entryOf, guardEntries, standingEntries, writeEntries } from '../entries'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { whatSpeaksAgainst } from './against'
 import { loadPedigree, pedigreeFaults } from './kin'
@@ -73,86 +72,67 @@ function refuseUnfit(female: JudgedAnimal | undefined, male: JudgedAnimal | unde
 
 export const pairingRoutes: BookRoutes = (app, { db }) => {
   const { pairing } = tables
-  app.get(
-    '/api/pairings',
-    { config: { permission: 'read the book' }, schema: { response: { 200: PairingList } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => ({
-        pairings: await viewPairings(
-          tx,
-          actor,
-          await tx.select().from(pairing).orderBy(desc(pairing.plannedAt)),
-        ),
-        faults: pedigreeFaults(await loadPedigree(tx)).map(({ ids, says }) => ({ ids: [...ids], says })),
-      }))
-    },
-  )
+  serve(app, pairingApi.list, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => ({
+      pairings: await viewPairings(
+        tx,
+        actor,
+        await tx.select().from(pairing).orderBy(desc(pairing.plannedAt)),
+      ),
+      faults: pedigreeFaults(await loadPedigree(tx)).map(({ ids, says }) => ({ ids: [...ids], says })),
+    }))
+  })
 
-  app.get(
-    '/api/pairings/:id',
-    {
-      config: { permission: 'read the book' },
-      schema: { params: v.object({ id: Id }), response: { 200: PairingView } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        const [view] = await viewPairings(
-          tx,
-          actor,
-          await tx.select().from(pairing).where(eq(pairing.id, request.params.id)),
+  serve(app, pairingApi.page, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      const [view] = await viewPairings(
+        tx,
+        actor,
+        await tx.select().from(pairing).where(eq(pairing.id, request.params.id)),
+      )
+      if (!view) throw new BookError('not-found', 'This pairing is not in the book.')
+      return view
+    })
+  })
+
+  serve(app, pairingApi.add, (request) => {
+    const actor = actorOf(request)
+    const { id, femaleId, maleId, from, despite } = request.body
+    return inBook(db, actor.bookId, async (tx) => {
+      const judged = await judgeAnimals(tx, actor, [femaleId, maleId])
+      const female = judged.find((j) => j.row.id === femaleId)
+      const male = judged.find((j) => j.row.id === maleId)
+      refuseUnfit(female, male)
+      const pair = { femaleId, maleId, female: female!.row.tag, male: male!.row.tag }
+      const { protocolId } = female!.record.animal
+      const against = await whatSpeaksAgainst(tx, pair, protocolId, female!.record.protocol)
+      if (against.length > 0 && despite === undefined)
+        throw new BookError(
+          'gate-closed',
+          `${against.join('; ')}. Choose another partner, or pair them all the same and say why.`,
+          against.map((says) => ({ field: 'despite', says })),
         )
-        if (!view) throw new BookError('not-found', 'This pairing is not in the book.')
-        return view
-      })
-    },
-  )
-
-  app.post(
-    '/api/pairings',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { body: PairingDraft, response: { 200: PairingView } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { id, femaleId, maleId, from, despite } = request.body
-      return inBook(db, actor.bookId, async (tx) => {
-        const judged = await judgeAnimals(tx, actor, [femaleId, maleId])
-        const female = judged.find((j) => j.row.id === femaleId)
-        const male = judged.find((j) => j.row.id === maleId)
-        refuseUnfit(female, male)
-        const pair = { femaleId, maleId, female: female!.row.tag, male: male!.row.tag }
-        const { protocolId } = female!.record.animal
-        const against = await whatSpeaksAgainst(tx, pair, protocolId, female!.record.protocol)
-        if (against.length > 0 && despite === undefined)
-          throw new BookError(
-            'gate-closed',
-            `${against.join('; ')}. Choose another partner, or pair them all the same and say why.`,
-            against.map((says) => ({ field: 'despite', says })),
-          )
-        await tx
-          .insert(pairing)
-          .values({ bookId: actor.bookId, id, femaleId, maleId, plannedAt: new Date(from ?? actor.now) })
-        if (against.length > 0)
-          await writeEntries(tx, actor, [
-            entryOf(
-              newId(),
-              'paired despite',
-              { type: 'pairing', id },
-              from ?? new Date(actor.now).toISOString(),
-              {
-                against,
-                reason: despite!,
-              },
-            ),
-          ])
-        if (from)
-          await writeEntries(tx, actor, [entryOf(newId(), 'introduced', { type: 'pairing', id }, from, {})])
-        await announce(tx, actor.bookId)
-        return (await viewPairings(tx, actor, await tx.select().from(pairing).where(eq(pairing.id, id))))[0]!
-      })
-    },
-  )
+      await tx
+        .insert(pairing)
+        .values({ bookId: actor.bookId, id, femaleId, maleId, plannedAt: new Date(from ?? actor.now) })
+      if (against.length > 0)
+        await writeEntries(tx, actor, [
+          entryOf(
+            newId(),
+            'paired despite',
+            { type: 'pairing', id },
+            from ?? new Date(actor.now).toISOString(),
+            {
+              against,
+              reason: despite!,
+            },
+          ),
+        ])
+      if (from)
+        await writeEntries(tx, actor, [entryOf(newId(), 'introduced', { type: 'pairing', id }, from, {})])
+      return (await viewPairings(tx, actor, await tx.select().from(pairing).where(eq(pairing.id, id))))[0]!
+    })
+  })
 }

@@ -1,27 +1,14 @@
-import {
-  Id,
-  LineGoalChange,
-  LineGoalDraft,
-  LineGoalList,
-  Ok,
-  SeasonPlanChange,
-  SeasonPlanDraft,
-  SeasonPlanList,
-  type LineGoalView,
-  type SeasonPlanView,
-} from '@hatch-book/contract'
+import { pairingApi, type LineGoalView, type SeasonPlanView } from '@hatch-book/contract'
 import { knowsTrait, type WantedTrait } from '@hatch-book/core'
 import { desc, eq } from 'drizzle-orm'
-import * as v from 'valibot'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { loadGenes } from './genes'
 
 const { lineGoal, seasonPlan } = tables
-const WithId = v.object({ id: Id })
 type Body = Pick<SeasonPlanView, 'name' | 'from' | 'to' | 'settings' | 'courses'>
 
 function rowOf({ name, from, to, settings, courses }: Body) {
@@ -53,122 +40,84 @@ async function checkWanted(
 
 /** Plans of a season, and what lines are for: made in the browser, kept here. */
 export const planRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/season-plans',
-    { config: { permission: 'read the book' }, schema: { response: { 200: SeasonPlanList } } },
-    (request) =>
-      inBook(db, actorOf(request).bookId, async (tx) => ({
-        plans: (await tx.select().from(seasonPlan).orderBy(desc(seasonPlan.fromDay), seasonPlan.name)).map(
-          ({ fromDay, toDay, at, bookId: _, ...row }): SeasonPlanView => ({
-            ...row,
-            from: fromDay,
-            to: toDay,
-            at: at.toISOString(),
-          }),
-        ),
-      })),
+  serve(app, pairingApi.plans, (request) =>
+    inBook(db, actorOf(request).bookId, async (tx) => ({
+      plans: (await tx.select().from(seasonPlan).orderBy(desc(seasonPlan.fromDay), seasonPlan.name)).map(
+        ({ fromDay, toDay, at, bookId: _, ...row }): SeasonPlanView => ({
+          ...row,
+          from: fromDay,
+          to: toDay,
+          at: at.toISOString(),
+        }),
+      ),
+    })),
   )
 
-  app.post(
-    '/api/season-plans',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { body: SeasonPlanDraft, response: { 200: Ok } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { id, protocolId, ...body } = request.body
-      return inBook(db, actor.bookId, async (tx) => {
-        await checkWanted(tx, protocolId, body.settings.wanted?.traits ?? [])
-        await tx
-          .insert(seasonPlan)
-          .values({ bookId: actor.bookId, id, protocolId, ...rowOf(body), at: new Date(actor.now) })
-        await announce(tx, actor.bookId)
-        return { ok: true as const }
-      })
-    },
+  serve(app, pairingApi.addPlan, (request) => {
+    const actor = actorOf(request)
+    const { id, protocolId, ...body } = request.body
+    return inBook(db, actor.bookId, async (tx) => {
+      await checkWanted(tx, protocolId, body.settings.wanted?.traits ?? [])
+      await tx
+        .insert(seasonPlan)
+        .values({ bookId: actor.bookId, id, protocolId, ...rowOf(body), at: new Date(actor.now) })
+      return { ok: true as const }
+    })
+  })
+
+  serve(app, pairingApi.changePlan, (request) => {
+    const actor = actorOf(request)
+    const { version, ...body } = request.body
+    return inBook(db, actor.bookId, async (tx) => {
+      const [row] = await tx
+        .select()
+        .from(seasonPlan)
+        .where(eq(seasonPlan.id, request.params.id))
+        .for('update')
+      if (!row) throw new BookError('not-found', 'This plan is not in the book.')
+      if (row.version !== version)
+        throw new BookError('stale', 'Somebody changed this plan meanwhile.', [], row)
+      await checkWanted(tx, row.protocolId, body.settings.wanted?.traits ?? [])
+      await tx
+        .update(seasonPlan)
+        .set({ ...rowOf(body), version: version + 1 })
+        .where(eq(seasonPlan.id, row.id))
+      return { ok: true as const }
+    })
+  })
+
+  serve(app, pairingApi.goals, (request) =>
+    inBook(db, actorOf(request).bookId, async (tx) => ({
+      goals: (await tx.select().from(lineGoal).orderBy(lineGoal.name)).map(
+        ({ goal, bookId: _, ...row }): LineGoalView => ({ ...row, ...goal }),
+      ),
+    })),
   )
 
-  app.patch(
-    '/api/season-plans/:id',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: WithId, body: SeasonPlanChange, response: { 200: Ok } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { version, ...body } = request.body
-      return inBook(db, actor.bookId, async (tx) => {
-        const [row] = await tx
-          .select()
-          .from(seasonPlan)
-          .where(eq(seasonPlan.id, request.params.id))
-          .for('update')
-        if (!row) throw new BookError('not-found', 'This plan is not in the book.')
-        if (row.version !== version)
-          throw new BookError('stale', 'Somebody changed this plan meanwhile.', [], row)
-        await checkWanted(tx, row.protocolId, body.settings.wanted?.traits ?? [])
-        await tx
-          .update(seasonPlan)
-          .set({ ...rowOf(body), version: version + 1 })
-          .where(eq(seasonPlan.id, row.id))
-        await announce(tx, actor.bookId)
-        return { ok: true as const }
-      })
-    },
-  )
+  serve(app, pairingApi.addGoal, (request) => {
+    const { bookId } = actorOf(request)
+    const { id, protocolId, name, line, ...goal } = request.body
+    return inBook(db, bookId, async (tx) => {
+      await checkWanted(tx, protocolId, goal.wanted.traits)
+      await tx.insert(lineGoal).values({ bookId, id, protocolId, name, line, goal })
+      return { ok: true as const }
+    })
+  })
 
-  app.get(
-    '/api/line-goals',
-    { config: { permission: 'read the book' }, schema: { response: { 200: LineGoalList } } },
-    (request) =>
-      inBook(db, actorOf(request).bookId, async (tx) => ({
-        goals: (await tx.select().from(lineGoal).orderBy(lineGoal.name)).map(
-          ({ goal, bookId: _, ...row }): LineGoalView => ({ ...row, ...goal }),
-        ),
-      })),
-  )
-
-  app.post(
-    '/api/line-goals',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { body: LineGoalDraft, response: { 200: Ok } },
-    },
-    (request) => {
-      const { bookId } = actorOf(request)
-      const { id, protocolId, name, line, ...goal } = request.body
-      return inBook(db, bookId, async (tx) => {
-        await checkWanted(tx, protocolId, goal.wanted.traits)
-        await tx.insert(lineGoal).values({ bookId, id, protocolId, name, line, goal })
-        await announce(tx, bookId)
-        return { ok: true as const }
-      })
-    },
-  )
-
-  app.patch(
-    '/api/line-goals/:id',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: WithId, body: LineGoalChange, response: { 200: Ok } },
-    },
-    (request) => {
-      const { bookId } = actorOf(request)
-      const { version, name, line, ...goal } = request.body
-      return inBook(db, bookId, async (tx) => {
-        const [row] = await tx.select().from(lineGoal).where(eq(lineGoal.id, request.params.id)).for('update')
-        if (!row) throw new BookError('not-found', 'This goal is not in the book.')
-        if (row.version !== version)
-          throw new BookError('stale', 'Somebody changed this goal meanwhile.', [], row)
-        await checkWanted(tx, row.protocolId, goal.wanted.traits)
-        await tx
-          .update(lineGoal)
-          .set({ name, line, goal, version: version + 1 })
-          .where(eq(lineGoal.id, row.id))
-        await announce(tx, bookId)
-        return { ok: true as const }
-      })
-    },
-  )
+  serve(app, pairingApi.changeGoal, (request) => {
+    const { bookId } = actorOf(request)
+    const { version, name, line, ...goal } = request.body
+    return inBook(db, bookId, async (tx) => {
+      const [row] = await tx.select().from(lineGoal).where(eq(lineGoal.id, request.params.id)).for('update')
+      if (!row) throw new BookError('not-found', 'This goal is not in the book.')
+      if (row.version !== version)
+        throw new BookError('stale', 'Somebody changed this goal meanwhile.', [], row)
+      await checkWanted(tx, row.protocolId, goal.wanted.traits)
+      await tx
+        .update(lineGoal)
+        .set({ name, line, goal, version: version + 1 })
+        .where(eq(lineGoal.id, row.id))
+      return { ok: true as const }
+    })
+  })
 }

@@ -1,12 +1,5 @@
-import {
-  GeneId,
-  GenesChange,
-  GenesSaved,
-  PairingScene,
-  ReceptiveList,
-  SceneList,
-  type MateView,
-} from '@hatch-book/contract'
+import type { PairingScene } from '@hatch-book/contract'
+import { pairingApi, type MateView } from '@hatch-book/contract'
 import { dayOfInstant, describeGenes, geneSetFaults, originOf, type Day } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { judgeAnimals, loadRecords } from '../animals'
@@ -15,7 +8,7 @@ import { standsSql } from '../entries'
 import { loadShelf } from '../protocols/store'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { loadGenes, speciesGenes } from './genes'
 import { loadWindows, seasonsToBreed } from './windows'
@@ -27,103 +20,81 @@ export const sceneRoutes: BookRoutes = (app, { db }) => {
   const { animal, geneSet } = tables
 
   /** The species that are kept by name, for choosing. */
-  app.get(
-    '/api/pairing-scenes',
-    { config: { permission: 'read the book' }, schema: { response: { 200: SceneList } } },
-    (request) =>
-      inBook(db, actorOf(request).bookId, async (tx) => {
-        const shelf = await loadShelf(tx)
-        const { rows } = await tx.execute<{ protocol_id: string; animals: number }>(sql`
+  serve(app, pairingApi.scenes, (request) =>
+    inBook(db, actorOf(request).bookId, async (tx) => {
+      const shelf = await loadShelf(tx)
+      const { rows } = await tx.execute<{ protocol_id: string; animals: number }>(sql`
           select protocol_id, count(*)::int as animals from animal where not withdrawn and merged_into_id is null group by 1`)
-        const counted = new Map(rows.map((r) => [r.protocol_id, r.animals]))
-        const named = shelf.rows.filter((r) => shelf.document(r.id).keptAs !== 'colonies')
-        const genes = await loadGenes(
-          tx,
-          named.map((r) => r.id),
-        )
-        return {
-          species: named
-            .map((r) => ({
-              protocolId: r.id,
-              species: r.species,
-              animals: counted.get(r.id) ?? 0,
-              loci: genes.get(r.id)?.genes.loci.length ?? 0,
-            }))
-            .sort((a, b) => b.animals - a.animals || a.species.localeCompare(b.species)),
-        }
-      }),
+      const counted = new Map(rows.map((r) => [r.protocol_id, r.animals]))
+      const named = shelf.rows.filter((r) => shelf.document(r.id).keptAs !== 'colonies')
+      const genes = await loadGenes(
+        tx,
+        named.map((r) => r.id),
+      )
+      return {
+        species: named
+          .map((r) => ({
+            protocolId: r.id,
+            species: r.species,
+            animals: counted.get(r.id) ?? 0,
+            loci: genes.get(r.id)?.genes.loci.length ?? 0,
+          }))
+          .sort((a, b) => b.animals - a.animals || a.species.localeCompare(b.species)),
+      }
+    }),
   )
 
   /** Who is coming into season, of every species: those that were warmed, or are to be. */
-  app.get(
-    '/api/receptive',
-    { config: { permission: 'read the book' }, schema: { response: { 200: ReceptiveList } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        const breeders = await loadRecords(tx, eq(animal.purpose, 'breeder'))
-        const females = breeders.filter((r) => r.standing.sex === 'female' && r.standing.presence === 'here')
-        const windows = await loadWindows(tx, actor, females)
-        return {
-          females: females
-            .flatMap(({ animal: { id, tag, line }, protocol }) => {
-              const window = windows.get(id)
-              return window && window.to >= actor.today
-                ? [{ id, tag, line, species: protocol.species, window }]
-                : []
-            })
-            .sort((a, b) => (a.window.from < b.window.from ? -1 : 1)),
-        }
-      })
-    },
-  )
+  serve(app, pairingApi.receptive, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      const breeders = await loadRecords(tx, eq(animal.purpose, 'breeder'))
+      const females = breeders.filter((r) => r.standing.sex === 'female' && r.standing.presence === 'here')
+      const windows = await loadWindows(tx, actor, females)
+      return {
+        females: females
+          .flatMap(({ animal: { id, tag, line }, protocol }) => {
+            const window = windows.get(id)
+            return window && window.to >= actor.today
+              ? [{ id, tag, line, species: protocol.species, window }]
+              : []
+          })
+          .sort((a, b) => (a.window.from < b.window.from ? -1 : 1)),
+      }
+    })
+  })
 
-  app.get(
-    '/api/pairing-scenes/:protocolId',
-    {
-      config: { permission: 'read the book' },
-      schema: { params: GeneId, response: { 200: PairingScene } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => scene(tx, actor, request.params.protocolId))
-    },
-  )
+  serve(app, pairingApi.scene, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, (tx) => scene(tx, actor, request.params.protocolId))
+  })
 
-  app.patch(
-    '/api/genes/:protocolId',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { params: GeneId, body: GenesChange, response: { 200: GenesSaved } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { protocolId } = request.params
-      const { version, genes } = request.body
-      return inBook(db, actor.bookId, async (tx) => {
-        const faults = geneSetFaults(genes as never)
-        if (faults.length > 0)
-          throw new BookError(
-            'invalid',
-            `${faults.map((f) => f.says).join('; ')}. Nothing was changed.`,
-            faults.map((f) => ({ field: `genes.${f.at}`, says: f.says })),
-          )
-        const kept = (await loadGenes(tx, [protocolId])).get(protocolId)
-        if (!kept) throw new BookError('not-found', 'This protocol is not in the book.')
-        if (kept.version !== version)
-          throw new BookError('stale', 'Somebody changed these genes meanwhile.', [], kept)
-        if (version === 0)
-          await tx.insert(geneSet).values({ bookId: actor.bookId, id: protocolId, genes: genes as never })
-        else
-          await tx
-            .update(geneSet)
-            .set({ genes: genes as never, version: version + 1 })
-            .where(eq(geneSet.id, protocolId))
-        await announce(tx, actor.bookId)
-        return { version: version + 1 }
-      })
-    },
-  )
+  serve(app, pairingApi.changeGenes, (request) => {
+    const actor = actorOf(request)
+    const { protocolId } = request.params
+    const { version, genes } = request.body
+    return inBook(db, actor.bookId, async (tx) => {
+      const faults = geneSetFaults(genes as never)
+      if (faults.length > 0)
+        throw new BookError(
+          'invalid',
+          `${faults.map((f) => f.says).join('; ')}. Nothing was changed.`,
+          faults.map((f) => ({ field: `genes.${f.at}`, says: f.says })),
+        )
+      const kept = (await loadGenes(tx, [protocolId])).get(protocolId)
+      if (!kept) throw new BookError('not-found', 'This protocol is not in the book.')
+      if (kept.version !== version)
+        throw new BookError('stale', 'Somebody changed these genes meanwhile.', [], kept)
+      if (version === 0)
+        await tx.insert(geneSet).values({ bookId: actor.bookId, id: protocolId, genes: genes as never })
+      else
+        await tx
+          .update(geneSet)
+          .set({ genes: genes as never, version: version + 1 })
+          .where(eq(geneSet.id, protocolId))
+      return { version: version + 1 }
+    })
+  })
 
   async function scene(tx: Transaction, actor: Actor, protocolId: string): Promise<PairingScene> {
     const shelf = await loadShelf(tx)

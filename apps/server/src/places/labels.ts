@@ -1,4 +1,4 @@
-import { LABEL_SHEETS, LabelOrder } from '@hatch-book/contract'
+import { placesApi, LABEL_SHEETS } from '@hatch-book/contract'
 import { dayOfInstant } from '@hatch-book/core'
 import { inArray, sql } from 'drizzle-orm'
 import { judgeAnimals, loadPlaceNames, type JudgedAnimal } from '../animals'
@@ -6,32 +6,29 @@ import { inBook, tables, type Transaction } from '../db/connect'
 import { standsSql } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { oneAtATime } from '../shell/turns'
 import { printLabels, type Label } from './printLabels'
 
 export const labelRoutes: BookRoutes = (app, { db }) => {
-  app.post(
-    '/api/labels',
-    { config: { permission: 'read the book' }, schema: { body: LabelOrder } },
-    async (request, reply) => {
-      const actor = actorOf(request)
-      const order = request.body
-      if (order.placeIds.length + order.animalIds.length === 0)
-        throw new BookError('invalid', 'Choose the tubs or animals that labels are printed for.', [
-          { field: 'placeIds', says: 'nothing is chosen' },
-        ])
-      const labels = await inBook(db, actor.bookId, async (tx) => [
-        ...(await labelsOfTubs(tx, actor, order.placeIds)),
-        ...(await labelsOfAnimals(tx, actor, order.animalIds)),
+  serve(app, placesApi.printLabels, async (request, reply) => {
+    const actor = actorOf(request)
+    const order = request.body
+    if (order.placeIds.length + order.animalIds.length === 0)
+      throw new BookError('invalid', 'Choose the tubs or animals that labels are printed for.', [
+        { field: 'placeIds', says: 'nothing is chosen' },
       ])
-      const pdf = await oneAtATime('labels', () => printLabels(labels, LABEL_SHEETS[order.sheet], order))
-      return reply
-        .type('application/pdf')
-        .header('content-disposition', `inline; filename="labels-${order.sheet}.pdf"`)
-        .send(pdf as never)
-    },
-  )
+    const labels = await inBook(db, actor.bookId, async (tx) => [
+      ...(await labelsOfTubs(tx, actor, order.placeIds)),
+      ...(await labelsOfAnimals(tx, actor, order.animalIds)),
+    ])
+    const pdf = await oneAtATime('labels', () => printLabels(labels, LABEL_SHEETS[order.sheet], order))
+    return reply
+      .type('application/pdf')
+      .header('content-disposition', `inline; filename="labels-${order.sheet}.pdf"`)
+      .send(pdf as never)
+  })
 }
 
 const SHOWN_MEALS = 3

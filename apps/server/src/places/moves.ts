@@ -1,4 +1,4 @@
-import { MoveAnswer, MoveQuestion } from '@hatch-book/contract'
+import { placesApi } from '@hatch-book/contract'
 import { sharingFaults } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { judgeAnimals } from '../animals'
@@ -6,6 +6,7 @@ import { inBook, tables, type Transaction } from '../db/connect'
 import { guardEntries } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { tubMateOf } from './mates'
 
@@ -75,23 +76,16 @@ guardEntries('moved', async (tx, actor, { subject, payload }) => {
 })
 
 export const moveRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/moves',
-    {
-      config: { permission: 'read the book' },
-      schema: { querystring: MoveQuestion, response: { 200: MoveAnswer } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { animalId, placeId } = request.query
-      return inBook(db, actor.bookId, async (tx) => {
-        const { faults, place, tag, others } = await faultsOf(tx, actor, animalId, placeId)
-        const size = place.tub ? `, ${place.tub.size}` : ''
-        return {
-          faults,
-          says: `${tag} moves to ${place.name}: ${others === 0 ? 'free' : `${others} in it`}${size}`,
-        }
-      })
-    },
-  )
+  serve(app, placesApi.tryMove, (request) => {
+    const actor = actorOf(request)
+    const { animalId, placeId } = request.query
+    return inBook(db, actor.bookId, async (tx) => {
+      const { faults, place, tag, others } = await faultsOf(tx, actor, animalId, placeId)
+      const size = place.tub ? `, ${place.tub.size}` : ''
+      return {
+        faults,
+        says: `${tag} moves to ${place.name}: ${others === 0 ? 'free' : `${others} in it`}${size}`,
+      }
+    })
+  })
 }

@@ -1,13 +1,5 @@
-import {
-  PlacesChanged,
-  RackDraft,
-  RackMade,
-  Rooms,
-  TubsChange,
-  newId,
-  type RackView,
-  type TubView,
-} from '@hatch-book/contract'
+import type { Rooms } from '@hatch-book/contract'
+import { placesApi, newId, type RackView, type TubView } from '@hatch-book/contract'
 import {
   MS_PER_HOUR,
   addDays,
@@ -27,7 +19,7 @@ import { standsSql } from '../entries'
 import { mealDueOf } from '../rearing/due'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { tubMateOf } from './mates'
 
@@ -35,73 +27,56 @@ type PlaceRow = typeof tables.place.$inferSelect
 
 export const rackRoutes: BookRoutes = (app, { db }) => {
   const { place } = tables
-  app.get(
-    '/api/rooms',
-    { config: { permission: 'read the book' }, schema: { response: { 200: Rooms } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => roomsAsTheyStand(tx, actor))
-    },
-  )
-  app.post(
-    '/api/racks',
-    { config: { permission: 'decide and plan' }, schema: { body: RackDraft, response: { 200: RackMade } } },
-    (request) => {
-      const { bookId } = actorOf(request)
-      const { id, name, prefix, roomId, rows, columns, tub } = request.body
-      return inBook(db, bookId, async (tx) => {
-        const [same] = await tx
-          .select({ id: place.id })
-          .from(place)
-          .where(
-            and(
-              sql`lower(${place.name}) = lower(${name})`,
-              roomId ? eq(place.parentId, roomId) : sql`${place.parentId} is null`,
-            ),
-          )
-        if (same)
-          throw new BookError('invalid', `There is a place called ${name} already. Nothing was built.`, [
-            { field: 'name', says: 'this name is taken' },
-          ])
-        await tx
-          .insert(place)
-          .values({ bookId, id, kind: 'rack', name, parentId: roomId, grid: { rows, columns } })
-        const tubs = Array.from({ length: rows * columns }, (_, position) => ({
-          book_id: bookId,
-          id: newId(),
-          kind: 'tub',
-          name: `${prefix}${position + 1}`,
-          parent_id: id,
-          ...{ tub, position },
-        }))
-        await insertMany(tx, 'place', tubs)
-        await announce(tx, bookId)
-        return { id, tubs: tubs.length }
-      })
-    },
-  )
-  app.patch(
-    '/api/tubs',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { body: TubsChange, response: { 200: PlacesChanged } },
-    },
-    (request) => {
-      const { bookId } = actorOf(request)
-      const { ids, tub } = request.body
-      return inBook(db, bookId, async (tx) => {
-        const changed = await tx
-          .update(place)
-          .set({ tub })
-          .where(and(inArray(place.id, ids), eq(place.kind, 'tub')))
-          .returning({ id: place.id })
-        if (changed.length < ids.length)
-          throw new BookError('not-found', 'Some of these are no tubs of this book. Nothing was changed.')
-        await announce(tx, bookId)
-        return { changed: changed.length }
-      })
-    },
-  )
+  serve(app, placesApi.rooms, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, (tx) => roomsAsTheyStand(tx, actor))
+  })
+  serve(app, placesApi.addRack, (request) => {
+    const { bookId } = actorOf(request)
+    const { id, name, prefix, roomId, rows, columns, tub } = request.body
+    return inBook(db, bookId, async (tx) => {
+      const [same] = await tx
+        .select({ id: place.id })
+        .from(place)
+        .where(
+          and(
+            sql`lower(${place.name}) = lower(${name})`,
+            roomId ? eq(place.parentId, roomId) : sql`${place.parentId} is null`,
+          ),
+        )
+      if (same)
+        throw new BookError('invalid', `There is a place called ${name} already. Nothing was built.`, [
+          { field: 'name', says: 'this name is taken' },
+        ])
+      await tx
+        .insert(place)
+        .values({ bookId, id, kind: 'rack', name, parentId: roomId, grid: { rows, columns } })
+      const tubs = Array.from({ length: rows * columns }, (_, position) => ({
+        book_id: bookId,
+        id: newId(),
+        kind: 'tub',
+        name: `${prefix}${position + 1}`,
+        parent_id: id,
+        ...{ tub, position },
+      }))
+      await insertMany(tx, 'place', tubs)
+      return { id, tubs: tubs.length }
+    })
+  })
+  serve(app, placesApi.changeTubs, (request) => {
+    const { bookId } = actorOf(request)
+    const { ids, tub } = request.body
+    return inBook(db, bookId, async (tx) => {
+      const changed = await tx
+        .update(place)
+        .set({ tub })
+        .where(and(inArray(place.id, ids), eq(place.kind, 'tub')))
+        .returning({ id: place.id })
+      if (changed.length < ids.length)
+        throw new BookError('not-found', 'Some of these are no tubs of this book. Nothing was changed.')
+      return { changed: changed.length }
+    })
+  })
 }
 
 /** What was last done to each place, by the kind of entry. */

@@ -1,81 +1,58 @@
-import {
-  Id,
-  ProtocolDocumentSchema,
-  ProtocolList,
-  ProtocolPage,
-  ProtocolScopeQuery,
-} from '@hatch-book/contract'
+import { protocolsApi } from '@hatch-book/contract'
 import { eq, sql } from 'drizzle-orm'
-import * as v from 'valibot'
 import { inBook, tables } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { protocolPage } from './editions'
 import { loadShelf } from './store'
 
-const WithId = v.object({ id: Id })
-
 export const protocolRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/protocols',
-    { config: { permission: 'read the book' }, schema: { response: { 200: ProtocolList } } },
-    (request) =>
-      inBook(db, actorOf(request).bookId, async (tx) => {
-        const shelf = await loadShelf(tx)
-        const counts = await tx
-          .select({ id: tables.animal.protocolId, n: sql<number>`count(*)::int` })
-          .from(tables.animal)
-          .where(eq(tables.animal.withdrawn, false))
-          .groupBy(tables.animal.protocolId)
-        return {
-          protocols: shelf.rows.map(({ id, code, species }) => {
-            const document = shelf.document(id)
-            const bearer = { id: '', tag: '', line: '', protocolId: id }
-            const fault = document.keptAs === 'colonies' ? null : shelf.faultOf(bearer)
-            const compiled = document.keptAs === 'colonies' ? null : shelf.usable(bearer)
-            const { latin, keptAs, bodyPlan, young } = document
-            return {
-              ...{ id, code, species, latin, keptAs, bodyPlan, young },
-              cautions: String(document.figures['cautions.words']?.value ?? ''),
-              edition: shelf.edition(id, 'species', '')?.number ?? 0,
-              fault,
-              animals: counts.find((c) => c.id === id)?.n ?? 0,
-              methods: compiled?.incubation?.methods ?? [],
-              usualCount: compiled?.clutch?.count.typical ?? null,
-              setPointC: compiled?.incubation?.setPointC ?? null,
-              prey: [...new Set(compiled?.stages.flatMap((s) => s.feed?.prey ?? []))],
-            }
-          }),
-        }
-      }),
+  serve(app, protocolsApi.list, (request) =>
+    inBook(db, actorOf(request).bookId, async (tx) => {
+      const shelf = await loadShelf(tx)
+      const counts = await tx
+        .select({ id: tables.animal.protocolId, n: sql<number>`count(*)::int` })
+        .from(tables.animal)
+        .where(eq(tables.animal.withdrawn, false))
+        .groupBy(tables.animal.protocolId)
+      return {
+        protocols: shelf.rows.map(({ id, code, species }) => {
+          const document = shelf.document(id)
+          const bearer = { id: '', tag: '', line: '', protocolId: id }
+          const fault = document.keptAs === 'colonies' ? null : shelf.faultOf(bearer)
+          const compiled = document.keptAs === 'colonies' ? null : shelf.usable(bearer)
+          const { latin, keptAs, bodyPlan, young } = document
+          return {
+            ...{ id, code, species, latin, keptAs, bodyPlan, young },
+            cautions: String(document.figures['cautions.words']?.value ?? ''),
+            edition: shelf.edition(id, 'species', '')?.number ?? 0,
+            fault,
+            animals: counts.find((c) => c.id === id)?.n ?? 0,
+            methods: compiled?.incubation?.methods ?? [],
+            usualCount: compiled?.clutch?.count.typical ?? null,
+            setPointC: compiled?.incubation?.setPointC ?? null,
+            prey: [...new Set(compiled?.stages.flatMap((s) => s.feed?.prey ?? []))],
+          }
+        }),
+      }
+    }),
   )
 
-  app.get(
-    '/api/protocols/:id',
-    {
-      config: { permission: 'read the book' },
-      schema: { params: WithId, querystring: ProtocolScopeQuery, response: { 200: ProtocolPage } },
-    },
-    (request) =>
-      inBook(db, actorOf(request).bookId, (tx) =>
-        protocolPage(tx, request.params.id, request.query.scope, request.query.of),
-      ),
+  serve(app, protocolsApi.page, (request) =>
+    inBook(db, actorOf(request).bookId, (tx) =>
+      protocolPage(tx, request.params.id, request.query.scope, request.query.of),
+    ),
   )
 
-  app.get(
-    '/api/protocols/:id/file',
-    {
-      config: { permission: 'read the book' },
-      schema: { params: WithId, response: { 200: ProtocolDocumentSchema } },
-    },
-    (request, reply) =>
-      inBook(db, actorOf(request).bookId, async (tx) => {
-        const shelf = await loadShelf(tx)
-        const { id } = request.params
-        const { figures } = shelf.resolved({ id: '', tag: '', line: '', protocolId: id })
-        const document = shelf.document(id)
-        void reply.header('content-disposition', `attachment; filename="${document.code}.protocol.json"`)
-        return { ...document, figures }
-      }),
+  serve(app, protocolsApi.file, (request, reply) =>
+    inBook(db, actorOf(request).bookId, async (tx) => {
+      const shelf = await loadShelf(tx)
+      const { id } = request.params
+      const { figures } = shelf.resolved({ id: '', tag: '', line: '', protocolId: id })
+      const document = shelf.document(id)
+      void reply.header('content-disposition', `attachment; filename="${document.code}.protocol.json"`)
+      return { ...document, figures }
+    }),
   )
 }

@@ -1,9 +1,10 @@
-import { BreederList, BreederRow } from '@hatch-book/contract'
+import { readinessApi, BreederRow } from '@hatch-book/contract'
 import type { Protocol } from '@hatch-book/core'
 import { keepBeside, keptAnimals } from '../animals'
 import { loadShelf } from '../protocols/store'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { sendJson, sharedAnswer } from '../shell/shared'
 import { sayByContract } from '../shell/validation'
 
@@ -31,20 +32,16 @@ const readBreeder = keepBeside<KeptBreeder>('breeder', async (tx, _actor, judged
 
 /** What every breeder is judged from, and the protocols it is judged by: the browser asks 'what if' of them. */
 export const readinessRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/readiness',
-    { config: { permission: 'read the book' }, schema: { response: { 200: BreederList } } },
-    async (request, reply) => {
-      const actor = actorOf(request)
-      return sendJson(
-        reply as never,
-        await sharedAnswer(db, actor, 'readiness', async (tx) => {
-          const breeders = (await keptAnimals(tx, actor)).flatMap((a) => readBreeder(a) ?? [])
-          const protocols = Object.fromEntries(breeders.map((b) => [b.protocolKey, b.protocol]))
-          // Each breeder was held against the contract when it was judged.
-          return `{"today":${JSON.stringify(actor.today)},"breeders":[${breeders.map((b) => b.json).join(',')}],"protocols":${JSON.stringify(protocols)}}`
-        }),
-      )
-    },
-  )
+  serve(app, readinessApi.breeders, async (request, reply) => {
+    const actor = actorOf(request)
+    return sendJson(
+      reply as never,
+      await sharedAnswer(db, actor, 'readiness', async (tx) => {
+        const breeders = (await keptAnimals(tx, actor)).flatMap((a) => readBreeder(a) ?? [])
+        const protocols = Object.fromEntries(breeders.map((b) => [b.protocolKey, b.protocol]))
+        // Each breeder was held against the contract when it was judged.
+        return `{"today":${JSON.stringify(actor.today)},"breeders":[${breeders.map((b) => b.json).join(',')}],"protocols":${JSON.stringify(protocols)}}`
+      }),
+    )
+  })
 }

@@ -1,4 +1,5 @@
-import { Id, SiblingSets, Siblings, SiblingsQuery } from '@hatch-book/contract'
+import type { SiblingSets, Siblings } from '@hatch-book/contract'
+import { rearingApi } from '@hatch-book/contract'
 import {
   chanceItIs,
   curveWeight,
@@ -14,7 +15,7 @@ import {
   type Wanted,
 } from '@hatch-book/core'
 import { and, eq, sql } from 'drizzle-orm'
-import * as v from 'valibot'
+import type * as v from 'valibot'
 import { judgeAnimals, loadWeights, type JudgedAnimal } from '../animals'
 import { growthOf } from '../animals/growth'
 import { inBook, tables, type Transaction } from '../db/connect'
@@ -23,6 +24,7 @@ import { refuseBarredPurpose } from '../animals/purpose'
 import { speciesGenes } from '../pairing/genes'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 
 /** Holding one back is a decision: it is logged, and what it is kept for follows from it. */
@@ -40,22 +42,11 @@ const SHOWN_SETS = 200
 const SURE_GENE = 0.95
 
 export const holdbackRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/holdbacks',
-    { config: { permission: 'read the book' }, schema: { response: { 200: SiblingSets } } },
-    (request) => inBook(db, actorOf(request).bookId, siblingSets),
-  )
-  app.get(
-    '/api/holdbacks/:id',
-    {
-      config: { permission: 'read the book' },
-      schema: { params: v.object({ id: Id }), querystring: SiblingsQuery, response: { 200: Siblings } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => siblings(tx, actor, request.params.id, request.query.goal))
-    },
-  )
+  serve(app, rearingApi.holdbacks, (request) => inBook(db, actorOf(request).bookId, siblingSets))
+  serve(app, rearingApi.siblings, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, (tx) => siblings(tx, actor, request.params.id, request.query.goal))
+  })
 }
 
 /** Clutches with at least two young that are still here, the youngest first. */

@@ -1,10 +1,11 @@
-import { Ladder, type LadderAnimal } from '@hatch-book/contract'
+import { rearingApi, type LadderAnimal } from '@hatch-book/contract'
 import { addDays, lossStanding, partingDay, type Evidence, type Stage } from '@hatch-book/core'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
 import { tubMateOf } from '../places/mates'
 import { inBook } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 
 /** Steps of the ladder; grown animals are the breeders' business. */
 const LADDER_TOP = 4
@@ -63,42 +64,38 @@ function groupsOf(
 }
 
 export const ladderRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/rearing',
-    { config: { permission: 'read the book' }, schema: { response: { 200: Ladder } } },
-    async (request) => {
-      const actor = actorOf(request)
-      const judged = (await inBook(db, actor.bookId, (tx) => judgeAnimals(tx, actor))).filter(
-        ({ row }) => (row.presence === 'here' || row.presence === 'listed') && row.purpose !== 'breeder',
-      )
-      const groups = groupsOf(judged, actor.today)
-      const steps = Array.from({ length: LADDER_TOP }, (_, step) => {
-        const here = judged.filter((j) => j.stage.step === step)
-        const stages = [...new Map(here.map((j) => [j.record.protocol.code, j.stage.stage])).entries()] as [
-          string,
-          Stage,
-        ][]
-        const says = [...new Set(stages.map(([, stage]) => inWords(stage.gate)))].join('; or ')
-        const animals: LadderAnimal[] = here.map((j) => ({
-          animal: j.row,
-          gate: j.stage.gate,
-          leaving: j.leaving,
-          flag: flagOf(j, actor.today),
-          group: groups.get(j.row.place?.id ?? '') ?? null,
-        }))
-        const first = judged[0]?.record.protocol.stages[step]
-        return {
-          stage:
-            stages[0]?.[1].name ??
-            first?.name ??
-            ['Fresh hatchling', 'Starter', 'Established', 'Juvenile'][step]!,
-          says,
-          animals: animals.sort(byUrgency),
-        }
-      })
-      return { steps }
-    },
-  )
+  serve(app, rearingApi.ladder, async (request) => {
+    const actor = actorOf(request)
+    const judged = (await inBook(db, actor.bookId, (tx) => judgeAnimals(tx, actor))).filter(
+      ({ row }) => (row.presence === 'here' || row.presence === 'listed') && row.purpose !== 'breeder',
+    )
+    const groups = groupsOf(judged, actor.today)
+    const steps = Array.from({ length: LADDER_TOP }, (_, step) => {
+      const here = judged.filter((j) => j.stage.step === step)
+      const stages = [...new Map(here.map((j) => [j.record.protocol.code, j.stage.stage])).entries()] as [
+        string,
+        Stage,
+      ][]
+      const says = [...new Set(stages.map(([, stage]) => inWords(stage.gate)))].join('; or ')
+      const animals: LadderAnimal[] = here.map((j) => ({
+        animal: j.row,
+        gate: j.stage.gate,
+        leaving: j.leaving,
+        flag: flagOf(j, actor.today),
+        group: groups.get(j.row.place?.id ?? '') ?? null,
+      }))
+      const first = judged[0]?.record.protocol.stages[step]
+      return {
+        stage:
+          stages[0]?.[1].name ??
+          first?.name ??
+          ['Fresh hatchling', 'Starter', 'Established', 'Juvenile'][step]!,
+        says,
+        animals: animals.sort(byUrgency),
+      }
+    })
+    return { steps }
+  })
 }
 
 const byUrgency = (a: LadderAnimal, b: LadderAnimal) =>

@@ -1,4 +1,5 @@
-import { DueMeals, DueMealsQuery, FirstMeals, type DueMeal } from '@hatch-book/contract'
+import type { FirstMeals } from '@hatch-book/contract'
+import { rearingApi, type DueMeal } from '@hatch-book/contract'
 import {
   MS_PER_HOUR,
   firstMealCurve,
@@ -19,29 +20,19 @@ import { standsSql } from '../entries'
 import { loadShelf } from '../protocols'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { mealDueOf } from './due'
 
 export const mealRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/rearing/meals',
-    {
-      config: { permission: 'read the book' },
-      schema: { querystring: DueMealsQuery, response: { 200: DueMeals } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const day = request.query.by ?? actor.today
-      return inBook(db, actor.bookId, async (tx) => ({ day, meals: await dueMeals(tx, actor, day) }))
-    },
-  )
-  app.get(
-    '/api/rearing/first-meals',
-    { config: { permission: 'read the book' }, schema: { response: { 200: FirstMeals } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => firstMeals(tx, actor))
-    },
-  )
+  serve(app, rearingApi.meals, (request) => {
+    const actor = actorOf(request)
+    const day = request.query.by ?? actor.today
+    return inBook(db, actor.bookId, async (tx) => ({ day, meals: await dueMeals(tx, actor, day) }))
+  })
+  serve(app, rearingApi.firstMeals, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, (tx) => firstMeals(tx, actor))
+  })
 }
 
 const isHere = ({ row }: JudgedAnimal) => row.presence === 'here' || row.presence === 'listed'

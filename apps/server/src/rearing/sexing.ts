@@ -1,15 +1,15 @@
-import { Id, SexReadings, SexingList, newId } from '@hatch-book/contract'
+import type { SexReadings, SexingList } from '@hatch-book/contract'
+import { rearingApi, newId } from '@hatch-book/contract'
 import { dayOfInstant, methodUnfit, sexProbability } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
-import * as v from 'valibot'
+import type * as v from 'valibot'
 import { judgeAnimals, judgeOne } from '../animals'
 import { inBook, type Transaction } from '../db/connect'
 import { entryOf, guardEntries, standsSql, writeEntries } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
-
-const WithId = v.object({ id: Id })
 
 /** Who was shown the readings of which animals, and when first. */
 async function shownTo(
@@ -40,34 +40,23 @@ guardEntries('sex read', async (tx, actor, draft) => {
 })
 
 export const sexingRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/rearing/sexing',
-    { config: { permission: 'read the book' }, schema: { response: { 200: SexingList } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => sexingList(tx, actor))
-    },
-  )
+  serve(app, rearingApi.sexing, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, (tx) => sexingList(tx, actor))
+  })
   /** Shows what was read so far, and writes down that it was shown. */
-  app.post(
-    '/api/animals/:id/readings',
-    {
-      config: { permission: 'write in the log' },
-      schema: { params: WithId, response: { 200: SexReadings } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { id } = request.params
-      return inBook(db, actor.bookId, async (tx) => {
-        const shown = await shownTo(tx, [id])
-        if (!shown.some((s) => s.member_id === actor.member.id))
-          await writeEntries(tx, actor, [
-            entryOf(newId(), 'readings shown', { type: 'animal', id }, new Date(actor.now).toISOString(), {}),
-          ])
-        return readingsOf(tx, actor, id)
-      })
-    },
-  )
+  serve(app, rearingApi.showReadings, (request) => {
+    const actor = actorOf(request)
+    const { id } = request.params
+    return inBook(db, actor.bookId, async (tx) => {
+      const shown = await shownTo(tx, [id])
+      if (!shown.some((s) => s.member_id === actor.member.id))
+        await writeEntries(tx, actor, [
+          entryOf(newId(), 'readings shown', { type: 'animal', id }, new Date(actor.now).toISOString(), {}),
+        ])
+      return readingsOf(tx, actor, id)
+    })
+  })
 }
 
 async function sexingList(tx: Transaction, actor: Actor): Promise<v.InferOutput<typeof SexingList>> {

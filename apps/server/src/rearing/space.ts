@@ -1,4 +1,5 @@
-import { SpaceView } from '@hatch-book/contract'
+import type { SpaceView } from '@hatch-book/contract'
+import { rearingApi } from '@hatch-book/contract'
 import {
   hatchHill,
   instantOfDay,
@@ -15,6 +16,7 @@ import { inBook, tables, type Transaction } from '../db/connect'
 import { loadClutches, studyClutches } from '../incubation'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import {
   leavingBy,
   leavingOf,
@@ -31,14 +33,10 @@ const WEEKS = 39
 const HATCH_WEIGHT = 20
 
 export const spaceRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/rearing/space',
-    { config: { permission: 'read the book' }, schema: { response: { 200: SpaceView } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => space(tx, actor))
-    },
-  )
+  serve(app, rearingApi.space, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, (tx) => space(tx, actor))
+  })
 }
 
 interface Size {

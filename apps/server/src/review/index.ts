@@ -1,4 +1,4 @@
-import { ReviewByQuery, ReviewGroups, ReviewQuery, ReviewView } from '@hatch-book/contract'
+import { may, reviewApi } from '@hatch-book/contract'
 import { MEASURES, dayOfInstant, reviewBy, reviewSeasons, seasonOf, type ReviewFact } from '@hatch-book/core'
 import { desc, eq, sql } from 'drizzle-orm'
 import { inBook, tables, type Transaction } from '../db/connect'
@@ -6,7 +6,7 @@ import { keepWhile } from '../db/kept'
 import { loadShelf, type ProtocolShelf } from '../protocols'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { may } from '../shell/permissions'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { breederFacts } from './breederFacts'
 import { clutchFacts } from './clutchFacts'
@@ -42,57 +42,43 @@ async function stampOf(tx: Transaction, actor: Actor): Promise<string> {
 const isFor = ({ member }: Actor, measure: string) => measure !== 'price' || may(member.role, 'see who buys')
 
 export const reviewRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/review',
-    {
-      config: { permission: 'read the book' },
-      schema: { querystring: ReviewQuery, response: { 200: ReviewView } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        const facts = await readFacts(tx, actor)
-        const seasons = [...new Set(facts.map((f) => f.season))].sort((a, b) => b - a)
-        const season = request.query.season ?? seasons[0] ?? seasonOf(actor.today, BEGINS_IN_MONTH)
-        const against = request.query.against ?? season - 1
-        const shelf = await loadShelf(tx)
-        const review = await keepWhile(
-          `review ${actor.bookId} ${season} ${against}`,
-          await stampOf(tx, actor),
-          () => Promise.resolve(reviewSeasons(facts, season, against)),
-        )
-        return {
-          ...{ beginsInMonth: BEGINS_IN_MONTH, seasons },
-          review: { ...review, measures: review.measures.filter((m) => isFor(actor, m.measure.name)) },
-          editions: await editionsIn(tx, actor, shelf, season),
-          proposals: proposalsOf(review, facts, shelf),
-        }
-      })
-    },
-  )
-  app.get(
-    '/api/review/by',
-    {
-      config: { permission: 'read the book' },
-      schema: { querystring: ReviewByQuery, response: { 200: ReviewGroups } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { measure: name, dimension, season } = request.query
-      return inBook(db, actor.bookId, async (tx) => {
-        if (!isFor(actor, name)) throw new BookError('not-allowed', 'Prices are for those who see who buys.')
-        const facts = (await readFacts(tx, actor)).filter((f) => season === undefined || f.season === season)
-        const groups = reviewBy(
-          facts,
-          MEASURES.find((m) => m.name === name)!,
-          dimension,
-        )
-        return {
-          groups: groups.map(({ name: of, figure, facts: own }) => ({ name: of, ...figure, facts: own })),
-        }
-      })
-    },
-  )
+  serve(app, reviewApi.measures, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      const facts = await readFacts(tx, actor)
+      const seasons = [...new Set(facts.map((f) => f.season))].sort((a, b) => b - a)
+      const season = request.query.season ?? seasons[0] ?? seasonOf(actor.today, BEGINS_IN_MONTH)
+      const against = request.query.against ?? season - 1
+      const shelf = await loadShelf(tx)
+      const review = await keepWhile(
+        `review ${actor.bookId} ${season} ${against}`,
+        await stampOf(tx, actor),
+        () => Promise.resolve(reviewSeasons(facts, season, against)),
+      )
+      return {
+        ...{ beginsInMonth: BEGINS_IN_MONTH, seasons },
+        review: { ...review, measures: review.measures.filter((m) => isFor(actor, m.measure.name)) },
+        editions: await editionsIn(tx, actor, shelf, season),
+        proposals: proposalsOf(review, facts, shelf),
+      }
+    })
+  })
+  serve(app, reviewApi.groups, (request) => {
+    const actor = actorOf(request)
+    const { measure: name, dimension, season } = request.query
+    return inBook(db, actor.bookId, async (tx) => {
+      if (!isFor(actor, name)) throw new BookError('not-allowed', 'Prices are for those who see who buys.')
+      const facts = (await readFacts(tx, actor)).filter((f) => season === undefined || f.season === season)
+      const groups = reviewBy(
+        facts,
+        MEASURES.find((m) => m.name === name)!,
+        dimension,
+      )
+      return {
+        groups: groups.map(({ name: of, figure, facts: own }) => ({ name: of, ...figure, facts: own })),
+      }
+    })
+  })
 }
 
 /** What was set over protocols while a season ran: it may be why something went otherwise. */

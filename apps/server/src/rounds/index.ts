@@ -1,10 +1,12 @@
-import { Round, RoundQuery } from '@hatch-book/contract'
+import type { Round } from '@hatch-book/contract'
+import { roundsApi } from '@hatch-book/contract'
 import { addDays, dueWork, instantOfDay, withRepeats, type WorkItem } from '@hatch-book/core'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { keepBesideAnimals } from '../db/kept'
 import { readEntries } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { sendJson, sharedAnswer } from '../shell/shared'
 import { animalsWork, quarantinePlaces, tubWork } from './animalWork'
 import { alarmWork, eggWork, groupWork, pairWork, putOffWork, restWork } from './roomWork'
@@ -43,28 +45,21 @@ export async function bookWork(
 }
 
 export const roundRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/round',
-    {
-      config: { permission: 'read the book' },
-      schema: { querystring: RoundQuery, response: { 200: Round } },
-    },
-    async (request, reply) => {
-      const actor = actorOf(request)
-      const { days = 0, repeats = false } = request.query
-      const work = await sharedAnswer(db, actor, `round ${days} ${repeats}`, async (tx) =>
-        // Made by core, of one type with the contract: held against it once more, ten thousand take half a second.
-        JSON.stringify(await readRound(tx, actor, days, repeats)),
-      )
-      const entries = await inBook(db, actor.bookId, (tx) => writtenToday(tx, actor))
-      // What was written is told by who reads it; the work is the same for all.
-      const open = work.subarray(0, work.length - 1)
-      return sendJson(
-        reply as never,
-        Buffer.concat([open, Buffer.from(`,"entries":${JSON.stringify(entries)}}`)]),
-      )
-    },
-  )
+  serve(app, roundsApi.round, async (request, reply) => {
+    const actor = actorOf(request)
+    const { days = 0, repeats = false } = request.query
+    const work = await sharedAnswer(db, actor, `round ${days} ${repeats}`, async (tx) =>
+      // Made by core, of one type with the contract: held against it once more, ten thousand take half a second.
+      JSON.stringify(await readRound(tx, actor, days, repeats)),
+    )
+    const entries = await inBook(db, actor.bookId, (tx) => writtenToday(tx, actor))
+    // What was written is told by who reads it; the work is the same for all.
+    const open = work.subarray(0, work.length - 1)
+    return sendJson(
+      reply as never,
+      Buffer.concat([open, Buffer.from(`,"entries":${JSON.stringify(entries)}}`)]),
+    )
+  })
 }
 
 type RoundWork = Omit<Round, 'entries'>

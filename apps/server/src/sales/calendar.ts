@@ -1,31 +1,24 @@
+import { salesApi } from '@hatch-book/contract'
 import { addDays, evenOut, isOfItsDay, kindsOf, laterDay, withRepeats } from '@hatch-book/core'
 import ical, { ICalEventTransparency } from 'ical-generator'
-import * as v from 'valibot'
 import { judgeAnimals } from '../animals'
 import type { Transaction } from '../db/connect'
 import { loadClutches, studyClutches } from '../incubation'
 import { bookWork } from '../rounds'
 import type { Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { OPEN_TO_ALL, withKey } from './shares'
-
-const CalendarFile = v.object({
-  file: v.pipe(v.string(), v.regex(/^[A-Za-z0-9_-]{40,90}\.ics$/, 'this is no such address')),
-})
+import { serve } from '../shell/serve'
+import { withKey } from './shares'
 
 /** A calendar that a phone subscribes to: hatches as they are forecast, hand-overs that are promised, papers that end, rounds to come. */
 export const calendarRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/calendar/:file',
-    { ...OPEN_TO_ALL, schema: { params: CalendarFile } },
-    async (request, reply) => {
-      const text = await withKey(db, request.params.file.slice(0, -4), 'calendar', calendarOf)
-      return reply
-        .type('text/calendar; charset=utf-8')
-        .header('cache-control', 'private, max-age=900')
-        .send(text as never)
-    },
-  )
+  serve(app, salesApi.calendar, async (request, reply) => {
+    const text = await withKey(db, request.params.file.slice(0, -4), 'calendar', calendarOf)
+    return reply
+      .type('text/calendar; charset=utf-8')
+      .header('cache-control', 'private, max-age=900')
+      .send(text as never)
+  })
 }
 
 const ROUND_DAYS = 14

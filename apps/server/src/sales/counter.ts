@@ -1,127 +1,85 @@
-import {
-  ContactChange,
-  ContactDraft,
-  Counter,
-  Id,
-  PriceChange,
-  PriceDraft,
-  Saved,
-  WishChange,
-  WishDraft,
-} from '@hatch-book/contract'
+import type { Counter } from '@hatch-book/contract'
+import { salesApi } from '@hatch-book/contract'
 import { traitsFit } from '@hatch-book/core'
 import { and, eq, isNull, sql, type SQL } from 'drizzle-orm'
-import * as v from 'valibot'
+import type * as v from 'valibot'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
-import { announce } from '../shell/live'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { askedPrice, loadPrices } from './prices'
-
-const WithId = v.object({ id: Id })
 
 /** Who buys, what they wait for, and what is asked. */
 export const counterRoutes: BookRoutes = (app, { db }) => {
   const { contact, wish, price } = tables
-  app.get(
-    '/api/counter',
-    { config: { permission: 'see who buys' }, schema: { response: { 200: Counter } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => counter(tx, actor))
-    },
-  )
-
-  const decides = { config: { permission: 'decide and plan' } } as const
+  serve(app, salesApi.counter, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, (tx) => counter(tx, actor))
+  })
   /** Writes what is new; one that is there already was sent twice. */
   const add = async (bookId: string, id: string, insert: (tx: Transaction) => Promise<unknown>) =>
     inBook(db, bookId, async (tx) => {
       await insert(tx)
-      await announce(tx, bookId)
       return { id, version: 1 }
     })
-  app.post(
-    '/api/contacts',
-    { ...decides, schema: { body: ContactDraft, response: { 200: Saved } } },
-    (request) => {
-      const { bookId } = actorOf(request)
-      return add(bookId, request.body.id, (tx) =>
-        tx
-          .insert(contact)
-          .values({ bookId, ...request.body })
-          .onConflictDoNothing(),
-      )
-    },
-  )
-  app.patch(
-    '/api/contacts/:id',
-    { ...decides, schema: { params: WithId, body: ContactChange, response: { 200: Saved } } },
-    (request) => {
-      const { version, ...body } = request.body
-      return change(db, actorOf(request).bookId, contact, request.params.id, version, body)
-    },
-  )
-  app.post(
-    '/api/wishes',
-    { ...decides, schema: { body: WishDraft, response: { 200: Saved } } },
-    (request) => {
-      const { bookId, today } = actorOf(request)
-      return add(bookId, request.body.id, (tx) =>
-        tx
-          .insert(wish)
-          .values({ bookId, ...request.body, since: today })
-          .onConflictDoNothing(),
-      )
-    },
-  )
-  app.patch(
-    '/api/wishes/:id',
-    { ...decides, schema: { params: WithId, body: WishChange, response: { 200: Saved } } },
-    (request) => {
-      const { version, ...body } = request.body
-      return change(db, actorOf(request).bookId, wish, request.params.id, version, body)
-    },
-  )
-  app.post(
-    '/api/prices',
-    { ...decides, schema: { body: PriceDraft, response: { 200: Saved } } },
-    (request) => {
-      const { bookId } = actorOf(request)
-      const { protocolId, line, sex, trait } = request.body
-      return add(bookId, request.body.id, async (tx) => {
-        const [same] = await tx
-          .select({ id: price.id })
-          .from(price)
-          .where(
-            and(
-              eq(price.protocolId, protocolId),
-              eq(price.line, line),
-              eq(price.sex, sex),
-              sql`lower(${price.trait}) = lower(${trait})`,
-              eq(price.withdrawn, false),
-            ),
-          )
-        if (same && same.id !== request.body.id)
-          throw new BookError('invalid', 'The list has such a line already: change its price there.', [
-            { field: 'price', says: 'this line is there already' },
-          ])
-        await tx
-          .insert(price)
-          .values({ bookId, ...request.body })
-          .onConflictDoNothing()
-      })
-    },
-  )
-  app.patch(
-    '/api/prices/:id',
-    { ...decides, schema: { params: WithId, body: PriceChange, response: { 200: Saved } } },
-    (request) => {
-      const { version, ...body } = request.body
-      return change(db, actorOf(request).bookId, price, request.params.id, version, body)
-    },
-  )
+  serve(app, salesApi.addContact, (request) => {
+    const { bookId } = actorOf(request)
+    return add(bookId, request.body.id, (tx) =>
+      tx
+        .insert(contact)
+        .values({ bookId, ...request.body })
+        .onConflictDoNothing(),
+    )
+  })
+  serve(app, salesApi.changeContact, (request) => {
+    const { version, ...body } = request.body
+    return change(db, actorOf(request).bookId, contact, request.params.id, version, body)
+  })
+  serve(app, salesApi.addWish, (request) => {
+    const { bookId, today } = actorOf(request)
+    return add(bookId, request.body.id, (tx) =>
+      tx
+        .insert(wish)
+        .values({ bookId, ...request.body, since: today })
+        .onConflictDoNothing(),
+    )
+  })
+  serve(app, salesApi.changeWish, (request) => {
+    const { version, ...body } = request.body
+    return change(db, actorOf(request).bookId, wish, request.params.id, version, body)
+  })
+  serve(app, salesApi.addPrice, (request) => {
+    const { bookId } = actorOf(request)
+    const { protocolId, line, sex, trait } = request.body
+    return add(bookId, request.body.id, async (tx) => {
+      const [same] = await tx
+        .select({ id: price.id })
+        .from(price)
+        .where(
+          and(
+            eq(price.protocolId, protocolId),
+            eq(price.line, line),
+            eq(price.sex, sex),
+            sql`lower(${price.trait}) = lower(${trait})`,
+            eq(price.withdrawn, false),
+          ),
+        )
+      if (same && same.id !== request.body.id)
+        throw new BookError('invalid', 'The list has such a line already: change its price there.', [
+          { field: 'price', says: 'this line is there already' },
+        ])
+      await tx
+        .insert(price)
+        .values({ bookId, ...request.body })
+        .onConflictDoNothing()
+    })
+  })
+  serve(app, salesApi.changePrice, (request) => {
+    const { version, ...body } = request.body
+    return change(db, actorOf(request).bookId, price, request.params.id, version, body)
+  })
 }
 
 type Versioned = typeof tables.contact | typeof tables.wish | typeof tables.price
@@ -149,7 +107,6 @@ async function change(
       if (!theirs) throw new BookError('not-found')
       throw new BookError('stale', 'Somebody changed this since you opened it.', undefined, theirs)
     }
-    await announce(tx, bookId)
     return { id, version: version + 1 }
   })
 }

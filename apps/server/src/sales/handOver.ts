@@ -1,11 +1,13 @@
-import { HandOver, Id } from '@hatch-book/contract'
+import type { HandOver } from '@hatch-book/contract'
+import { salesApi } from '@hatch-book/contract'
 import { dayOfInstant } from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
-import * as v from 'valibot'
+import type * as v from 'valibot'
 import { judgeOne } from '../animals'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { honestRecord } from './honestRecord'
 
 const SHOWN_MEALS = 12
@@ -34,15 +36,8 @@ async function handOver(tx: Transaction, actor: Actor, id: string): Promise<v.In
 }
 
 export const handOverRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/animals/:id/hand-over',
-    {
-      config: { permission: 'see who buys' },
-      schema: { params: v.object({ id: Id }), response: { 200: HandOver } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, (tx) => handOver(tx, actor, request.params.id))
-    },
-  )
+  serve(app, salesApi.handOver, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, (tx) => handOver(tx, actor, request.params.id))
+  })
 }

@@ -1,4 +1,4 @@
-import { Register, RegisterQuery, type Movement } from '@hatch-book/contract'
+import { salesApi, type Movement } from '@hatch-book/contract'
 import { dayOfInstant, instantOfDay, addDays } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import Papa from 'papaparse'
@@ -6,6 +6,7 @@ import { inBook, type Transaction } from '../db/connect'
 import { openSexes, standsSql } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 
 /** Who came and who went: what an authority may ask to see. */
@@ -17,33 +18,22 @@ export const registerRoutes: BookRoutes = (app, { db }) => {
       ])
     return inBook(db, actor.bookId, (tx) => movements(tx, actor, from, to))
   }
-  app.get(
-    '/api/register',
-    {
-      config: { permission: 'see who buys' },
-      schema: { querystring: RegisterQuery, response: { 200: Register } },
-    },
-    async (request) => ({
-      movements: await read(actorOf(request), request.query.from, request.query.to),
-    }),
-  )
-  app.get(
-    '/api/register.csv',
-    { config: { permission: 'see who buys' }, schema: { querystring: RegisterQuery } },
-    async (request, reply) => {
-      const { from, to } = request.query
-      const rows = await read(actorOf(request), from, to)
-      const csv = Papa.unparse(
-        rows.map(({ animalId: _, ...row }) => row),
-        // A cell that a spreadsheet would take for a formula is made plain text.
-        { escapeFormulae: true, newline: '\r\n' },
-      )
-      return reply
-        .type('text/csv; charset=utf-8')
-        .header('content-disposition', `attachment; filename="register-${from}-to-${to}.csv"`)
-        .send(`\uFEFF${csv}` as never)
-    },
-  )
+  serve(app, salesApi.register, async (request) => ({
+    movements: await read(actorOf(request), request.query.from, request.query.to),
+  }))
+  serve(app, salesApi.registerCsv, async (request, reply) => {
+    const { from, to } = request.query
+    const rows = await read(actorOf(request), from, to)
+    const csv = Papa.unparse(
+      rows.map(({ animalId: _, ...row }) => row),
+      // A cell that a spreadsheet would take for a formula is made plain text.
+      { escapeFormulae: true, newline: '\r\n' },
+    )
+    return reply
+      .type('text/csv; charset=utf-8')
+      .header('content-disposition', `attachment; filename="register-${from}-to-${to}.csv"`)
+      .send(`\uFEFF${csv}` as never)
+  })
 }
 
 interface Row extends Record<string, unknown> {

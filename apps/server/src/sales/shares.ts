@@ -1,21 +1,16 @@
 import { randomBytes } from 'node:crypto'
-import { Id, Ok, ShareDraft, ShareKey, ShareList, ShareMade, SharedRecord } from '@hatch-book/contract'
+import type { SharedRecord } from '@hatch-book/contract'
+import { salesApi } from '@hatch-book/contract'
 import { CONSEQUENCES } from '@hatch-book/core'
 import { and, desc, eq, isNull } from 'drizzle-orm'
-import * as v from 'valibot'
 import { judgeOne } from '../animals'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { actorOf, actorOfBook, hasEnded, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { secretHash } from '../shell/bridge'
 import { BookError } from '../shell/problems'
 import { honestRecord } from './honestRecord'
-
-const WithId = v.object({ id: Id })
-/** Whoever tries addresses by chance is slowed down; the key has 192 bits all the same. */
-export const OPEN_TO_ALL = {
-  config: { permission: 'public', rateLimit: { max: 120, timeWindow: '1 minute' } },
-} as const
 const BOOK_BYTES = 16
 
 /** The key of an address: which book, and a secret that only its hash is kept of. */
@@ -67,90 +62,70 @@ export async function withKey<T>(
 
 export const shareRoutes: BookRoutes = (app, { db }) => {
   const { share, member, photo } = tables
-  app.get(
-    '/api/shares',
-    { config: { permission: 'decide and plan' }, schema: { response: { 200: ShareList } } },
-    (request) =>
-      inBook(db, actorOf(request).bookId, async (tx) => {
-        const rows = await tx
-          .select({ share, by: member.name })
-          .from(share)
-          .innerJoin(member, eq(member.id, share.memberId))
-          .orderBy(desc(share.at))
-        return {
-          shares: rows.map(({ share: s, by }) => ({
-            ...{ id: s.id, kind: s.kind, animalId: s.animalId, by },
-            at: s.at.toISOString(),
-            withdrawnAt: s.withdrawnAt?.toISOString() ?? null,
-          })),
-        }
-      }),
+  serve(app, salesApi.shares, (request) =>
+    inBook(db, actorOf(request).bookId, async (tx) => {
+      const rows = await tx
+        .select({ share, by: member.name })
+        .from(share)
+        .innerJoin(member, eq(member.id, share.memberId))
+        .orderBy(desc(share.at))
+      return {
+        shares: rows.map(({ share: s, by }) => ({
+          ...{ id: s.id, kind: s.kind, animalId: s.animalId, by },
+          at: s.at.toISOString(),
+          withdrawnAt: s.withdrawnAt?.toISOString() ?? null,
+        })),
+      }
+    }),
   )
-  app.post(
-    '/api/shares',
-    {
-      config: { permission: 'decide and plan' },
-      schema: { body: ShareDraft, response: { 200: ShareMade } },
-    },
-    (request) => {
-      const actor = actorOf(request)
-      const { id, kind, animalId } = request.body
-      return inBook(db, actor.bookId, async (tx) => {
-        if (kind === 'animal') {
-          if (!animalId) throw new BookError('invalid', 'Say whose record is shared.')
-          await judgeOne(tx, actor, animalId)
-        }
-        const { key, hash } = newKey(actor.bookId)
-        await tx.insert(share).values({
-          ...{ bookId: actor.bookId, id, kind, secretHash: hash, memberId: actor.member.id },
-          animalId: kind === 'animal' ? animalId : null,
-          at: new Date(actor.now),
-        })
-        return { id, path: kind === 'animal' ? `/record/${key}` : `/api/calendar/${key}.ics` }
+  serve(app, salesApi.addShare, (request) => {
+    const actor = actorOf(request)
+    const { id, kind, animalId } = request.body
+    return inBook(db, actor.bookId, async (tx) => {
+      if (kind === 'animal') {
+        if (!animalId) throw new BookError('invalid', 'Say whose record is shared.')
+        await judgeOne(tx, actor, animalId)
+      }
+      const { key, hash } = newKey(actor.bookId)
+      await tx.insert(share).values({
+        ...{ bookId: actor.bookId, id, kind, secretHash: hash, memberId: actor.member.id },
+        animalId: kind === 'animal' ? animalId : null,
+        at: new Date(actor.now),
       })
-    },
+      return { id, path: kind === 'animal' ? `/record/${key}` : `/api/calendar/${key}.ics` }
+    })
+  })
+  serve(app, salesApi.withdrawShare, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      const done = await tx
+        .update(share)
+        .set({ withdrawnAt: new Date(actor.now) })
+        .where(and(eq(share.id, request.params.id), isNull(share.withdrawnAt)))
+        .returning({ id: share.id })
+      if (done.length === 0) throw new BookError('not-found', 'It was withdrawn already.')
+      return { ok: true as const }
+    })
+  })
+  serve(app, salesApi.sharedRecord, (request) =>
+    withKey(db, request.params.key, 'animal', (tx, actor, id) => sharedRecord(tx, actor, id!)),
   )
-  app.post(
-    '/api/shares/:id/withdraw',
-    { config: { permission: 'decide and plan' }, schema: { params: WithId, response: { 200: Ok } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        const done = await tx
-          .update(share)
-          .set({ withdrawnAt: new Date(actor.now) })
-          .where(and(eq(share.id, request.params.id), isNull(share.withdrawnAt)))
-          .returning({ id: share.id })
-        if (done.length === 0) throw new BookError('not-found', 'It was withdrawn already.')
-        return { ok: true as const }
-      })
-    },
-  )
-  app.get(
-    '/api/shared/:key',
-    { ...OPEN_TO_ALL, schema: { params: ShareKey, response: { 200: SharedRecord } } },
-    (request) => withKey(db, request.params.key, 'animal', (tx, actor, id) => sharedRecord(tx, actor, id!)),
-  )
-  app.get(
-    '/api/shared/:key/photo',
-    { ...OPEN_TO_ALL, schema: { params: ShareKey } },
-    async (request, reply) => {
-      const picture = await withKey(db, request.params.key, 'animal', async (tx, _actor, id) => {
-        const [row] = await tx
-          .select({ large: photo.large })
-          .from(photo)
-          .where(eq(photo.animalId, id!))
-          .orderBy(desc(photo.at))
-          .limit(1)
-        if (!row) throw new BookError('not-found')
-        return row.large
-      })
-      return reply
-        .type('image/jpeg')
-        .header('cache-control', 'private, no-store')
-        .send(picture as never)
-    },
-  )
+  serve(app, salesApi.sharedPhoto, async (request, reply) => {
+    const picture = await withKey(db, request.params.key, 'animal', async (tx, _actor, id) => {
+      const [row] = await tx
+        .select({ large: photo.large })
+        .from(photo)
+        .where(eq(photo.animalId, id!))
+        .orderBy(desc(photo.at))
+        .limit(1)
+      if (!row) throw new BookError('not-found')
+      return row.large
+    })
+    return reply
+      .type('image/jpeg')
+      .header('cache-control', 'private, no-store')
+      .send(picture as never)
+  })
 }
 
 const SHOWN_MEALS = 20

@@ -1,4 +1,4 @@
-import { Season, type PairingView } from '@hatch-book/contract'
+import { seasonApi, Season, type PairingView } from '@hatch-book/contract'
 import {
   MS_PER_DAY,
   addDays,
@@ -17,6 +17,7 @@ import { loadClutches, studyClutches, type ClutchStudy } from '../incubation'
 import { viewPairings } from '../pairing'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 import { sendJson, sharedAnswer } from '../shell/shared'
 import { sayByContract } from '../shell/validation'
 import { groupSeason } from './groups'
@@ -219,15 +220,11 @@ function rearingPhase({ row, leaving }: JudgedAnimal, today: Day): LanePhase {
 }
 
 export const seasonRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/season',
-    { config: { permission: 'read the book' }, schema: { response: { 200: Season } } },
-    async (request, reply) => {
-      const actor = actorOf(request)
-      return sendJson(
-        reply as never,
-        await sharedAnswer(db, actor, 'season', async (tx) => sayByContract(Season, await season(tx, actor))),
-      )
-    },
-  )
+  serve(app, seasonApi.season, async (request, reply) => {
+    const actor = actorOf(request)
+    return sendJson(
+      reply as never,
+      await sharedAnswer(db, actor, 'season', async (tx) => sayByContract(Season, await season(tx, actor))),
+    )
+  })
 }

@@ -3,14 +3,13 @@ import { AsyncLocalStorage } from 'node:async_hooks'
 import { createHash, randomBytes, timingSafeEqual } from 'node:crypto'
 import Bowser from 'bowser'
 import { dayOfInstant, instantOfDay, type Day, type Instant } from '@hatch-book/core'
-import { newId, type Role } from '@hatch-book/contract'
+import { OPEN_WHEN_DELETED, may, type Permission, newId, type Role } from '@hatch-book/contract'
 import { eq, getTableColumns } from 'drizzle-orm'
 import type { FastifyInstance, FastifyReply } from 'fastify'
 import { onBehalfOf } from '../db/acting'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { deviceOfToken, type Bridge } from './bridge'
 import { BookError } from './problems'
-import { OPEN_WHEN_DELETED, may, type Permission } from './permissions'
 
 export type BookRow = typeof tables.book.$inferSelect
 

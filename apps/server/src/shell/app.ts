@@ -4,13 +4,7 @@ import cookie from '@fastify/cookie'
 import helmet from '@fastify/helmet'
 import rateLimit from '@fastify/rate-limit'
 import serveStatic from '@fastify/static'
-import Fastify, {
-  type FastifyBaseLogger,
-  type FastifyInstance,
-  type RawReplyDefaultExpression,
-  type RawRequestDefaultExpression,
-  type RawServerDefault,
-} from 'fastify'
+import Fastify from 'fastify'
 import { changesOf, connect, type Database } from '../db/connect'
 import { NO_WAYS, type WaysOut } from '../notices/ways/way'
 import { checkPermissions, keepWhoActs } from './actor'
@@ -21,14 +15,9 @@ import { logOptions } from './logging'
 import { isLoopback, serveOperation } from './operation'
 import { answerErrors, answerProblem, problem } from './problems'
 import { validateByContract, type ValibotProvider } from './validation'
+import type { BookApp } from './bookApp'
 
-export type BookApp = FastifyInstance<
-  RawServerDefault,
-  RawRequestDefaultExpression,
-  RawReplyDefaultExpression,
-  FastifyBaseLogger,
-  ValibotProvider
->
+export type { BookApp }
 
 declare module 'fastify' {
   interface FastifyInstance {

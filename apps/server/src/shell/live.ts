@@ -1,9 +1,11 @@
+import { booksApi, type BookChanged, type Touched } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import type { FastifyInstance, FastifyReply } from 'fastify'
 import pg from 'pg'
-import { CHANNEL, type BookChanges } from '../db/changes'
+import { bookTopic, CHANNEL, noticeOf, type BookChanges } from '../db/changes'
 import type { Database, Transaction } from '../db/connect'
 import { actorOf } from './actor'
+import { serve } from './serve'
 
 const BEAT_MS = 25_000
 /** PostgreSQL refuses longer notices. */
@@ -17,12 +19,6 @@ declare module 'fastify' {
   }
 }
 
-const bookTopic = (bookId: string) => `book:${bookId}`
-
-const noticeOf = (topic: string, data: string) => `${topic}\n${data}`
-/** What tells every device of the book that something changed, once it is sent on the channel. */
-export const bookNotice = (bookId: string) => noticeOf(bookTopic(bookId), 'changed')
-
 /** Sends data to whoever listens to a topic, on every server; from a transaction when that commits. */
 export async function publish(via: Transaction | Database, topic: string, data: string): Promise<void> {
   const notice = noticeOf(topic, data)
@@ -30,8 +26,9 @@ export async function publish(via: Transaction | Database, topic: string, data: 
   await via.execute(sql`select pg_notify(${CHANNEL}, ${notice})`)
 }
 
-/** Tells every device of the book that something changed. */
-export const announce = (tx: Transaction, bookId: string) => publish(tx, bookTopic(bookId), 'changed')
+/** Tells every open page of the book what the program changed by itself; what a request changes is told when it commits. */
+export const announce = (tx: Transaction, bookId: string, touched: Touched) =>
+  publish(tx, bookTopic(bookId), JSON.stringify({ touched, from: '' } satisfies BookChanged))
 
 /** Who listens to what on this server, fed by the database's notices. */
 export class LiveTopics {
@@ -172,7 +169,7 @@ export async function serveLiveChanges(
     live.end()
     await line.close()
   })
-  app.get('/api/live', { config: { permission: 'read the book' } }, (request, reply) => {
+  serve(app, booksApi.liveChanges, (request, reply) => {
     live.stream(reply, bookTopic(actorOf(request).bookId))
   })
 }

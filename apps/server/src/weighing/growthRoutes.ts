@@ -1,9 +1,10 @@
-import { GrowingList, type GrowingRow } from '@hatch-book/contract'
+import { weighingApi, type GrowingRow } from '@hatch-book/contract'
 import { middleDay, toldSex, type GrowthCurve, type WeightContext } from '@hatch-book/core'
 import { loadRecords, loadWeights, hatchedSpan, pointsOf } from '../animals'
 import { inBook } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
 
 /** Contexts as figures, so that three hundred thousand weights travel light. */
 const CONTEXT_MARK: Record<WeightContext, number> = {
@@ -16,42 +17,38 @@ const CONTEXT_MARK: Record<WeightContext, number> = {
 const round = (x: number) => Math.round(x * 100) / 100
 
 export const growthRoutes: BookRoutes = (app, { db }) => {
-  app.get(
-    '/api/growth',
-    { config: { permission: 'read the book' }, schema: { response: { 200: GrowingList } } },
-    (request) => {
-      const actor = actorOf(request)
-      return inBook(db, actor.bookId, async (tx) => {
-        const records = (await loadRecords(tx)).filter((r) => hatchedSpan(r) !== null)
-        const weights = await loadWeights(
-          tx,
-          records.map((r) => r.animal.id),
-        )
-        const curves: Record<string, { female: GrowthCurve; male: GrowthCurve }> = {}
-        const animals = records.flatMap((record): GrowingRow[] => {
-          const { animal, standing, protocol } = record
-          const own = weights.get(animal.id)!
-          if (own.length === 0) return []
-          curves[protocol.species] ??= protocol.growth
-          const hatched = hatchedSpan(record)!
-          // What was read of a sex is told nowhere before it is sure.
-          const { sex } = toldSex(standing, protocol.readiness.sexCertainty)
-          const { grams } = protocol.readiness[sex === 'male' ? 'male' : 'female']
-          return [
-            {
-              ...{ id: animal.id, tag: animal.tag, species: protocol.species, line: animal.line },
-              ...{ sex, season: middleDay(hatched).slice(0, 4), hatched },
-              ...{ clutchId: animal.clutchId, wantedGrams: grams?.wanted ?? null },
-              weights: pointsOf(own, hatched, actor.book.zone).map((p) => [
-                round(p.ageDays),
-                p.grams,
-                CONTEXT_MARK[p.context!],
-              ]),
-            },
-          ]
-        })
-        return { animals, curves }
+  serve(app, weighingApi.growth, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      const records = (await loadRecords(tx)).filter((r) => hatchedSpan(r) !== null)
+      const weights = await loadWeights(
+        tx,
+        records.map((r) => r.animal.id),
+      )
+      const curves: Record<string, { female: GrowthCurve; male: GrowthCurve }> = {}
+      const animals = records.flatMap((record): GrowingRow[] => {
+        const { animal, standing, protocol } = record
+        const own = weights.get(animal.id)!
+        if (own.length === 0) return []
+        curves[protocol.species] ??= protocol.growth
+        const hatched = hatchedSpan(record)!
+        // What was read of a sex is told nowhere before it is sure.
+        const { sex } = toldSex(standing, protocol.readiness.sexCertainty)
+        const { grams } = protocol.readiness[sex === 'male' ? 'male' : 'female']
+        return [
+          {
+            ...{ id: animal.id, tag: animal.tag, species: protocol.species, line: animal.line },
+            ...{ sex, season: middleDay(hatched).slice(0, 4), hatched },
+            ...{ clutchId: animal.clutchId, wantedGrams: grams?.wanted ?? null },
+            weights: pointsOf(own, hatched, actor.book.zone).map((p) => [
+              round(p.ageDays),
+              p.grams,
+              CONTEXT_MARK[p.context!],
+            ]),
+          },
+        ]
       })
-    },
-  )
+      return { animals, curves }
+    })
+  })
 }

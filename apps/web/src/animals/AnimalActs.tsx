@@ -1,9 +1,9 @@
-import type { AnimalPage } from '@hatch-book/contract'
+import { animalsApi, type AnimalPage } from '@hatch-book/contract'
 import { addDays } from '@hatch-book/core'
 import { App, Button, DatePicker, Drawer, Select } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import { RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useAnimals } from '../shell/queries'
@@ -91,8 +91,7 @@ function MergeForm({ page, onDone }: { page: AnimalPage; onDone(): void }) {
   const save = async () => {
     if (!otherId) return setSays('choose the other record')
     try {
-      await api.send('POST', `/api/animals/${animal.id}/merge`, { otherId })
-      await refreshBook()
+      await send(animalsApi.merge, { params: { id: animal.id }, body: { otherId } })
       notification.success({
         title: `${others.find((o) => o.id === otherId)!.tag} counts as ${animal.tag} from now on`,
         description: 'Strike the merging out of the log to part them again.',

@@ -1,11 +1,11 @@
-import { PURPOSES, newId, type AnimalPage, type AnimalRow } from '@hatch-book/contract'
+import { animalsApi, PURPOSES, newId, type AnimalPage } from '@hatch-book/contract'
 import { App, Button, Input, InputNumber, Segmented, Select } from 'antd'
 import { useState, type FormEvent, type ReactNode } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
 import type { RefusedError } from '../shell/api'
-import { api, refreshBook } from '../shell/api'
+import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { DATE_HINTS, writingOf, type AnimalWriting } from './animalWriting'
 import { placeNames, useAnimal, useAnimals, usePlaces, useProtocols } from '../shell/queries'
@@ -66,19 +66,23 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
     const common = { tag, line, hatched, damId, sireId, purpose, origin, note }
     try {
       const saved = page
-        ? await api.send<AnimalRow>('PATCH', `/api/animals/${page.animal.id}`, {
-            ...common,
-            version: writing.version,
+        ? await send(animalsApi.change, {
+            params: { id: page.animal.id },
+            body: {
+              ...common,
+              version: writing.version,
+            },
           })
-        : await api.send<AnimalRow>('POST', '/api/animals', {
-            ...common,
-            id: newId(),
-            protocolId,
-            sex: draft.sex,
-            placeId: draft.placeId,
-            grams: figures.readGrams(draft.weight),
+        : await send(animalsApi.add, {
+            body: {
+              ...common,
+              id: newId(),
+              protocolId,
+              sex: draft.sex,
+              placeId: draft.placeId,
+              grams: figures.readGrams(draft.weight),
+            },
           })
-      await refreshBook()
       notification.success({ title: `${saved.tag} is in the book` })
       void navigate(`/animals/${saved.id}`)
     } catch (refused) {

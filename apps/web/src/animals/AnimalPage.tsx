@@ -1,4 +1,4 @@
-import type { AnimalPage as Page } from '@hatch-book/contract'
+import { animalsApi, type AnimalPage as Page } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { lazy, Suspense, useState } from 'react'
 import { Link, useParams } from 'react-router'
@@ -64,7 +64,7 @@ function AnimalView({ page }: { page: Page }) {
           <Traits page={page} />
           <Photos
             name={page.animal.tag}
-            uploadTo={`/api/animals/${page.animal.id}/photos`}
+            of={{ id: page.animal.id, route: animalsApi.addPhoto }}
             photos={page.photos}
             empty="None yet. From above and from the side tells most."
             views={['above', 'side', 'other']}

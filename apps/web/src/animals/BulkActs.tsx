@@ -1,8 +1,8 @@
-import { PURPOSES, type AnimalRow } from '@hatch-book/contract'
+import { animalsApi, PURPOSES, type AnimalRow } from '@hatch-book/contract'
 import { App, Button, Drawer, Select } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import { RefusedError, send } from '../shell/api'
 import { useLog, type ToWrite } from '../shell/log'
 import { placeNames, usePlaces } from '../shell/queries'
 import { useMay } from '../shell/session'
@@ -98,8 +98,7 @@ function PurposeForm({ chosen, onDone }: { chosen: readonly AnimalRow[]; onDone(
   const [says, setSays] = useState('')
   const save = async () => {
     try {
-      await api.send('POST', '/api/animals/purpose', { ids: chosen.map((a) => a.id), purpose })
-      await refreshBook()
+      await send(animalsApi.changePurpose, { body: { ids: chosen.map((a) => a.id), purpose } })
       notification.success({ title: `${chosen.length} are kept as ${purpose}` })
       onDone()
     } catch (error) {

@@ -1,7 +1,7 @@
-import type { AnimalPage } from '@hatch-book/contract'
+import { addressOf, animalsApi, type AnimalPage } from '@hatch-book/contract'
 import { Button, Upload } from 'antd'
 import { useState } from 'react'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import { RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 
@@ -17,7 +17,6 @@ export function Papers({ page }: { page: AnimalPage }) {
     setSays('')
     try {
       await work
-      await refreshBook()
     } catch (error) {
       setSays(error instanceof RefusedError ? error.problem.detail : otherwise)
     }
@@ -29,7 +28,7 @@ export function Papers({ page }: { page: AnimalPage }) {
       <ul className="lines">
         {page.papers.map((p) => (
           <li key={p.id} className="between">
-            <a href={`/api/papers/${p.id}`}>{p.name}</a>
+            <a href={addressOf(animalsApi.paper, { params: { id: p.id } })}>{p.name}</a>
             <span className="small quiet">
               {size(p.size)}, {figures.day(p.at.slice(0, 10))}, {p.by}
               {may.decide && (
@@ -38,7 +37,9 @@ export function Papers({ page }: { page: AnimalPage }) {
                   <button
                     type="button"
                     className="plain"
-                    onClick={() => void act(api.send('DELETE', `/api/papers/${p.id}`), 'Not removed.')}
+                    onClick={() =>
+                      void act(send(animalsApi.removePaper, { params: { id: p.id } }), 'Not removed.')
+                    }
                   >
                     remove
                   </button>
@@ -55,7 +56,7 @@ export function Papers({ page }: { page: AnimalPage }) {
           beforeUpload={(file) => {
             const name = encodeURIComponent(file.name.slice(0, 160))
             void act(
-              api.upload(`/api/animals/${page.animal.id}/papers?name=${name}`, file),
+              send(animalsApi.addPaper, { params: { id: page.animal.id }, query: { name }, file }),
               'The paper was not kept.',
             )
             return false

@@ -1,21 +1,21 @@
-import type { PastVerdict } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
+import { animalsApi, type ReplyOf } from '@hatch-book/contract'
 import { useState } from 'react'
 import { withDays } from '../parts/Reasons'
 import { Verdict } from '../parts/Verdict'
-import { api } from '../shell/api'
+import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
+
+const verdictsOf = ({ verdicts }: ReplyOf<typeof animalsApi.pastVerdicts>) => verdicts
 
 /** How it was judged at each weighing, by the edition of its protocol that was in force then. */
 export function PastVerdicts({ animalId }: { animalId: string }) {
   const figures = useFigures()
   const [open, setOpen] = useState(false)
-  const { data } = useQuery({
-    queryKey: ['verdicts', animalId],
-    queryFn: () =>
-      api.get<{ verdicts: PastVerdict[] }>(`/api/animals/${animalId}/verdicts`).then((r) => r.verdicts),
-    enabled: open,
-  })
+  const { data } = useAsk(
+    animalsApi.pastVerdicts,
+    { params: { id: animalId } },
+    { select: verdictsOf, enabled: open },
+  )
   return (
     <details className="card" style={{ marginTop: 16 }} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>How it was judged before</summary>

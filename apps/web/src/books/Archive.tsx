@@ -1,7 +1,7 @@
-import type { ArchiveRead } from '@hatch-book/contract'
+import { addressOf, archiveApi } from '@hatch-book/contract'
 import { useState } from 'react'
 import { FileDrop } from '../parts/FileDrop'
-import { api, RefusedError } from '../shell/api'
+import { RefusedError, send } from '../shell/api'
 import { forgetQueries } from '../shell/keptQueries'
 import { useMay } from '../shell/session'
 
@@ -15,7 +15,7 @@ export function Archive() {
     setBusy(true)
     setSays('')
     try {
-      await api.upload<ArchiveRead>('/api/archive', file)
+      await send(archiveApi.readIn, { file })
       // What this device keeps is of the book before; its door is open already.
       await forgetQueries('/book')
     } catch (error) {
@@ -32,7 +32,7 @@ export function Archive() {
         too. No passwords and no keys of devices are in it.
       </p>
       <p>
-        <a href="/api/archive" download>
+        <a href={addressOf(archiveApi.write)} download>
           Save the whole book
         </a>
       </p>

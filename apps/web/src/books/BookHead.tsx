@@ -1,7 +1,8 @@
+import { booksApi } from '@hatch-book/contract'
 import { Button } from 'antd'
 import type { ReactNode } from 'react'
 import { PageHead } from '../parts/PageHead'
-import { api } from '../shell/api'
+import { ask } from '../shell/api'
 import { forgetQueries } from '../shell/keptQueries'
 import { useSession } from '../shell/session'
 
@@ -26,7 +27,6 @@ export function BookHead({ title }: { title: ReactNode }) {
 }
 
 export const signOut = () =>
-  api
-    .send('POST', '/api/sign-out')
+  ask(booksApi.signOut)
     .then(() => forgetQueries())
     .catch(() => undefined)

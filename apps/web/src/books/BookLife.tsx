@@ -1,6 +1,7 @@
+import { booksApi } from '@hatch-book/contract'
 import { Button, Input } from 'antd'
 import { useState, type FormEvent } from 'react'
-import { api } from '../shell/api'
+import { send } from '../shell/api'
 import { forgetQueries } from '../shell/keptQueries'
 import { useMay, useSession } from '../shell/session'
 import { useSaying } from './useSaying'
@@ -24,7 +25,7 @@ function AnotherBook() {
   const open = (event: FormEvent) => {
     event.preventDefault()
     void saying.run(async () => {
-      await api.send('POST', '/api/books', { name, zone: book.zone })
+      await send(booksApi.open, { body: { name, zone: book.zone } })
       await forgetQueries('/book')
     })
   }
@@ -53,7 +54,7 @@ function DeleteBook() {
   const [password, setPassword] = useState('')
   const remove = (event: FormEvent) => {
     event.preventDefault()
-    void saying.run(() => api.send('POST', '/api/book/delete', { name, password }))
+    void saying.run(() => send(booksApi.delete, { body: { name, password } }))
   }
   return (
     <details className="card">

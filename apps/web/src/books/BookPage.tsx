@@ -1,3 +1,4 @@
+import { booksApi } from '@hatch-book/contract'
 import { App, Button, Input, Segmented, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { SideBySide } from '../parts/SideBySide'
@@ -41,7 +42,7 @@ function Settings() {
   const changed = JSON.stringify(draft) !== JSON.stringify({ name, zone, weightUnit, temperatureUnit })
   const save = async (event: FormEvent) => {
     event.preventDefault()
-    const refused = await sendOrSay('PATCH', '/api/book', { version: writing.version, ...draft })
+    const refused = await sendOrSay(booksApi.change, { body: { version: writing.version, ...draft } })
     setSays(refused)
     if (refused) return
     writing.kept(writing.version + 1)

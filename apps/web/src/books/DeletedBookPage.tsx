@@ -1,6 +1,7 @@
+import { booksApi } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { Navigate } from 'react-router'
-import { api } from '../shell/api'
+import { send } from '../shell/api'
 import { figuresOf } from '../shell/figures'
 import { useSessionQuery } from '../shell/session'
 import { signOut } from './BookHead'
@@ -22,12 +23,7 @@ export function DeletedBookPage() {
         can bring it back, as it was; then it is gone for good.
       </p>
       {saying.says && <p className="note bad">{saying.says}</p>}
-      <Button
-        type="primary"
-        size="large"
-        block
-        onClick={() => void saying.run(() => api.send('POST', '/api/book/restore', {}))}
-      >
+      <Button type="primary" size="large" block onClick={() => void saying.run(() => send(booksApi.restore))}>
         Bring it back
       </Button>
       <Button size="large" block style={{ marginTop: 8 }} onClick={() => void signOut()}>

@@ -1,7 +1,6 @@
-import type { CsvCatalogue } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
+import { addressOf, archiveApi } from '@hatch-book/contract'
 import { Link } from 'react-router'
-import { api } from '../shell/api'
+import { useAsk } from '../shell/api'
 import { useMay } from '../shell/session'
 import { Archive } from './Archive'
 import { BookHead } from './BookHead'
@@ -54,11 +53,7 @@ export function FilesPage() {
 }
 
 function Lists() {
-  const { data } = useQuery({
-    queryKey: ['csv lists'],
-    queryFn: () => api.get<CsvCatalogue>('/api/csv'),
-    staleTime: Infinity,
-  })
+  const { data } = useAsk(archiveApi.csvLists, {}, { staleTime: Infinity })
   return (
     <div className="card" role="region" aria-label="Lists for a spreadsheet">
       <h3>Lists for a spreadsheet</h3>
@@ -68,7 +63,7 @@ function Lists() {
       <ul className="lines">
         {data?.lists.map(({ name, says }) => (
           <li key={name} className="between">
-            <a href={`/api/csv/${name}`} download>
+            <a href={addressOf(archiveApi.csv, { params: { name } })} download>
               {name}
             </a>
             <span className="small quiet">{says}</span>

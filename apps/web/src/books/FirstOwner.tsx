@@ -1,7 +1,8 @@
+import { booksApi } from '@hatch-book/contract'
 import { Button, Input, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import type { RefusedError } from '../shell/api'
-import { api, refreshBook } from '../shell/api'
+import { fit, send } from '../shell/api'
 
 const FIELDS = [
   { name: 'bookName', label: 'Name of the book', hint: 'your room, as you call it', type: 'text' },
@@ -24,14 +25,9 @@ export function FirstOwner() {
   const open = async (event: FormEvent) => {
     event.preventDefault()
     try {
-      await api.send('POST', '/api/first-owner', {
-        bookName: '',
-        name: '',
-        email: '',
-        password: '',
-        ...values,
+      await send(booksApi.begin, {
+        body: fit(booksApi.begin, { bookName: '', name: '', email: '', password: '', ...values }),
       })
-      await refreshBook()
     } catch (refused) {
       setError(refused as RefusedError)
     }

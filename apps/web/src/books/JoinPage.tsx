@@ -1,9 +1,8 @@
-import type { InvitationSeen } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
+import { booksApi } from '@hatch-book/contract'
 import { Button, Input } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import { api } from '../shell/api'
+import { fit, send, useAsk } from '../shell/api'
 import { forgetQueries } from '../shell/keptQueries'
 import { ROLE_SAYS } from './roleWords'
 import { useSaying } from './useSaying'
@@ -14,13 +13,11 @@ export function JoinPage() {
   const navigate = useNavigate()
   const saying = useSaying()
   const [person, setPerson] = useState({ name: '', email: '', password: '' })
-  const { data, error } = useQuery({
-    queryKey: ['invitation', key],
-    queryFn: () => api.get<InvitationSeen>(`/api/invitation/${key}`),
-    retry: false,
-    refetchOnWindowFocus: false,
-    staleTime: Infinity,
-  })
+  const { data, error } = useAsk(
+    booksApi.invitation,
+    { params: { key: key! } },
+    { retry: false, refetchOnWindowFocus: false, staleTime: Infinity },
+  )
   if (error)
     return (
       <main className="alone">
@@ -33,7 +30,7 @@ export function JoinPage() {
     event.preventDefault()
     const sent = data.email ? { password: person.password } : person
     void saying.run(async () => {
-      await api.send('POST', `/api/invitation/${key}`, sent)
+      await send(booksApi.join, { params: { key: key! }, body: fit(booksApi.join, sent) })
       await forgetQueries()
       await navigate('/round')
     })

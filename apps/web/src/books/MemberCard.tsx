@@ -1,10 +1,9 @@
-import type { Doings, InvitationMade, Member, Role } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
+import { booksApi, type InvitationMade, type Member, type Role } from '@hatch-book/contract'
 import { App, Button, Input, Select } from 'antd'
 import { useState } from 'react'
 import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts'
 import { AXIS } from '../parts/chartLook'
-import { api } from '../shell/api'
+import { send, useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay, useSession } from '../shell/session'
 import { OpenedLink } from './OpenedLink'
@@ -47,10 +46,7 @@ export function MemberCard({ member, isOpen, onOpen }: { member: Member; isOpen:
 
 function WhatTheyDid({ member }: { member: Member }) {
   const figures = useFigures()
-  const { data } = useQuery({
-    queryKey: ['doings', member.id],
-    queryFn: () => api.get<Doings>(`/api/members/${member.id}/doings`),
-  })
+  const { data } = useAsk(booksApi.doings, { params: { id: member.id } })
   if (!data) return null
   if (data.total === 0) return <p className="quiet">{member.name} has written nothing yet.</p>
   const struck = data.byKind.reduce((n, k) => n + k.struck, 0)
@@ -87,12 +83,15 @@ function WhatTheyMay({ member }: { member: Member }) {
   const [made, setMade] = useState<InvitationMade | null>(null)
   const change = (to: { role?: Role; endsOn?: string | null }) =>
     void saying.run(() =>
-      api.send('PATCH', `/api/members/${member.id}`, { role: member.role, endsOn: member.endsOn, ...to }),
+      send(booksApi.changeMember, {
+        params: { id: member.id },
+        body: { role: member.role, endsOn: member.endsOn, ...to },
+      }),
     )
   const signOut = async () => {
     let closed = 0
     const went = await saying.run(async () => {
-      ;({ closed } = await api.send<{ closed: number }>('POST', `/api/members/${member.id}/sign-out`, {}))
+      ;({ closed } = await send(booksApi.signMemberOut, { params: { id: member.id } }))
     })
     if (went)
       notification.success({
@@ -123,7 +122,7 @@ function WhatTheyMay({ member }: { member: Member }) {
           <Button
             onClick={() =>
               void saying.run(async () =>
-                setMade(await api.send('POST', `/api/members/${member.id}/recovery`, {})),
+                setMade(await send(booksApi.makeRecovery, { params: { id: member.id } })),
               )
             }
           >

@@ -1,9 +1,8 @@
-import { newId, type InvitationMade, type InvitationView, type Member, type Role } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
+import { booksApi, newId, type InvitationMade, type Role } from '@hatch-book/contract'
 import { Button, Input, Segmented } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { NewMember } from '../parts/NewMember'
-import { api } from '../shell/api'
+import { send, useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { BookHead } from './BookHead'
@@ -15,10 +14,7 @@ import { useSaying } from './useSaying'
 /** Who is in the book, what they may do, what they did; and how somebody new comes in. */
 export function MembersPage() {
   const may = useMay()
-  const { data } = useQuery({
-    queryKey: ['members'],
-    queryFn: () => api.get<{ members: Member[] }>('/api/members'),
-  })
+  const { data } = useAsk(booksApi.members)
   const [chosen, setChosen] = useState<string | null>(null)
   return (
     <section className="page">
@@ -81,7 +77,7 @@ function Invite() {
     event.preventDefault()
     const draft = { id: newId(), name, role, endsOn: endsOn || null }
     void saying
-      .run(async () => setMade({ link: await api.send('POST', '/api/invitations', draft), name }))
+      .run(async () => setMade({ link: await send(booksApi.invite, { body: draft }), name }))
       .then((went) => went && setName(''))
   }
   return (
@@ -115,10 +111,7 @@ function Invite() {
 function OpenLinks() {
   const figures = useFigures()
   const saying = useSaying()
-  const { data } = useQuery({
-    queryKey: ['invitations'],
-    queryFn: () => api.get<{ invitations: InvitationView[] }>('/api/invitations'),
-  })
+  const { data } = useAsk(booksApi.invitations)
   if (!data?.invitations.length) return null
   return (
     <>
@@ -135,7 +128,9 @@ function OpenLinks() {
             <button
               type="button"
               className="plain"
-              onClick={() => void saying.run(() => api.send('DELETE', `/api/invitations/${link.id}`))}
+              onClick={() =>
+                void saying.run(() => send(booksApi.withdrawInvitation, { params: { id: link.id } }))
+              }
             >
               withdraw
             </button>

@@ -1,8 +1,8 @@
 import { readMass } from '@hatch-book/core'
-import { newId, type ScaleView } from '@hatch-book/contract'
+import { weighingApi, newId } from '@hatch-book/contract'
 import { Button, Input } from 'antd'
 import { useState, type FormEvent } from 'react'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import { fit, RefusedError, send } from '../shell/api'
 import { useScales } from '../shell/queries'
 import { useMay } from '../shell/session'
 
@@ -20,14 +20,11 @@ export function Scales() {
     if ('says' in bears) return setSays(bears.says)
     setSays('')
     try {
-      const done = await api.send<{ scale: ScaleView; token: string }>('POST', '/api/scales', {
-        id: newId(),
-        name: name.trim(),
-        capacityGrams: bears.value,
+      const done = await send(weighingApi.addScale, {
+        body: fit(weighingApi.addScale, { id: newId(), name: name.trim(), capacityGrams: bears.value }),
       })
       setToken({ name: done.scale.name, token: done.token })
       setName('')
-      await refreshBook()
     } catch (error) {
       setSays(error instanceof RefusedError ? error.problem.detail : 'Not added.')
     }
@@ -46,7 +43,7 @@ export function Scales() {
               <button
                 type="button"
                 className="plain"
-                onClick={() => void api.send('DELETE', `/api/scales/${s.id}`).then(refreshBook)}
+                onClick={() => void send(weighingApi.removeScale, { params: { id: s.id } })}
               >
                 remove
               </button>

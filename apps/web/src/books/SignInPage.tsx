@@ -1,8 +1,8 @@
-import type { SignedIn } from '@hatch-book/contract'
+import { booksApi, type SignedIn } from '@hatch-book/contract'
 import { useState, type FormEvent } from 'react'
 import { Button, Input } from 'antd'
 import { Navigate, useSearchParams } from 'react-router'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import { RefusedError, send, refreshBook } from '../shell/api'
 import { useSessionQuery } from '../shell/session'
 import { FirstOwner } from './FirstOwner'
 
@@ -25,16 +25,19 @@ export function SignInPage() {
   const demo = data.demoSignIn
   const signIn = async (bookId?: string) => {
     try {
-      const reply = await api.send<SignedIn>('POST', '/api/sign-in', {
-        email: email ?? demo?.email ?? '',
-        password: password ?? demo?.password ?? '',
-        ...(bookId && { bookId }),
-        ...(code && { code }),
+      const reply = await send(booksApi.signIn, {
+        body: {
+          email: email ?? demo?.email ?? '',
+          password: password ?? demo?.password ?? '',
+          ...(bookId && { bookId }),
+          ...(code && { code }),
+        },
       })
+      // What is in memory may be another book's.
+      if (reply.ok) await refreshBook()
       setSays('')
       setBooks(reply.books)
       setCodeFor(reply.codeWanted ? { bookId } : null)
-      if (reply.ok) await refreshBook()
     } catch (error) {
       setSays(error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.')
     }

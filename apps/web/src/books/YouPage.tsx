@@ -1,9 +1,8 @@
-import type { SecondFactorOffer, SessionRow } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
+import { booksApi, type SecondFactorOffer } from '@hatch-book/contract'
 import { App, Button, Input } from 'antd'
 import { qrcode } from 'bwip-js/browser'
 import { useEffect, useRef, useState, type FormEvent } from 'react'
-import { api } from '../shell/api'
+import { send, useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 import { BookHead } from './BookHead'
@@ -32,7 +31,7 @@ function Password() {
   const [password, setPassword] = useState('')
   const change = async (event: FormEvent) => {
     event.preventDefault()
-    if (!(await saying.run(() => api.send('POST', '/api/password', { current, password })))) return
+    if (!(await saying.run(() => send(booksApi.changePassword, { body: { current, password } })))) return
     setCurrent('')
     setPassword('')
     notification.success({ title: 'Changed; your other devices have to sign in anew' })
@@ -79,11 +78,11 @@ function SecondStep() {
   }
   const prove = async (event: FormEvent) => {
     event.preventDefault()
-    if (await saying.run(() => api.send('POST', '/api/second-factor/prove', { code: typed }))) done()
+    if (await saying.run(() => send(booksApi.proveSecondFactor, { body: { code: typed } }))) done()
   }
   const end = async (event: FormEvent) => {
     event.preventDefault()
-    if (await saying.run(() => api.send('POST', '/api/second-factor/end', { password: typed }))) done()
+    if (await saying.run(() => send(booksApi.endSecondFactor, { body: { password: typed } }))) done()
   }
   const words = saying.says || saying.of('code') || saying.of('current') || saying.of('password')
   return (
@@ -136,7 +135,7 @@ function SecondStep() {
             onSubmit={(e) => {
               e.preventDefault()
               void saying.run(async () => {
-                setOffer(await api.send('POST', '/api/second-factor', { password: typed }))
+                setOffer(await send(booksApi.beginSecondFactor, { body: { password: typed } }))
                 setTyped('')
               })
             }}
@@ -179,10 +178,7 @@ const FEW = 8
 function Devices() {
   const figures = useFigures()
   const saying = useSaying()
-  const { data } = useQuery({
-    queryKey: ['sessions'],
-    queryFn: () => api.get<{ sessions: SessionRow[] }>('/api/sessions'),
-  })
+  const { data } = useAsk(booksApi.sessions)
   const [isAll, setAll] = useState(false)
   const others = data?.sessions.filter((s) => !s.isThis).length ?? 0
   return (
@@ -202,7 +198,7 @@ function Devices() {
               <button
                 type="button"
                 className="plain"
-                onClick={() => void saying.run(() => api.send('DELETE', `/api/sessions/${s.id}`))}
+                onClick={() => void saying.run(() => send(booksApi.closeSession, { params: { id: s.id } }))}
               >
                 sign out
               </button>
@@ -219,7 +215,7 @@ function Devices() {
       )}
       {others > 0 && (
         <Button
-          onClick={() => void saying.run(() => api.send('POST', '/api/sessions/close', { which: 'others' }))}
+          onClick={() => void saying.run(() => send(booksApi.closeSessions, { body: { which: 'others' } }))}
         >
           Sign out the {others === 1 ? 'other one' : `other ${others}`}
         </Button>

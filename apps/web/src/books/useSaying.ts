@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { RefusedError, refreshBook } from '../shell/api'
+import { RefusedError } from '../shell/api'
 
 /** Does something that the server may refuse, and keeps its words until the next try. */
 export function useSaying() {
@@ -10,7 +10,6 @@ export function useSaying() {
     setError(null)
     try {
       await work()
-      await refreshBook()
       return true
     } catch (refused) {
       if (!(refused instanceof RefusedError)) throw refused

@@ -1,11 +1,11 @@
-import { newId, type AnimalRow, type RestBook, type RestPlanDraft } from '@hatch-book/contract'
+import { brumationApi, newId, type AnimalRow, type RestBook, type RestPlanDraft } from '@hatch-book/contract'
 import type { Hemisphere, RestAnchor } from '@hatch-book/core'
 import { Button, DatePicker, Input, Segmented, Select } from 'antd'
 import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { withDays } from '../parts/Reasons'
-import { api, refreshBook, RefusedError } from '../shell/api'
+import { RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useAnimals } from '../shell/queries'
 import { useSession } from '../shell/session'
@@ -63,12 +63,10 @@ export function NewRestPage() {
       set(v)
       setTried(null)
     }
-  const show = () =>
-    attempt(async () => setTried(await api.send<RestBook>('POST', '/api/rest-plans/trial', draft())))
+  const show = () => attempt(async () => setTried(await send(brumationApi.tryPlan, { body: draft() })))
   const keep = () =>
     attempt(async () => {
-      const { planId } = await api.send<{ planId: string }>('POST', '/api/rest-plans', draft())
-      await refreshBook()
+      const { planId } = await send(brumationApi.addPlan, { body: draft() })
       void navigate(`/brumation?plan=${planId}`)
     })
   const held = tried?.rests.filter((r) => r.held) ?? []

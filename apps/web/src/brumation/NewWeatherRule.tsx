@@ -1,8 +1,8 @@
-import { newId, type Weather } from '@hatch-book/contract'
+import { placesApi, brumationApi, newId, type Weather } from '@hatch-book/contract'
 import { Button, Input, InputNumber, Segmented, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import type { RefusedError } from '../shell/api'
-import { api, refreshBook } from '../shell/api'
+import { fit, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useAnimals } from '../shell/queries'
 import { useSession } from '../shell/session'
@@ -27,20 +27,16 @@ export function NewWeatherRule({ stations, onDone }: { stations: Weather['statio
       let stationId = station
       if (station === 'new') {
         stationId = newId()
-        await api.send('POST', '/api/places', { id: stationId, kind: 'outdoors', name: 'Outdoors' })
+        await send(placesApi.add, { body: { id: stationId, kind: 'outdoors', name: 'Outdoors' } })
       }
       const limitC =
         limit === null ? null : fahrenheit ? Math.round((((limit - 32) * 5) / 9) * 10) / 10 : limit
-      await api.send('POST', '/api/weather-rules', {
-        ...{
-          id: newId(),
-          name: name.trim() || `${act === 'bring in' ? 'Bring in' : 'Put out'}`,
-          act,
-          stationId,
-        },
-        ...{ since: today, animalIds, rule: { nights, side, limitC } },
+      await send(brumationApi.addWeatherRule, {
+        body: fit(brumationApi.addWeatherRule, {
+          ...{ id: newId(), name: name.trim() || (act === 'bring in' ? 'Bring in' : 'Put out') },
+          ...{ act, stationId, since: today, animalIds, rule: { nights, side, limitC } },
+        }),
       })
-      await refreshBook()
       onDone()
     } catch (refused) {
       setError(refused as RefusedError)

@@ -1,7 +1,7 @@
-import { newId, type RestBook } from '@hatch-book/contract'
+import { brumationApi, newId, type RestBook } from '@hatch-book/contract'
 import { App, DatePicker, Popconfirm, Select } from 'antd'
 import dayjs from 'dayjs'
-import { api, refreshBook, RefusedError } from '../shell/api'
+import { RefusedError, send } from '../shell/api'
 import { useAnimals } from '../shell/queries'
 
 /** What may still be changed of a plan: the day it is reckoned from, who belongs to it, whether it stands. */
@@ -12,12 +12,14 @@ export function PlanTools({ book }: { book: RestBook }) {
   const inPlan = new Set(book.rests.map((r) => r.animalId))
   const change = async (what: object) => {
     try {
-      await api.send('PATCH', `/api/rest-plans/${plan.id}`, { version: plan.version, ...what })
+      await send(brumationApi.changePlan, {
+        params: { id: plan.id },
+        body: { version: plan.version, ...what },
+      })
     } catch (e) {
       const description = e instanceof RefusedError ? e.problem.detail : 'Something went wrong here.'
       notification.error({ title: 'Not changed', description, key: 'rest' })
     }
-    await refreshBook()
   }
   return (
     <div className="row small" style={{ alignItems: 'center', gap: 14, margin: '12px 0 4px' }}>

@@ -1,10 +1,10 @@
-import type { RestBook, RestView } from '@hatch-book/contract'
+import { brumationApi, type RestBook, type RestView } from '@hatch-book/contract'
 import { packTubs, type Packing } from '@hatch-book/core'
 import { App, Button, Input } from 'antd'
 import { Printer } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { api, refreshBook, RefusedError } from '../shell/api'
+import { RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { useRests } from './queries'
@@ -40,8 +40,7 @@ export function TubsPage() {
       animals.map((a) => ({ restId: a.id, tub: tub.name })),
     )
     try {
-      await api.send('POST', `/api/rest-plans/${book.plan!.id}/tubs`, { tubs: assigned })
-      await refreshBook()
+      await send(brumationApi.assignTubs, { params: { id: book.plan!.id }, body: { tubs: assigned } })
       setPacking(null)
     } catch (e) {
       notification.error({

@@ -1,8 +1,8 @@
-import { newId, UNIT_MAKES } from '@hatch-book/contract'
+import { placesApi, newId, UNIT_MAKES } from '@hatch-book/contract'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import type { RefusedError } from '../shell/api'
-import { api, refreshBook } from '../shell/api'
+import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { useUnits } from './queries'
@@ -52,8 +52,7 @@ function NewUnit({ onDone }: { onDone(): void }) {
     event.preventDefault()
     const setPointC = setTo === null ? null : fahrenheit ? ((setTo - 32) * 5) / 9 : setTo
     try {
-      await api.send('POST', '/api/places', { id: newId(), kind: 'unit', name, make, litres, setPointC })
-      await refreshBook()
+      await send(placesApi.add, { body: { id: newId(), kind: 'unit', name, make, litres, setPointC } })
       onDone()
     } catch (refused) {
       setError(refused as RefusedError)

@@ -1,4 +1,4 @@
-import type { WeatherRuleView } from '@hatch-book/contract'
+import { brumationApi, type WeatherRuleView } from '@hatch-book/contract'
 import { App, Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -14,7 +14,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
-import { api, refreshBook, RefusedError } from '../shell/api'
+import { send, RefusedError } from '../shell/api'
 import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
@@ -67,15 +67,15 @@ function Rule({ view }: { view: WeatherRuleView }) {
   const may = useMay()
   const { notification } = App.useApp()
   const remove = () =>
-    api
-      .send('PATCH', `/api/weather-rules/${view.id}`, { version: view.version, withdrawn: true })
-      .then(() => refreshBook())
-      .catch((e: unknown) =>
-        notification.error({
-          title: 'Not changed',
-          description: e instanceof RefusedError ? e.problem.detail : '',
-        }),
-      )
+    send(brumationApi.changeWeatherRule, {
+      params: { id: view.id },
+      body: { version: view.version, withdrawn: true },
+    }).catch((e: unknown) =>
+      notification.error({
+        title: 'Not changed',
+        description: e instanceof RefusedError ? e.problem.detail : '',
+      }),
+    )
   return (
     <article
       className={`card ${view.run.metOn ? 'now' : ''}`}

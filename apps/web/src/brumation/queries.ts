@@ -1,26 +1,14 @@
-import type { RestBook, SeasonReport, UnitPage, UnitRow, Weather } from '@hatch-book/contract'
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { api } from '../shell/api'
+import { brumationApi, type ReplyOf } from '@hatch-book/contract'
+import { keepPreviousData } from '@tanstack/react-query'
+import { useAsk } from '../shell/api'
+
+const unitsOf = ({ units }: ReplyOf<typeof brumationApi.units>) => units
 
 /** What the rests are asked from the server. */
 export const useRests = (planId: string | null) =>
-  useQuery({
-    queryKey: ['rests', planId],
-    queryFn: () => api.get<RestBook>(`/api/rests${planId ? `?plan=${planId}` : ''}`),
-    placeholderData: keepPreviousData,
-  })
-export const useUnits = () =>
-  useQuery({
-    queryKey: ['units'],
-    queryFn: () => api.get<{ units: UnitRow[] }>('/api/units').then((r) => r.units),
-  })
+  useAsk(brumationApi.rests, { query: planId ? { plan: planId } : {} }, { placeholderData: keepPreviousData })
+export const useUnits = () => useAsk(brumationApi.units, {}, { select: unitsOf })
 export const useUnit = (id: string | undefined) =>
-  useQuery({
-    queryKey: ['unit', id],
-    queryFn: () => api.get<UnitPage>(`/api/units/${id}`),
-    enabled: id !== undefined,
-  })
-export const useWeather = () =>
-  useQuery({ queryKey: ['weather'], queryFn: () => api.get<Weather>('/api/weather') })
-export const useSeasons = () =>
-  useQuery({ queryKey: ['rests', 'seasons'], queryFn: () => api.get<SeasonReport>('/api/rests/seasons') })
+  useAsk(brumationApi.unit, id === undefined ? null : { params: { id } })
+export const useWeather = () => useAsk(brumationApi.weather)
+export const useSeasons = () => useAsk(brumationApi.seasons)

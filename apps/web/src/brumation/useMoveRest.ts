@@ -1,8 +1,8 @@
-import type { RestBook, RestView } from '@hatch-book/contract'
+import { brumationApi, type RestBook, type RestView } from '@hatch-book/contract'
 import { App } from 'antd'
 import { useCallback } from 'react'
 import { replan } from './replan'
-import { api, queries, refreshBook, RefusedError } from '../shell/api'
+import { keyOf, queries, RefusedError, send } from '../shell/api'
 
 /** Saves what was changed of a rest; says so when the server refuses, and then shows what it holds. */
 export function usePatchRest() {
@@ -10,13 +10,14 @@ export function usePatchRest() {
   return useCallback(
     async (rest: Pick<RestView, 'id' | 'version'>, change: Record<string, unknown>): Promise<boolean> => {
       try {
-        await api.send('PATCH', `/api/rests/${rest.id}`, { version: rest.version, ...change })
-        await refreshBook()
+        await send(brumationApi.changeRest, {
+          params: { id: rest.id },
+          body: { version: rest.version, ...change },
+        })
         return true
       } catch (error) {
         const detail = error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.'
         notification.error({ title: 'Not changed', description: detail, duration: 8, key: 'rest' })
-        await refreshBook()
         return false
       }
     },
@@ -29,13 +30,9 @@ export function useMoveRest(book: RestBook) {
   const patch = usePatchRest()
   return useCallback(
     async (rest: RestView, moved: RestView['moved']) => {
-      const keys = [
-        ['rests', null],
-        ['rests', book.plan?.id ?? null],
-      ]
-      for (const queryKey of keys)
+      for (const plan of [undefined, book.plan?.id])
         queries.setQueryData<RestBook>(
-          queryKey,
+          keyOf(brumationApi.rests, { query: { plan } }),
           (old) =>
             old && {
               ...old,

@@ -1,7 +1,7 @@
-import type { BandsProposed, ClimateRow } from '@hatch-book/contract'
+import { climateApi, type BandsProposed, type ClimateRow } from '@hatch-book/contract'
 import { Button, Checkbox, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import { RefusedError, send } from '../shell/api'
 import { useProposedBands } from './queries'
 
 export type Bands = NonNullable<ClimateRow['bands']>
@@ -47,10 +47,9 @@ export function BandsForm({
       onChange={(v) => setValue(set(v ?? NaN))}
     />
   )
-  const send = async (next: Bands | null) => {
+  const put = async (next: Bands | null) => {
     try {
-      await api.send('PATCH', `/api/places/${placeId}/bands`, { bands: next })
-      await refreshBook()
+      await send(climateApi.changeBands, { params: { id: placeId }, body: { bands: next } })
       onDone()
     } catch (error) {
       setSays(
@@ -64,7 +63,7 @@ export function BandsForm({
     event.preventDefault()
     if (limitsOf(value).some(Number.isNaN))
       return setSays('Write the lowest and the highest for day and night')
-    void send(value)
+    void put(value)
   }
   const { day, night, humidity } = value
   return (
@@ -122,7 +121,7 @@ export function BandsForm({
         Watch it so
       </Button>{' '}
       {bands && (
-        <Button size="small" onClick={() => void send(null)}>
+        <Button size="small" onClick={() => void put(null)}>
           Watch it no more
         </Button>
       )}

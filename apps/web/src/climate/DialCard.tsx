@@ -1,9 +1,8 @@
 import type { ClimateRow, Entry } from '@hatch-book/contract'
 import { dayOfInstant, instantOfDay } from '@hatch-book/core'
-import { useQuery } from '@tanstack/react-query'
 import { Button, Checkbox, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
-import { api } from '../shell/api'
+import { useEntriesOf } from '../shell/queries'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
@@ -17,13 +16,8 @@ const USUAL_NIGHT = { from: 20, hours: 12 }
 export function DialCard({ place }: { place: ClimateRow }) {
   const figures = useFigures()
   const may = useMay()
-  const { data: turns } = useQuery({
-    queryKey: ['entries', 'of', place.placeId],
-    queryFn: () =>
-      api
-        .get<{ entries: Entry[] }>(`/api/entries?subjectId=${place.placeId}&limit=40`)
-        .then(({ entries }) => entries.filter((e) => e.kind === 'set point' && !e.struckBy)),
-  })
+  const { data: entries } = useEntriesOf(place.placeId, 40)
+  const turns = entries?.filter((e) => e.kind === 'set point' && !e.struckBy)
   if (!turns) return null
   const last = turns[0]
   return (

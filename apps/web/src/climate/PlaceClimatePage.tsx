@@ -1,9 +1,9 @@
-import { newId, type ClimateRow } from '@hatch-book/contract'
+import { climateApi, newId, type ClimateRow } from '@hatch-book/contract'
 import { Button, InputNumber, Segmented } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { Link, useParams } from 'react-router'
 import { StandIn } from '../parts/StandIn'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import { fit, RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useClutches } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
@@ -140,10 +140,10 @@ function ProbeCard({ place }: { place: ClimateRow }) {
     event.preventDefault()
     setSays('')
     try {
-      await api.send('POST', `/api/probes/${place.probeId}/calibrations`, {
-        ...{ id: newId(), readC: read, trueC: truth },
+      await send(climateApi.calibrate, {
+        params: { id: place.probeId },
+        body: fit(climateApi.calibrate, { id: newId(), readC: read, trueC: truth }),
       })
-      await refreshBook()
       setRead(null)
       setTruth(null)
     } catch (error) {
@@ -212,9 +212,9 @@ function ProbeCard({ place }: { place: ClimateRow }) {
               type="button"
               className="plain"
               onClick={() =>
-                void api
-                  .send<{ token: string }>('POST', `/api/probes/${place.probeId}/token`)
-                  .then((t) => setToken(t.token))
+                void send(climateApi.issueToken, { params: { id: place.probeId } }).then((t) =>
+                  setToken(t.token),
+                )
               }
             >
               connect it live

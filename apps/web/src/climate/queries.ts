@@ -1,14 +1,8 @@
-import type { BandsProposed, ClimateRow } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
-import { api } from '../shell/api'
+import { climateApi, type ReplyOf } from '@hatch-book/contract'
+import { useAsk } from '../shell/api'
+
+const placesOf = ({ places }: ReplyOf<typeof climateApi.places>) => places
 
 export const useProposedBands = (placeId: string) =>
-  useQuery({
-    queryKey: ['climate', placeId, 'proposed'],
-    queryFn: () => api.get<BandsProposed>(`/api/places/${placeId}/bands/proposed`),
-  })
-export const useClimate = () =>
-  useQuery({
-    queryKey: ['climate'],
-    queryFn: () => api.get<{ places: ClimateRow[] }>('/api/climate').then((r) => r.places),
-  })
+  useAsk(climateApi.proposedBands, { params: { id: placeId } })
+export const useClimate = () => useAsk(climateApi.places, {}, { select: placesOf })

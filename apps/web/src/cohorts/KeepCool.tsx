@@ -1,4 +1,4 @@
-import { newId } from '@hatch-book/contract'
+import { cohortsApi, newId } from '@hatch-book/contract'
 import { addDays, type planEmergence } from '@hatch-book/core'
 import { Button } from 'antd'
 import { useState } from 'react'
@@ -36,15 +36,13 @@ export function KeepCool({
   const split = async () => {
     for (const { studied, count, stage } of apart) {
       const { cohort } = studied
-      const refused = await sendOrSay('POST', `/api/cohorts/${cohort.id}/split`, {
-        ...{
-          id: newId(),
-          outId: newId(),
-          inId: newId(),
-          name: `${cohort.name} ${best.cool}s`,
-          stages: { [stage]: count },
+      const refused = await sendOrSay(cohortsApi.split, {
+        params: { id: cohort.id },
+        body: {
+          ...{ id: newId(), outId: newId(), inId: newId(), name: `${cohort.name} ${best.cool}s` },
+          ...{ stages: { [stage]: count }, tubs: 1 },
+          ...{ celsius: asked.coolC ?? undefined, thenC: cohort.celsius, thenFrom: back },
         },
-        ...{ celsius: asked.coolC, thenC: cohort.celsius, thenFrom: back, tubs: 1 },
       })
       if (refused) return setSays(refused)
     }

@@ -1,3 +1,4 @@
+import { cohortsApi } from '@hatch-book/contract'
 import { eggsToKeep, leafRace, type LeafRace } from '@hatch-book/core'
 import { Button, InputNumber } from 'antd'
 import { useState } from 'react'
@@ -15,7 +16,12 @@ export function Keeping({ studied, all }: { studied: StudiedCohort; all: readonl
   const [editing, setEditing] = useState(false)
   const { cohort, crowding, protocol, standing } = studied
   const change = async (what: object) =>
-    setSays(await sendOrSay('PATCH', `/api/cohorts/${cohort.id}`, { version: cohort.version, ...what }))
+    setSays(
+      await sendOrSay(cohortsApi.change, {
+        params: { id: cohort.id },
+        body: { version: cohort.version, ...what },
+      }),
+    )
   const oldest = standing.stages.filter((s) => s.stage !== null).at(-1)
   const { low, high } = protocol.alarmC
   if (editing) return <KeepingForm studied={studied} onDone={() => setEditing(false)} />

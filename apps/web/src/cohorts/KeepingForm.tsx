@@ -1,3 +1,4 @@
+import { cohortsApi } from '@hatch-book/contract'
 import { Input, InputNumber, Select } from 'antd'
 import { useState } from 'react'
 import { Labelled } from '../parts/Labelled'
@@ -42,9 +43,12 @@ export function KeepingForm({
       return setSays('write both: how warm it will stand, and from which day on')
     if (kept.thenFrom !== null && !/^\d{4}-\d{2}-\d{2}$/.test(kept.thenFrom))
       return setSays('from which day on: write a day like 2026-05-27')
-    const refused = await sendOrSay('PATCH', `/api/cohorts/${cohort.id}`, {
-      version: writing.version,
-      ...kept,
+    const refused = await sendOrSay(cohortsApi.change, {
+      params: { id: cohort.id },
+      body: {
+        version: writing.version,
+        ...kept,
+      },
     })
     setSays(refused)
     if (!refused) onDone()

@@ -1,4 +1,4 @@
-import { newId } from '@hatch-book/contract'
+import { cohortsApi, newId } from '@hatch-book/contract'
 import { Input, Select } from 'antd'
 import { useState } from 'react'
 import { Labelled } from '../parts/Labelled'
@@ -72,7 +72,7 @@ export function SplitForm({ studied, all, onDone, onMade }: ActProps) {
     if (count === 0) return setSays('who is split off?')
     const [id, outId, inId] = [newId(), newId(), newId()]
     const body = { id, outId, inId, name: name.trim(), stages, celsius, tubs, placeId: null }
-    const refused = await sendOrSay('POST', `/api/cohorts/${cohort.id}/split`, body)
+    const refused = await sendOrSay(cohortsApi.split, { params: { id: cohort.id }, body })
     if (refused) return setSays(refused)
     remember(cohort.id, id, outId, inId, stages, `${count} split off into ${name}`)
     onDone()
@@ -117,11 +117,14 @@ export function MergeForm({ studied, all, onDone, onMade }: ActProps) {
     if (!target) return setSays(`no other cohort of ${cohort.species} is kept`)
     if (count === 0) return setSays('who joins them?')
     const [outId, inId] = [newId(), newId()]
-    const refused = await sendOrSay('POST', `/api/cohorts/${cohort.id}/merge`, {
-      intoId: into,
-      outId,
-      inId,
-      stages,
+    const refused = await sendOrSay(cohortsApi.merge, {
+      params: { id: cohort.id },
+      body: {
+        intoId: into,
+        outId,
+        inId,
+        stages,
+      },
     })
     if (refused) return setSays(refused)
     remember(cohort.id, into, outId, inId, stages, `${count} put into ${target.cohort.name}`)
@@ -160,7 +163,7 @@ export function SingleForm({ studied, onDone }: ActProps) {
   const keep = async () => {
     if (tag.trim() === '') return setSays('give it a tag')
     const body = { entryId: newId(), animalId: newId(), tag: tag.trim(), stage, placeId: null }
-    const refused = await sendOrSay('POST', `/api/cohorts/${cohort.id}/single`, body)
+    const refused = await sendOrSay(cohortsApi.single, { params: { id: cohort.id }, body })
     setSays(refused)
     if (!refused) onDone()
   }

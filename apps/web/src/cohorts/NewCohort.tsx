@@ -1,4 +1,4 @@
-import { newId, type Cohorts } from '@hatch-book/contract'
+import { cohortsApi, newId, type Cohorts } from '@hatch-book/contract'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { Labelled } from '../parts/Labelled'
@@ -27,16 +27,30 @@ export function NewCohort({ data, onDone }: { data: Cohorts; onDone(id: string |
     if (name.trim() === '') return setSays('give it a name, such as M2')
     if (!/^\d{4}-\d{2}-\d{2}$/.test(began)) return setSays('began: write a day like 2026-05-27')
     const id = newId()
-    const refused = await sendOrSay('POST', '/api/cohorts', {
-      ...{ id, name: name.trim(), protocolId, kind, began, line, generation, fromId, tubs, litres, celsius },
-      ...{
-        fertilised: mothers,
-        origin: '',
-        placeId: null,
-        heightMm: null,
-        thenC: null,
-        thenFrom: null,
-        hostPlant: '',
+    const refused = await sendOrSay(cohortsApi.add, {
+      body: {
+        ...{
+          id,
+          name: name.trim(),
+          protocolId,
+          kind,
+          began,
+          line,
+          generation,
+          fromId,
+          tubs,
+          litres,
+          celsius,
+        },
+        ...{
+          fertilised: mothers,
+          origin: '',
+          placeId: null,
+          heightMm: null,
+          thenC: null,
+          thenFrom: null,
+          hostPlant: '',
+        },
       },
     })
     setSays(refused)

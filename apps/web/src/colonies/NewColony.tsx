@@ -1,4 +1,4 @@
-import { newId, type Colonies } from '@hatch-book/contract'
+import { coloniesApi, newId, type Colonies } from '@hatch-book/contract'
 import { Button, Input, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { Labelled } from '../parts/Labelled'
@@ -22,12 +22,14 @@ export function NewColony({
     event.preventDefault()
     if (name.trim() === '') return setSays('give it a name, such as R1')
     const id = newId()
-    const refused = await sendOrSay('POST', '/api/colonies', {
-      id,
-      name: name.trim(),
-      protocolId,
-      bins,
-      celsius,
+    const refused = await sendOrSay(coloniesApi.add, {
+      body: {
+        id,
+        name: name.trim(),
+        protocolId,
+        bins,
+        celsius,
+      },
     })
     setSays(refused)
     if (!refused) onDone(id)

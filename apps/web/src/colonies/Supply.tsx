@@ -1,4 +1,4 @@
-import type { PreySupply, SupplyView } from '@hatch-book/contract'
+import { coloniesApi, type PreySupply, type SupplyView } from '@hatch-book/contract'
 import { addDays, BORNE_CHANCE, feederDemand, type Mend, type Take } from '@hatch-book/core'
 import { Button, Radio } from 'antd'
 import { useMemo, useState } from 'react'
@@ -163,7 +163,7 @@ function ShortOf({
   const colony = (id: string) => prey.sources.find((s) => s.id === id)?.name ?? 'a colony'
   const week = first!.from
   const plan = async (mend: Mend) =>
-    setSays(await sendOrSay('POST', '/api/feeder-plans', { plans: draftsOf(mend, names) }))
+    setSays(await sendOrSay(coloniesApi.addFeederPlans, { body: { plans: draftsOf(mend, names) } }))
   return (
     <div className="card now" aria-label={`Shortage of ${demand.size}`} role="region">
       <h3 data-testid="supply-says">
@@ -229,7 +229,7 @@ function Planned({ prey }: { prey: PreySupply }) {
   const colony = (id: string) => prey.sources.find((s) => s.id === id)?.name ?? 'a colony'
   if (prey.plans.length === 0) return null
   const settle = async (id: string, version: number, settled: 'done' | 'dropped') =>
-    setSays(await sendOrSay('PATCH', `/api/feeder-plans/${id}`, { version, settled }))
+    setSays(await sendOrSay(coloniesApi.changeFeederPlan, { params: { id }, body: { version, settled } }))
   return (
     <div className="card" role="region" aria-label="Planned">
       <h3>Planned</h3>

@@ -1,4 +1,4 @@
-import type { ColonyView, PreySupply } from '@hatch-book/contract'
+import { coloniesApi, type ColonyView, type PreySupply } from '@hatch-book/contract'
 import { daysBetween, minutesAWeek, onDay, type WorkItem } from '@hatch-book/core'
 import { Button, Select } from 'antd'
 import { useState } from 'react'
@@ -40,9 +40,12 @@ function Bins({ colony }: { colony: ColonyView }) {
   const [says, setSays] = useState('')
   const same = draft.bins === colony.bins && draft.celsius === colony.celsius
   const keep = async () => {
-    const refused = await sendOrSay('PATCH', `/api/colonies/${colony.id}`, {
-      version: writing.version,
-      ...draft,
+    const refused = await sendOrSay(coloniesApi.change, {
+      params: { id: colony.id },
+      body: {
+        version: writing.version,
+        ...draft,
+      },
     })
     if (!refused) writing.kept(writing.version + 1)
     setSays(refused)
@@ -81,7 +84,12 @@ export function Method({ colony }: { colony: ColonyView }) {
   const [says, setSays] = useState('')
   const method = methodOf(colony)
   const choose = async (name: string) =>
-    setSays(await sendOrSay('PATCH', `/api/colonies/${colony.id}`, { version: colony.version, method: name }))
+    setSays(
+      await sendOrSay(coloniesApi.change, {
+        params: { id: colony.id },
+        body: { version: colony.version, method: name },
+      }),
+    )
   const tend = () =>
     write(
       [{ kind: 'tended', subject: { type: 'colony', id: colony.id }, payload: { task: method!.task } }],

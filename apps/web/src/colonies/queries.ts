@@ -1,10 +1,8 @@
-import type { ColonyCountView, SupplyView } from '@hatch-book/contract'
+import { coloniesApi, type ColonyCountView } from '@hatch-book/contract'
 import { hatchedOf, rangeSpread } from '@hatch-book/core'
-import { useQuery } from '@tanstack/react-query'
-import { api } from '../shell/api'
+import { useAsk } from '../shell/api'
 
-export const useSupply = () =>
-  useQuery({ queryKey: ['colonies', 'supply'], queryFn: () => api.get<SupplyView>('/api/colonies/supply') })
+export const useSupply = () => useAsk(coloniesApi.supply)
 
 /** How well all of it was counted, as a share: a count one by one is taken as sure. */
 export function spreadOf(count: ColonyCountView): number {

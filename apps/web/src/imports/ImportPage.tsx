@@ -1,9 +1,8 @@
-import type { ImportLists, ImportedList } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
+import { importsApi } from '@hatch-book/contract'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { FileDrop } from '../parts/FileDrop'
-import { RefusedError, api } from '../shell/api'
+import { RefusedError, send, useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 
 const ANIMALS = `tag,species,sex,hatched,dam,sire,place,weight g
@@ -26,10 +25,7 @@ export function ImportPage() {
     setBusy(true)
     setSays('')
     try {
-      const list = await api.upload<ImportedList>(
-        `/api/imports?fileName=${encodeURIComponent(file.name)}`,
-        file,
-      )
+      const list = await send(importsApi.open, { query: { fileName: encodeURIComponent(file.name) }, file })
       await navigate(`/animals/import/${list.id}`)
     } catch (error) {
       setSays(error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.')
@@ -87,10 +83,7 @@ const STATES = { open: 'not brought in yet', in: 'brought in', undone: 'undone' 
 
 function Earlier() {
   const figures = useFigures()
-  const { data } = useQuery({
-    queryKey: ['imports'],
-    queryFn: () => api.get<ImportLists>('/api/imports'),
-  })
+  const { data } = useAsk(importsApi.list)
   if (!data?.lists.length) return null
   return (
     <div role="region" aria-label="Earlier lists">

@@ -1,9 +1,9 @@
-import type { ImportedList, ListChange, RowGroup } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
+import { importsApi, type ImportedList, type ListChange, type RowGroup } from '@hatch-book/contract'
+import { keepPreviousData } from '@tanstack/react-query'
 import { App, Button, Progress } from 'antd'
 import { useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
-import { RefusedError, api, queries, refreshBook } from '../shell/api'
+import { RefusedError, send, useAsk } from '../shell/api'
 import { useMay } from '../shell/session'
 import { ColumnChoices } from './ColumnChoices'
 import { ListRows } from './ListRows'
@@ -12,7 +12,7 @@ const LOOK_EVERY_MS = 500
 
 /** One list on its way in: what its columns mean, which rows are good, what is wrong with the others. */
 export function ListPage() {
-  const { id } = useParams()
+  const { id = '' } = useParams()
   const may = useMay()
   const navigate = useNavigate()
   const [params, setParams] = useSearchParams()
@@ -21,12 +21,11 @@ export function ListPage() {
   const { notification } = App.useApp()
   const [busy, setBusy] = useState<'' | 'changing' | 'long'>('')
   const [says, setSays] = useState('')
-  const key = ['imports', id, show, from]
-  const { data: list, error } = useQuery({
-    queryKey: key,
-    queryFn: () => api.get<ImportedList>(`/api/imports/${id}?from=${from}${show ? `&show=${show}` : ''}`),
-    placeholderData: (before) => before,
-  })
+  const { data: list, error } = useAsk(
+    importsApi.page,
+    { params: { id }, query: { from: String(from), show: show ?? undefined } },
+    { placeholderData: keepPreviousData },
+  )
   if (error)
     return (
       <section className="page">
@@ -49,20 +48,20 @@ export function ListPage() {
   }
   const change = (to: ListChange) =>
     attempt('changing', async () => {
-      await api.send('PATCH', `/api/imports/${id}`, to)
-      await queries.invalidateQueries({ queryKey: ['imports'] })
+      await send(importsApi.change, { params: { id }, body: to })
     })
-  const long = (what: 'bring-in' | 'undo', said: (done: ImportedList) => string) =>
+  const long = (
+    what: typeof importsApi.bringIn | typeof importsApi.undo,
+    said: (done: ImportedList) => string,
+  ) =>
     attempt('long', async () => {
-      const done = await api.send<ImportedList>('POST', `/api/imports/${id}/${what}`, {})
+      const done = await send(what, { params: { id } })
       setParams({}, { replace: true })
-      await refreshBook()
       notification.success({ title: said(done) })
     })
   const forget = () =>
     attempt('changing', async () => {
-      await api.send('DELETE', `/api/imports/${id}`)
-      await queries.invalidateQueries({ queryKey: ['imports'] })
+      await send(importsApi.discard, { params: { id } })
       await navigate('/animals/import')
     })
   const { counts, state } = list
@@ -74,7 +73,10 @@ export function ListPage() {
         <div className="side">
           <Link to="/animals/import">all lists</Link>
           {may.decide && state === 'in' && (
-            <Button disabled={busy !== ''} onClick={() => void long('undo', () => 'All of it is undone')}>
+            <Button
+              disabled={busy !== ''}
+              onClick={() => void long(importsApi.undo, () => 'All of it is undone')}
+            >
               Undo it all
             </Button>
           )}
@@ -89,7 +91,7 @@ export function ListPage() {
               loading={busy === 'long'}
               disabled={counts.good === 0 || busy !== ''}
               onClick={() =>
-                void long('bring-in', (done) => `${done.broughtIn} rows of this list are in the book`)
+                void long(importsApi.bringIn, (done) => `${done.broughtIn} rows of this list are in the book`)
               }
             >
               Bring in {counts.good} {counts.good === 1 ? noun : `${noun}s`}
@@ -137,12 +139,11 @@ export function ListPage() {
 
 /** How far a long list is with coming in or going out. */
 function HowFar({ id }: { id: string }) {
-  const { data } = useQuery({
-    queryKey: ['import progress', id],
-    queryFn: () => api.get<{ done: number; total: number }>(`/api/imports/${id}/progress`),
-    refetchInterval: LOOK_EVERY_MS,
-    gcTime: 0,
-  })
+  const { data } = useAsk(
+    importsApi.progress,
+    { params: { id } },
+    { refetchInterval: LOOK_EVERY_MS, gcTime: 0 },
+  )
   const percent = data && data.total > 0 ? Math.floor((data.done / data.total) * 100) : 0
   return (
     <div aria-live="polite">

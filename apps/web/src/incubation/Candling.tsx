@@ -1,9 +1,9 @@
-import type { ClutchPage, ClutchView } from '@hatch-book/contract'
+import { incubationApi, type ClutchPage, type ClutchView } from '@hatch-book/contract'
 import { eggEnded, readEggWords, type EggFate } from '@hatch-book/core'
 import { Button, Input } from 'antd'
 import { useState } from 'react'
 import { Keys } from '../parts/Keys'
-import { api, refreshBook } from '../shell/api'
+import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useKeys } from '../shell/keys'
 import { useLog } from '../shell/log'
@@ -56,8 +56,7 @@ export function Candling({ page, active }: { page: ClutchPage; active: boolean }
       { eggId: egg.id, cell },
       ...(there && there.id !== egg.id ? [{ eggId: there.id, cell: before }] : []),
     ]
-    await api.send('POST', `/api/clutches/${clutch.id}/cells`, { cells })
-    await refreshBook()
+    await send(incubationApi.placeEggs, { params: { id: clutch.id }, body: { cells } })
   }
   const { rows, columns } = gridOf(clutch)
   const carry = (by: number) => {

@@ -1,11 +1,11 @@
-import { newId, type ClutchPage } from '@hatch-book/contract'
+import { incubationApi, newId } from '@hatch-book/contract'
 import { CLUTCH_KINDS, type ClutchKind } from '@hatch-book/core'
 import { App, Button, DatePicker, Input, InputNumber, Select } from 'antd'
 import type { Dayjs } from 'dayjs'
 import { useState, type FormEvent } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import type { RefusedError } from '../shell/api'
-import { api, refreshBook } from '../shell/api'
+import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { rememberWritten } from '../shell/log'
 import { useAnimals, useClutches, usePairings, usePlaces, useProtocols } from '../shell/queries'
@@ -112,22 +112,24 @@ export function ClutchFormPage() {
     const id = newId()
     const entryId = newId()
     try {
-      const page = await api.send<ClutchPage>('POST', '/api/clutches', {
-        ...{ id, entryId, kind, pairingId, damId: dam?.id ?? '', note },
-        damGrams: grams(damGrams),
-        ...{ foundAt: iso(foundAt), laidFrom: iso(foundAt - hours * 3_600_000), laidTo: iso(foundAt) },
-        ...(kind === 'litter'
-          ? {
-              litter: {
-                live: litter.live.map((y) => ({ animalId: y.id, tag: y.tag, grams: grams(y.grams) })),
-                ...{ stillborn: litter.stillborn, unfertilised: litter.unfertilised },
-              },
-            }
-          : { boxId: box ?? '', method: method ?? methods[0]?.name ?? '' }),
-        ...(singly
-          ? { eggs: eggs.map((e, cell) => ({ id: e.id, fate: e.fate, grams: grams(e.grams), cell })) }
-          : {}),
-        ...(!singly && kind !== 'litter' ? { counted: countOf(counted) } : {}),
+      const page = await send(incubationApi.found, {
+        body: {
+          ...{ id, entryId, kind, pairingId, damId: dam?.id ?? '', note },
+          damGrams: grams(damGrams),
+          ...{ foundAt: iso(foundAt), laidFrom: iso(foundAt - hours * 3_600_000), laidTo: iso(foundAt) },
+          ...(kind === 'litter'
+            ? {
+                litter: {
+                  live: litter.live.map((y) => ({ animalId: y.id, tag: y.tag, grams: grams(y.grams) })),
+                  ...{ stillborn: litter.stillborn, unfertilised: litter.unfertilised },
+                },
+              }
+            : { boxId: box ?? '', method: method ?? methods[0]?.name ?? '' }),
+          ...(singly
+            ? { eggs: eggs.map((e, cell) => ({ id: e.id, fate: e.fate, grams: grams(e.grams), cell })) }
+            : {}),
+          ...(!singly && kind !== 'litter' ? { counted: countOf(counted) } : {}),
+        },
       })
       const { clutch } = page
       rememberWritten(
@@ -146,7 +148,6 @@ export function ClutchFormPage() {
             : `${clutch.name}: ${clutch.counted?.count ?? clutch.eggs.length} eggs are set`,
         description: 'Ctrl+Z takes it back.',
       })
-      await refreshBook()
       void navigate(`/incubation/${id}`)
     } catch (refused) {
       setError(refused as RefusedError)

@@ -1,11 +1,18 @@
-import { newId, type AnimalRow, type ClutchPage, type EntryInput, type Place } from '@hatch-book/contract'
+import {
+  incubationApi,
+  newId,
+  type AnimalRow,
+  type ClutchPage,
+  type EntryInput,
+  type Place,
+} from '@hatch-book/contract'
 import { eggEnded } from '@hatch-book/core'
 import { App, Button, Checkbox, Input, Select } from 'antd'
 import { useMemo, useState, type FormEvent } from 'react'
 import { EggMark } from '../parts/Egg'
 import { MassInput } from '../parts/MassInput'
 import type { RefusedError } from '../shell/api'
-import { api, refreshBook } from '../shell/api'
+import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { rememberWritten } from '../shell/log'
 import { nextTags } from './tags'
@@ -101,7 +108,7 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
       }
     })
     try {
-      await api.send('POST', `/api/clutches/${clutch.id}/hatch`, { at: now, young })
+      await send(incubationApi.hatch, { params: { id: clutch.id }, body: { at: now, young } })
       const entries: EntryInput[] = young.map((y) => ({
         id: y.entryId,
         kind: 'egg fate',
@@ -115,7 +122,6 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
         description: `${young.map((y) => (y.placeId ? `${y.tag} in ${names.get(y.placeId)}` : y.tag)).join(', ')}. Ctrl+Z takes it back.`,
         duration: 6,
       })
-      await refreshBook()
       onDone()
     } catch (refused) {
       setError(refused as RefusedError)

@@ -1,8 +1,8 @@
-import type { HatchPlanView } from '@hatch-book/contract'
+import { incubationApi, type HatchPlanView } from '@hatch-book/contract'
 import { Button, Checkbox, InputNumber, Segmented } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { RefusedError, api } from '../shell/api'
+import { RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useClutches, useLineFilter } from '../shell/queries'
 import { IncubationHead } from './IncubationRooms'
@@ -37,9 +37,11 @@ export function HatchPlanPage() {
     setSays('')
     try {
       setPlan(
-        await api.send<HatchPlanView>('POST', '/api/hatch-plans', {
-          clutchIds: chosen.map((c) => c.id),
-          wish: kind === 'gathered' ? { kind } : { kind, apartDays },
+        await send(incubationApi.planHatch, {
+          body: {
+            clutchIds: chosen.map((c) => c.id),
+            wish: kind === 'gathered' ? { kind } : { kind, apartDays },
+          },
         }),
       )
     } catch (error) {

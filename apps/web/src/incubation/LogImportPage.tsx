@@ -1,14 +1,18 @@
-import type { LogPreview } from '@hatch-book/contract'
+import { type LogQuery, climateApi, type LogPreview } from '@hatch-book/contract'
+import type * as v from 'valibot'
 import { App, Button, Segmented, Select } from 'antd'
 import { useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
 import { FileDrop } from '../parts/FileDrop'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import { RefusedError, ask, send } from '../shell/api'
 import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
 import { usePlaces, useProbes } from '../shell/queries'
 import { useSession } from '../shell/session'
+
+/** What its figures are in. */
+type Unit = NonNullable<v.InferInput<typeof LogQuery>['unit']>
 
 /** A logger's file, read as it wrote it: shown first, its faults named, then joined to what the probe has. */
 export function LogImportPage() {
@@ -19,7 +23,7 @@ export function LogImportPage() {
   const asked = params.get('back')
   const back = asked?.startsWith('/') ? asked : '/incubation'
   const [probeId, setProbe] = useState<string | null>(params.get('probe'))
-  const [unit, setUnit] = useState('auto')
+  const [unit, setUnit] = useState<Unit>('auto')
   const [zone, setZone] = useState('')
   const [file, setFile] = useState<File | null>(null)
   const [preview, setPreview] = useState<LogPreview | null>(null)
@@ -27,8 +31,11 @@ export function LogImportPage() {
   const { notification } = App.useApp()
   const navigate = useNavigate()
   const chosen = probeId ?? probes?.[0]?.id ?? null
-  const path = (act: string, change: { unit?: string; zone?: string; probe?: string } = {}) =>
-    `/api/probes/${change.probe ?? chosen}/log${act}?${new URLSearchParams({ fileName: file?.name ?? 'log.csv', unit: change.unit ?? unit, zone: change.zone ?? zone }).toString()}`
+  const asking = (what: File, change: { unit?: Unit; zone?: string; probe?: string } = {}) => ({
+    params: { id: change.probe ?? chosen! },
+    query: { fileName: what.name, unit: change.unit ?? unit, zone: change.zone ?? zone },
+    file: what,
+  })
   const attempt = async (work: () => Promise<void>) => {
     setSays('')
     try {
@@ -37,19 +44,15 @@ export function LogImportPage() {
       setSays(error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.')
     }
   }
-  const look = (what: File | null, change: { unit?: string; zone?: string; probe?: string } = {}) =>
+  const look = (what: File | null, change: { unit?: Unit; zone?: string; probe?: string } = {}) =>
     what &&
     attempt(async () => {
       setPreview(null)
-      setPreview(await api.upload<LogPreview>(path('/preview', change), what))
+      setPreview(await ask(climateApi.previewLog, asking(what, change)))
     })
   const bringIn = () =>
     attempt(async () => {
-      const { written, known, faulty } = await api.upload<{ written: number; known: number; faulty: number }>(
-        path(''),
-        file!,
-      )
-      await refreshBook()
+      const { written, known, faulty } = await send(climateApi.bringLog, asking(file!))
       notification.success({
         title: `${written} readings joined the log`,
         description: `${known > 0 ? `${known} were there already. ` : ''}${faulty > 0 ? `${faulty} faulty lines were left out.` : ''}`,
@@ -78,7 +81,7 @@ export function LogImportPage() {
         </div>
         <div className="field" style={{ margin: 0 }}>
           <span className="label">Unit</span>
-          <Segmented
+          <Segmented<Unit>
             aria-label="Unit"
             value={unit}
             options={[
@@ -115,7 +118,7 @@ export function LogImportPage() {
           setFile(f)
           void attempt(async () => {
             setPreview(null)
-            setPreview(await api.upload<LogPreview>(path('/preview'), f))
+            setPreview(await ask(climateApi.previewLog, asking(f)))
           })
         }}
       />

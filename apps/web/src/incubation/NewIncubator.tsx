@@ -1,8 +1,8 @@
-import { newId } from '@hatch-book/contract'
+import { placesApi, newId } from '@hatch-book/contract'
 import { App, Button, Input, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
 import type { RefusedError } from '../shell/api'
-import { api, refreshBook } from '../shell/api'
+import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 
 /** An incubator with its set point and its boxes. */
@@ -21,18 +21,19 @@ export function NewIncubator() {
     const id = newId()
     const setPointC = set === null ? null : fahrenheit ? ((set - 32) * 5) / 9 : set
     try {
-      await api.send('POST', '/api/places', { id, kind: 'incubator', name, setPointC })
+      await send(placesApi.add, { body: { id, kind: 'incubator', name, setPointC } })
       const levels = shelves === 0 ? [id] : await addShelves(id, shelves)
       for (const parentId of levels)
         for (let n = 1; n <= boxes; n++)
-          await api.send('POST', '/api/places', {
-            id: newId(),
-            kind: 'box',
-            name: `box ${n}`,
-            parentId,
-            grid,
+          await send(placesApi.add, {
+            body: {
+              id: newId(),
+              kind: 'box',
+              name: `box ${n}`,
+              parentId,
+              grid,
+            },
           })
-      await refreshBook()
       notification.success({ title: `${name} stands ready with ${boxes * Math.max(1, shelves)} boxes` })
       setName('')
     } catch (refused) {
@@ -99,7 +100,7 @@ async function addShelves(parentId: string, count: number): Promise<string[]> {
   const ids: string[] = []
   for (let n = 1; n <= count; n++) {
     const id = newId()
-    await api.send('POST', '/api/places', { id, kind: 'shelf', name: `shelf ${n}`, parentId })
+    await send(placesApi.add, { body: { id, kind: 'shelf', name: `shelf ${n}`, parentId } })
     ids.push(id)
   }
   return ids

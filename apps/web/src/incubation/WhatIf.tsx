@@ -1,8 +1,8 @@
-import type { ClutchPage, WhatIfView } from '@hatch-book/contract'
+import { incubationApi, type ClutchPage, type WhatIfView } from '@hatch-book/contract'
 import { addDays, instantOfDay } from '@hatch-book/core'
 import { Button, Slider } from 'antd'
 import { useEffect, useState } from 'react'
-import { api } from '../shell/api'
+import { ask } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
@@ -24,9 +24,9 @@ export function WhatIf({ page }: { page: ClutchPage }) {
     if (celsius === null) return
     const asked = setTimeout(
       () =>
-        void api
-          .send<WhatIfView>('POST', `/api/clutches/${clutch.id}/what-if`, { from, celsius })
-          .then((view) => setAnswer({ of: celsius, view })),
+        void ask(incubationApi.whatIf, { params: { id: clutch.id }, body: { from, celsius } }).then((view) =>
+          setAnswer({ of: celsius, view }),
+        ),
       ASK_AFTER_MS,
     )
     return () => clearTimeout(asked)

@@ -1,19 +1,9 @@
-import type { CalibrationView, FindingRow, MethodView } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
-import { api } from '../shell/api'
+import { incubationApi, type ReplyOf } from '@hatch-book/contract'
+import { useAsk } from '../shell/api'
 
-export const useFinding = () =>
-  useQuery({
-    queryKey: ['finding'],
-    queryFn: () => api.get<{ females: FindingRow[] }>('/api/finding').then((r) => r.females),
-  })
-export const useMethods = () =>
-  useQuery({
-    queryKey: ['clutches', 'methods'],
-    queryFn: () => api.get<{ methods: MethodView[] }>('/api/incubation-methods').then((r) => r.methods),
-  })
-export const usePastForecasts = () =>
-  useQuery({
-    queryKey: ['clutches', 'forecasts'],
-    queryFn: () => api.get<CalibrationView>('/api/forecasts'),
-  })
+const femalesOf = ({ females }: ReplyOf<typeof incubationApi.finding>) => females
+const methodsOf = ({ methods }: ReplyOf<typeof incubationApi.methods>) => methods
+
+export const useFinding = () => useAsk(incubationApi.finding, {}, { select: femalesOf })
+export const useMethods = () => useAsk(incubationApi.methods, {}, { select: methodsOf })
+export const usePastForecasts = () => useAsk(incubationApi.forecasts)

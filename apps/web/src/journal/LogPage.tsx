@@ -1,3 +1,4 @@
+import { archiveApi, addressOf } from '@hatch-book/contract'
 import { Button, Input } from 'antd'
 import { useState } from 'react'
 import { PageHead } from '../parts/PageHead'
@@ -25,7 +26,7 @@ export function LogPage() {
   return (
     <section className="page" style={{ maxWidth: 900 }}>
       <PageHead title="The log" room="Log" pages={LOG_PAGES}>
-        <a href="/api/csv/log" download>
+        <a href={addressOf(archiveApi.csv, { params: { name: 'log' } })} download>
           Save all of it as CSV
         </a>
         <Input

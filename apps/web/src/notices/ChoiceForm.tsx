@@ -1,7 +1,7 @@
-import type { MessageList } from '@hatch-book/contract'
+import { noticesApi, type MessageList } from '@hatch-book/contract'
 import { App, Button, Checkbox, Input, Segmented } from 'antd'
 import { useState, type FormEvent } from 'react'
-import { api, refreshBook, type RefusedError } from '../shell/api'
+import { type RefusedError, send } from '../shell/api'
 import { useSession } from '../shell/session'
 
 type Choice = MessageList['choice']
@@ -18,8 +18,7 @@ export function ChoiceForm({ choice }: { choice: Choice }) {
   const save = async (event: FormEvent) => {
     event.preventDefault()
     try {
-      await api.send('PATCH', '/api/messages/choice', shown)
-      await refreshBook()
+      await send(noticesApi.choose, { body: shown })
       setChange({})
       setError(null)
       notification.success({ title: 'Kept' })

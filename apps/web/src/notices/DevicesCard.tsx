@@ -1,7 +1,7 @@
-import { newId, type Ways } from '@hatch-book/contract'
+import { noticesApi, newId, type Ways } from '@hatch-book/contract'
 import { App, Button } from 'antd'
 import { useState } from 'react'
-import { api, refreshBook, RefusedError } from '../shell/api'
+import { fit, RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 
 const isAble = () => 'serviceWorker' in navigator && 'PushManager' in window && 'Notification' in window
@@ -23,9 +23,8 @@ async function subscribe(pushKey: string): Promise<void> {
   const worker = await navigator.serviceWorker.ready
   const made = await worker.pushManager.subscribe({ userVisibleOnly: true, applicationServerKey: pushKey })
   const { endpoint, keys } = made.toJSON()
-  await api.send('POST', '/api/messages/devices', {
-    ...{ id: newId(), name: deviceName(), endpoint },
-    keys: { p256dh: keys?.p256dh, auth: keys?.auth },
+  await send(noticesApi.addDevice, {
+    body: fit(noticesApi.addDevice, { id: newId(), name: deviceName(), endpoint, keys }),
   })
 }
 
@@ -38,7 +37,6 @@ export function DevicesCard({ ways: { mail, pushKey, devices } }: { ways: Ways }
     setBusy(true)
     try {
       await work()
-      await refreshBook()
       notification.success({ title: done })
     } catch (error) {
       notification.error({
@@ -67,7 +65,10 @@ export function DevicesCard({ ways: { mail, pushKey, devices } }: { ways: Ways }
                     type="button"
                     className="plain small"
                     onClick={() =>
-                      void act(() => api.send('DELETE', `/api/messages/devices/${d.id}`), 'No longer told')
+                      void act(
+                        () => send(noticesApi.removeDevice, { params: { id: d.id } }),
+                        'No longer told',
+                      )
                     }
                   >
                     stop
@@ -93,9 +94,7 @@ export function DevicesCard({ ways: { mail, pushKey, devices } }: { ways: Ways }
       <div style={{ marginTop: 10 }}>
         <Button
           disabled={busy}
-          onClick={() =>
-            void act(() => api.send('POST', '/api/messages/trial', {}), 'A trial message is on its way')
-          }
+          onClick={() => void act(() => send(noticesApi.sendTrial), 'A trial message is on its way')}
         >
           Send a trial message
         </Button>

@@ -1,7 +1,6 @@
-import type { BackgroundJob, Message, MessageList, Ways } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
+import { noticesApi, type BackgroundJob, type Message, type Ways } from '@hatch-book/contract'
 import { withDays } from '../parts/Reasons'
-import { api } from '../shell/api'
+import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 import { ChoiceForm } from './ChoiceForm'
@@ -17,10 +16,7 @@ function saysWays({ mail, pushKey }: Ways): string {
 
 /** What left the book for its members' phones and mailboxes, and what each wants to be told of. */
 export function MessagesPage() {
-  const { data } = useQuery({
-    queryKey: ['messages'],
-    queryFn: () => api.get<MessageList>('/api/messages'),
-  })
+  const { data } = useAsk(noticesApi.list)
   const { book } = useSession()
   if (!data) return null
   return (

@@ -1,9 +1,10 @@
+import { pairingApi } from '@hatch-book/contract'
 import { geneSetFaults, type GeneSet, type Locus } from '@hatch-book/core'
 import { App, Button } from 'antd'
 import { useState } from 'react'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting, type Pieces } from '../parts/useWriting'
-import { api, refreshBook, type RefusedError } from '../shell/api'
+import { fit, type RefusedError, send } from '../shell/api'
 import { useMay } from '../shell/session'
 import { LocusForm, LocusWords } from './LocusForm'
 import type { Scene } from './queries'
@@ -54,10 +55,13 @@ export function GeneSetEditor({ scene }: { scene: Scene }) {
     setSays('')
   }
   const save = async () => {
+    if (!draft) return
     try {
-      await api.send('PATCH', `/api/genes/${scene.protocolId}`, { version: writing.version, genes: draft })
+      await send(pairingApi.changeGenes, {
+        params: { protocolId: scene.protocolId },
+        body: fit(pairingApi.changeGenes, { version: writing.version, genes: draft }),
+      })
       writing.kept(writing.version + 1)
-      await refreshBook()
       notification.success({ title: 'The genes are kept', key: 'genes', duration: 3 })
       setEditing(false)
       setSays('')

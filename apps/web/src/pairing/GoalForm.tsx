@@ -1,10 +1,10 @@
-import { newId, type LineGoalView } from '@hatch-book/contract'
+import { pairingApi, newId, type LineGoalView } from '@hatch-book/contract'
 import type { Wanted } from '@hatch-book/core'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState } from 'react'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
-import { api, refreshBook, type RefusedError } from '../shell/api'
+import { fit, type RefusedError, send } from '../shell/api'
 import type { Scene } from './queries'
 import { wishInWords } from './wish'
 import { WishField } from './WishField'
@@ -54,11 +54,17 @@ export function GoalForm({
   const lines = [...new Set(scene.mates.map((m) => m.line))].filter(Boolean).sort()
   const save = async () => {
     if (!draft.wanted) return setSays('say at least one trait of the animal you are after')
-    const body = { ...draft, name: draft.name.trim() || wishInWords(draft.wanted) }
+    const body = { ...draft, wanted: draft.wanted, name: draft.name.trim() || wishInWords(draft.wanted) }
     try {
-      if (goal) await api.send('PATCH', `/api/line-goals/${goal.id}`, { version: writing.version, ...body })
-      else await api.send('POST', '/api/line-goals', { id: newId(), protocolId: scene.protocolId, ...body })
-      await refreshBook()
+      if (goal)
+        await send(pairingApi.changeGoal, {
+          params: { id: goal.id },
+          body: fit(pairingApi.changeGoal, { version: writing.version, ...body }),
+        })
+      else
+        await send(pairingApi.addGoal, {
+          body: fit(pairingApi.addGoal, { id: newId(), protocolId: scene.protocolId, ...body }),
+        })
       onDone()
     } catch (error) {
       setSays((error as RefusedError).problem?.detail ?? (error as Error).message)

@@ -1,10 +1,10 @@
-import { newId, type PairingView } from '@hatch-book/contract'
+import { pairingApi, newId } from '@hatch-book/contract'
 import { Button, Input, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { Verdict } from '../parts/Verdict'
 import type { RefusedError } from '../shell/api'
-import { api, refreshBook } from '../shell/api'
+import { send } from '../shell/api'
 import { useAnimals } from '../shell/queries'
 
 /** Two animals are put down for each other; who is not for this season is refused, with the rule. */
@@ -36,13 +36,14 @@ export function NewPairing({ onDone }: { onDone(id: string | null): void }) {
     event.preventDefault()
     const id = newId()
     try {
-      await api.send<PairingView>('POST', '/api/pairings', {
-        id,
-        femaleId: femaleId ?? '',
-        maleId: maleId ?? '',
-        ...(refusedForKin && despite.trim() ? { despite: despite.trim() } : {}),
+      await send(pairingApi.add, {
+        body: {
+          id,
+          femaleId: femaleId ?? '',
+          maleId: maleId ?? '',
+          ...(refusedForKin && despite.trim() ? { despite: despite.trim() } : {}),
+        },
       })
-      await refreshBook()
       onDone(id)
     } catch (refused) {
       setError(refused as RefusedError)

@@ -1,7 +1,7 @@
-import { newId } from '@hatch-book/contract'
+import { pairingApi, newId } from '@hatch-book/contract'
 import { App, Button, Select } from 'antd'
 import { useSearchParams } from 'react-router'
-import { api, refreshBook, type RefusedError } from '../shell/api'
+import { type RefusedError, send } from '../shell/api'
 import { useMay } from '../shell/session'
 import { PairingHead, SpeciesPick } from './PairingRooms'
 import { useScene, useSeasonPlans } from './queries'
@@ -26,12 +26,13 @@ export function SeasonPage() {
   const begin = async () => {
     const id = newId()
     try {
-      await api.send('POST', '/api/season-plans', {
-        id,
-        protocolId: scene!.protocolId,
-        ...freshSeason(scene!),
+      await send(pairingApi.addPlan, {
+        body: {
+          id,
+          protocolId: scene!.protocolId,
+          ...freshSeason(scene!),
+        },
       })
-      await refreshBook()
       pick(id)
     } catch (error) {
       notification.error({ title: 'Not planned', description: (error as RefusedError).message })

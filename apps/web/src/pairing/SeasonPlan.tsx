@@ -1,4 +1,4 @@
-import type { SeasonPlanView } from '@hatch-book/contract'
+import { pairingApi, type SeasonPlanView } from '@hatch-book/contract'
 import {
   addDays,
   courseFrom,
@@ -11,7 +11,7 @@ import { App, Button } from 'antd'
 import { useMemo, useState } from 'react'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
-import { api, refreshBook, type RefusedError } from '../shell/api'
+import { type RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { useLongTask } from '../shell/worker'
@@ -101,9 +101,11 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
     take(courses.map((c) => (c === course ? { female: c.female, male: c.male, visits: c.visits } : c)))
   const save = async () => {
     try {
-      await api.send('PATCH', `/api/season-plans/${plan.id}`, { version: writing.version, ...bodyOf(body) })
+      await send(pairingApi.changePlan, {
+        params: { id: plan.id },
+        body: { version: writing.version, ...bodyOf(body) },
+      })
       writing.kept(writing.version + 1)
-      await refreshBook()
       notification.success({ title: 'The plan is kept', key: 'season', duration: 3 })
     } catch (refused) {
       notification.error({ title: 'Not kept', description: (refused as RefusedError).message })

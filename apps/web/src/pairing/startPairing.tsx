@@ -1,9 +1,9 @@
-import { newId, type PairingView } from '@hatch-book/contract'
+import { pairingApi, newId } from '@hatch-book/contract'
 import { App, Input } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { RefusedError } from '../shell/api'
-import { api, refreshBook } from '../shell/api'
+import { send } from '../shell/api'
 
 /**
  * Puts two animals down for each other. What speaks against it is told first, in the server's words; whoever knows better says
@@ -13,13 +13,14 @@ export function useStartPairing() {
   const { modal, notification } = App.useApp()
   const navigate = useNavigate()
   const [asking, setAsking] = useState(false)
-  const send = async (female: { id: string }, male: { id: string }, despite?: string) => {
+  const putDown = async (female: { id: string }, male: { id: string }, despite?: string) => {
     const id = newId()
-    await api.send<PairingView>('POST', '/api/pairings', {
-      ...{ id, femaleId: female.id, maleId: male.id },
-      ...(despite ? { despite } : {}),
+    await send(pairingApi.add, {
+      body: {
+        ...{ id, femaleId: female.id, maleId: male.id },
+        ...(despite ? { despite } : {}),
+      },
     })
-    await refreshBook()
     return id
   }
   const start = async (
@@ -28,7 +29,7 @@ export function useStartPairing() {
   ): Promise<void> => {
     setAsking(true)
     try {
-      void navigate(`/pairing/${await send(female, male)}`)
+      void navigate(`/pairing/${await putDown(female, male)}`)
     } catch (refused) {
       const error = refused as RefusedError
       if (error.problem?.code !== 'gate-closed')
@@ -66,7 +67,7 @@ export function useStartPairing() {
           notification.warning({ key: 'despite', title: 'Say why: it stays with the pairing' })
           throw new Error('no reason')
         }
-        void navigate(`/pairing/${await send(female, male, reason.trim())}`)
+        void navigate(`/pairing/${await putDown(female, male, reason.trim())}`)
       },
     })
   }

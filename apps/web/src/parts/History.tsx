@@ -1,7 +1,6 @@
-import type { History as Revisions, RevisionView } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
+import { historyApi, type RevisionView } from '@hatch-book/contract'
 import { useState } from 'react'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import { RefusedError, send, useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 
@@ -19,17 +18,13 @@ export function History({ subjectId }: { subjectId: string }) {
 /** The changes of one thing, or of the whole book with the things' names; newest first. */
 export function Changes({ subjectId }: { subjectId?: string }) {
   const [says, setSays] = useState('')
-  const { data } = useQuery({
-    queryKey: ['history', subjectId ?? ''],
-    queryFn: () => api.get<Revisions>(`/api/history${subjectId ? `?subjectId=${subjectId}` : ''}`),
-  })
+  const { data } = useAsk(historyApi.list, { query: subjectId ? { subjectId } : {} })
   if (!data) return null
   if (data.revisions.length === 0) return <p className="quiet">Nothing was changed since it was written.</p>
   const setBack = async ({ id }: RevisionView) => {
     setSays('')
     try {
-      await api.send('POST', `/api/history/${id}/set-back`, {})
-      await refreshBook()
+      await send(historyApi.setBack, { params: { id } })
     } catch (error) {
       setSays(error instanceof RefusedError ? error.problem.detail : 'It could not be set back.')
     }

@@ -1,7 +1,7 @@
-import { newId, type Role } from '@hatch-book/contract'
+import { booksApi, newId, type Role } from '@hatch-book/contract'
 import { Button, Input } from 'antd'
 import { useState, type FormEvent, type ReactNode } from 'react'
-import { api, refreshBook, type RefusedError } from '../shell/api'
+import { type RefusedError, send } from '../shell/api'
 
 const EMPTY = { name: '', email: '', password: '' }
 
@@ -20,11 +20,10 @@ export function NewMember(props: {
     event.preventDefault()
     const { role, endsOn } = props
     try {
-      await api.send('POST', '/api/members', { id: newId(), ...draft, role, ...(endsOn && { endsOn }) })
+      await send(booksApi.addMember, { body: { id: newId(), ...draft, role, ...(endsOn && { endsOn }) } })
       props.onAdded(draft.name)
       setDraft(EMPTY)
       setError(null)
-      await refreshBook()
     } catch (refused) {
       setError(refused as RefusedError)
     }

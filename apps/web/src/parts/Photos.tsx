@@ -1,7 +1,7 @@
-import type { PhotoView } from '@hatch-book/contract'
+import { addressOf, animalsApi, type placesApi, type PhotoView } from '@hatch-book/contract'
 import { App, Button, Image, Segmented, Upload } from 'antd'
 import { useState } from 'react'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import { RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 
@@ -10,14 +10,14 @@ const SEEN_FROM = { above: ' from above', side: ' from the side', other: '' }
 /** Photos of somebody or of a place, newest first, and a way to add one. */
 export function Photos({
   name,
-  uploadTo,
+  of,
   photos,
   empty,
   views,
 }: {
   name: string
-  /** Where a photo is sent to. */
-  uploadTo: string
+  /** Of what they are, and where one is sent to. */
+  of: { id: string; route: typeof animalsApi.addPhoto | typeof placesApi.addPhoto }
   photos: readonly PhotoView[]
   /** What to say of none. */
   empty: string
@@ -30,12 +30,11 @@ export function Photos({
   const [view, setView] = useState(views[0]!)
   const [says, setSays] = useState('')
   const [busy, setBusy] = useState(false)
-  const send = async (file: File) => {
+  const add = async (file: File) => {
     setSays('')
     setBusy(true)
     try {
-      await api.upload(`${uploadTo}?view=${view}`, file)
-      await refreshBook()
+      await send(of.route, { params: { id: of.id }, query: { view }, file })
     } catch (error) {
       setSays(error instanceof RefusedError ? error.problem.detail : 'The photo was not kept.')
     } finally {
@@ -44,8 +43,7 @@ export function Photos({
   }
   const forget = async (photo: PhotoView) => {
     try {
-      await api.send('DELETE', `/api/photos/${photo.id}`)
-      await refreshBook()
+      await send(animalsApi.removePhoto, { params: { id: photo.id } })
     } catch (error) {
       notification.error({ title: 'Not removed', description: (error as Error).message })
     }
@@ -59,8 +57,8 @@ export function Photos({
           {photos.map((p) => (
             <figure key={p.id}>
               <Image
-                src={`/api/photos/${p.id}/small`}
-                preview={{ src: `/api/photos/${p.id}/large` }}
+                src={addressOf(animalsApi.smallPhoto, { params: { id: p.id } })}
+                preview={{ src: addressOf(animalsApi.largePhoto, { params: { id: p.id } }) }}
                 alt={`${name}${SEEN_FROM[p.view]}, ${figures.day(p.at.slice(0, 10))}`}
               />
               <figcaption className="small">
@@ -88,7 +86,7 @@ export function Photos({
             accept="image/*"
             showUploadList={false}
             beforeUpload={(file) => {
-              void send(file)
+              void add(file)
               return false
             }}
           >

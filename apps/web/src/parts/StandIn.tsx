@@ -1,6 +1,6 @@
-import { MISCHIEFS } from '@hatch-book/contract'
+import { climateApi, MISCHIEFS } from '@hatch-book/contract'
 import { Button } from 'antd'
-import { api } from '../shell/api'
+import { send } from '../shell/api'
 import { useMay, useSession } from '../shell/session'
 
 /** In the demo: what can be done to a made-up unit or incubator that speaks for itself, to see what the book says. */
@@ -17,7 +17,7 @@ export function StandIn({ placeId, speaks, what }: { placeId: string; speaks: bo
           <Button
             key={does}
             size="small"
-            onClick={() => void api.send('POST', `/api/places/${placeId}/mischief`, { does })}
+            onClick={() => void send(climateApi.playMischief, { params: { id: placeId }, body: { does } })}
           >
             {does}
           </Button>

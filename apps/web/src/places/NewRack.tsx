@@ -1,4 +1,4 @@
-import { newId, type Rooms } from '@hatch-book/contract'
+import { placesApi, newId, type Rooms } from '@hatch-book/contract'
 import { Button, Input, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { Labelled } from '../parts/Labelled'
@@ -26,9 +26,11 @@ export function NewRack({ rooms, onDone }: { rooms: Rooms; onDone(): void }) {
     event.preventDefault()
     if (name.trim() === '') return setSays('give the rack a name')
     const letters = prefix.trim() || name.trim().slice(0, 1).toUpperCase()
-    const refused = await sendOrSay('POST', '/api/racks', {
-      ...{ id: newId(), name: name.trim(), prefix: letters, roomId, rows, columns },
-      tub: TUBS[tub],
+    const refused = await sendOrSay(placesApi.addRack, {
+      body: {
+        ...{ id: newId(), name: name.trim(), prefix: letters, roomId, rows, columns },
+        tub: TUBS[tub],
+      },
     })
     if (refused) setSays(refused)
     else onDone()

@@ -1,4 +1,4 @@
-import type { RackView, Rooms } from '@hatch-book/contract'
+import { placesApi, type RackView, type Rooms } from '@hatch-book/contract'
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
 import { Button } from 'antd'
 import { useState } from 'react'
@@ -29,7 +29,7 @@ function PlacePhotos({ place }: { place: { id: string; name: string } }) {
       </summary>
       <Photos
         name={place.name}
-        uploadTo={`/api/places/${place.id}/photos`}
+        of={{ id: place.id, route: placesApi.addPhoto }}
         photos={(data ?? []).filter((p) => p.placeId === place.id)}
         empty="None yet. The newest stands on the sheet for whoever looks after the room."
         views={['other']}

@@ -1,4 +1,4 @@
-import type { RackView } from '@hatch-book/contract'
+import { placesApi, type RackView } from '@hatch-book/contract'
 import { Button, Input, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { Labelled } from '../parts/Labelled'
@@ -17,9 +17,11 @@ export function TubSizes({ racks, onDone }: { racks: readonly RackView[]; onDone
   const [says, setSays] = useState('')
   const save = async (event: FormEvent) => {
     event.preventDefault()
-    const refused = await sendOrSay('PATCH', '/api/tubs', {
-      ids: rack.tubs.map((t) => t.id),
-      tub: { size: size.trim(), areaM2, litres, most },
+    const refused = await sendOrSay(placesApi.changeTubs, {
+      body: {
+        ids: rack.tubs.map((t) => t.id),
+        tub: { size: size.trim(), areaM2, litres, most },
+      },
     })
     if (refused) setSays(refused)
     else onDone()

@@ -1,11 +1,10 @@
-import type { LabelOrder, MoveAnswer, RackView, Rooms, TubView } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
-import { api } from '../shell/api'
+import { placesApi, type LabelOrder, type RackView, type Rooms, type TubView } from '@hatch-book/contract'
+import { ask, askForFile, useAsk } from '../shell/api'
 
-export const useRooms = () => useQuery({ queryKey: ['rooms'], queryFn: () => api.get<Rooms>('/api/rooms') })
+export const useRooms = () => useAsk(placesApi.rooms)
 
 export const askMove = (animalId: string, placeId: string) =>
-  api.get<MoveAnswer>(`/api/moves?animalId=${animalId}&placeId=${placeId}`)
+  ask(placesApi.tryMove, { query: { animalId, placeId } })
 
 /** A tub with the rack it stands in. */
 export interface Standing {
@@ -17,13 +16,7 @@ export const standingTubs = (rooms: Rooms): Standing[] =>
 
 /** Opens labels as a PDF beside this page, ready to print at its own size. */
 export async function openLabels(order: LabelOrder): Promise<void> {
-  const reply = await fetch('/api/labels', {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(order),
-  })
-  if (!reply.ok) throw new Error(((await reply.json()) as { detail: string }).detail)
-  const address = URL.createObjectURL(await reply.blob())
+  const address = URL.createObjectURL(await askForFile(placesApi.printLabels, { body: order }))
   window.open(address, '_blank')
   setTimeout(() => URL.revokeObjectURL(address), 60_000)
 }

@@ -1,10 +1,9 @@
-import type { ProtocolPage as Page, EditionEffects } from '@hatch-book/contract'
+import { addressOf, protocolsApi, type ProtocolPage as Page, type EditionEffects } from '@hatch-book/contract'
 import { SECTIONS, questionsOf, type ProtocolScope, type ProtocolSettings } from '@hatch-book/core'
-import { useQuery } from '@tanstack/react-query'
 import { Segmented, Select } from 'antd'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { api } from '../shell/api'
+import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useAnimals } from '../shell/queries'
 import { useMay } from '../shell/session'
@@ -20,11 +19,10 @@ export function ProtocolPage() {
   const scope = (params.get('scope') ?? 'species') as ProtocolScope
   const of = params.get('of') ?? ''
   const waiting = scope !== 'species' && of === ''
-  const { data, error } = useQuery({
-    queryKey: ['protocol', id, waiting ? 'species' : scope, waiting ? '' : of],
-    queryFn: () =>
-      api.get<Page>(`/api/protocols/${id}?${new URLSearchParams(waiting ? {} : { scope, of }).toString()}`),
-  })
+  const { data, error } = useAsk(
+    protocolsApi.page,
+    id === undefined ? null : { params: { id }, query: waiting ? {} : { scope, of } },
+  )
   if (error)
     return (
       <section className="page">
@@ -72,7 +70,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
         </div>
         <div className="side">
           <Scope page={page} asked={asked} />
-          <a href={`/api/protocols/${page.id}/file`} download>
+          <a href={addressOf(protocolsApi.file, { params: { id: page.id } })} download>
             save as a file
           </a>
         </div>

@@ -1,9 +1,9 @@
-import type { ProtocolSummary } from '@hatch-book/contract'
+import { protocolsApi, type ProtocolSummary } from '@hatch-book/contract'
 import { App, Button, Upload } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { BrokenProtocols } from '../parts/BrokenProtocols'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import { RefusedError, send } from '../shell/api'
 import { useProtocols } from '../shell/queries'
 import { useMay } from '../shell/session'
 
@@ -70,14 +70,10 @@ export function ProtocolsPage() {
 function BringIn() {
   const { notification } = App.useApp()
   const [says, setSays] = useState('')
-  const send = async (file: File) => {
+  const bringIn = async (file: File) => {
     setSays('')
     try {
-      const done = await api.upload<{ species: string; added: boolean; changed: number }>(
-        '/api/protocols/file',
-        file,
-      )
-      await refreshBook()
+      const done = await send(protocolsApi.bringIn, { file })
       notification.success({
         title: done.added
           ? `${done.species} is in the book now`
@@ -100,7 +96,7 @@ function BringIn() {
         accept=".json"
         showUploadList={false}
         beforeUpload={(file) => {
-          void send(file)
+          void bringIn(file)
           return false
         }}
       >

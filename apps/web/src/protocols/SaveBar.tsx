@@ -1,4 +1,4 @@
-import type { ProtocolPage, EditionEffects } from '@hatch-book/contract'
+import { protocolsApi, type ProtocolPage, type EditionEffects } from '@hatch-book/contract'
 import type { ProtocolSettings } from '@hatch-book/core'
 import { App, Button, Input } from 'antd'
 import { useState } from 'react'
@@ -6,7 +6,7 @@ import { Link } from 'react-router'
 import { withDays } from '../parts/Reasons'
 import { sayEffects } from '../parts/effectsInWords'
 import { Verdict } from '../parts/Verdict'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import { RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 
 /** A draft of a protocol: what it would change of today's verdicts, and writing it down as an edition. */
@@ -34,24 +34,23 @@ export function SaveBar({
     settings: draft,
     reason: reason.trim(),
   }
-  const ask = async (path: 'trial' | 'editions') => {
+  const put = async (route: typeof protocolsApi.tryEdition | typeof protocolsApi.addEdition) => {
     setSays('')
     try {
-      return await api.send<EditionEffects>('POST', `/api/protocols/${page.id}/${path}`, body)
+      return await send(route, { params: { id: page.id }, body })
     } catch (error) {
       setSays(error instanceof RefusedError ? error.problem.detail : 'The server does not answer.')
       return null
     }
   }
   const save = async () => {
-    const changes = await ask('editions')
+    const changes = await put(protocolsApi.addEdition)
     if (!changes) return
     notification.success({
       title: `Edition ${page.edition + 1} is in force`,
       description: sayEffects(changes),
     })
     onSaved(changes)
-    await refreshBook()
   }
   return (
     <div className="card now" role="region" aria-label="Draft">
@@ -65,7 +64,10 @@ export function SaveBar({
           style={{ width: 260 }}
           maxLength={400}
         />
-        <Button disabled={blocked} onClick={() => void ask('trial').then((t) => t && setTrial(t))}>
+        <Button
+          disabled={blocked}
+          onClick={() => void put(protocolsApi.tryEdition).then((t) => t && setTrial(t))}
+        >
           What would change
         </Button>
         <Button type="primary" disabled={blocked} onClick={() => void save()}>

@@ -1,23 +1,10 @@
-import type { AnimalRow } from '@hatch-book/contract'
-import { judgeReadiness, type BreederFacts, type Protocol, type ReadinessVerdict } from '@hatch-book/core'
-import { useQuery } from '@tanstack/react-query'
+import { readinessApi, type AnimalRow } from '@hatch-book/contract'
+import { judgeReadiness, type Protocol, type ReadinessVerdict } from '@hatch-book/core'
 import { Slider } from 'antd'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { Verdict } from '../parts/Verdict'
-import { api } from '../shell/api'
-
-interface BreederList {
-  today: string
-  breeders: {
-    id: string
-    tag: string
-    facts: BreederFacts
-    protocol: string
-    overruled: ReadinessVerdict | null
-  }[]
-  protocols: Record<string, Protocol>
-}
+import { useAsk } from '../shell/api'
 
 interface Shift {
   /** Per cent of what the protocol asks. */
@@ -58,10 +45,7 @@ function shifted(protocol: Protocol, { weight, age, rest, meals }: Shift): Proto
 
 /** 'What if': thresholds moved by hand, and who would be judged otherwise. Nothing is written. */
 export function WhatIf({ animals }: { animals: readonly AnimalRow[] }) {
-  const { data } = useQuery({
-    queryKey: ['readiness'],
-    queryFn: () => api.get<BreederList>('/api/readiness'),
-  })
+  const { data } = useAsk(readinessApi.breeders)
   const [shift, setShift] = useState(AS_IT_IS)
   const moved = useDeferredValue(shift)
   const shown = useMemo(() => new Set(animals.map((a) => a.id)), [animals])

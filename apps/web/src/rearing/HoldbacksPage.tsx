@@ -1,4 +1,4 @@
-import type { Siblings } from '@hatch-book/contract'
+import { animalsApi, addressOf, type Siblings } from '@hatch-book/contract'
 import { proposeHoldbacks, type HoldbackChoice } from '@hatch-book/core'
 import { Button, InputNumber, Select } from 'antd'
 import { useMemo, useState } from 'react'
@@ -164,7 +164,7 @@ function SiblingCard({ choice, candidate: c }: { choice: HoldbackChoice; candida
       </div>
       {c.photoId ? (
         <img
-          src={`/api/photos/${c.photoId}/small`}
+          src={addressOf(animalsApi.smallPhoto, { params: { id: c.photoId } })}
           alt={`${c.tag} from above`}
           style={{ width: '100%', aspectRatio: '4 / 3', objectFit: 'cover', margin: '6px 0' }}
         />

@@ -1,10 +1,9 @@
-import type { ReviewGroups } from '@hatch-book/contract'
+import { reviewApi, type ReplyOf } from '@hatch-book/contract'
 import { DIMENSIONS, type Dimension, type SeasonCompared, type SeasonReview } from '@hatch-book/core'
-import { useQuery } from '@tanstack/react-query'
 import { Segmented } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { api } from '../shell/api'
+import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { sayCounts, sayValue } from './words'
 import { Whisker } from './Whisker'
@@ -15,6 +14,8 @@ const ROOMS = {
   incubation: '/incubation/',
   brumation: '/brumation/',
 }
+
+const groupsOf = ({ groups }: ReplyOf<typeof reviewApi.groups>) => groups
 
 /** What lies behind a measure: group by group, and each clutch, pair or rest with the way to its entries. */
 export function Behind({
@@ -28,12 +29,16 @@ export function Behind({
   const [dimension, setDimension] = useState<Dimension>('line')
   const [of, setOf] = useState<'both' | 'now' | 'before'>('both')
   const season = of === 'both' ? null : of === 'now' ? review.season : review.against
-  const query = new URLSearchParams({ measure: measure.name, dimension })
-  if (season !== null) query.set('season', String(season))
-  const { data } = useQuery({
-    queryKey: ['review', 'by', query.toString()],
-    queryFn: () => api.get<ReviewGroups>(`/api/review/by?${query.toString()}`).then((r) => r.groups),
-  })
+  const { data } = useAsk(
+    reviewApi.groups,
+    {
+      query: {
+        ...{ measure: measure.name, dimension },
+        season: season === null ? undefined : String(season),
+      },
+    },
+    { select: groupsOf },
+  )
   const [open, setOpen] = useState<string | null>(null)
   const values = (data ?? []).flatMap((g) => [g.value, g.low, g.high].filter((n) => n !== null))
   const [from, to] =

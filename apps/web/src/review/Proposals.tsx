@@ -1,9 +1,9 @@
 import { sayEffects } from '../parts/effectsInWords'
-import type { ProtocolPage, ReviewProposal, EditionEffects } from '@hatch-book/contract'
+import { protocolsApi, type ReviewProposal } from '@hatch-book/contract'
 import { App, Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { api, refreshBook, type RefusedError } from '../shell/api'
+import { type RefusedError, ask, send } from '../shell/api'
 import { useMay } from '../shell/session'
 
 /** What the protocols would say had they been written from these seasons; each is taken over by one click, with its reason. */
@@ -17,16 +17,18 @@ export function Proposals({ proposals }: { proposals: readonly ReviewProposal[] 
     setBusy(key)
     try {
       // What is set already stays: the edition is the whole of its level.
-      const page = await api.get<ProtocolPage>(`/api/protocols/${p.protocolId}`)
+      const page = await ask(protocolsApi.page, { params: { id: p.protocolId } })
       const settings = {
         ...page.settings,
         figures: { ...page.settings.figures, [p.key]: { value: p.to, low: p.low, high: p.high } },
       }
-      const effects = await api.send<EditionEffects>('POST', `/api/protocols/${p.protocolId}/editions`, {
-        ...{ scope: 'species', of: '', basedOn: p.basedOn, settings },
-        reason: `From the review: ${p.because}`.slice(0, 1000),
+      const effects = await send(protocolsApi.addEdition, {
+        params: { id: p.protocolId },
+        body: {
+          ...{ scope: 'species', of: '', basedOn: p.basedOn, settings },
+          reason: `From the review: ${p.because}`.slice(0, 1000),
+        },
       })
-      await refreshBook()
       notification.success({
         title: `${p.species}: ${p.label} is ${p.to} from now on`,
         description: sayEffects(effects),

@@ -1,9 +1,9 @@
-import type { ReviewView } from '@hatch-book/contract'
+import { reviewApi } from '@hatch-book/contract'
 import type { SeasonCompared } from '@hatch-book/core'
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { keepPreviousData } from '@tanstack/react-query'
 import { Select } from 'antd'
 import { useSearchParams } from 'react-router'
-import { api } from '../shell/api'
+import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { Behind } from './Behind'
 import { ChangeCard } from './ChangeCard'
@@ -15,13 +15,11 @@ import { Whisker } from './Whisker'
 export function ReviewPage() {
   const figures = useFigures()
   const [params, setParams] = useSearchParams()
-  const asked = new URLSearchParams()
-  for (const name of ['season', 'against']) if (params.get(name)) asked.set(name, params.get(name)!)
-  const { data, error } = useQuery({
-    queryKey: ['review', asked.toString()],
-    queryFn: () => api.get<ReviewView>(`/api/review?${asked.toString()}`),
-    placeholderData: keepPreviousData,
-  })
+  const { data, error } = useAsk(
+    reviewApi.measures,
+    { query: { season: params.get('season') ?? undefined, against: params.get('against') ?? undefined } },
+    { placeholderData: keepPreviousData },
+  )
   if (error && !data) return <p className="note bad">{error.message}</p>
   if (!data) return null
   const { review, seasons } = data

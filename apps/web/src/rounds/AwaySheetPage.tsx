@@ -1,3 +1,4 @@
+import { animalsApi, addressOf } from '@hatch-book/contract'
 import { stepsOf, toBring, type Step, type WorkItem } from '@hatch-book/core'
 import { Button } from 'antd'
 import { Link } from 'react-router'
@@ -146,7 +147,10 @@ function WhereTo({ items, stations }: { items: readonly WorkItem[]; stations: Aw
       <div className="photos">
         {shown.map((p) => (
           <figure key={p.id}>
-            <img src={`/api/photos/${p.id}/small`} alt={byId.get(p.placeId)!.name} />
+            <img
+              src={addressOf(animalsApi.smallPhoto, { params: { id: p.id } })}
+              alt={byId.get(p.placeId)!.name}
+            />
             <figcaption>{byId.get(p.placeId)!.name}</figcaption>
           </figure>
         ))}

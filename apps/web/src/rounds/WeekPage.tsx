@@ -1,10 +1,9 @@
-import type { Round } from '@hatch-book/contract'
+import { roundsApi } from '@hatch-book/contract'
 import { addDays, evenOut, type Evened, type WorkItem, kindsOf } from '@hatch-book/core'
-import { useQuery } from '@tanstack/react-query'
 import { Segmented } from 'antd'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { api } from '../shell/api'
+import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 import { RoundHead } from './RoundHead'
@@ -18,9 +17,8 @@ export function WeekPage() {
   const { today } = useSession()
   const [params, setParams] = useSearchParams()
   const view = params.get('view') === 'season' ? 'season' : 'fortnight'
-  const { data: round, error } = useQuery({
-    queryKey: ['round', 'ahead'],
-    queryFn: () => api.get<Round>(`/api/round?days=${WEEKS * 7 - 1}&repeats=yes`),
+  const { data: round, error } = useAsk(roundsApi.round, {
+    query: { days: String(WEEKS * 7 - 1), repeats: 'yes' },
   })
   const items = useMemo(() => (round?.items ?? []) as WorkItem[], [round])
   return (

@@ -1,4 +1,4 @@
-import type { ClutchView, Round } from '@hatch-book/contract'
+import { roundsApi, type ClutchView, type Round } from '@hatch-book/contract'
 import {
   addDays,
   chanceWithin,
@@ -11,10 +11,9 @@ import {
   type RestEdge,
   type WorkItem,
 } from '@hatch-book/core'
-import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
-import { api } from '../shell/api'
+import { useAsk } from '../shell/api'
 import { useClutches } from '../shell/queries'
 import { useSession } from '../shell/session'
 
@@ -68,10 +67,7 @@ export function useAbsence() {
 export function useAway(): { away: Away | undefined; error: Error | null } {
   const { from, to, never, today } = useAbsence()
   const days = Math.max(0, daysBetween(today, to) + AFTER_DAYS)
-  const { data: round, error } = useQuery({
-    queryKey: ['round', 'away', days],
-    queryFn: () => api.get<Round>(`/api/round?days=${days}&repeats=yes`),
-  })
+  const { data: round, error } = useAsk(roundsApi.round, { query: { days: String(days), repeats: 'yes' } })
   const { data: clutches } = useClutches()
   const nobody = never.join()
   const away = useMemo(

@@ -1,9 +1,8 @@
-import { newId, type HandOver } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
+import { salesApi, newId, type HandOver } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { useState } from 'react'
 import { Navigate, useNavigate, useParams } from 'react-router'
-import { api } from '../shell/api'
+import { send, useAsk } from '../shell/api'
 import { figuresOf, type Figures } from '../shell/figures'
 import { useSessionQuery } from '../shell/session'
 import { MadeLink } from './LinksPage'
@@ -13,10 +12,7 @@ import { MealRows } from './MealRows'
 export function HandOverPage() {
   const { id } = useParams()
   const { data: session } = useSessionQuery()
-  const { data, error } = useQuery({
-    queryKey: ['hand-over', id],
-    queryFn: () => api.get<HandOver>(`/api/animals/${id}/hand-over`),
-  })
+  const { data, error } = useAsk(salesApi.handOver, id === undefined ? null : { params: { id } })
   const navigate = useNavigate()
   if (session && !session.member) return <Navigate to={`/sign-in?to=/leaving/${id}/hand-over`} replace />
   if (error)
@@ -63,8 +59,7 @@ function BuyersPage({ animalId }: { animalId: string }) {
   const [made, setMade] = useState<string | null>(null)
   const [says, setSays] = useState('')
   const make = () =>
-    api
-      .send<{ path: string }>('POST', '/api/shares', { id: newId(), kind: 'animal', animalId })
+    send(salesApi.addShare, { body: { id: newId(), kind: 'animal', animalId } })
       .then(({ path }) => setMade(location.origin + path))
       .catch((error: Error) => setSays(error.message))
   return made ? (

@@ -1,8 +1,8 @@
-import { newId, type ShareView } from '@hatch-book/contract'
+import { salesApi, newId, type ShareView } from '@hatch-book/contract'
 import { App, Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { RefusedError, api, refreshBook } from '../shell/api'
+import { RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useAnimals } from '../shell/queries'
 import { useMay } from '../shell/session'
@@ -32,18 +32,10 @@ export function LinksPage() {
       description: error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.',
     })
   const calendar = () =>
-    api
-      .send<{ path: string }>('POST', '/api/shares', { id: newId(), kind: 'calendar' })
-      .then(async ({ path }) => {
-        setMade(location.origin + path)
-        await refreshBook()
-      })
+    send(salesApi.addShare, { body: { id: newId(), kind: 'calendar' } })
+      .then(({ path }) => setMade(location.origin + path))
       .catch(say)
-  const withdraw = (id: string) =>
-    api
-      .send('POST', `/api/shares/${id}/withdraw`, {})
-      .then(() => refreshBook())
-      .catch(say)
+  const withdraw = (id: string) => send(salesApi.withdrawShare, { params: { id } }).catch(say)
   const open = shares.filter((s) => !s.withdrawnAt)
   const row = (s: ShareView) => (
     <li key={s.id} className={`between ${s.withdrawnAt ? 'struck' : ''}`}>

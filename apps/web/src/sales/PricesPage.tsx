@@ -1,4 +1,4 @@
-import { newId, type PriceView } from '@hatch-book/contract'
+import { salesApi, newId, type PriceView } from '@hatch-book/contract'
 import { Button, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { SideBySide } from '../parts/SideBySide'
@@ -71,10 +71,13 @@ function PriceRow({
   const writing = useWriting({ version: p.version, writing: { price: p.price } })
   const { draft, change, merge } = writing
   const save = async (price: number, withdrawn = false) => {
-    const refused = await sendOrSay('PATCH', `/api/prices/${p.id}`, {
-      version: writing.version,
-      price,
-      withdrawn,
+    const refused = await sendOrSay(salesApi.changePrice, {
+      params: { id: p.id },
+      body: {
+        version: writing.version,
+        price,
+        withdrawn,
+      },
     })
     if (!refused) writing.kept(writing.version + 1)
     onSays(refused)
@@ -136,8 +139,11 @@ function PriceForm({ onSays }: { onSays(s: string): void }) {
   const save = async (event: FormEvent) => {
     event.preventDefault()
     if (!asked.protocolId || price === null) return onSays('a species and a price are wanted')
-    const refused = await sendOrSay('POST', '/api/prices', {
-      ...{ id: newId(), ...asked, line: asked.line.trim(), trait: asked.trait.trim(), price },
+    const refused = await sendOrSay(salesApi.addPrice, {
+      body: {
+        ...{ id: newId(), ...asked, protocolId: asked.protocolId },
+        ...{ line: asked.line.trim(), trait: asked.trait.trim(), price },
+      },
     })
     onSays(refused)
     if (!refused) setPrice(null)

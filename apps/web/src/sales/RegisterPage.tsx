@@ -1,3 +1,4 @@
+import { salesApi, addressOf } from '@hatch-book/contract'
 import { addDays } from '@hatch-book/core'
 import { DatePicker } from 'antd'
 import dayjs from 'dayjs'
@@ -40,7 +41,7 @@ function Register() {
             setTo(days[1].format('YYYY-MM-DD'))
           }}
         />
-        <a href={`/api/register.csv?from=${from}&to=${to}`} download>
+        <a href={addressOf(salesApi.registerCsv, { query: { from, to } })} download>
           as CSV
         </a>
       </SalesHead>

@@ -1,4 +1,4 @@
-import { newId, type AnimalRow } from '@hatch-book/contract'
+import { salesApi, newId, type AnimalRow } from '@hatch-book/contract'
 import { AutoComplete, Button, DatePicker, Input, InputNumber, Modal } from 'antd'
 import type { Dayjs } from 'dayjs'
 import { useState } from 'react'
@@ -96,7 +96,7 @@ export function ReserveForm({ animal, onDone }: { animal: AnimalRow; onDone(): v
     let contactId = counter?.contacts.find((c) => c.name.toLowerCase() === who.toLowerCase())?.id
     if (!contactId) {
       contactId = newId()
-      const refused = await sendOrSay('POST', '/api/contacts', { id: contactId, name: who })
+      const refused = await sendOrSay(salesApi.addContact, { body: { id: contactId, name: who } })
       if (refused) return setSays(refused)
     }
     const payload = {

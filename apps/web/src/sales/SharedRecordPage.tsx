@@ -1,22 +1,17 @@
-import type { SharedRecord } from '@hatch-book/contract'
+import { addressOf, salesApi } from '@hatch-book/contract'
 import type { BodyPlan } from '@hatch-book/core'
-import { useQuery } from '@tanstack/react-query'
 import { useParams } from 'react-router'
 import { Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts'
 import { BodyOutline } from '../parts/BodyOutline'
 import { AXIS } from '../parts/chartLook'
-import { api } from '../shell/api'
+import { useAsk } from '../shell/api'
 import { figuresOf } from '../shell/figures'
 import { MealRows } from './MealRows'
 
 /** The page of one animal for whoever has its address: its record as the log has it, and nothing else. */
 export function SharedRecordPage() {
   const { key } = useParams()
-  const { data, error } = useQuery({
-    queryKey: ['shared', key],
-    queryFn: () => api.get<SharedRecord>(`/api/shared/${key}`),
-    retry: false,
-  })
+  const { data, error } = useAsk(salesApi.sharedRecord, { params: { key: key! } }, { retry: false })
   if (error)
     return (
       <main className="alone">
@@ -48,7 +43,7 @@ export function SharedRecordPage() {
       </header>
       {data.photo && (
         <img
-          src={`/api/shared/${key}/photo`}
+          src={addressOf(salesApi.sharedPhoto, { params: { key } })}
           alt={`${data.tag}`}
           style={{ width: '100%', maxHeight: 320, objectFit: 'contain', marginBottom: 14 }}
         />

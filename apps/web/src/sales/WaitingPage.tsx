@@ -1,4 +1,4 @@
-import { newId, type ContactView, type WishView } from '@hatch-book/contract'
+import { salesApi, newId, type ContactView, type WishView } from '@hatch-book/contract'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { sendOrSay } from '../shell/api'
@@ -95,7 +95,10 @@ function Wish({ wish: w }: { wish: WishView }) {
                 className="plain"
                 aria-label={`end it: the wish of ${w.contact.name}`}
                 onClick={() =>
-                  void sendOrSay('PATCH', `/api/wishes/${w.id}`, { version: w.version, ended: 'withdrawn' })
+                  void sendOrSay(salesApi.changeWish, {
+                    params: { id: w.id },
+                    body: { version: w.version, ended: 'withdrawn' },
+                  })
                 }
               >
                 end it
@@ -129,7 +132,7 @@ function ContactForm({ onDone }: { onDone(): void }) {
   const save = async (event: FormEvent) => {
     event.preventDefault()
     if (name.trim() === '') return setSays('write a name')
-    const refused = await sendOrSay('POST', '/api/contacts', { id: newId(), name: name.trim(), reach })
+    const refused = await sendOrSay(salesApi.addContact, { body: { id: newId(), name: name.trim(), reach } })
     if (refused) setSays(refused)
     else onDone()
   }
@@ -178,8 +181,11 @@ function WishForm({ contacts, onDone }: { contacts: readonly ContactView[]; onDo
   const save = async (event: FormEvent) => {
     event.preventDefault()
     if (!asked.protocolId) return setSays('choose a species')
-    const refused = await sendOrSay('POST', '/api/wishes', {
-      ...{ id: newId(), contactId, ...asked, line: asked.line.trim(), trait: asked.trait.trim(), most },
+    const refused = await sendOrSay(salesApi.addWish, {
+      body: {
+        ...{ id: newId(), contactId, ...asked, protocolId: asked.protocolId },
+        ...{ line: asked.line.trim(), trait: asked.trait.trim(), most },
+      },
     })
     if (refused) setSays(refused)
     else onDone()

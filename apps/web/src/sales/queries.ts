@@ -1,30 +1,20 @@
-import type { Counter, Register, ShareView } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
-import { api } from '../shell/api'
+import { salesApi, type ReplyOf } from '@hatch-book/contract'
+import { useAsk } from '../shell/api'
 import { useMay } from '../shell/session'
+
+const sharesOf = ({ shares }: ReplyOf<typeof salesApi.shares>) => shares
+const movementsOf = ({ movements }: ReplyOf<typeof salesApi.register>) => movements
 
 /** Contacts, wishes and prices; nothing for those who do not see who buys. */
 export function useCounter() {
   const { seesBuyers } = useMay()
-  return useQuery({
-    queryKey: ['counter'],
-    queryFn: () => api.get<Counter>('/api/counter'),
-    enabled: seesBuyers,
-  })
+  return useAsk(salesApi.counter, {}, { enabled: seesBuyers })
 }
 /** For whom animals are held, by their identifiers. */
 export function useHeldFor(): ReadonlyMap<string, string> {
   const { data } = useCounter()
   return new Map(data?.contacts.flatMap((c) => c.animals.map((a) => [a.id, c.name] as const)))
 }
-export const useShares = () =>
-  useQuery({
-    queryKey: ['shares'],
-    queryFn: () => api.get<{ shares: ShareView[] }>('/api/shares').then((r) => r.shares),
-  })
+export const useShares = () => useAsk(salesApi.shares, {}, { select: sharesOf })
 export const useRegister = (from: string, to: string) =>
-  useQuery({
-    queryKey: ['register', from, to],
-    queryFn: () => api.get<Register>(`/api/register?from=${from}&to=${to}`).then((r) => r.movements),
-    retry: false,
-  })
+  useAsk(salesApi.register, { query: { from, to } }, { select: movementsOf, retry: false })

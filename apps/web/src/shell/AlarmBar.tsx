@@ -1,16 +1,14 @@
-import type { Alarm } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
+import { climateApi, type ReplyOf } from '@hatch-book/contract'
 import { Link } from 'react-router'
-import { api, refreshBook } from './api'
+import { send, useAsk } from './api'
 import { useMay } from './session'
+
+const alarmsOf = ({ alarms }: ReplyOf<typeof climateApi.alarms>) => alarms
 
 /** What is wrong right now, over every view: where, what to do, and who looks after it. It does not flash. */
 export function AlarmBar() {
   const may = useMay()
-  const { data } = useQuery({
-    queryKey: ['alarms'],
-    queryFn: () => api.get<{ alarms: Alarm[] }>('/api/alarms').then((r) => r.alarms),
-  })
+  const { data } = useAsk(climateApi.alarms, {}, { select: alarmsOf })
   if (!data || data.length === 0) return null
   return (
     <div className="alarms no-print" role="alert" aria-label="Alarms">
@@ -32,7 +30,7 @@ export function AlarmBar() {
               <button
                 type="button"
                 className="plain nowrap"
-                onClick={() => void api.send('POST', `/api/alarms/${a.id}/seen`).then(refreshBook)}
+                onClick={() => void send(climateApi.sawAlarm, { params: { id: a.id } })}
               >
                 I look after it
               </button>

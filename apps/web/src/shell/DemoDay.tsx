@@ -1,6 +1,7 @@
+import { demoApi } from '@hatch-book/contract'
 import { App } from 'antd'
 import { useState } from 'react'
-import { api, refreshBook } from './api'
+import { send } from './api'
 import { useFigures } from './figures'
 import { useSession } from './session'
 
@@ -17,11 +18,12 @@ export function DemoDay({ may }: { may: boolean }) {
         happened,
         refused,
         today: next,
-      } = await api.send<{ today: string; happened: number; refused: number }>('POST', '/api/demo/advance', {
-        days,
+      } = await send(demoApi.advance, {
+        body: {
+          days,
+        },
       })
       // The views ask again by themselves; the next day need not wait for them.
-      void refreshBook()
       notification.info({
         key: 'demo day',
         title: `It is ${figures.day(next)}`,

@@ -1,8 +1,7 @@
-import type { AnimalRow, ClutchView } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
+import { animalsApi, incubationApi } from '@hatch-book/contract'
 import { Input, Modal } from 'antd'
 import { useState } from 'react'
-import { api } from './api'
+import { useAsk } from './api'
 import { useCohorts, useColonies } from './queries'
 
 const MOST = 12
@@ -44,14 +43,8 @@ export function Finder({
 function FinderBody({ asked, onPick }: { asked: string; onPick(to: string): void }) {
   const [text, setText] = useState(asked)
   const [at, setAt] = useState(0)
-  const { data: animals } = useQuery({
-    queryKey: ['find', 'animals'],
-    queryFn: () => api.get<{ animals: AnimalRow[] }>('/api/animals'),
-  })
-  const { data: clutches } = useQuery({
-    queryKey: ['find', 'clutches'],
-    queryFn: () => api.get<{ clutches: ClutchView[] }>('/api/clutches'),
-  })
+  const { data: animals } = useAsk(animalsApi.list)
+  const { data: clutches } = useAsk(incubationApi.list)
   const { data: groups } = useCohorts()
   const { data: feeders } = useColonies()
   const all = [

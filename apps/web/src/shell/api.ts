@@ -1,5 +1,21 @@
-import type { Problem } from '@hatch-book/contract'
-import { QueryClient } from '@tanstack/react-query'
+import {
+  addressOf,
+  isReading,
+  isStale,
+  newId,
+  EVERY_ROUTE,
+  type Asked,
+  type AskedArgs,
+  type Problem,
+  type ReadingRoute,
+  type ReplyOf,
+  type Route,
+  type Topic,
+  type Touched,
+  type WritingRoute,
+} from '@hatch-book/contract'
+import * as v from 'valibot'
+import { QueryClient, useQuery, type UseQueryOptions, type UseQueryResult } from '@tanstack/react-query'
 
 /** What the server refused, in its words. */
 export class RefusedError extends Error {
@@ -20,37 +36,105 @@ const OFFLINE: Problem = {
   detail: 'The server does not answer. What you wrote is still here; try again when it is back.',
 }
 
-async function ask<T>(path: string, init: RequestInit): Promise<T> {
-  const reply = await fetch(path, { credentials: 'same-origin', ...init }).catch(() => null)
+/** This open page, as the server calls it when it tells the others what was written here. */
+export const PAGE = newId()
+
+interface Said {
+  params?: unknown
+  query?: unknown
+  body?: unknown
+  file?: Blob
+}
+
+function bodyOf({ body, file }: Said): RequestInit {
+  if (file) return { headers: { 'content-type': 'application/octet-stream', 'x-page': PAGE }, body: file }
+  if (body === undefined) return { headers: { 'x-page': PAGE } }
+  return {
+    headers: { 'content-type': 'application/json', 'x-page': PAGE },
+    body: JSON.stringify(body),
+  }
+}
+
+async function request(route: Route, said: Said = {}, signal?: AbortSignal): Promise<Response> {
+  const reply = await fetch(addressOf(route, said), {
+    ...{ method: route.method, credentials: 'same-origin' },
+    ...(isReading(route) ? {} : bodyOf(said)),
+    ...(signal && { signal }),
+  }).catch(() => null)
   if (!reply) throw new RefusedError(OFFLINE)
-  // Cut off in the middle of an answer, nobody knows what was done: the same as no answer at all.
-  if (reply.ok)
-    return (await reply.json().catch(() => {
-      throw new RefusedError(OFFLINE)
-    })) as T
+  if (reply.ok) return reply
   const problem = (await reply.json().catch(() => ({
     ...OFFLINE,
     status: reply.status,
     detail: 'The server answered with something unreadable.',
   }))) as Problem
-  if (problem.code === 'not-signed-in') void queries.invalidateQueries({ queryKey: ['session'] })
+  if (problem.code === 'not-signed-in') void refreshTouched(['members'])
   // Somebody else's is newer: it is asked for, and stands beside one's own a moment later.
   if (problem.code === 'stale') void refreshAll()
   throw new RefusedError(problem)
 }
 
-export const api = {
-  get: <T>(path: string, signal?: AbortSignal) => ask<T>(path, signal ? { signal } : {}),
-  send: <T>(method: 'POST' | 'PATCH' | 'DELETE', path: string, body?: unknown) =>
-    ask<T>(path, {
-      method,
-      ...(body === undefined
-        ? {}
-        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-    }),
-  /** Sends a file as it is, byte for byte. */
-  upload: <T>(path: string, file: Blob) =>
-    ask<T>(path, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file }),
+async function answerOf<R extends Route>(route: R, said?: Said, signal?: AbortSignal): Promise<ReplyOf<R>> {
+  const reply = await request(route, said, signal)
+  // Cut off in the middle of an answer, nobody knows what was done: the same as no answer at all.
+  return (await reply.json().catch(() => {
+    throw new RefusedError(OFFLINE)
+  })) as ReplyOf<R>
+}
+
+/**
+ * Asks an endpoint, and leaves what is on the screen as it is.
+ * @throws RefusedError with what the server refused, or that it does not answer
+ */
+export const ask = <R extends Route>(route: R, ...[asked]: AskedArgs<R>): Promise<ReplyOf<R>> =>
+  answerOf(route, asked as Said)
+
+/** Asks an endpoint that answers with a file. @throws RefusedError */
+export const askForFile = <R extends Route>(route: R, ...[asked]: AskedArgs<R>): Promise<Blob> =>
+  request(route, asked as Said).then((reply) => reply.blob())
+
+/** Writes, and asks again for what the endpoint says it touches. @throws RefusedError */
+export async function send<R extends WritingRoute>(route: R, ...[asked]: AskedArgs<R>): Promise<ReplyOf<R>> {
+  const reply = await answerOf(route, asked as Said)
+  await refreshBook(touchedBy(route, (asked as Said | undefined)?.body))
+  return reply
+}
+
+/** Writes, and says in words what was refused; nothing when it went well. */
+export async function sendOrSay<R extends WritingRoute>(route: R, ...asked: AskedArgs<R>): Promise<string> {
+  try {
+    await send(route, ...asked)
+    return ''
+  } catch (error) {
+    return error instanceof RefusedError ? error.problem.detail : 'It could not be saved.'
+  }
+}
+
+export const touchedBy = ({ touches }: WritingRoute, body: unknown): Touched =>
+  typeof touches === 'function' ? touches(body as never) : touches
+
+/**
+ * What a form holds, held against the endpoint's own schema: what does not fit is said at its fields, in the server's words, before anything
+ * is sent.
+ * @throws RefusedError
+ */
+export function fit<R extends Route & { body: v.GenericSchema }>(
+  { body }: R,
+  draft: unknown,
+): v.InferInput<R['body']> {
+  const read = v.safeParse(body, draft)
+  if (read.success) return draft as v.InferInput<R['body']>
+  const fields = read.issues.map((issue) => ({ field: v.getDotPath(issue) ?? '', says: issue.message }))
+  throw new RefusedError({
+    ...{
+      type: 'urn:hatch-book:invalid',
+      title: 'Something here cannot be read.',
+      status: 422,
+      code: 'invalid',
+    },
+    detail: fields.map(({ field, says }) => (field ? `${field}: ${says}` : says)).join('; '),
+    fields,
+  })
 }
 
 /** What may be well at the next try: no answer, or a server that stumbled. */
@@ -66,23 +150,58 @@ export const queries = new QueryClient({
   },
 })
 
+/** By what an answer is known: its endpoint, and what was asked. */
+export const keyOf = (
+  route: ReadingRoute,
+  asked: { params?: unknown; query?: unknown } = {},
+): [path: string, asked: object] => [
+  route.path,
+  // What is not said and what is said to be nothing are one question.
+  Object.fromEntries(
+    Object.entries({ ...(asked.params ?? {}), ...(asked.query ?? {}) }).filter(([, value]) => value ?? false),
+  ),
+]
+
+/** An endpoint as a question: the key it is kept by, and how it is asked. */
+export const questionOf = <R extends ReadingRoute>(route: R, ...[asked]: AskedArgs<R>) => ({
+  queryKey: keyOf(route, asked as object),
+  queryFn: ({ signal }: { signal?: AbortSignal } = {}) => answerOf(route, asked as Said, signal),
+})
+
+type Options<R extends ReadingRoute, S> = Omit<UseQueryOptions<ReplyOf<R>, Error, S>, 'queryKey' | 'queryFn'>
+/** Null: nothing is asked yet. */
+type AskedLater<R extends Route> =
+  Record<never, never> extends Asked<R> ? [asked?: Asked<R> | null] : [asked: Asked<R> | null]
+
+/** Asks an endpoint, and again whenever something was written that its answer rests on. */
+export function useAsk<R extends ReadingRoute, S = ReplyOf<R>>(
+  route: R,
+  ...[asked, options]: [...AskedLater<R>, options?: Options<R, S>]
+): UseQueryResult<S> {
+  const question = questionOf(route, ...([asked ?? {}] as unknown as AskedArgs<R>))
+  return useQuery<ReplyOf<R>, Error, S>({
+    ...(options as Options<R, S>),
+    ...question,
+    enabled: asked !== null && ((options as Options<R, S> | undefined)?.enabled ?? true),
+  })
+}
+
+const READS: ReadonlyMap<unknown, readonly Topic[]> = new Map(
+  EVERY_ROUTE.filter(isReading).map((route) => [route.path, route.reads]),
+)
+
 /** Asks again for all that is on the screen, and waits until it is there. */
 export const refreshAll = (): Promise<void> => queries.invalidateQueries()
+
+/** Asks again for whatever on the screen rests on what was touched. */
+export const refreshTouched = (touched: Touched): Promise<void> =>
+  queries.invalidateQueries({
+    predicate: ({ queryKey }) => isStale(READS.get(queryKey[0]) ?? ['log'], touched),
+  })
 
 /** A hand goes on after so long; what is reckoned slowly follows by itself. */
 const PATIENCE_MS = 2500
 
-/** After anything was written everything computed may have moved: ask again for what is on the screen. */
-export const refreshBook = (): Promise<void> =>
-  Promise.race([refreshAll(), new Promise<void>((resolve) => setTimeout(resolve, PATIENCE_MS))])
-
-/** Sends and asks anew; says in words what was refused, or nothing when it went well. */
-export async function sendOrSay(method: 'POST' | 'PATCH', path: string, body: unknown): Promise<string> {
-  try {
-    await api.send(method, path, body)
-    await refreshBook()
-    return ''
-  } catch (error) {
-    return error instanceof RefusedError ? error.problem.detail : 'It could not be saved.'
-  }
-}
+/** After something was written: what rests on it is asked for again. */
+export const refreshBook = (touched: Touched = 'everything'): Promise<void> =>
+  Promise.race([refreshTouched(touched), new Promise<void>((resolve) => setTimeout(resolve, PATIENCE_MS))])

@@ -1,21 +1,12 @@
-import type { Session } from '@hatch-book/contract'
+import { booksApi, EVERY_ROUTE, isReading, type Session } from '@hatch-book/contract'
 import { dehydrate, hydrate, type DehydratedState, type QueryClient } from '@tanstack/react-query'
-import { queries } from './api'
+import { keyOf, queries } from './api'
 import { deviceStore } from './deviceStore'
 
 /** What the round and the frame need to open without a signal. */
-const KEPT = [
-  'session',
-  'round',
-  'animals',
-  'places',
-  'season',
-  'alarms',
-  'cohorts',
-  'colonies',
-  'clutches',
-  'find',
-]
+const KEPT: ReadonlySet<unknown> = new Set(
+  EVERY_ROUTE.filter((route) => isReading(route) && route.offline).map((route) => route.path),
+)
 const SAVE_MS = 1500
 const NAME = 'queries'
 /** What is older says too little of today, ms. */
@@ -37,7 +28,7 @@ interface Stored {
  */
 export function lastGood(client: QueryClient): Pick<Stored, 'at' | 'state'> {
   const state = dehydrate(client, {
-    shouldDehydrateQuery: (q) => q.state.data !== undefined && KEPT.includes(String(q.queryKey[0])),
+    shouldDehydrateQuery: (q) => q.state.data !== undefined && KEPT.has(q.queryKey[0]),
   })
   return {
     at: Math.max(0, ...state.queries.map((q) => q.state.dataUpdatedAt)),
@@ -74,7 +65,7 @@ export async function keepQueries(): Promise<void> {
   const save = () => {
     timer = undefined
     // Before somebody signs in there is nothing to keep, least of all that nobody is there.
-    if (!queries.getQueryData<Session>(['session'])?.member) return
+    if (!queries.getQueryData<Session>(keyOf(booksApi.session))?.member) return
     void store.set(NAME, { ...lastGood(queries), shapes: __SHAPES__ })
   }
   queries.getQueryCache().subscribe(({ type }) => {

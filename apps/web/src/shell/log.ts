@@ -1,4 +1,10 @@
-import { newId, type EntryInput, type EntryKind, type SubjectType } from '@hatch-book/contract'
+import {
+  newId,
+  touchedByEntries,
+  type EntryInput,
+  type EntryKind,
+  type SubjectType,
+} from '@hatch-book/contract'
 import { App } from 'antd'
 import { createElement, useCallback, useEffect, useMemo, useRef } from 'react'
 import { create } from 'zustand'
@@ -86,7 +92,7 @@ export function useLog() {
       try {
         const done = await post(entries, says, who)
         notification.info({ title: says, key: 'written', duration: 4 })
-        if (done === 'sent') await refreshBook()
+        if (done === 'sent') await refreshBook(touchedByEntries(entries))
         return true
       } catch (error) {
         refused(error)
@@ -158,7 +164,7 @@ export function useLog() {
           ),
         })
       if (done === 'kept') return true
-      const refreshed = refreshBook()
+      const refreshed = refreshBook(touchedByEntries(entries))
       if (!quiet) await refreshed
       return true
     },

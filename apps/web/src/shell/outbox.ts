@@ -1,7 +1,7 @@
-import { newId, type EntriesWritten, type EntryInput } from '@hatch-book/contract'
+import { touchedByEntries, entriesApi, newId, type EntryInput } from '@hatch-book/contract'
 import { createStore, del, entries as readAll, set } from 'idb-keyval'
 import { create } from 'zustand'
-import { api, queries, RefusedError } from './api'
+import { ask, refreshTouched, RefusedError } from './api'
 
 /** Entries that were written together, and are sent together: all of them or none. */
 export interface Act {
@@ -81,7 +81,7 @@ export async function post(entries: EntryInput[], says: string, who: Who): Promi
   if (waiting()) await sendKept(who)
   if (!waiting())
     try {
-      await api.send('POST', '/api/entries', { entries })
+      await ask(entriesApi.write, { body: { entries } })
       change(() => ({ answers: true }))
       return 'sent'
     } catch (error) {
@@ -137,12 +137,12 @@ const oneTabAtATime = (work: () => Promise<void>): Promise<void> =>
 async function sendAll(who: Who): Promise<void> {
   await restored
   const mine = () => useOutbox.getState().acts.filter((a) => isWaiting(a, who))
-  let sent = 0
+  const sent: EntryInput[] = []
   for (let acts = mine(); acts.length > 0; acts = mine()) {
     const together = fitting(acts)
     try {
       await sendActs(together)
-      sent += together.length
+      sent.push(...together.flatMap((a) => a.entries))
     } catch (error) {
       if (isNoAnswer(error) || !(error instanceof RefusedError)) {
         change(() => ({ answers: false }))
@@ -153,7 +153,7 @@ async function sendAll(who: Who): Promise<void> {
       if (!(await sendOneByOne(together))) break
     }
   }
-  if (sent > 0) await queries.invalidateQueries()
+  if (sent.length > 0) await refreshTouched(touchedByEntries(sent))
 }
 
 /** Over one act of several the server stumbled, and nobody knows which: the first is tried alone next, and put aside in the end. */
@@ -180,7 +180,7 @@ function fitting(acts: readonly Act[]): Act[] {
 
 async function sendActs(acts: readonly Act[]): Promise<void> {
   const entries = acts.flatMap((a) => a.entries)
-  const { alike } = await api.send<EntriesWritten>('POST', '/api/entries', { entries, late: true })
+  const { alike } = await ask(entriesApi.write, { body: { entries, late: true } })
   change(() => ({ answers: true }))
   const byId = new Map(acts.flatMap((a) => a.entries.map((e) => [e.id, { act: a, entry: e }])))
   change((s) => ({

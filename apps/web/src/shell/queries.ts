@@ -1,128 +1,84 @@
-import type {
-  AnimalPage,
-  AnimalRow,
-  ClutchPage,
-  ClutchView,
-  Cohorts,
-  Colonies,
-  Entry,
-  Ladder,
-  PairingList,
-  Place,
-  PlacePhotos,
-  Probe,
-  ProtocolSummary,
-  ReceptiveList,
-  Round,
-  ScaleView,
-  Series,
+import {
+  animalsApi,
+  climateApi,
+  cohortsApi,
+  coloniesApi,
+  entriesApi,
+  EVERY_ROUTE,
+  incubationApi,
+  isReading,
+  pairingApi,
+  placesApi,
+  protocolsApi,
+  rearingApi,
+  roundsApi,
+  weighingApi,
+  type AnimalRow,
+  type Place,
+  type ReplyOf,
 } from '@hatch-book/contract'
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { keepPreviousData } from '@tanstack/react-query'
 import { useSearchParams } from 'react-router'
-import { api, queries } from './api'
+import { queries, questionOf, useAsk } from './api'
 
-/** What the rooms ask the server for. One name each, so that a write refreshes every view that shows it. */
-const animals = {
-  queryKey: ['animals'],
-  queryFn: () => api.get<{ animals: AnimalRow[] }>('/api/animals').then((r) => r.animals),
-}
-export const useAnimals = () => useQuery(animals)
+/* What several rooms ask the server for. The parts that are read out of an answer are named once: they are looked for anew only when it is another. */
+const animalsOf = ({ animals }: ReplyOf<typeof animalsApi.list>) => animals
+export const useAnimals = () => useAsk(animalsApi.list, {}, { select: animalsOf })
 /** The animals as they are by now, asked for again where the list may be old. */
-export const animalsByNow = (): Promise<AnimalRow[]> => queries.fetchQuery({ ...animals, staleTime: 0 })
+export const animalsByNow = (): Promise<AnimalRow[]> =>
+  queries.fetchQuery({ ...questionOf(animalsApi.list), staleTime: 0 }).then(animalsOf)
 export const useAnimal = (id: string | undefined) =>
-  useQuery({
-    queryKey: ['animal', id],
-    queryFn: () => api.get<AnimalPage>(`/api/animals/${id}`),
-    enabled: id !== undefined,
-  })
-const clutches = {
-  queryKey: ['clutches', 'list'],
-  queryFn: () => api.get<{ clutches: ClutchView[] }>('/api/clutches').then((r) => r.clutches),
-}
-export const useClutches = () => useQuery(clutches)
+  useAsk(animalsApi.page, id === undefined ? null : { params: { id } })
+
+const clutchesOf = ({ clutches }: ReplyOf<typeof incubationApi.list>) => clutches
+export const useClutches = () => useAsk(incubationApi.list, {}, { select: clutchesOf })
 export const useClutch = (id: string | undefined) =>
-  useQuery({
-    queryKey: ['clutch', id],
-    queryFn: () => api.get<ClutchPage>(`/api/clutches/${id}`),
-    enabled: id !== undefined,
-  })
-const cohorts = { queryKey: ['cohorts'], queryFn: () => api.get<Cohorts>('/api/cohorts') }
-export const useCohorts = () => useQuery(cohorts)
-const colonies = { queryKey: ['colonies'], queryFn: () => api.get<Colonies>('/api/colonies') }
-export const useColonies = () => useQuery(colonies)
-const PAIRINGS = {
-  queryKey: ['pairings'],
-  queryFn: () => api.get<PairingList>('/api/pairings'),
-}
-export const usePairings = () => useQuery({ ...PAIRINGS, select: pairingsOf })
-const pairingsOf = ({ pairings }: PairingList) => pairings
+  useAsk(incubationApi.page, id === undefined ? null : { params: { id } })
+
+export const useCohorts = () => useAsk(cohortsApi.list)
+export const useColonies = () => useAsk(coloniesApi.list)
+
+const pairingsOf = ({ pairings }: ReplyOf<typeof pairingApi.list>) => pairings
+export const usePairings = () => useAsk(pairingApi.list, {}, { select: pairingsOf })
 /** Parents that cannot be; their relations are left out until somebody puts them right. */
-export const usePedigreeFaults = () => useQuery({ ...PAIRINGS, select: faultsOf })
-const faultsOf = ({ faults }: PairingList) => faults
+const faultsOf = ({ faults }: ReplyOf<typeof pairingApi.list>) => faults
+export const usePedigreeFaults = () => useAsk(pairingApi.list, {}, { select: faultsOf })
 /** Females that are coming into season, and when they are expected to be receptive. */
-export const useReceptive = () =>
-  useQuery({
-    queryKey: ['receptive'],
-    queryFn: () => api.get<ReceptiveList>('/api/receptive').then((r) => r.females),
-  })
-export const useLadder = () =>
-  useQuery({ queryKey: ['rearing'], queryFn: () => api.get<Ladder>('/api/rearing') })
-const places = {
-  queryKey: ['places'],
-  queryFn: () => api.get<{ places: Place[] }>('/api/places').then((r) => r.places),
-}
-export const usePlaces = () => useQuery(places)
-const round = { queryKey: ['round'], queryFn: () => api.get<Round>('/api/round') }
-export const useRoundQuery = () => useQuery(round)
+const femalesOf = ({ females }: ReplyOf<typeof pairingApi.receptive>) => females
+export const useReceptive = () => useAsk(pairingApi.receptive, {}, { select: femalesOf })
+
+export const useLadder = () => useAsk(rearingApi.ladder)
+const placesOf = ({ places }: ReplyOf<typeof placesApi.list>) => places
+export const usePlaces = () => useAsk(placesApi.list, {}, { select: placesOf })
+export const useRoundQuery = () => useAsk(roundsApi.round)
 
 /**
- * Asks for what the round, the animals and the slate are made of, as far as it is not there: they open without a signal then, though nobody
- * has opened them yet on this device, or not since it has a new version of the program.
+ * Asks for whatever opens without a signal, as far as it is not there: it does so then, though nobody has opened it yet on this device, or
+ * not since it has a new version of the program.
  */
 export async function readAhead(): Promise<void> {
   // One after the other: whoever works now comes first.
-  const all: readonly { queryKey: string[]; queryFn(): Promise<unknown> }[] = [
-    ...[animals, places, round, cohorts, colonies, clutches],
-  ]
-  for (const query of all) await queries.prefetchQuery({ ...query, staleTime: Infinity })
+  for (const route of EVERY_ROUTE)
+    if (isReading(route) && route.offline)
+      await queries.prefetchQuery({ ...questionOf(route), staleTime: Infinity })
 }
-/** Photos of all places that have any, the newest first. */
-export const usePlacePhotos = () =>
-  useQuery({
-    queryKey: ['places', 'photos'],
-    queryFn: () => api.get<PlacePhotos>('/api/places/photos').then((r) => r.photos),
-  })
-export const useProbes = () =>
-  useQuery({
-    queryKey: ['probes'],
-    queryFn: () => api.get<{ probes: Probe[] }>('/api/probes').then((r) => r.probes),
-  })
-export const useProtocols = () =>
-  useQuery({
-    queryKey: ['protocols'],
-    queryFn: () => api.get<{ protocols: ProtocolSummary[] }>('/api/protocols').then((r) => r.protocols),
-    staleTime: Infinity,
-  })
-export const useScales = () =>
-  useQuery({
-    queryKey: ['scales'],
-    queryFn: () => api.get<{ scales: ScaleView[] }>('/api/scales').then((r) => r.scales),
-  })
-export const useEntries = (limit: number) =>
-  useQuery({
-    queryKey: ['entries', limit],
-    queryFn: () => api.get<{ entries: Entry[] }>(`/api/entries?limit=${limit}`).then((r) => r.entries),
-  })
 
+/** Photos of all places that have any, the newest first. */
+const photosOf = ({ photos }: ReplyOf<typeof placesApi.photos>) => photos
+export const usePlacePhotos = () => useAsk(placesApi.photos, {}, { select: photosOf })
+const probesOf = ({ probes }: ReplyOf<typeof climateApi.probes>) => probes
+export const useProbes = () => useAsk(climateApi.probes, {}, { select: probesOf })
+const protocolsOf = ({ protocols }: ReplyOf<typeof protocolsApi.list>) => protocols
+export const useProtocols = () => useAsk(protocolsApi.list, {}, { select: protocolsOf, staleTime: Infinity })
+const scalesOf = ({ scales }: ReplyOf<typeof weighingApi.scales>) => scales
+export const useScales = () => useAsk(weighingApi.scales, {}, { select: scalesOf })
+
+const entriesOf = ({ entries }: ReplyOf<typeof entriesApi.list>) => entries
+export const useEntries = (limit: number) =>
+  useAsk(entriesApi.list, { query: { limit: String(limit) } }, { select: entriesOf })
 /** The last entries of one subject, newest first. */
 export const useEntriesOf = (subjectId: string, limit: number) =>
-  useQuery({
-    queryKey: ['entries', subjectId, limit],
-    queryFn: () =>
-      api
-        .get<{ entries: Entry[] }>(`/api/entries?subjectId=${subjectId}&limit=${limit}`)
-        .then((r) => r.entries),
-  })
+  useAsk(entriesApi.list, { query: { subjectId, limit: String(limit) } }, { select: entriesOf })
 
 /** The line picked on the ribbon: the page below shows only what is of it. */
 export function useLineFilter(): {
@@ -145,13 +101,6 @@ export function placeNames(places: readonly Place[]): Map<string, string> {
 }
 /** A stretch of a probe's log, small enough to draw; what was drawn stays until the next stretch is there. */
 export const useSeries = (probeId: string | null, from: string, to: string) =>
-  useQuery({
-    queryKey: ['series', probeId, from, to],
-    queryFn: ({ signal }) =>
-      api.get<Series>(
-        `/api/probes/${probeId}/series?${new URLSearchParams({ from, to }).toString()}`,
-        signal,
-      ),
-    enabled: probeId !== null,
+  useAsk(climateApi.series, probeId === null ? null : { params: { id: probeId }, query: { from, to } }, {
     placeholderData: keepPreviousData,
   })

@@ -1,3 +1,6 @@
+import { booksApi } from '@hatch-book/contract'
+import { ask } from './api'
+
 /**
  * The application opens without a signal: its files are kept by a service worker. A new version takes over when the program is opened anew,
  * never under somebody's hands.
@@ -14,7 +17,10 @@ export function registerServiceWorker(): void {
         })
         // A new version asks for everything anew: it waits for a signal, so that what the old one kept is there as long as it is needed.
         const { waiting } = registration
-        void fetch('/api/session').then((reply) => reply.ok && waiting.postMessage({ type: 'SKIP_WAITING' }))
+        void ask(booksApi.session).then(
+          () => waiting.postMessage({ type: 'SKIP_WAITING' }),
+          () => undefined,
+        )
       })
       // Where a browser forbids it (a private window), the program works on line all the same.
       .catch(() => undefined)

@@ -1,11 +1,20 @@
-import type { Book, Member, Session } from '@hatch-book/contract'
+import {
+  addressOf,
+  booksApi,
+  may,
+  touchedTogether,
+  type Book,
+  type BookChanged,
+  type Member,
+  type Session,
+  type Touched,
+} from '@hatch-book/contract'
 import { dayOfInstant } from '@hatch-book/core'
-import { useQuery } from '@tanstack/react-query'
 import { createContext, useContext, useEffect } from 'react'
-import { api, refreshAll } from './api'
+import { PAGE, refreshTouched, useAsk } from './api'
 
 export function useSessionQuery() {
-  return useQuery({ queryKey: ['session'], queryFn: () => api.get<Session>('/api/session') })
+  return useAsk(booksApi.session)
 }
 
 /**
@@ -37,41 +46,56 @@ export function useSession(): {
   }
 }
 
-/** Whether the member may decide and plan, or only write what they saw; see who buys and for how much; and run the book. */
+/** What the member may do here. */
 export function useMay() {
   const { role } = useSession().member
-  const decide = role === 'owner' || role === 'keeper'
-  return { write: role !== 'viewer', decide, seesBuyers: decide, run: role === 'owner' }
+  return {
+    write: may(role, 'write in the log'),
+    decide: may(role, 'decide and plan'),
+    seesBuyers: may(role, 'see who buys'),
+    run: may(role, 'run the book'),
+  }
 }
 
 const GATHERED_MS = 200
 
 /**
- * Another device's entries show here without asking. A view that is still being asked for is never asked for again from the
- * start: what came meanwhile is asked for once it is there, so that a busy room cannot keep a slow view from ever arriving.
+ * What is written elsewhere shows here without asking: whatever rests on it is asked for again. A view that is still being asked for is
+ * never asked for again from the start: what came meanwhile is asked for once it is there, so that a busy room cannot keep a slow view from
+ * ever arriving.
  */
 export function useLiveChanges(): void {
   useEffect(() => {
-    const source = new EventSource('/api/live')
+    const source = new EventSource(addressOf(booksApi.liveChanges))
     let waiting: ReturnType<typeof setTimeout> | undefined
     let asking = false
-    let more = false
-    const ask = async () => {
-      if (asking) {
-        more = true
-        return
-      }
+    let heard: Touched[] = []
+    const askAgain = async () => {
+      if (asking) return
       asking = true
-      await refreshAll()
-      asking = false
-      if (more) {
-        more = false
-        void ask()
+      while (heard.length > 0) {
+        const touched = touchedTogether(heard)
+        heard = []
+        await refreshTouched(touched)
       }
+      asking = false
     }
-    source.onmessage = () => {
+    const hear = (touched: Touched) => {
+      heard.push(touched)
       clearTimeout(waiting)
-      waiting = setTimeout(() => void ask(), GATHERED_MS)
+      waiting = setTimeout(() => void askAgain(), GATHERED_MS)
+    }
+    source.onmessage = ({ data }: MessageEvent<string>) => {
+      const { touched, from } = JSON.parse(data) as BookChanged
+      // What this page wrote itself it has asked for already.
+      if (from !== PAGE) hear(touched)
+    }
+    let cut = false
+    source.onerror = () => (cut = true)
+    // Nobody knows what was said while the line was cut.
+    source.onopen = () => {
+      if (cut) hear('everything')
+      cut = false
     }
     return () => {
       clearTimeout(waiting)

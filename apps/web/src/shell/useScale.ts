@@ -1,7 +1,7 @@
-import type { Sample, ScaleView } from '@hatch-book/contract'
+import { addressOf, weighingApi, type Sample, type ScaleView } from '@hatch-book/contract'
 import { steadyWeight, type NoReading, type ScaleSample, type SteadyWeight } from '@hatch-book/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { api } from './api'
+import { send } from './api'
 
 export type Reading = Extract<SteadyWeight, { steady: true }>
 
@@ -44,7 +44,7 @@ export function useScale(scale: ScaleView | null): { state: ScaleState; taken():
     samples.current = []
     waitsFor.current = null
     let silence: ReturnType<typeof setTimeout> | undefined
-    const source = new EventSource(`/api/scales/${id}/stream`)
+    const source = new EventSource(addressOf(weighingApi.liveScale, { params: { id } }))
     source.onmessage = ({ data }: MessageEvent<string>) => {
       clearTimeout(silence)
       silence = setTimeout(() => setState({ is: 'silent' }), SILENT_MS)
@@ -108,10 +108,11 @@ export function useAwaited(scale: ScaleView | null, animalId: string | null): vo
   const id = scale?.id
   useEffect(() => {
     if (!id) return
-    void api.send('POST', `/api/scales/${id}/awaits`, { animalId }).catch(() => undefined)
+    void send(weighingApi.awaitOnScale, { params: { id }, body: { animalId } }).catch(() => undefined)
   }, [id, animalId])
   useEffect(() => {
     if (!id) return
-    return () => void api.send('POST', `/api/scales/${id}/awaits`, { animalId: null }).catch(() => undefined)
+    return () =>
+      void send(weighingApi.awaitOnScale, { params: { id }, body: { animalId: null } }).catch(() => undefined)
   }, [id])
 }

@@ -1,8 +1,9 @@
+import { incubationApi } from '@hatch-book/contract'
 import { beginOfLastWord, completeSlate, parseSlate, type SlateEntry, type SlateLine } from '@hatch-book/core'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
-import { api, refreshBook, RefusedError } from '../shell/api'
+import { RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { rememberWritten, useLog } from '../shell/log'
 import { useAnimals } from '../shell/queries'
@@ -50,7 +51,7 @@ export default function Slate({ onClose }: { onClose(): void }) {
       prepared.current = { text, ...slateBatch(readable.map((l) => l.resolved)) }
     const { clutches, entries } = prepared.current
     try {
-      await api.send('POST', '/api/slate', { clutches, entries })
+      await send(incubationApi.writeSlate, { body: { clutches, entries } })
     } catch (error) {
       const detail = error instanceof RefusedError ? error.problem.detail : 'The slate could not be written.'
       setSays(`${detail} Nothing of it was written.`)
@@ -58,7 +59,6 @@ export default function Slate({ onClose }: { onClose(): void }) {
     }
     prepared.current = null
     rememberWritten([...clutches.map(foundEntry), ...entries], told)
-    await refreshBook()
     return true
   }
   const save = async () => {

@@ -1,9 +1,8 @@
-import type { GrowingList } from '@hatch-book/contract'
-import { useQuery } from '@tanstack/react-query'
+import { weighingApi, type GrowingList } from '@hatch-book/contract'
 import { Button, Progress, Segmented } from 'antd'
 import { Suspense, lazy, useState } from 'react'
 import { Link } from 'react-router'
-import { api } from '../shell/api'
+import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLineFilter } from '../shell/queries'
 import { useLongTask } from '../shell/worker'
@@ -15,11 +14,7 @@ const startWorker = () => new Worker(new URL('./growth.worker.ts', import.meta.u
 
 /** How the collection grows: each animal on its own curve, lines and seasons against one another. */
 export function GrowthPage() {
-  const { data } = useQuery({
-    queryKey: ['growth'],
-    queryFn: () => api.get<GrowingList>('/api/growth'),
-    staleTime: 60_000,
-  })
+  const { data } = useAsk(weighingApi.growth, {}, { staleTime: 60_000 })
   const { progress, result, error, stop } = useLongTask<GrowingList, GrownCollection>(
     startWorker,
     data ?? null,

@@ -1,2 +1,3 @@
 export * from './doors'
 export * from './members'
+export * from './permissions'

@@ -9,7 +9,17 @@ import {
   type RestRules,
 } from '@hatch-book/core'
 import * as v from 'valibot'
-import { Celsius, DaySchema, DaySpanSchema, Id, Line, ReasonSchema, Reference, Version } from '../common'
+import {
+  Celsius,
+  DaySchema,
+  DaySpanSchema,
+  given,
+  Id,
+  Line,
+  ReasonSchema,
+  Reference,
+  Version,
+} from '../common'
 
 const Edge = v.picklist(REST_EDGES, 'this is not a turn of a rest')
 const ofEdges = <S extends v.GenericSchema>(schema: S) =>
@@ -194,11 +204,11 @@ export const RestBook = v.object({
   plan: v.nullable(RestPlanView),
   rests: v.array(RestView),
   /** What the rests are planned by; core's RestRules, so that the browser can plan while it drags. */
-  rules: v.record(v.string(), v.unknown()),
+  rules: v.record(v.string(), given<RestRules>()),
   /** Loss by day of the rest of earlier sleepers that came through, by species. */
   cameThrough: v.record(v.string(), v.array(v.array(v.object({ day: v.number(), lost: v.number() })))),
 })
-export type RestBook = Omit<v.InferOutput<typeof RestBook>, 'rules'> & { rules: Record<string, RestRules> }
+export type RestBook = v.InferOutput<typeof RestBook>
 /** One plan, or the rests of every plan that is under way. */
 export const RestQuery = v.object({ plan: v.optional(v.union([v.literal('current'), Id])) })
 export const RestSaved = v.object({ planId: Id })

@@ -16,6 +16,8 @@ export const words = {
 }
 
 export const Id = v.pipe(v.string(words.id), v.uuid(words.id))
+/** Of an address that names one thing of the book. */
+export const WithId = v.object({ id: Id })
 const isUsual = (text: string) =>
   text.slice(0, 4) >= String(FIRST_YEAR) && text.slice(0, 4) <= String(LAST_YEAR)
 

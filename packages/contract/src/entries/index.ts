@@ -3,6 +3,7 @@ import { Id, InstantSchema } from '../common'
 import { ENTRY_KINDS, SUBJECT_TYPES, entryKinds, type EntryKind, type PayloadOf } from './kinds'
 
 export * from './kinds'
+export * from './touches'
 export * from './writers'
 
 /** An entry as a device sends it: the device makes the id, so that sending twice is harmless. */

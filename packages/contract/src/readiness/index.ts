@@ -1,5 +1,6 @@
+import type { BreederFacts, Protocol } from '@hatch-book/core'
 import * as v from 'valibot'
-import { DaySchema, Id } from '../common'
+import { DaySchema, Id, given } from '../common'
 import { VERDICTS } from '../animals'
 
 export * from './offFood'
@@ -8,7 +9,7 @@ export * from './offFood'
 export const BreederRow = v.object({
   id: Id,
   tag: v.string(),
-  facts: v.unknown(),
+  facts: given<BreederFacts>(),
   /** Which of the protocols below it is judged by. */
   protocol: v.string(),
   overruled: v.nullable(v.picklist(VERDICTS)),
@@ -16,7 +17,7 @@ export const BreederRow = v.object({
 export const BreederList = v.object({
   today: DaySchema,
   breeders: v.array(BreederRow),
-  protocols: v.record(v.string(), v.unknown()),
+  protocols: v.record(v.string(), given<Protocol>()),
 })
 
 /** A verdict as it would have been given on a day, by the edition that was in force then. */

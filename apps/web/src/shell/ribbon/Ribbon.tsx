@@ -1,9 +1,8 @@
-import type { Season } from '@hatch-book/contract'
+import { seasonApi, type Season } from '@hatch-book/contract'
 import { addDays, dayNumber, daysBetween, type Day } from '@hatch-book/core'
-import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { useLocation, useNavigate, useSearchParams } from 'react-router'
-import { api } from '../api'
+import { useAsk } from '../api'
 import { LANE, Lane, NAMES, marksOf, useMarkWords } from './Lane'
 import { Legend } from './Legend'
 import { Patterns, type Drawn, type LaneOf, type Mark } from './phaseLook'
@@ -25,7 +24,7 @@ const FILTERED = ['/animals', '/readiness', '/pairing', '/incubation', '/rearing
  * page below. By keyboard it is one stop: arrows walk along lanes and stretches, Enter opens.
  */
 export function Ribbon() {
-  const { data } = useQuery({ queryKey: ['season'], queryFn: () => api.get<Season>('/api/season') })
+  const { data } = useAsk(seasonApi.season)
   const [width, setWidth] = useState(1140)
   const box = useRef<HTMLDivElement>(null)
   useEffect(() => {

@@ -1,6 +1,6 @@
-import type { Role } from '@hatch-book/contract'
+import type { Role } from './members'
 
-/** Who may do what. Every route names one of these; there is no other place where roles are checked by route. */
+/** Who may do what. Every route names one of these, and every screen asks here too: nowhere else are roles told apart. */
 export const PERMISSIONS = {
   public: ['owner', 'keeper', 'helper', 'viewer', 'nobody'],
   'read the book': ['owner', 'keeper', 'helper', 'viewer'],

@@ -1,0 +1,90 @@
+import { route } from '../api/route'
+import {
+  LabelOrder,
+  MoveAnswer,
+  MoveQuestion,
+  PlaceDraft,
+  PlaceList,
+  PlaceSchema,
+  PlacesChanged,
+  RackDraft,
+  RackMade,
+  Rooms,
+  TubsChange,
+} from '.'
+import { PhotoQuery, PhotoView, PlacePhotos } from '../animals'
+import { WithId } from '../common'
+
+export const placesApi = {
+  addPhoto: route({
+    method: 'POST',
+    path: '/api/places/:id/photos',
+    permission: 'write in the log',
+    params: WithId,
+    query: PhotoQuery,
+    takesFile: true,
+    reply: PhotoView,
+    touches: ['photos', 'places'],
+  }),
+  photos: route({
+    method: 'GET',
+    path: '/api/places/photos',
+    permission: 'read the book',
+    reply: PlacePhotos,
+    reads: ['photos'],
+  }),
+  list: route({
+    method: 'GET',
+    path: '/api/places',
+    permission: 'read the book',
+    reply: PlaceList,
+    reads: ['places'],
+    offline: true,
+  }),
+  add: route({
+    method: 'POST',
+    path: '/api/places',
+    permission: 'decide and plan',
+    body: PlaceDraft,
+    reply: PlaceSchema,
+    touches: ['places', 'climate'],
+  }),
+  printLabels: route({
+    method: 'POST',
+    path: '/api/labels',
+    permission: 'read the book',
+    body: LabelOrder,
+    touches: [],
+  }),
+  tryMove: route({
+    method: 'GET',
+    path: '/api/moves',
+    permission: 'read the book',
+    query: MoveQuestion,
+    reply: MoveAnswer,
+    reads: ['places', 'animals', 'protocols'],
+  }),
+  rooms: route({
+    method: 'GET',
+    path: '/api/rooms',
+    permission: 'read the book',
+    reply: Rooms,
+    reads: ['places', 'animals', 'climate', 'protocols'],
+  }),
+  addRack: route({
+    method: 'POST',
+    path: '/api/racks',
+    permission: 'decide and plan',
+    body: RackDraft,
+    reply: RackMade,
+    touches: ['places'],
+  }),
+  changeTubs: route({
+    method: 'PATCH',
+    path: '/api/tubs',
+    permission: 'decide and plan',
+    body: TubsChange,
+    reply: PlacesChanged,
+    touches: ['places'],
+  }),
+}
