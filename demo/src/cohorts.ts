@@ -1,4 +1,4 @@
-import type { CohortDraft, EntryKind } from '@hatch-book/contract'
+import { type CohortDraft } from '@hatch-book/contract'
 import {
   addDays,
   cohortProtocolOf,
@@ -10,23 +10,18 @@ import {
   type Day,
 } from '@hatch-book/core'
 import type * as v from 'valibot'
+import { EARLY, emerge, LATE } from './cocoons'
+import { sure, writerFor, type Kept } from './cohortSteps'
 import type { DemoIdentity } from './identity'
 import type { Chance } from './random'
 import { ZONE } from './room'
-import type { Author, DemoStep } from './steps'
+import type { DemoStep } from './steps'
 
 type Draft = v.InferInput<typeof CohortDraft>
 
 /** As far as cohorts are lived through. */
 const LIVED_UNTIL: Day = '2027-09-30'
 const protocolOf = (code: string) => cohortProtocolOf(startingDocuments.find((d) => d.code === code)!)!
-
-interface Kept {
-  id: string
-  name: string
-  protocol: CohortProtocol
-  celsius: number
-}
 
 /** Groups that are counted rather than named: nymphs, larvae, ova, cocoons, and a box that is searched. */
 export function keepCohorts(
@@ -97,16 +92,6 @@ export function keepCohorts(
     ...emerge(late.kept, LATE, luck.branch('late cocoons')),
   ].sort((a, b) => a.at - b.at)
 }
-
-function writerFor({ id }: Kept, luck: Chance) {
-  return (day: Day, hour: number, kind: EntryKind, payload: object, by: Author = 'keeper'): DemoStep => {
-    const at = instantOfDay(day, ZONE, hour)
-    const body = { id: luck.id(at), kind, subject: { type: 'cohort' as const, id }, payload }
-    return { at, act: 'entry', by, body: { ...body, at: new Date(at).toISOString(), device: 'demo' } }
-  }
-}
-
-const sure = (count: number) => ({ count, low: count, high: count })
 
 /** One that hatched or was found: when it came into each stage, and in which it was lost, if it was. */
 interface Life {
@@ -287,38 +272,5 @@ function collectOva(kept: Kept, luck: Chance): DemoStep[] {
         }),
       )
   }
-  return steps
-}
-
-const EARLY = { females: 2, males: 6, spun: '2027-04-28', pupated: '2027-05-04', sexedOn: '2027-05-12' }
-const LATE = { females: 6, males: 1, spun: '2027-05-06', pupated: '2027-05-12', sexedOn: '2027-05-20' }
-
-/** Cocoons of one brood: males come first, some pause, nobody lives long. */
-function emerge(kept: Kept, brood: typeof EARLY, luck: Chance): DemoStep[] {
-  const write = writerFor(kept, luck)
-  const [spinning, pupa] = kept.protocol.stages.slice(-2)
-  const all = brood.females + brood.males
-  const steps: DemoStep[] = [
-    write(brood.spun, 9.5, 'cohort counted', { stages: { [spinning!.name]: sure(all + 1) } }),
-    write(brood.pupated, 9.5, 'moulted on', { from: spinning!.name, to: pupa!.name, count: all }),
-    write(brood.pupated, 9.6, 'lost', { stage: spinning!.name, count: 1, why: 'found dead' }),
-    write(brood.sexedOn, 9.5, 'cohort counted', {
-      stages: { [pupa!.name]: sure(all) },
-      sexed: { females: brood.females, males: brood.males },
-    }),
-  ]
-  const days = stageDays(pupa!, kept.celsius)
-  const pauses = kept.protocol.pause!.share.typical
-  for (const sex of ['females', 'males'] as const)
-    for (let i = 0; i < brood[sex]; i++) {
-      const shift = ((sex === 'females' ? 1 : -1) * kept.protocol.earlierMales) / 2
-      const out =
-        Math.round(luck.normal(days + shift, pupa!.spreadDays)) + (luck.happens(pauses / 2) ? 120 : 0)
-      const lived = Math.max(2, Math.round(luck.normal(sex === 'females' ? 7 : 6, 1.6)))
-      const one = (females: number, males: number) => ({ females, males })
-      const on = addDays(brood.pupated, out)
-      steps.push(write(on, 21, 'emerged', sex === 'females' ? one(1, 0) : one(0, 1)))
-      steps.push(write(addDays(on, lived), 9, 'lost', { stage: sex, count: 1, why: 'found dead' }))
-    }
   return steps
 }

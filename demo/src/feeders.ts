@@ -11,8 +11,9 @@ import {
   type Day,
   type Estimate,
   type Take,
+  type KindsOf,
 } from '@hatch-book/core'
-import type { EntryKind } from '@hatch-book/contract'
+import { about, type SaidOf, entryThat } from '@hatch-book/contract'
 import type { DemoIdentity } from './identity'
 import type { Chance } from './random'
 import { LAST_DAY, ZONE } from './room'
@@ -92,13 +93,16 @@ function keepOne(kept: Kept, identity: DemoIdentity, luck: Chance): DemoStep[] {
     ...{ model: asItIs(model, kept.breeds), bins, celsius, days, take },
     start: { young: model.stages.map(() => 0), females: kept.females, males: kept.males },
   })
-  const write = (day: Day, kind: EntryKind, payload: Record<string, unknown>, by: Author): DemoStep => {
+  const write = <K extends KindsOf<'colony'>>(
+    day: Day,
+    kind: K,
+    payload: SaidOf<K>,
+    by: Author,
+  ): DemoStep => {
     const at = instantOfDay(day, ZONE, MONDAY_HOUR)
-    const body = { id: luck.id(at), kind, subject: { type: 'colony' as const, id }, payload }
-    return {
-      ...{ at, act: 'entry', by },
-      body: { ...body, at: new Date(at).toISOString(), precision: 'minute', device: 'demo' },
-    }
+    const told = about('colony', id)(kind, payload)
+    const when = { id: luck.id(at), at: new Date(at).toISOString(), precision: 'minute' as const }
+    return { at, act: 'entry', by, body: entryThat(told, { ...when, device: 'demo' }) }
   }
   const { size } = kept.take
   const sizeName = size === 'adult' ? 'adults' : model.stages[size]!.name

@@ -1,4 +1,4 @@
-import type { EntryInput, EntryKind } from '@hatch-book/contract'
+import { about, type SaidOf, entryThat } from '@hatch-book/contract'
 import {
   MS_PER_DAY,
   addDays,
@@ -12,6 +12,8 @@ import {
   type AnimalEntry,
   type Day,
   type Protocol,
+  type KindsOf,
+  CONDITION_SCORES,
 } from '@hatch-book/core'
 import type { Genome } from './genome'
 import type { Chance } from './random'
@@ -49,27 +51,20 @@ function authorOn(day: Day): Author {
   return weekday === 6 ? 'helper' : weekday % 2 === 0 ? 'owner' : 'keeper'
 }
 
-export function say(
+export function say<K extends KindsOf<'animal'>>(
   animal: LivingAnimal,
   day: Day,
   hour: number,
-  kind: EntryKind,
-  payload: Record<string, unknown>,
+  kind: K,
+  payload: SaidOf<K>,
   by: Author = authorOn(day),
 ): DemoStep {
   const at = instantOfDay(day, ZONE, 0) + Math.round(hour * 60) * 60_000
   const id = animal.luck.id(at)
   animal.log.push({ id, at, kind, payload } as AnimalEntry)
-  const body: EntryInput = {
-    id,
-    kind,
-    subject: { type: 'animal', id: animal.id },
-    at: new Date(at).toISOString(),
-    precision: 'minute',
-    device: 'demo',
-    payload,
-  }
-  return { at, act: 'entry', body, by }
+  const told = about('animal', animal.id)(kind, payload)
+  const when = { id, at: new Date(at).toISOString(), precision: 'minute' as const, device: 'demo' }
+  return { at, act: 'entry', body: entryThat(told, when), by }
 }
 
 const CAUGHT_UP_DAYS = 20
@@ -195,13 +190,14 @@ function weighIns(animal: LivingAnimal, from: Day, to: Day): DemoStep[] {
     const rounded = grams < 50 ? Math.round(grams * 10) / 10 : Math.round(grams)
     const laid = animal.layings.findLast((l) => l <= day)
     const thin = laid !== undefined && daysBetween(laid, day) < 60 ? 0.5 : 0
-    const condition = Math.round((3 - thin + luck.normal(0, 0.15)) * 2) / 2
+    const judged = Math.round((3 - thin + luck.normal(0, 0.15)) * 2) / 2
+    const condition = CONDITION_SCORES.find((score) => score === judged)
     const context = gravid(animal, day) ? 'gravid' : 'empty'
     steps.push(
       say(animal, day, luck.between(15, 16.5), 'weighed', {
         grams: rounded,
         context,
-        ...(animal.adult ? { condition } : {}),
+        ...(animal.adult && condition ? { condition } : {}),
       }),
     )
     day = addDays(day, animal.adult ? luck.whole(20, 28) : luck.whole(12, 16))

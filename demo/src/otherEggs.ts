@@ -1,4 +1,4 @@
-import type { ClutchDraft, EntryKind } from '@hatch-book/contract'
+import { entryThat, type ClutchDraft, type PlainKind } from '@hatch-book/contract'
 import {
   MS_PER_DAY,
   addDays,
@@ -82,14 +82,14 @@ function mate(dam: LivingAnimal, sire: LivingAnimal, day: Day, luck: Chance) {
   const steps: DemoStep[] = [
     { at: first, act: 'pairing', body: { id: pairingId, femaleId: dam.id, maleId: sire.id } },
   ]
-  const seen = (kind: EntryKind, on: Day, hour: number) => {
+  const seen = (kind: PlainKind<'pairing'>, on: Day, hour: number) => {
     const at = instantOfDay(on, ZONE, hour)
     steps.push({
       ...{ at, act: 'entry', by: 'keeper' },
-      body: {
-        ...{ id: luck.id(at), kind, subject: { type: 'pairing', id: pairingId } },
-        ...{ at: iso(at), device: 'demo', payload: {} },
-      },
+      body: entryThat(
+        { kind, subject: { type: 'pairing', id: pairingId } },
+        { id: luck.id(at), at: iso(at), device: 'demo' },
+      ),
     })
   }
   seen('introduced', day, 20)

@@ -1,4 +1,4 @@
-import type { EntryKind } from '@hatch-book/contract'
+import type { SaidOf } from '@hatch-book/contract'
 import {
   addDays,
   daysBetween,
@@ -10,6 +10,7 @@ import {
   type CheckSign,
   type Day,
   type Protocol,
+  type KindsOf,
 } from '@hatch-book/core'
 import type { LivingAnimal } from './life'
 import { say } from './life'
@@ -172,8 +173,8 @@ export function sleepThrough(
   const { rest } = animal.protocol
   const unit = tag.startsWith('C') || tag.startsWith('H') ? 'Snake cooler' : 'Cold unit 1'
   const bedding = dayNumber(from) % 365 < 180 || tag.startsWith('F') ? 'damp' : 'dry'
-  const told = (day: Day, hour: number, kind: EntryKind, payload: object) =>
-    say(animal, day, hour, kind, payload as Record<string, unknown>, 'keeper')
+  const told = <K extends KindsOf<'animal'>>(day: Day, hour: number, kind: K, payload: SaidOf<K>) =>
+    say(animal, day, hour, kind, payload, 'keeper')
   const steps = [
     told(addDays(from, -4), 9, 'droppings', { clear: true }),
     weigh(addDays(from, -1), 17.2),

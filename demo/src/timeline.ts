@@ -229,7 +229,7 @@ function mishaps(animals: Map<string, LivingAnimal>): DemoStep[] {
   const trial = animals.get('C31')!
   trial.offFood.push(['2027-05-13', '2027-06-06'])
   const twice = animals.get('C37')!
-  const feed = { outcome: 'taken', prey: 'hopper mouse', grams: 11 }
+  const feed = { outcome: 'taken' as const, prey: 'hopper mouse', grams: 11 }
   return [
     say(trial, '2027-05-16', 18, 'meal', { outcome: 'refused', prey: 'adult mouse' }),
     say(trial, '2027-05-24', 18, 'meal', { outcome: 'refused', prey: 'adult mouse' }),

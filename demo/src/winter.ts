@@ -1,3 +1,4 @@
+import { entryThat, type Told, type SaidOf } from '@hatch-book/contract'
 import { addDays, instantOfDay, type Day } from '@hatch-book/core'
 import { COLD_UNITS } from './coldUnits'
 import { say, trueWeight, type LivingAnimal } from './life'
@@ -73,19 +74,13 @@ function trials(places: ReadonlyMap<string, string>, luck: Chance): DemoStep[] {
     if (!trial) return []
     return (['trial began', 'trial ended'] as const).map((kind, i) => {
       const at = instantOfDay(trial[i]!, ZONE, 12.1)
-      return entryStep(luck.id(at), at, kind, { type: 'place', id: places.get(name)! })
+      return entryStep(luck.id(at), at, { kind, subject: { type: 'place', id: places.get(name)! } })
     })
   })
 }
 
-function entryStep(
-  id: string,
-  at: number,
-  kind: 'trial began' | 'trial ended' | 'batch went in' | 'batch check' | 'batch came out',
-  subject: { type: 'place' | 'rest'; id: string },
-  payload: object = {},
-): DemoStep {
-  const body = { id, kind, subject, at: new Date(at).toISOString(), device: 'demo', payload }
+function entryStep(id: string, at: number, told: Told): DemoStep {
+  const body = entryThat(told, { id, at: new Date(at).toISOString(), device: 'demo' })
   return { at, act: 'entry', by: 'keeper', body }
 }
 
@@ -186,9 +181,9 @@ function cocoons(
 ): DemoStep[] {
   const at = instantOfDay('2026-12-06', ZONE, 17)
   const id = luck.id(at)
-  const check = (day: Day, payload: object) => {
+  const check = (day: Day, payload: SaidOf<'batch check'>) => {
     const when = instantOfDay(day, ZONE, 10)
-    return entryStep(luck.id(when), when, 'batch check', { type: 'rest', id }, payload)
+    return entryStep(luck.id(when), when, { kind: 'batch check', subject: { type: 'rest', id }, payload })
   }
   const out = instantOfDay('2027-02-10', ZONE, 17)
   return [
@@ -208,11 +203,11 @@ function cocoons(
         ],
       },
     },
-    entryStep(luck.id(at), at + 600_000, 'batch went in', { type: 'rest', id }),
+    entryStep(luck.id(at), at + 600_000, { kind: 'batch went in', subject: { type: 'rest', id } }),
     check('2026-12-21', { signs: [], lost: 0, grams: 341 }),
     check('2027-01-04', { signs: ['skin'], lost: 2, grams: 319 }),
     check('2027-01-18', { signs: [], lost: 1, grams: 307 }),
-    entryStep(luck.id(out), out, 'batch came out', { type: 'rest', id }),
+    entryStep(luck.id(out), out, { kind: 'batch came out', subject: { type: 'rest', id } }),
   ]
 }
 

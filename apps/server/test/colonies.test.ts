@@ -27,7 +27,7 @@ const count = (id: string, change: object = {}) => ({
   at: '2026-05-10T10:00:00.000Z',
   payload: {
     ...{ young: { 'nymph 1': { count: 880, low: 700, high: 1060 } }, females: sure(40), males: sure(12) },
-    how: 'by scoops',
+    how: 'by scoops' as const,
     ...change,
   },
 })

@@ -4,10 +4,10 @@ import {
   isReading,
   isStale,
   newId,
-  WRITERS,
   type EntryInput,
   type ReadingRoute,
 } from '@hatch-book/contract'
+import { isAct } from '@hatch-book/core'
 import { forgetAll } from '../src/db/kept'
 import { rebuildBook } from '../src/db/rebuild'
 import { ACTS, CONTACT, SAID } from './everyKind'
@@ -35,7 +35,7 @@ const LOOKED_AT = [
   ...['clutches', 'pairings', 'rests', 'cohorts', 'colonies', 'protocols'],
 ]
 test('every kind of entry is tried here, each once', () => {
-  const acts = entryKinds.filter((kind) => WRITERS[kind].act)
+  const acts = entryKinds.filter((kind) => isAct(kind))
   expect([...Object.keys(SAID), 'struck', ...acts].sort()).toEqual([...entryKinds].sort())
   expect(ACTS.map(([name]) => name)).toEqual(expect.arrayContaining(acts))
 })

@@ -1,13 +1,14 @@
 import { parseSlate } from '@hatch-book/core'
 import { clutchDraft, resolveLine, type Names } from '../src/slate/resolve'
 
+const A4 = '01890a5d-ac96-774b-bcce-b302099a8057'
 const ref = (id: string, tag: string) => ({ id, tag, verdict: null, place: null })
 const names: Names = {
   all: [
     { type: 'animal', id: 'c14', name: 'C14' },
     { type: 'animal', id: 'f07', name: 'F07' },
     { type: 'animal', id: 'm2', name: 'M2' },
-    { type: 'place', id: 'a4', name: 'A4' },
+    { type: 'place', id: A4, name: 'A4' },
     { type: 'cohort', id: 'm1', name: 'M1', stages: ['egg', 'L1', 'L2', 'L3'] },
     { type: 'colony', id: 'q1', name: 'Q1', stages: ['egg', 'size 1', 'size 2'] },
   ],
@@ -43,11 +44,11 @@ test('a line comes to entries about those it names, with the time that was told'
 test('a condition goes with its weight, a move with its place, a sex with how it was seen', () => {
   expect(written('c14 84g condition 3.5')).toEqual([['weighed', 'c14', { grams: 84, condition: 3.5 }]])
   expect(resolve('c14 condition 3').problem).toContain('written with a weight')
-  expect(written('c14 moved to a4')).toEqual([['moved', 'c14', { placeId: 'a4' }]])
+  expect(written('c14 moved to a4')).toEqual([['moved', 'c14', { placeId: A4 }]])
   expect(written('c14 sexed f')).toEqual([
     ['sexed', 'c14', { sex: 'female', certainty: 0.9, method: 'by eye' }],
   ])
-  expect(written('a4 misted')).toEqual([['misted', 'a4', {}]])
+  expect(written('a4 misted')).toEqual([['misted', A4, {}]])
 })
 
 test('numbers of cohorts and colonies go by their own stages', () => {

@@ -7,7 +7,6 @@ import { nextTags } from '../src/incubation/tags'
 import * as eggs from '../src/incubation/words'
 import { fraction, genesInWords, kinWords, percent } from '../src/pairing/words'
 import { readWish, wishInWords } from '../src/pairing/wish'
-import { cohortInWords } from '../src/parts/cohortWords'
 import { sayChance, sayCounts, sayDifference, sayValue, isBetter } from '../src/review/words'
 import { figuresOf } from '../src/shell/figures'
 
@@ -234,42 +233,6 @@ describe('pairs', () => {
 })
 
 describe('cohorts and colonies', () => {
-  test('one is not many', () => {
-    expect(cohortInWords({ kind: 'emerged', payload: { females: 1, males: 0, unsexed: 0 } })).toBe(
-      'emerged: 1 female, 0 males',
-    )
-    expect(cohortInWords({ kind: 'emerged', payload: { females: 0, males: 0, unsexed: 12 } })).toBe(
-      'emerged: 12',
-    )
-    expect(cohortInWords({ kind: 'eggs collected', payload: { count: 1, mothers: 'mated' } })).toBe(
-      '1 egg collected, mothers mated',
-    )
-    const lost = (count: number, stage: string) =>
-      cohortInWords({ kind: 'lost', payload: { stage, count, why: 'found dead' } } as never)
-    expect(lost(14, 'egg')).toBe('lost 14 eggs: found dead')
-    expect(lost(1, 'pupal cell')).toBe('lost 1 pupal cell: found dead')
-    expect(lost(2, 'pupal cell')).toBe('lost 2 pupal cells: found dead')
-    expect(lost(3, 'Large tadpole')).toBe('lost 3 Large tadpoles: found dead')
-    expect(lost(20, 'L3')).toBe('lost 20 L3: found dead')
-    expect(cohortInWords({ kind: 'noted', payload: { text: 'quiet' } })).toBeNull()
-  })
-
-  test('a count is told with how sure it is', () => {
-    const stages = { L3: { count: 12, low: 10, high: 14 }, L4: { count: 3, low: 3, high: 3 } }
-    expect(cohortInWords({ kind: 'cohort counted', payload: { stages } as never })).toBe(
-      'counted: 12 (10 to 14) L3, 3 L4',
-    )
-    expect(cohortInWords({ kind: 'cohort counted', payload: { stages: {} } as never })).toBe(
-      'counted: nobody',
-    )
-    expect(
-      cohortInWords({
-        kind: 'searched',
-        payload: { eggs: { young: 1, old: 4 }, larvae: {}, adults: { females: 2, males: 1 } } as never,
-      }),
-    ).toBe('searched: 1 young egg, 4 old, no larvae, 2 females, 1 male')
-  })
-
   const names = { today: '2027-05-27', prey: { protocolId: 'p' } as never, sizes: ['adults'] }
   const say = { day: figures.day, celsius: figures.celsius, colony: () => 'F1' }
   const told = (plan: object) =>

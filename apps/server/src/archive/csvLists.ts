@@ -1,4 +1,4 @@
-import { OF_THE_TRADE } from '@hatch-book/contract'
+import { entryKinds, tradeOf } from '@hatch-book/core'
 import { sql, type SQL } from 'drizzle-orm'
 import { namedSql } from './names'
 
@@ -26,9 +26,9 @@ const species = (id: string) => sql.raw(`(select kept.species from protocol kept
 
 /** What names buyers and money is left out of what was said. */
 const withoutTrade = sql.join(
-  Object.entries(OF_THE_TRADE).map(
-    ([kind, keys]) => sql`when e.kind = ${kind} then e.payload - ${sql.param(keys)}::text[]`,
-  ),
+  entryKinds
+    .filter((kind) => tradeOf(kind).length > 0)
+    .map((kind) => sql`when e.kind = ${kind} then e.payload - ${sql.param(tradeOf(kind))}::text[]`),
   sql` `,
 )
 

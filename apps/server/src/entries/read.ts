@@ -1,10 +1,12 @@
-import { may, OF_THE_TRADE, type Entry, type EntryKind } from '@hatch-book/contract'
+import { may, type Entry, type EntryKind } from '@hatch-book/contract'
+import { blindOf, tradeOf } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
 import { openSexes } from './openSexes'
 import { subjectsWithMerged } from './standing'
 
+/** As it is stored; what is kept from its reader is taken out of it below. */
 interface EntryRow extends Record<string, unknown> {
   id: string
   kind: EntryKind
@@ -69,24 +71,27 @@ export async function readEntries(
   )
   const open = await openSexes(
     tx,
-    rows.filter((r) => r.kind === 'sex read' && !r.shown).map((r) => r.subject_id),
+    rows.filter((r) => blindOf(r.kind).length > 0 && !r.shown).map((r) => r.subject_id),
   )
-  return rows.map((row) => ({
-    id: row.id,
-    kind: row.kind,
-    subject: { type: row.subject_type, id: row.subject_id, tag: names.get(row.subject_id) ?? '' },
-    at: new Date(row.at).toISOString(),
-    precision: row.precision,
-    recordedAt: new Date(row.recorded_at).toISOString(),
-    by: row.by,
-    device: row.device,
-    payload: without(row.payload, [
-      ...(row.kind === 'sex read' && !row.shown && open.has(row.subject_id) ? ['sex'] : []),
-      ...(may(reader.role, 'see who buys') ? [] : (OF_THE_TRADE[row.kind] ?? [])),
-    ]),
-    strikes: row.strikes,
-    struckBy: row.struck_by ? { by: row.struck_by, reason: row.struck_reason ?? '' } : null,
-  }))
+  return rows.map(
+    (row) =>
+      ({
+        id: row.id,
+        kind: row.kind,
+        subject: { type: row.subject_type, id: row.subject_id, tag: names.get(row.subject_id) ?? '' },
+        at: new Date(row.at).toISOString(),
+        precision: row.precision,
+        recordedAt: new Date(row.recorded_at).toISOString(),
+        by: row.by,
+        device: row.device,
+        payload: without(row.payload, [
+          ...(!row.shown && open.has(row.subject_id) ? blindOf(row.kind) : []),
+          ...(may(reader.role, 'see who buys') ? [] : tradeOf(row.kind)),
+        ]),
+        strikes: row.strikes,
+        struckBy: row.struck_by ? { by: row.struck_by, reason: row.struck_reason ?? '' } : null,
+      }) as Entry,
+  )
 }
 
 /** What people call the subjects of entries. Joined to the entries themselves, planning would take longer than reading. */

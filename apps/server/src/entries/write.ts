@@ -1,11 +1,11 @@
 import {
-  WRITERS,
   type EntryDraft,
   type EntryKind,
   type PayloadOf,
+  type SubjectOf,
   type SubjectType,
 } from '@hatch-book/contract'
-import { MS_PER_DAY, dayOfInstant, type AnimalEntry } from '@hatch-book/core'
+import { MS_PER_DAY, dayOfInstant, isAct, writerOf, type AnimalEntry } from '@hatch-book/core'
 import { and, eq, sql } from 'drizzle-orm'
 import { insertMany, insertRows, tables, type Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
@@ -38,11 +38,11 @@ export function onStrike(kind: EntryKind, consequence: StrikeConsequence): void 
 }
 
 const mayWrite = ({ member }: Actor, kind: EntryKind) =>
-  WRITERS[kind].by === 'helper' || member.role !== 'helper'
+  writerOf(kind) === 'helper' || member.role !== 'helper'
 
 /** Refuses what the program writes by itself as part of a larger act: nobody sends it. */
 export function refuseActs(drafts: readonly EntryDraft[]): void {
-  const act = drafts.find((d) => WRITERS[d.kind].act)
+  const act = drafts.find((d) => isAct(d.kind))
   if (act)
     throw new BookError(
       'not-allowed',
@@ -283,11 +283,12 @@ function toRow(actor: Actor, draft: EntryDraft) {
 export function entryOf<K extends EntryKind>(
   id: string,
   kind: K,
-  subject: EntryDraft['subject'],
+  subject: { type: SubjectOf<K>; id: string },
   at: string,
   payload: PayloadOf<K>,
 ): EntryDraft {
-  return { id, kind, subject, at, precision: 'minute', device: '', strikes: null, payload }
+  const when = { id, at, precision: 'minute' as const, device: '', strikes: null }
+  return { kind, subject, payload, ...when } as unknown as EntryDraft
 }
 
 export function dayOf(actor: Actor, at: string): string {

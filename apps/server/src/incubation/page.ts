@@ -33,13 +33,8 @@ export async function clutchPage(tx: Transaction, actor: Actor, study: ClutchStu
   const { clutch, protocol, eggs, view } = study
   const entries = await readEntries(tx, { subjectIds: [clutch.id], limit: 200, reader: actor.member })
   const weighings = entries
-    .filter((e) => e.kind === 'box weighed' && !e.struckBy)
-    .map((e) => ({
-      at: e.at,
-      grams: e.payload['grams'] as number,
-      dryGrams: (e.payload['dryGrams'] as number | undefined) ?? null,
-      addedGrams: (e.payload['addedGrams'] as number | undefined) ?? 0,
-    }))
+    .flatMap((e) => (e.kind === 'box weighed' && !e.struckBy ? [{ ...e.payload, at: e.at }] : []))
+    .map(({ at, grams, dryGrams = null, addedGrams }) => ({ at, grams, dryGrams, addedGrams }))
     .sort((a, b) => a.at.localeCompare(b.at))
   return {
     clutch: view,

@@ -54,7 +54,7 @@ export function Papers({ page }: { page: AnimalPage }) {
           accept=".pdf,.txt,image/png,image/jpeg"
           showUploadList={false}
           beforeUpload={(file) => {
-            const name = encodeURIComponent(file.name.slice(0, 160))
+            const name = file.name.slice(0, 160)
             void act(
               send(animalsApi.addPaper, { params: { id: page.animal.id }, query: { name }, file }),
               'The paper was not kept.',

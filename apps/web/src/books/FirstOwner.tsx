@@ -1,4 +1,4 @@
-import { booksApi } from '@hatch-book/contract'
+import { FirstOwner as Opening, booksApi } from '@hatch-book/contract'
 import { Button, Input, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import type { RefusedError } from '../shell/api'
@@ -26,7 +26,7 @@ export function FirstOwner() {
     event.preventDefault()
     try {
       await send(booksApi.begin, {
-        body: fit(booksApi.begin, { bookName: '', name: '', email: '', password: '', ...values }),
+        body: fit(Opening, { bookName: '', name: '', email: '', password: '', ...values }),
       })
     } catch (refused) {
       setError(refused as RefusedError)

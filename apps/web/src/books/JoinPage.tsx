@@ -1,4 +1,4 @@
-import { booksApi } from '@hatch-book/contract'
+import { InvitationTaken, booksApi } from '@hatch-book/contract'
 import { Button, Input } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { useNavigate, useParams } from 'react-router'
@@ -30,7 +30,7 @@ export function JoinPage() {
     event.preventDefault()
     const sent = data.email ? { password: person.password } : person
     void saying.run(async () => {
-      await send(booksApi.join, { params: { key: key! }, body: fit(booksApi.join, sent) })
+      await send(booksApi.join, { params: { key: key! }, body: fit(InvitationTaken, sent) })
       await forgetQueries()
       await navigate('/round')
     })

@@ -1,5 +1,5 @@
 import { readMass } from '@hatch-book/core'
-import { weighingApi, newId } from '@hatch-book/contract'
+import { ScaleDraft, weighingApi, newId } from '@hatch-book/contract'
 import { Button, Input } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { fit, RefusedError, send } from '../shell/api'
@@ -21,7 +21,7 @@ export function Scales() {
     setSays('')
     try {
       const done = await send(weighingApi.addScale, {
-        body: fit(weighingApi.addScale, { id: newId(), name: name.trim(), capacityGrams: bears.value }),
+        body: fit(ScaleDraft, { id: newId(), name: name.trim(), capacityGrams: bears.value }),
       })
       setToken({ name: done.scale.name, token: done.token })
       setName('')

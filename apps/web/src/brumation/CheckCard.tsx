@@ -59,7 +59,7 @@ export function CheckCard({
                 {
                   kind: 'weighed' as const,
                   subject: { type: 'animal' as const, id: rest.animalId },
-                  payload: { grams, context: 'empty' },
+                  payload: { grams, context: 'empty' as const },
                 },
               ]),
           { kind: 'rest check', subject: { type: 'animal', id: rest.animalId }, payload: { signs } },

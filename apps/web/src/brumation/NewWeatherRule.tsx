@@ -1,4 +1,4 @@
-import { placesApi, brumationApi, newId, type Weather } from '@hatch-book/contract'
+import { WeatherRuleDraft, placesApi, brumationApi, newId, type Weather } from '@hatch-book/contract'
 import { Button, Input, InputNumber, Segmented, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
 import type { RefusedError } from '../shell/api'
@@ -32,7 +32,7 @@ export function NewWeatherRule({ stations, onDone }: { stations: Weather['statio
       const limitC =
         limit === null ? null : fahrenheit ? Math.round((((limit - 32) * 5) / 9) * 10) / 10 : limit
       await send(brumationApi.addWeatherRule, {
-        body: fit(brumationApi.addWeatherRule, {
+        body: fit(WeatherRuleDraft, {
           ...{ id: newId(), name: name.trim() || (act === 'bring in' ? 'Bring in' : 'Put out') },
           ...{ act, stationId, since: today, animalIds, rule: { nights, side, limitC } },
         }),

@@ -15,13 +15,10 @@ export function RestActs({ rest, rules }: { rest: RestView; rules: RestRules }) 
   const { today } = useSession()
   const figures = useFigures()
   if (!may.write) return null
-  const subject = rest.animalId
-    ? { type: 'animal' as const, id: rest.animalId }
-    : { type: 'rest' as const, id: rest.id }
-  const say =
-    (kind: ToWrite['kind'], says: string, payload: Record<string, unknown> = {}) =>
-    () =>
-      void write([{ kind, subject, payload }], `${rest.tag}: ${says}`)
+  const batch = { type: 'rest' as const, id: rest.id }
+  /** Of an animal; what rests as a batch has none. */
+  const subject = { type: 'animal' as const, id: rest.animalId ?? '' }
+  const say = (says: string, told: ToWrite) => () => void write([told], `${rest.tag}: ${says}`)
   const named = {
     ...(rest.bedding ? { bedding: rest.bedding } : {}),
     ...(rest.unit ? { unit: rest.unit.name } : {}),
@@ -32,12 +29,12 @@ export function RestActs({ rest, rules }: { rest: RestView; rules: RestRules }) 
     acts.push({
       key: 'D',
       says: 'droppings, gut clear',
-      act: say('droppings', 'droppings, gut clear', { clear: true }),
+      act: say('droppings, gut clear', { kind: 'droppings', subject, payload: { clear: true } }),
     })
     acts.push({
       key: 'F',
       says: 'droppings, more to come',
-      act: say('droppings', 'droppings, more to come', { clear: false }),
+      act: say('droppings, more to come', { kind: 'droppings', subject, payload: { clear: false } }),
     })
   }
   const shut = rest.goingIn && !rest.goingIn.may ? rest.goingIn : null
@@ -46,25 +43,52 @@ export function RestActs({ rest, rules }: { rest: RestView; rules: RestRules }) 
       key: 'G',
       says: 'goes in',
       main: state === 'fasting',
-      act: say(rest.batch ? 'batch went in' : 'rest began', 'goes into the cold', rest.batch ? {} : named),
+      act: say(
+        'goes into the cold',
+        rest.batch
+          ? { kind: 'batch went in', subject: batch }
+          : { kind: 'rest began', subject, payload: named },
+      ),
     })
   if (['cooling', 'resting', 'warming'].includes(state) && !rest.subject.warmedOn)
     acts.push({
       key: 'W',
       says: rest.batch ? 'comes out' : 'begins to warm',
       main: state === 'warming',
-      act: say(rest.batch ? 'batch came out' : 'warmed', rest.batch ? 'comes out' : 'begins to warm'),
+      act: rest.batch
+        ? say('comes out', { kind: 'batch came out', subject: batch })
+        : say('begins to warm', { kind: 'warmed', subject }),
     })
   if (rest.subject.warmedOn && rest.animalId) {
-    acts.push({ key: 'B', says: 'water, bath', act: say('watered', 'had water') })
-    acts.push({ key: 'A', says: 'ate', act: say('meal', 'ate', { outcome: 'taken' }) })
-    acts.push({ key: 'R', says: 'refused', act: say('meal', 'refused', { outcome: 'refused' }) })
+    acts.push({ key: 'B', says: 'water, bath', act: say('had water', { kind: 'watered', subject }) })
+    acts.push({
+      key: 'A',
+      says: 'ate',
+      act: say('ate', { kind: 'meal', subject, payload: { outcome: 'taken' } }),
+    })
+    acts.push({
+      key: 'R',
+      says: 'refused',
+      act: say('refused', { kind: 'meal', subject, payload: { outcome: 'refused' } }),
+    })
   }
   const { asks } = rest.course
   if (asks) {
-    acts.push({ key: 'Y', says: 'it met a mate', act: say('met a mate', 'met a mate', { met: 'yes' }) })
-    acts.push({ key: 'N', says: 'it met none', act: say('met a mate', 'met no mate', { met: 'no' }) })
-    acts.push({ key: 'U', says: 'nobody knows', act: say('met a mate', 'not known', { met: 'not known' }) })
+    acts.push({
+      key: 'Y',
+      says: 'it met a mate',
+      act: say('met a mate', { kind: 'met a mate', subject, payload: { met: 'yes' } }),
+    })
+    acts.push({
+      key: 'N',
+      says: 'it met none',
+      act: say('met no mate', { kind: 'met a mate', subject, payload: { met: 'no' } }),
+    })
+    acts.push({
+      key: 'U',
+      says: 'nobody knows',
+      act: say('not known', { kind: 'met a mate', subject, payload: { met: 'not known' } }),
+    })
   }
   const target = rest.clock.targets.find((t) => t.day === today)
   return (

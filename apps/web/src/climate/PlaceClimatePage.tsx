@@ -1,4 +1,4 @@
-import { climateApi, newId, type ClimateRow } from '@hatch-book/contract'
+import { CalibrationDraft, climateApi, newId, type ClimateRow } from '@hatch-book/contract'
 import { Button, InputNumber, Segmented } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { Link, useParams } from 'react-router'
@@ -142,7 +142,7 @@ function ProbeCard({ place }: { place: ClimateRow }) {
     try {
       await send(climateApi.calibrate, {
         params: { id: place.probeId },
-        body: fit(climateApi.calibrate, { id: newId(), readC: read, trueC: truth }),
+        body: fit(CalibrationDraft, { id: newId(), readC: read, trueC: truth }),
       })
       setRead(null)
       setTruth(null)

@@ -50,11 +50,17 @@ function useRemember() {
     says: string,
   ) => {
     const at = now
-    const of = (id: string, kind: 'moved out' | 'moved in', subject: string, payload: object) => ({
-      ...{ id, kind, subject: { type: 'cohort' as const, id: subject }, at, payload },
-    })
     rememberWritten(
-      [of(outId, 'moved out', from, { to, stages }), of(inId, 'moved in', to, { from, stages })],
+      [
+        {
+          ...{ id: outId, at, kind: 'moved out', subject: { type: 'cohort', id: from } },
+          payload: { to, stages },
+        },
+        {
+          ...{ id: inId, at, kind: 'moved in', subject: { type: 'cohort', id: to } },
+          payload: { from, stages },
+        },
+      ],
       says,
     )
   }
@@ -72,9 +78,10 @@ export function SplitForm({ studied, all, onDone, onMade }: ActProps) {
     if (count === 0) return setSays('who is split off?')
     const [id, outId, inId] = [newId(), newId(), newId()]
     const body = { id, outId, inId, name: name.trim(), stages, celsius, tubs, placeId: null }
-    const refused = await sendOrSay(cohortsApi.split, { params: { id: cohort.id }, body })
+    const refused = await sendOrSay(cohortsApi.split, { params: { id: cohort.id }, body }, () =>
+      remember(cohort.id, id, outId, inId, stages, `${count} split off into ${name}`),
+    )
     if (refused) return setSays(refused)
-    remember(cohort.id, id, outId, inId, stages, `${count} split off into ${name}`)
     onDone()
     onMade(id)
   }
@@ -117,17 +124,11 @@ export function MergeForm({ studied, all, onDone, onMade }: ActProps) {
     if (!target) return setSays(`no other cohort of ${cohort.species} is kept`)
     if (count === 0) return setSays('who joins them?')
     const [outId, inId] = [newId(), newId()]
-    const refused = await sendOrSay(cohortsApi.merge, {
-      params: { id: cohort.id },
-      body: {
-        intoId: into,
-        outId,
-        inId,
-        stages,
-      },
-    })
+    const body = { intoId: into, outId, inId, stages }
+    const refused = await sendOrSay(cohortsApi.merge, { params: { id: cohort.id }, body }, () =>
+      remember(cohort.id, into, outId, inId, stages, `${count} put into ${target.cohort.name}`),
+    )
     if (refused) return setSays(refused)
-    remember(cohort.id, into, outId, inId, stages, `${count} put into ${target.cohort.name}`)
     onDone()
     onMade(into)
   }

@@ -26,7 +26,7 @@ export function SearchForm({ studied: { cohort, protocol, standing }, onDone }: 
   const keep = async () => {
     const wrong = widths.find((w) => !(w > 0 && w <= 50))
     if (wrong !== undefined) return setSays('heads: write widths in mm, such as 1.2 2.3')
-    const told = Object.fromEntries(Object.entries(larvae).filter(([, n]) => n !== null && n > 0))
+    const told = Object.fromEntries(Object.entries(larvae).flatMap(([stage, n]) => (n ? [[stage, n]] : [])))
     const entry = {
       kind: 'searched' as const,
       subject: { type: 'cohort' as const, id: cohort.id },

@@ -1,7 +1,8 @@
+import type { PayloadOf } from '@hatch-book/core'
 import { Select } from 'antd'
 import { useState } from 'react'
 import { Labelled } from '../parts/Labelled'
-import { useLog } from '../shell/log'
+import { useLog, type ToWrite } from '../shell/log'
 import { FormCard } from './FormCard'
 import { countOf, type ActProps } from './study'
 import { WholeField } from './WholeField'
@@ -50,8 +51,9 @@ export function MoultForm({ studied, onDone }: ActProps) {
   )
 }
 
-const WHYS = ['found dead', 'stuck in the moult', 'eaten', 'escaped', 'not found'] as const
-const HOWS = ['sold', 'given away', 'frozen', 'fed off'] as const
+const choices = <V extends string>(...values: V[]) => values.map((value) => ({ value, label: value }))
+const WHYS = choices('found dead', 'stuck in the moult', 'eaten', 'escaped', 'not found')
+const HOWS = choices('sold', 'given away', 'frozen', 'fed off')
 
 /** So many are no more, or are no more here. */
 export function LostForm({ studied, onDone, gone }: ActProps & { gone: boolean }) {
@@ -61,16 +63,16 @@ export function LostForm({ studied, onDone, gone }: ActProps & { gone: boolean }
   const most = [...standing.stages].sort((a, b) => b.count - a.count)[0]
   const [stage, setStage] = useState(most?.name ?? names[0] ?? '')
   const [count, setCount] = useState<number | null>(gone ? null : 1)
-  const [why, setWhy] = useState<string>(gone ? HOWS[0] : WHYS[0])
+  const [how, setHow] = useState<PayloadOf<'passed on'>['how']>('sold')
+  const [why, setWhy] = useState<PayloadOf<'lost'>['why']>('found dead')
   const [says, setSays] = useState('')
   const keep = async () => {
     if (!count) return setSays('how many?')
-    const entry = {
-      kind: gone ? ('passed on' as const) : ('lost' as const),
-      subject: { type: 'cohort' as const, id: cohort.id },
-      payload: gone ? { stage, count, how: why } : { stage, count, why },
-    }
-    await write([entry], `${count} ${stage} of ${cohort.name} ${why}`, { onKept: onDone })
+    const subject = { type: 'cohort' as const, id: cohort.id }
+    const entry: ToWrite = gone
+      ? { kind: 'passed on', subject, payload: { stage, count, how } }
+      : { kind: 'lost', subject, payload: { stage, count, why } }
+    await write([entry], `${count} ${stage} of ${cohort.name} ${gone ? how : why}`, { onKept: onDone })
   }
   return (
     <FormCard title={gone ? 'Pass on' : 'Lost'} keep="Keep it" says={says} onKeep={keep} onDone={onDone}>
@@ -86,16 +88,14 @@ export function LostForm({ studied, onDone, gone }: ActProps & { gone: boolean }
           />
         </Labelled>
         <Labelled name={gone ? 'How' : 'Why'}>
-          <Select
-            aria-label={gone ? 'How' : 'Why'}
-            value={why}
-            onChange={setWhy}
-            style={{ width: 150 }}
-            options={(gone ? HOWS : WHYS).map((value) => ({ value, label: value }))}
-          />
+          {gone ? (
+            <Select aria-label="How" value={how} onChange={setHow} style={{ width: 150 }} options={HOWS} />
+          ) : (
+            <Select aria-label="Why" value={why} onChange={setWhy} style={{ width: 150 }} options={WHYS} />
+          )}
         </Labelled>
       </div>
-      {why === 'frozen' && protocol.freezeDays && (
+      {gone && how === 'frozen' && protocol.freezeDays && (
         <p className="small quiet">
           Freeze them for {Math.round(protocol.freezeDays.typical)} days (
           {Math.round(protocol.freezeDays.least)} to {Math.round(protocol.freezeDays.most)}) before they are

@@ -25,7 +25,7 @@ export function ImportPage() {
     setBusy(true)
     setSays('')
     try {
-      const list = await send(importsApi.open, { query: { fileName: encodeURIComponent(file.name) }, file })
+      const list = await send(importsApi.open, { query: { fileName: file.name }, file })
       await navigate(`/animals/import/${list.id}`)
     } catch (error) {
       setSays(error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.')

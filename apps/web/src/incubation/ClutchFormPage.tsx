@@ -1,11 +1,11 @@
-import { incubationApi, newId } from '@hatch-book/contract'
+import { ClutchDraft, incubationApi, newId } from '@hatch-book/contract'
 import { CLUTCH_KINDS, type ClutchKind } from '@hatch-book/core'
 import { App, Button, DatePicker, Input, InputNumber, Select } from 'antd'
 import type { Dayjs } from 'dayjs'
 import { useState, type FormEvent } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import type { RefusedError } from '../shell/api'
-import { send } from '../shell/api'
+import { fit, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { rememberWritten } from '../shell/log'
 import { useAnimals, useClutches, usePairings, usePlaces, useProtocols } from '../shell/queries'
@@ -112,34 +112,33 @@ export function ClutchFormPage() {
     const id = newId()
     const entryId = newId()
     try {
-      const page = await send(incubationApi.found, {
-        body: {
-          ...{ id, entryId, kind, pairingId, damId: dam?.id ?? '', note },
-          damGrams: grams(damGrams),
-          ...{ foundAt: iso(foundAt), laidFrom: iso(foundAt - hours * 3_600_000), laidTo: iso(foundAt) },
-          ...(kind === 'litter'
-            ? {
-                litter: {
-                  live: litter.live.map((y) => ({ animalId: y.id, tag: y.tag, grams: grams(y.grams) })),
-                  ...{ stillborn: litter.stillborn, unfertilised: litter.unfertilised },
-                },
-              }
-            : { boxId: box ?? '', method: method ?? methods[0]?.name ?? '' }),
-          ...(singly
-            ? { eggs: eggs.map((e, cell) => ({ id: e.id, fate: e.fate, grams: grams(e.grams), cell })) }
-            : {}),
-          ...(!singly && kind !== 'litter' ? { counted: countOf(counted) } : {}),
-        },
+      const body = fit(ClutchDraft, {
+        ...{ id, entryId, kind, pairingId, damId: dam?.id ?? '', note },
+        damGrams: grams(damGrams),
+        ...{ foundAt: iso(foundAt), laidFrom: iso(foundAt - hours * 3_600_000), laidTo: iso(foundAt) },
+        ...(kind === 'litter'
+          ? {
+              litter: {
+                live: litter.live.map((y) => ({ animalId: y.id, tag: y.tag, grams: grams(y.grams) })),
+                ...{ stillborn: litter.stillborn, unfertilised: litter.unfertilised },
+              },
+            }
+          : { boxId: box ?? '', method: method ?? methods[0]?.name ?? '' }),
+        ...(singly
+          ? { eggs: eggs.map((e, cell) => ({ id: e.id, fate: e.fate, grams: grams(e.grams), cell })) }
+          : {}),
+        ...(!singly && kind !== 'litter' ? { counted: countOf(counted) } : {}),
       })
-      const { clutch } = page
-      rememberWritten(
-        [
-          {
-            ...{ id: entryId, kind: 'clutch found', subject: { type: 'clutch', id }, at: iso(foundAt) },
-            payload: { eggs: clutch.counted?.count ?? clutch.eggs.length },
-          },
-        ],
-        `clutch ${clutch.name}`,
+      const { clutch } = await send(incubationApi.found, { body }, ({ clutch: kept }) =>
+        rememberWritten(
+          [
+            {
+              ...{ id: entryId, kind: 'clutch found', subject: { type: 'clutch', id }, at: iso(foundAt) },
+              payload: { eggs: kept.counted?.count ?? kept.eggs.length },
+            },
+          ],
+          `clutch ${kept.name}`,
+        ),
       )
       notification.success({
         title:

@@ -1,5 +1,5 @@
 import type { FindingRow } from '@hatch-book/contract'
-import { LAYING_SIGNS } from '@hatch-book/core'
+import { LAYING_SIGNS, type LayingSign } from '@hatch-book/core'
 import { Button, Select } from 'antd'
 import { Link, useNavigate } from 'react-router'
 import { withDays } from '../parts/Reasons'
@@ -123,10 +123,10 @@ function FindingCard({ row, due }: { row: FindingRow; due: boolean }) {
             aria-label={`A sign of ${dam.tag}`}
             size="small"
             placeholder="a sign …"
-            value={null}
+            value={null as LayingSign | null}
             style={{ width: 150 }}
             options={LAYING_SIGNS.map((s) => ({ value: s, label: s }))}
-            onChange={(sign: string) =>
+            onChange={(sign: LayingSign) =>
               void write([{ kind: 'laying sign', subject, payload: { sign } }], `${dam.tag}: ${sign}`)
             }
           />

@@ -108,7 +108,6 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
       }
     })
     try {
-      await send(incubationApi.hatch, { params: { id: clutch.id }, body: { at: now, young } })
       const entries: EntryInput[] = young.map((y) => ({
         id: y.entryId,
         kind: 'egg fate',
@@ -116,7 +115,9 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
         at: now,
         payload: { eggId: y.eggId, fate: 'hatched', animalId: y.animalId },
       }))
-      rememberWritten(entries, `${young.length} hatched from ${clutch.name}`)
+      await send(incubationApi.hatch, { params: { id: clutch.id }, body: { at: now, young } }, () =>
+        rememberWritten(entries, `${young.length} hatched from ${clutch.name}`),
+      )
       notification.success({
         title: `${young.length} hatched from ${clutch.name}`,
         description: `${young.map((y) => (y.placeId ? `${y.tag} in ${names.get(y.placeId)}` : y.tag)).join(', ')}. Ctrl+Z takes it back.`,

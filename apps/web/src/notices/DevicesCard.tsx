@@ -1,4 +1,4 @@
-import { noticesApi, newId, type Ways } from '@hatch-book/contract'
+import { DeviceDraft, noticesApi, newId, type Ways } from '@hatch-book/contract'
 import { App, Button } from 'antd'
 import { useState } from 'react'
 import { fit, RefusedError, send } from '../shell/api'
@@ -24,7 +24,7 @@ async function subscribe(pushKey: string): Promise<void> {
   const made = await worker.pushManager.subscribe({ userVisibleOnly: true, applicationServerKey: pushKey })
   const { endpoint, keys } = made.toJSON()
   await send(noticesApi.addDevice, {
-    body: fit(noticesApi.addDevice, { id: newId(), name: deviceName(), endpoint, keys }),
+    body: fit(DeviceDraft, { id: newId(), name: deviceName(), endpoint, keys }),
   })
 }
 

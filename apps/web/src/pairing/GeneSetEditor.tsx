@@ -1,4 +1,4 @@
-import { pairingApi } from '@hatch-book/contract'
+import { GenesChange, pairingApi } from '@hatch-book/contract'
 import { geneSetFaults, type GeneSet, type Locus } from '@hatch-book/core'
 import { App, Button } from 'antd'
 import { useState } from 'react'
@@ -59,7 +59,7 @@ export function GeneSetEditor({ scene }: { scene: Scene }) {
     try {
       await send(pairingApi.changeGenes, {
         params: { protocolId: scene.protocolId },
-        body: fit(pairingApi.changeGenes, { version: writing.version, genes: draft }),
+        body: fit(GenesChange, { version: writing.version, genes: draft }),
       })
       writing.kept(writing.version + 1)
       notification.success({ title: 'The genes are kept', key: 'genes', duration: 3 })

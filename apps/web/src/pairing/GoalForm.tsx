@@ -1,4 +1,4 @@
-import { pairingApi, newId, type LineGoalView } from '@hatch-book/contract'
+import { LineGoalChange, LineGoalDraft, pairingApi, newId, type LineGoalView } from '@hatch-book/contract'
 import type { Wanted } from '@hatch-book/core'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState } from 'react'
@@ -59,11 +59,11 @@ export function GoalForm({
       if (goal)
         await send(pairingApi.changeGoal, {
           params: { id: goal.id },
-          body: fit(pairingApi.changeGoal, { version: writing.version, ...body }),
+          body: fit(LineGoalChange, { version: writing.version, ...body }),
         })
       else
         await send(pairingApi.addGoal, {
-          body: fit(pairingApi.addGoal, { id: newId(), protocolId: scene.protocolId, ...body }),
+          body: fit(LineGoalDraft, { id: newId(), protocolId: scene.protocolId, ...body }),
         })
       onDone()
     } catch (error) {

@@ -19,7 +19,12 @@ export function OddsForm({ mate, genes, onDone }: { mate: Mate; genes: GeneSet; 
   const save = async () => {
     setTried(true)
     if (off) return
-    const payload = { trait, carries: 'carries', certainty: 1, odds: odds.map((o) => (o ?? 0) / sum) }
+    const payload = {
+      trait,
+      carries: 'carries' as const,
+      certainty: 1,
+      odds: odds.map((o) => (o ?? 0) / sum),
+    }
     if (
       await write(
         [{ kind: 'trait', subject: { type: 'animal', id: mate.id }, payload }],

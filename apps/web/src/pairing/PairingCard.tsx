@@ -1,5 +1,5 @@
 import { stopInWords } from '@hatch-book/core'
-import type { EntryKind, PairingView } from '@hatch-book/contract'
+import type { PairingView, PlainKind } from '@hatch-book/contract'
 import { Button, DatePicker, InputNumber } from 'antd'
 import type { Dayjs } from 'dayjs'
 import { useState } from 'react'
@@ -110,9 +110,10 @@ function WhatWasSeen({ pairing: p, active }: { pairing: PairingView; active: boo
   const [minutes, setMinutes] = useState<number | null>(null)
   const together = p.state === 'together'
   const at = day ? fromWallClock(day, book.zone, now) : now
-  const see = (kind: EntryKind, says: string, payload = {}) =>
+  const subject = { type: 'pairing' as const, id: p.id }
+  const see = (kind: PlainKind<'pairing'>, says: string, told: { minutes?: number } = {}) =>
     void write(
-      [{ kind, subject: { type: 'pairing', id: p.id }, at, payload }],
+      [kind === 'locked' ? { kind, subject, at, payload: told } : { kind, subject, at }],
       `${p.female.tag} × ${p.male.tag}: ${says}`,
     ).then((ok) => ok && setMinutes(null))
   return (

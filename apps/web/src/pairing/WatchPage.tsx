@@ -1,11 +1,11 @@
-import { stopInWords } from '@hatch-book/core'
-import type { EntryKind, PairingView } from '@hatch-book/contract'
+import { stopInWords, entryInWords } from '@hatch-book/core'
+import type { PairingView, PlainKind } from '@hatch-book/contract'
 import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { Keys, type KeyAct } from '../parts/Keys'
 import { useFigures } from '../shell/figures'
 import { useKeys } from '../shell/keys'
-import { useLog } from '../shell/log'
+import { useLog, type ToWrite } from '../shell/log'
 import { usePairings } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { MatedWords } from './MatedWords'
@@ -111,7 +111,8 @@ function Watched({
   const [since, setSince] = useState<number | null>(null)
   const [lockedAt, setLockedAt] = useState<number | null>(null)
   const now = useNow(since !== null || lockedAt !== null)
-  const see = (kind: EntryKind, says: string, payload: Record<string, unknown> = {}) => {
+  const subject = { type: 'pairing' as const, id: p.id }
+  const see = (kind: PlainKind<'pairing'>, says: string, told: { minutes?: number } = {}) => {
     onWrite()
     if (kind === 'introduced') {
       setPressed('together')
@@ -124,7 +125,7 @@ function Watched({
     }
     // One after the other, so that a quick hand's keys arrive in their order.
     writing.current = writing.current.then(async () => {
-      const entry = { kind, subject: { type: 'pairing' as const, id: p.id }, payload }
+      const entry: ToWrite = kind === 'locked' ? { kind, subject, payload: told } : { kind, subject }
       if (!(await write([entry], `${p.female.tag} × ${p.male.tag}: ${says}`, { quiet: true })))
         setPressed(null)
     })
@@ -248,9 +249,7 @@ function Watched({
         {p.entries.slice(0, 6).map((e) => (
           <li key={e.id} className={e.struckBy ? 'struck' : ''}>
             <span className="when">{figures.instant(e.at)}</span>
-            {e.kind}
-            {typeof (e.payload as { minutes?: number }).minutes === 'number' &&
-              ` ${(e.payload as { minutes: number }).minutes} min`}
+            {entryInWords(e, figures)}
           </li>
         ))}
       </ul>

@@ -1,3 +1,4 @@
+import { SEXES, type Sex } from '@hatch-book/core'
 import type { AnimalPage, AnimalRow } from '@hatch-book/contract'
 import { Button, Input, Segmented } from 'antd'
 import { useState } from 'react'
@@ -87,7 +88,7 @@ function MealForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
   const save = async () => {
     if (figures.weightFault(grams) !== null) return
     const payload = {
-      outcome: outcome === 'refused' ? 'refused' : 'taken',
+      outcome: outcome === 'refused' ? ('refused' as const) : ('taken' as const),
       ...(outcome === 'helped' ? { assisted: true } : {}),
       ...(prey.trim() ? { prey: prey.trim() } : {}),
       ...(read === null ? {} : { grams: read }),
@@ -149,7 +150,7 @@ function SexForm({
   onDone(): void
 }) {
   const { write } = useLog()
-  const [sex, setSex] = useState('female')
+  const [sex, setSex] = useState<Sex>('female')
   const able = [...methods, SEEN]
   const [name, setName] = useState(able[0]!.name)
   const method = able.find((m) => m.name === name)!
@@ -171,7 +172,7 @@ function SexForm({
       }}
     >
       <p>
-        <Segmented aria-label="sex" options={['female', 'male', 'unknown']} value={sex} onChange={setSex} />
+        <Segmented<Sex> aria-label="sex" options={[...SEXES]} value={sex} onChange={setSex} />
       </p>
       <p>
         <Segmented

@@ -1,3 +1,4 @@
+import type { PayloadOf } from '@hatch-book/core'
 import type { AnimalPage } from '@hatch-book/contract'
 import { Button, Input, Segmented } from 'antd'
 import { useState } from 'react'
@@ -7,6 +8,8 @@ import { useAnimal } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { ReasonList, ReasonsSheet } from './Reasons'
 import { Verdict } from './Verdict'
+
+type Overruling = PayloadOf<'overruled'>['verdict']
 
 /** Why an animal is ready, a trial, or not this season; and where a keeper says otherwise. */
 export function ReadinessSheet({ animalId, onClose }: { animalId: string | null; onClose(): void }) {
@@ -83,7 +86,7 @@ export function OverruleForm({
 }: {
   animalId: string
   about: 'readiness' | 'leaving' | 'rest'
-  verdicts: string[]
+  verdicts: Overruling[]
   now: string
 }) {
   const { write } = useLog()

@@ -1,5 +1,5 @@
 import type { AnimalRow } from '@hatch-book/contract'
-import { CONDITION_SCORES, conditionInWords, type WeightContext } from '@hatch-book/core'
+import { CONDITION_SCORES, conditionInWords, type ConditionScore, type WeightContext } from '@hatch-book/core'
 import { Button, Input, Segmented } from 'antd'
 import { useState } from 'react'
 import { useFigures } from '../shell/figures'
@@ -17,7 +17,7 @@ export function WeightForm({
   withCondition = animal.purpose === 'breeder',
 }: {
   animal: AnimalRow
-  onDone(grams: number, context: WeightContext, condition: number | null): void
+  onDone(grams: number, context: WeightContext, condition: ConditionScore | null): void
   onCancel?(): void
   withCondition?: boolean
 }) {
@@ -25,7 +25,7 @@ export function WeightForm({
   const { write } = useLog()
   const [typed, setTyped] = useState('')
   const [context, setContext] = useState<WeightContext>('empty')
-  const [condition, setCondition] = useState<number | null>(null)
+  const [condition, setCondition] = useState<ConditionScore | null>(null)
   const [says, setSays] = useState('')
   const grams = figures.readGrams(typed)
   const change = grams !== null && animal.grams ? grams / animal.grams - 1 : 0
@@ -89,11 +89,11 @@ export function WeightForm({
       {withCondition && (
         <div className="field">
           <span className="label">Condition</span>
-          <Segmented
+          <Segmented<ConditionScore | 0>
             aria-label="condition"
             options={CONDITION_SCORES.map((s) => ({ value: s, label: String(s) }))}
-            value={condition ?? -1}
-            onChange={(s) => setCondition(Number(s))}
+            value={condition ?? 0}
+            onChange={(s) => s !== 0 && setCondition(s)}
           />
           <span className="small quiet">
             {condition === null ? 'not scored' : conditionInWords(animal.bodyPlan, condition)}

@@ -1,7 +1,8 @@
 import type { DueMeal } from '@hatch-book/contract'
+import type { MealOutcome } from '@hatch-book/core'
 import type { ToWrite } from '../shell/log'
 
-export type Outcome = 'offered' | 'taken' | 'refused' | 'brought up'
+export type Outcome = MealOutcome
 
 /** What is written of a due meal: the outcome, with the prey, the powder and the trick that went with it. */
 export function mealEntry(

@@ -76,7 +76,7 @@ export function RoundPage() {
       outcomes.some((o) => o.bad),
     )
   }
-  const of = step && { type: step.subject.type, id: step.subject.id }
+  const of = step?.subject.type === 'animal' ? { type: step.subject.type, id: step.subject.id } : null
   const weigh = (grams: number) => {
     const context = animal ? likelyContext(animal, today) : 'not said'
     settleBy(
@@ -85,9 +85,9 @@ export function RoundPage() {
       figures.grams(grams),
     )
   }
-  const tell = (kind: 'shed' | 'droppings' | 'noted', told: string, payload = {}) => {
+  const tell = (said: ToWrite, told: string) => {
     setAsking(null)
-    void write([{ kind, subject: of!, payload }], `${step!.subject.name}: ${told}`, {
+    void write([said], `${step!.subject.name}: ${told}`, {
       quiet: true,
       device: 'round',
     })
@@ -191,8 +191,8 @@ export function RoundPage() {
               acts={{
                 ...{ press, weigh, skip },
                 goOn: () => go(next?.id ?? null),
-                tell: (kind, told) => tell(kind, told),
-                note: (text) => tell('noted', `noted: ${text}`, { text }),
+                tell: (kind, told) => tell({ kind, subject: of! }, told),
+                note: (text) => tell({ kind: 'noted', subject: of!, payload: { text } }, `noted: ${text}`),
                 reasons: () => setReasonsOf(step.subject.id),
               }}
             />

@@ -1,6 +1,6 @@
 import type { Entry, Round } from '@hatch-book/contract'
 import { toBring, type WorkItem } from '@hatch-book/core'
-import { entryInWords } from '../parts/Entries'
+import { entryInWords } from '@hatch-book/core'
 import { useFigures } from '../shell/figures'
 import { useOutbox } from '../shell/outbox'
 import { useSession } from '../shell/session'
@@ -47,7 +47,11 @@ function Logged({ entries, onUndo }: { entries: readonly Entry[]; onUndo(): void
           <li key={e.id}>
             <span className="when">{figures.clock(e.at)}</span>
             <span className="tag">{e.subject.tag}</span>{' '}
-            <span className={/^(refused|brought up)/.test(entryInWords(e, figures)) ? 'bad' : ''}>
+            <span
+              className={
+                e.kind === 'meal' && ['refused', 'brought up'].includes(e.payload.outcome) ? 'bad' : ''
+              }
+            >
               {entryInWords(e, figures)}
             </span>
             {e.by !== member.name && <span className="quiet"> {e.by}</span>}

@@ -1,6 +1,6 @@
 import type { Round } from '@hatch-book/contract'
 import { useEffect, useMemo } from 'react'
-import { entryInWords } from '../parts/Entries'
+import { entryInWords } from '@hatch-book/core'
 import { useFigures } from '../shell/figures'
 import { useOutbox } from '../shell/outbox'
 import { useRoundQuery } from '../shell/queries'

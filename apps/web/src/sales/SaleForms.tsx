@@ -29,10 +29,14 @@ export function SaleForm({
   const asked = price ?? data?.reservation?.price ?? data?.asked?.price ?? 0
   const save = async () => {
     if (kind === 'sold' && buyer.trim() === '') return setSays('write who takes it home')
-    const payload = kind === 'sold' ? { buyer: buyer.trim(), price: asked } : { price: asked }
+    const subject = { type: 'animal' as const, id: animal.id }
     if (
       await write(
-        [{ kind, subject: { type: 'animal', id: animal.id }, payload }],
+        [
+          kind === 'sold'
+            ? { kind, subject, payload: { buyer: buyer.trim(), price: asked } }
+            : { kind, subject, payload: { price: asked } },
+        ],
         `${animal.tag} ${kind === 'sold' ? `sold to ${buyer.trim()}` : 'listed'}`,
       )
     ) {

@@ -93,17 +93,23 @@ export const ask = <R extends Route>(route: R, ...[asked]: AskedArgs<R>): Promis
 export const askForFile = <R extends Route>(route: R, ...[asked]: AskedArgs<R>): Promise<Blob> =>
   request(route, asked as Said).then((reply) => reply.blob())
 
+/** Called as soon as the server has kept it: what the hand holds changes then, not when the views have followed. */
+type OnKept<R extends Route> = (reply: ReplyOf<R>) => void
+type Sent<R extends Route> = [...AskedArgs<R>, onKept?: OnKept<R>]
+
 /** Writes, and asks again for what the endpoint says it touches. @throws RefusedError */
-export async function send<R extends WritingRoute>(route: R, ...[asked]: AskedArgs<R>): Promise<ReplyOf<R>> {
-  const reply = await answerOf(route, asked as Said)
-  await refreshBook(touchedBy(route, (asked as Said | undefined)?.body))
+export async function send<R extends WritingRoute>(route: R, ...sent: Sent<R>): Promise<ReplyOf<R>> {
+  const [asked, onKept] = sent as unknown as [asked?: Said, onKept?: OnKept<R>]
+  const reply = await answerOf(route, asked)
+  onKept?.(reply)
+  await refreshBook(touchedBy(route, asked?.body))
   return reply
 }
 
 /** Writes, and says in words what was refused; nothing when it went well. */
-export async function sendOrSay<R extends WritingRoute>(route: R, ...asked: AskedArgs<R>): Promise<string> {
+export async function sendOrSay<R extends WritingRoute>(route: R, ...sent: Sent<R>): Promise<string> {
   try {
-    await send(route, ...asked)
+    await send(route, ...sent)
     return ''
   } catch (error) {
     return error instanceof RefusedError ? error.problem.detail : 'It could not be saved.'
@@ -114,26 +120,18 @@ export const touchedBy = ({ touches }: WritingRoute, body: unknown): Touched =>
   typeof touches === 'function' ? touches(body as never) : touches
 
 /**
- * What a form holds, held against the endpoint's own schema: what does not fit is said at its fields, in the server's words, before anything
+ * What a form holds, held against the schema of what is sent: what does not fit is said at its fields, in the server's words, before anything
  * is sent.
  * @throws RefusedError
  */
-export function fit<R extends Route & { body: v.GenericSchema }>(
-  { body }: R,
-  draft: unknown,
-): v.InferInput<R['body']> {
-  const read = v.safeParse(body, draft)
-  if (read.success) return draft as v.InferInput<R['body']>
+export function fit<S extends v.GenericSchema>(schema: S, draft: unknown): v.InferInput<S> {
+  const read = v.safeParse(schema, draft)
+  if (read.success) return draft as v.InferInput<S>
   const fields = read.issues.map((issue) => ({ field: v.getDotPath(issue) ?? '', says: issue.message }))
   throw new RefusedError({
-    ...{
-      type: 'urn:hatch-book:invalid',
-      title: 'Something here cannot be read.',
-      status: 422,
-      code: 'invalid',
-    },
+    ...{ type: 'urn:hatch-book:invalid', title: 'Something here cannot be read.', status: 422 },
+    ...{ code: 'invalid', fields },
     detail: fields.map(({ field, says }) => (field ? `${field}: ${says}` : says)).join('; '),
-    fields,
   })
 }
 

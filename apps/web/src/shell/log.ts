@@ -1,4 +1,6 @@
 import {
+  entryThat,
+  type Told,
   newId,
   touchedByEntries,
   type EntryInput,
@@ -35,10 +37,7 @@ const useUndoStore = create<UndoState>()((set, get) => ({
 }))
 
 /** Something to write: a kind, whom it is about, what it carries; when, if not now. */
-export interface ToWrite {
-  kind: EntryKind
-  subject: { type: SubjectType; id: string }
-  payload?: Record<string, unknown>
+export type ToWrite<K extends EntryKind = EntryKind> = Told<K> & {
   at?: string
   /** How exactly the time is known; to the minute, if nothing is said. */
   precision?: 'minute' | 'day'
@@ -129,16 +128,8 @@ export function useLog() {
       says: string,
       { quiet = false, device = 'web', onKept }: WriteOptions = {},
     ): Promise<boolean> => {
-      const entries: EntryInput[] = items.map(
-        ({ kind, subject, payload = {}, at = latest.current(), precision = 'minute' }) => ({
-          id: newId(),
-          kind,
-          subject,
-          at,
-          precision,
-          device,
-          payload,
-        }),
+      const entries = items.map(({ at = latest.current(), precision = 'minute', ...told }) =>
+        entryThat(told, { id: newId(), at, precision, device }),
       )
       let done
       try {

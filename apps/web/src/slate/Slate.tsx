@@ -51,14 +51,15 @@ export default function Slate({ onClose }: { onClose(): void }) {
       prepared.current = { text, ...slateBatch(readable.map((l) => l.resolved)) }
     const { clutches, entries } = prepared.current
     try {
-      await send(incubationApi.writeSlate, { body: { clutches, entries } })
+      await send(incubationApi.writeSlate, { body: { clutches, entries } }, () =>
+        rememberWritten([...clutches.map(foundEntry), ...entries], told),
+      )
     } catch (error) {
       const detail = error instanceof RefusedError ? error.problem.detail : 'The slate could not be written.'
       setSays(`${detail} Nothing of it was written.`)
       return false
     }
     prepared.current = null
-    rememberWritten([...clutches.map(foundEntry), ...entries], told)
     return true
   }
   const save = async () => {

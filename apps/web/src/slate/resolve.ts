@@ -1,9 +1,11 @@
 import {
+  entryThat,
   newId,
   type EntryInput,
   type EntryKind,
   type PairingView,
   type SubjectType,
+  readTold,
 } from '@hatch-book/contract'
 import { instantOfDay, type SlateEntry } from '@hatch-book/core'
 import type { ToWrite } from '../shell/log'
@@ -63,7 +65,7 @@ export function resolveLine(entries: readonly SlateEntry[], names: Names): Resol
   try {
     const told = entries.filter((e) => e.kind === 'laid').map((e) => clutchOf(e, names))
     return {
-      writes: merged(entries.flatMap((e) => writesOf(e, names))),
+      writes: merged(entries).flatMap((e) => writesOf(e, names)),
       clutch: told[0] ?? null,
       problem: '',
     }
@@ -73,15 +75,16 @@ export function resolveLine(entries: readonly SlateEntry[], names: Names): Resol
   }
 }
 
-/** A condition is told with a weight: both are one entry. */
-function merged(writes: readonly ToWrite[]): ToWrite[] {
-  const condition = writes.find((w) => w.payload && 'condition' in w.payload && !('grams' in w.payload))
-  if (!condition) return [...writes]
-  const weighed = writes.find((w) => w.payload && 'grams' in w.payload && w.kind === 'weighed')
-  if (!weighed) throw new NotHere('a condition is written with a weight, such as 84g condition 3')
-  return writes
-    .filter((w) => w !== condition)
-    .map((w) => (w === weighed ? { ...w, payload: { ...w.payload, ...condition.payload } } : w))
+/** A condition is told with a weight of the same animal: both are one entry. */
+function merged(entries: readonly SlateEntry[]): SlateEntry[] {
+  const conditions = entries.filter((e) => e.kind === 'condition')
+  const ofSame = (e: SlateEntry) => conditions.find((c) => c.tags[0] === e.tags[0])
+  const weighed = entries.filter((e) => e.kind === 'weighed' && ofSame(e))
+  if (weighed.length < conditions.length)
+    throw new NotHere('a condition is written with a weight, such as 84g condition 3')
+  return entries
+    .filter((e) => e.kind !== 'condition')
+    .map((e) => (weighed.includes(e) ? { ...e, payload: { ...e.payload, ...ofSame(e)!.payload } } : e))
 }
 
 const find = (tag: string, names: Names) => names.all.find((n) => n.name.toLowerCase() === tag.toLowerCase())!
@@ -109,14 +112,15 @@ function writesOf(entry: SlateEntry, names: Names): ToWrite[] {
   const { kind, tags, payload } = entry
   const when = instantOf(entry, names)
   const of = ({ type, id }: Named) => ({ type, id })
-  const say = (named: Named, own: EntryKind, what: Record<string, unknown> = payload): ToWrite[] => [
-    { kind: own, subject: of(named), payload: what, ...when },
-  ]
+  const say = (named: Named, own: EntryKind, what: Record<string, unknown> = payload): ToWrite[] => {
+    const read = readTold(own, of(named), what)
+    if ('fault' in read) throw new NotHere(read.fault)
+    return [{ ...read.told, ...when }]
+  }
   if (kind === 'laid') return []
   if (OF_PAIRS.includes(kind)) return say(pairOf(tags, names), kind as EntryKind)
   const tag = tags[0]!
   if (OF_PLACES.includes(kind)) return say(need(tag, names, 'place'), kind as EntryKind)
-  if (kind === 'condition') return say(need(tag, names, 'animal'), 'weighed')
   if (kind === 'sexed') return say(need(tag, names, 'animal'), 'sexed', { ...payload, ...BY_EYE })
   if (kind === 'moved') {
     const { place, ...rest } = payload
@@ -250,10 +254,9 @@ export function slateBatch(lines: readonly Resolved[]) {
   return {
     clutches: lines.flatMap((l) => (l.clutch ? [clutchDraft(l.clutch)] : [])),
     entries: lines.flatMap((l) =>
-      l.writes.map(({ kind, subject, payload = {}, at, precision = 'minute' }): EntryInput => ({
-        ...{ id: newId(), kind, subject, payload, precision, device: 'slate' },
-        at: at!,
-      })),
+      l.writes.map(({ at, precision = 'minute', ...told }) =>
+        entryThat(told, { id: newId(), at: at!, precision, device: 'slate' }),
+      ),
     ),
   }
 }

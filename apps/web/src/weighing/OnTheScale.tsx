@@ -1,5 +1,5 @@
 import type { AnimalRow, ScaleView } from '@hatch-book/contract'
-import { conditionInWords, type WeightContext } from '@hatch-book/core'
+import { CONDITION_SCORES, conditionInWords, type ConditionScore, type WeightContext } from '@hatch-book/core'
 import { useState } from 'react'
 import { SURPRISE } from '../parts/WeightForm'
 import { useFigures } from '../shell/figures'
@@ -41,7 +41,7 @@ export function OnTheScale({
   const { write } = useLog()
   const { state, taken } = useScale(scale)
   useAwaited(scale, animal.id)
-  const [condition, setCondition] = useState<{ of: string; score: number } | null>(null)
+  const [condition, setCondition] = useState<{ of: string; score: ConditionScore } | null>(null)
   const [sureOf, setSureOf] = useState<string | null>(null)
   const score = condition?.of === animal.id ? condition.score : null
   const likely = likelyContext(animal, today)
@@ -50,6 +50,12 @@ export function OnTheScale({
   const surprising = change !== null && Math.abs(change) > SURPRISE
   const unsure = surprising && sureOf !== animal.id
 
+  /** The same score told again means half a step more. */
+  const tell = (whole: number) => {
+    const told = score === whole ? whole + 0.5 : whole
+    const next = CONDITION_SCORES.find((s) => s === Math.min(5, told))
+    if (next) setCondition({ of: animal.id, score: next })
+  }
   async function take(context: WeightContext): Promise<void> {
     if (!reading) return
     if (unsure) return setSureOf(animal.id)
@@ -72,8 +78,7 @@ export function OnTheScale({
       if (key === 'Enter' || key === ' ') void take(likely)
       else if (key.toLowerCase() === 'n') onSkip()
       else if (/^[1-5]$/.test(key)) {
-        const whole = Number(key)
-        setCondition({ of: animal.id, score: score === whole ? Math.min(5, whole + 0.5) : whole })
+        tell(Number(key))
       } else {
         const context = CONTEXT_KEYS.find(([k]) => k === key.toLowerCase())?.[1]
         if (!context) return false
@@ -138,9 +143,7 @@ export function OnTheScale({
             className={`score ${score !== null && Math.floor(score) === whole ? 'on' : ''}`}
             aria-pressed={score !== null && Math.floor(score) === whole}
             title={conditionInWords(animal.bodyPlan, whole)}
-            onClick={() =>
-              setCondition({ of: animal.id, score: score === whole ? Math.min(5, whole + 0.5) : whole })
-            }
+            onClick={() => tell(whole)}
           >
             {score !== null && Math.floor(score) === whole ? score : whole}
           </button>

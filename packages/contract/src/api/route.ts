@@ -1,6 +1,7 @@
+import type { Topic } from '@hatch-book/core'
 import type * as v from 'valibot'
 import type { Permission } from '../books/permissions'
-import type { Topic, Touched } from './topics'
+import type { Touched } from './topics'
 
 interface Endpoint {
   /** With the parameters in it, as '/api/animals/:id'. */

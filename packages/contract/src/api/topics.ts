@@ -1,29 +1,4 @@
-/**
- * What is written in a book, in as many parts as are worth telling apart. An endpoint that reads names the parts its answer rests on, one that
- * writes those it touches: a device asks again only for answers that share a part with what was written.
- */
-export const TOPICS = [
-  'book',
-  'members',
-  'protocols',
-  'places',
-  'animals',
-  'photos',
-  'pairings',
-  'clutches',
-  'plans',
-  'rests',
-  'cohorts',
-  'colonies',
-  'climate',
-  'trade',
-  'messages',
-  'imports',
-  'scales',
-  /** The log and the history: every write is in them. */
-  'log',
-] as const
-export type Topic = (typeof TOPICS)[number]
+import type { Topic } from '@hatch-book/core'
 
 /** What a write touches; of what all answers rest on, such as the book's own settings or its protocols, everything. */
 export type Touched = readonly Topic[] | 'everything'

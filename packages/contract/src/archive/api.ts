@@ -2,6 +2,8 @@ import * as v from 'valibot'
 import { route } from '../api/route'
 import { ArchiveRead, CsvCatalogue } from '.'
 
+const WithName = v.object({ name: v.pipe(v.string(), v.maxLength(40)) })
+
 export const archiveApi = {
   csvLists: route({
     method: 'GET',
@@ -14,7 +16,7 @@ export const archiveApi = {
     method: 'GET',
     path: '/api/csv/:name',
     permission: 'read the book',
-    params: v.object({ name: v.pipe(v.string(), v.maxLength(40)) }),
+    params: WithName,
     reads: ['log'],
   }),
   write: route({ method: 'GET', path: '/api/archive', permission: 'run the book', reads: ['log'] }),

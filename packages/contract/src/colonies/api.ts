@@ -4,6 +4,8 @@ import { Colonies, ColonyChange, ColonyDraft, FeederPlanChange, FeederPlansDraft
 import { Id, WithId } from '../common'
 import { Saved } from '../sales'
 
+const PlansAdded = v.object({ ids: v.array(Id) })
+
 export const coloniesApi = {
   list: route({
     method: 'GET',
@@ -42,7 +44,7 @@ export const coloniesApi = {
     path: '/api/feeder-plans',
     permission: 'decide and plan',
     body: FeederPlansDraft,
-    reply: v.object({ ids: v.array(Id) }),
+    reply: PlansAdded,
     touches: ['colonies'],
   }),
   changeFeederPlan: route({

@@ -1,24 +1,94 @@
+import {
+  ENTRY_KINDS,
+  entryKinds,
+  SUBJECT_TYPES,
+  type EntryKind,
+  type KindsOf,
+  type DefinitionOf,
+  type PayloadOf,
+  type Saying,
+  type Seen,
+  type SubjectType,
+} from '@hatch-book/core'
 import * as v from 'valibot'
 import { Id, InstantSchema } from '../common'
-import { ENTRY_KINDS, SUBJECT_TYPES, entryKinds, type EntryKind, type PayloadOf } from './kinds'
 
-export * from './kinds'
 export * from './touches'
-export * from './writers'
+
+/** What a device says of a kind: what need not be said may be left out. */
+export type SaidOf<K extends EntryKind> = v.InferInput<DefinitionOf<K>['payload']>
+/** About whom or what a kind is. */
+export type SubjectOf<K extends EntryKind> =
+  DefinitionOf<K> extends { subject: infer S } ? (S extends SubjectType ? S : SubjectType) : never
 
 /** An entry as a device sends it: the device makes the id, so that sending twice is harmless. */
+export type EntryInput<K extends EntryKind = EntryKind> = {
+  [k in K]: {
+    id: string
+    kind: k
+    subject: { type: SubjectOf<k>; id: string }
+    at: string
+    precision?: 'minute' | 'day'
+    device?: string
+    strikes?: string | null
+    payload: SaidOf<k>
+  }
+}[K]
+
+/** What is said of somebody, before it has a name and a time. */
+export type Told<K extends EntryKind = EntryKind> = {
+  [k in K]: { kind: k; subject: { type: SubjectOf<k>; id: string } } & (Record<never, never> extends SaidOf<k>
+    ? { payload?: SaidOf<k> }
+    : { payload: SaidOf<k> })
+}[K]
+/** Tells of somebody whatever may be told of their sort. */
+export const about =
+  <S extends SubjectType>(type: S, id: string) =>
+  <K extends KindsOf<S>>(kind: K, payload: SaidOf<K>): Told =>
+    ({ kind, subject: { type, id }, payload }) as unknown as Told
+
+/** Something that was read off a line of text: held against its kind. @returns it, or what does not fit */
+export function readTold(
+  kind: EntryKind,
+  subject: { type: SubjectType; id: string },
+  payload: unknown,
+): { told: Told } | { fault: string } {
+  const read = v.safeParse(ENTRY_KINDS[kind].payload as v.GenericSchema, payload)
+  if (!read.success) return { fault: read.issues[0].message }
+  return { told: { kind, subject, payload } as unknown as Told }
+}
+
+/** The kinds about a subject that say enough by their names. */
+export type PlainKind<S extends SubjectType> = {
+  [k in EntryKind]: Record<never, never> extends SaidOf<k> ? (S extends SubjectOf<k> ? k : never) : never
+}[EntryKind]
+
+/** Something told, as the entry that says it. */
+export const entryThat = <K extends EntryKind>(
+  told: Told<K>,
+  when: Pick<EntryInput, 'id' | 'at' | 'precision' | 'device' | 'strikes'>,
+): EntryInput<K> => ({ payload: {}, ...told, ...when }) as unknown as EntryInput<K>
+
+const Draft = v.object({
+  id: Id,
+  kind: v.picklist(entryKinds, 'this kind of entry is not known'),
+  subject: v.object({ type: v.picklist(SUBJECT_TYPES), id: Id }),
+  at: InstantSchema,
+  precision: v.optional(v.picklist(['minute', 'day']), 'minute'),
+  device: v.optional(v.pipe(v.string(), v.maxLength(80)), ''),
+  strikes: v.optional(v.nullable(Id), null),
+  payload: v.unknown(),
+})
+/** An entry that was held against its kind. */
+export type EntryDraft<K extends EntryKind = EntryKind> = Omit<
+  v.InferOutput<typeof Draft>,
+  'kind' | 'payload'
+> &
+  Saying<K>
+
 export const EntryDraft = v.pipe(
-  v.object({
-    id: Id,
-    kind: v.picklist(entryKinds, 'this kind of entry is not known'),
-    subject: v.object({ type: v.picklist(SUBJECT_TYPES), id: Id }),
-    at: InstantSchema,
-    precision: v.optional(v.picklist(['minute', 'day']), 'minute'),
-    device: v.optional(v.pipe(v.string(), v.maxLength(80)), ''),
-    strikes: v.optional(v.nullable(Id), null),
-    payload: v.unknown(),
-  }),
-  v.rawTransform(({ dataset, addIssue, NEVER }) => {
+  Draft,
+  v.rawTransform(({ dataset, addIssue, NEVER }): EntryDraft => {
     const draft = dataset.value
     const { subject, payload } = ENTRY_KINDS[draft.kind]
     if (subject !== 'any' && subject !== draft.subject.type) {
@@ -35,11 +105,9 @@ export const EntryDraft = v.pipe(
         addIssue({ message: `${v.getDotPath(issue) ?? draft.kind}: ${issue.message}` })
       return NEVER
     }
-    return { ...draft, payload: read.output }
+    return { ...draft, payload: read.output } as EntryDraft
   }),
-)
-export type EntryDraft = v.InferOutput<typeof EntryDraft>
-export type EntryInput = v.InferInput<typeof EntryDraft>
+) as v.GenericSchema<EntryInput, EntryDraft>
 
 export const EntryBatch = v.object({
   entries: v.pipe(v.array(EntryDraft), v.minLength(1), v.maxLength(5000, 'at most 5000 entries at once')),
@@ -47,7 +115,7 @@ export const EntryBatch = v.object({
   late: v.optional(v.boolean(), false),
 })
 
-export const EntrySchema = v.object({
+const EntryRead = v.object({
   id: Id,
   kind: v.picklist(entryKinds),
   subject: v.object({ type: v.picklist(SUBJECT_TYPES), id: Id, tag: v.string() }),
@@ -62,7 +130,13 @@ export const EntrySchema = v.object({
   /** Who struck it out and why; null while it stands. */
   struckBy: v.nullable(v.object({ by: v.string(), reason: v.string() })),
 })
-export type Entry = v.InferOutput<typeof EntrySchema>
+/** An entry as it is read: what is kept from its reader is not in it. */
+export type Entry<K extends EntryKind = EntryKind> = Omit<
+  v.InferOutput<typeof EntryRead>,
+  'kind' | 'payload'
+> &
+  Seen<K>
+export const EntrySchema = EntryRead as unknown as v.GenericSchema<Entry, Entry>
 export const EntryList = v.object({ entries: v.array(EntrySchema) })
 export const EntryQuery = v.object({
   subjectId: v.optional(Id),

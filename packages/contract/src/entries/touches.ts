@@ -1,5 +1,5 @@
-import { touchedTogether, type Topic, type Touched } from '../api/topics'
-import { ENTRY_KINDS, entryKinds, type EntryKind, type SubjectType } from './kinds'
+import { kindsAbout, touchesOf, type EntryKind, type SubjectType, type Topic } from '@hatch-book/core'
+import { touchedTogether, type Touched } from '../api/topics'
 
 /** What every entry of a subject touches. */
 const OF_SUBJECT: Readonly<Record<SubjectType, readonly Topic[]>> = {
@@ -12,22 +12,6 @@ const OF_SUBJECT: Readonly<Record<SubjectType, readonly Topic[]>> = {
   cohort: ['cohorts'],
 }
 
-/** What some kinds touch beside their subject. */
-const BESIDE: Readonly<Partial<Record<EntryKind, readonly Topic[]>>> = {
-  moved: ['places'],
-  'set point': ['climate'],
-  'thermometer read': ['climate'],
-  calibrated: ['climate'],
-  singled: ['animals'],
-  reserved: ['trade'],
-  'reservation ended': ['trade'],
-  listed: ['trade'],
-  unlisted: ['trade'],
-  sold: ['trade'],
-  returned: ['trade'],
-  'changed hands': ['trade'],
-}
-
 /** What an entry touches; what strikes one out, whatever any entry of its subject may have touched. */
 export function touchedByEntry({
   kind,
@@ -36,8 +20,8 @@ export function touchedByEntry({
   kind: EntryKind
   subject: { type: SubjectType }
 }): Touched {
-  const kinds = kind === 'struck' ? entryKinds.filter((k) => ENTRY_KINDS[k].subject === subject.type) : [kind]
-  return touchedTogether([OF_SUBJECT[subject.type], ...kinds.map((k) => BESIDE[k] ?? [])])
+  const kinds = kind === 'struck' ? kindsAbout(subject.type) : [kind]
+  return touchedTogether([OF_SUBJECT[subject.type], ...kinds.map(touchesOf)])
 }
 
 /** What several entries touch together. */

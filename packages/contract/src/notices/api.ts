@@ -4,6 +4,8 @@ import { DeviceDraft, MessageList, NoticeChoiceSchema } from '.'
 import { Heard } from '../weighing'
 import { Ok, WithId } from '../common'
 
+const Nothing = v.strictObject({})
+
 export const noticesApi = {
   list: route({
     method: 'GET',
@@ -40,7 +42,7 @@ export const noticesApi = {
     method: 'POST',
     path: '/api/messages/trial',
     permission: 'read the book',
-    body: v.strictObject({}),
+    body: Nothing,
     reply: Ok,
     perMinute: 5,
     touches: ['messages'],

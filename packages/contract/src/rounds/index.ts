@@ -1,7 +1,8 @@
 import type { WorkItem } from '@hatch-book/core'
 import * as v from 'valibot'
 import { DaySchema, Id } from '../common'
-import { EntrySchema, SUBJECT_TYPES } from '../entries'
+import { SUBJECT_TYPES } from '@hatch-book/core'
+import { EntrySchema } from '../entries'
 
 const Days = v.pipe(
   v.string(),

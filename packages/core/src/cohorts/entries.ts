@@ -1,5 +1,7 @@
 import * as v from 'valibot'
-import { DaySchema, Id, Line, Note } from '../common'
+import { defineEntry, some } from '../log/define'
+import { DaySchema, Id, Line, remark } from '../values'
+import { ofStage, stageOf } from './stageWords'
 
 const MOST = 1_000_000
 const Whole = v.pipe(
@@ -16,26 +18,44 @@ const Estimate = v.pipe(
 /** By the names of the protocol's stages; the grown are `females`, `males` and, not told apart, `grown`. */
 const ByStage = <T extends v.GenericSchema>(each: T) => v.record(Line(60), each)
 const Sexes = v.object({ females: Whole, males: Whole })
-const remark = { note: v.optional(Note) }
+
+const told = (stages: Readonly<Record<string, number>>) =>
+  Object.entries(stages)
+    .map(([stage, n]) => ofStage(n, stage))
+    .join(', ')
+const bySex = (females: number, males: number) => `${some(females, 'female')}, ${some(males, 'male')}`
 
 /** What is written of a cohort or a breeding box. */
-export const KINDS_OF_COHORTS = {
+export const ENTRIES_OF_COHORTS = [
   /** All of it was looked through: what is not named is not there. */
-  'cohort counted': {
+  defineEntry({
+    kind: 'cohort counted',
     subject: 'cohort',
+    by: 'helper',
     payload: v.object({
       stages: ByStage(Estimate),
       /** Of those in the last young stage, so many were told apart by sex. */
       sexed: v.optional(Sexes),
       ...remark,
     }),
-  },
-  'moulted on': {
+    says: ({ stages }) => {
+      const each = Object.entries(stages).map(([stage, { count, low, high }]) =>
+        low < high ? `${count} (${low} to ${high}) ${stageOf(count, stage)}` : ofStage(count, stage),
+      )
+      return `counted: ${each.join(', ') || 'nobody'}`
+    },
+  }),
+  defineEntry({
+    kind: 'moulted on',
     subject: 'cohort',
+    by: 'helper',
     payload: v.object({ from: Line(60), to: Line(60), count: Some, ...remark }),
-  },
-  lost: {
+    says: ({ from, to, count }) => `${count} moulted from ${from} to ${to}`,
+  }),
+  defineEntry({
+    kind: 'lost',
     subject: 'cohort',
+    by: 'helper',
     payload: v.object({
       stage: Line(60),
       count: Some,
@@ -45,24 +65,33 @@ export const KINDS_OF_COHORTS = {
       ),
       ...remark,
     }),
-  },
+    says: ({ stage, count, why }) => `lost ${ofStage(count, stage)}: ${why}`,
+  }),
   /** Sold, given away, frozen or fed off: they are gone. */
-  'passed on': {
+  defineEntry({
+    kind: 'passed on',
     subject: 'cohort',
+    by: 'helper',
     payload: v.object({
       stage: Line(60),
       count: Some,
       how: v.picklist(['sold', 'given away', 'frozen', 'fed off'], 'sold, given away, frozen or fed off?'),
       ...remark,
     }),
-  },
-  /** To another cohort (split, merged), or out of one. */
-  'moved out': {
+    says: ({ stage, count, how }) => `${how}: ${ofStage(count, stage)}`,
+  }),
+  /** To another cohort (split, merged). */
+  defineEntry({
+    kind: 'moved out',
     subject: 'cohort',
+    by: 'helper',
     payload: v.object({ to: Id, stages: ByStage(Some), sexed: v.optional(Sexes), ...remark }),
-  },
-  'moved in': {
+    says: ({ stages }) => `to another cohort: ${told(stages)}`,
+  }),
+  defineEntry({
+    kind: 'moved in',
     subject: 'cohort',
+    by: 'helper',
     payload: v.object({
       from: Id,
       stages: ByStage(Some),
@@ -70,15 +99,23 @@ export const KINDS_OF_COHORTS = {
       since: v.optional(ByStage(v.nullable(DaySchema))),
       ...remark,
     }),
-  },
+    says: ({ stages }) => `out of another cohort: ${told(stages)}`,
+  }),
   /** One became an animal with a name. */
-  singled: {
+  defineEntry({
+    kind: 'singled',
     subject: 'cohort',
+    by: 'helper',
+    act: true,
+    touches: ['animals'],
     payload: v.object({ stage: Line(60), animalId: Id, tag: Line(40), ...remark }),
-  },
+    says: ({ stage, tag }) => `one of the ${stage} became ${tag}`,
+  }),
   /** A breeding box was looked through. */
-  searched: {
+  defineEntry({
+    kind: 'searched',
     subject: 'cohort',
+    by: 'helper',
     payload: v.object({
       eggs: v.object({ young: Whole, old: Whole }),
       larvae: ByStage(Some),
@@ -95,24 +132,48 @@ export const KINDS_OF_COHORTS = {
       takenOut: v.boolean(),
       ...remark,
     }),
-  },
-  'adults set in': { subject: 'cohort', payload: v.object({ ...Sexes.entries, ...remark }) },
-  'adults taken out': { subject: 'cohort', payload: v.object({ ...Sexes.entries, ...remark }) },
-  'eggs collected': {
+    says: ({ eggs, larvae, adults }) =>
+      `searched: ${some(eggs.young, 'young egg')}, ${eggs.old} old, ${told(larvae) || 'no larvae'}, ${bySex(adults.females, adults.males)}`,
+  }),
+  defineEntry({
+    kind: 'adults set in',
     subject: 'cohort',
+    by: 'helper',
+    payload: v.object({ ...Sexes.entries, ...remark }),
+    says: ({ females, males }) => `adults set in: ${bySex(females, males)}`,
+  }),
+  defineEntry({
+    kind: 'adults taken out',
+    subject: 'cohort',
+    by: 'helper',
+    payload: v.object({ ...Sexes.entries, ...remark }),
+    says: ({ females, males }) => `adults taken out: ${bySex(females, males)}`,
+  }),
+  defineEntry({
+    kind: 'eggs collected',
+    subject: 'cohort',
+    by: 'helper',
     payload: v.object({
       count: Some,
       mothers: v.picklist(['mated', 'not mated', 'mixed'], 'mated, not mated or mixed?'),
       ...remark,
     }),
-  },
-  emerged: {
+    says: ({ count, mothers }) => `${some(count, 'egg')} collected, mothers ${mothers}`,
+  }),
+  defineEntry({
+    kind: 'emerged',
     subject: 'cohort',
+    by: 'helper',
     payload: v.object({ ...Sexes.entries, unsexed: v.optional(Whole, 0), ...remark }),
-  },
+    says: ({ females, males, unsexed }) =>
+      unsexed > 0 ? `emerged: ${unsexed}` : `emerged: ${bySex(females, males)}`,
+  }),
   /** Signs that eggs are fertile or not, such as a dent. */
-  'eggs judged': {
+  defineEntry({
+    kind: 'eggs judged',
     subject: 'cohort',
+    by: 'helper',
     payload: v.object({ fertile: Whole, infertile: Whole, laidOn: v.optional(DaySchema), ...remark }),
-  },
-} as const
+    says: ({ fertile, infertile }) => `eggs judged: ${fertile} fertile, ${infertile} not`,
+  }),
+] as const

@@ -1,0 +1,98 @@
+import * as v from 'valibot'
+import { defineEntry } from '../log/define'
+import { Grams, Id, remark } from '../values'
+import { EGG_FATES } from './clutch'
+import { HATCHLING_STEPS, LAYING_SIGNS } from './signs'
+
+export const ENTRIES_OF_INCUBATION = [
+  defineEntry({
+    kind: 'clutch found',
+    subject: 'clutch',
+    by: 'helper',
+    act: true,
+    once: true,
+    payload: v.object({ eggs: v.pipe(v.number(), v.integer(), v.minValue(0)), ...remark }),
+    says: ({ eggs }) => `found, ${eggs} in all`,
+  }),
+  defineEntry({
+    kind: 'egg fate',
+    subject: 'clutch',
+    by: 'helper',
+    once: true,
+    payload: v.object({
+      eggId: Id,
+      fate: v.picklist(EGG_FATES),
+      animalId: v.optional(Id),
+      /** Which one it is, as people count them: added when it is read. */
+      eggNumber: v.optional(v.number()),
+      ...remark,
+    }),
+    says: ({ eggNumber, fate }) => `egg${eggNumber ? ` ${eggNumber}` : ''} is ${fate}`,
+  }),
+  /** So many eggs of a clutch that is counted and not kept one by one. */
+  defineEntry({
+    kind: 'batch fate',
+    subject: 'clutch',
+    by: 'helper',
+    once: true,
+    payload: v.object({
+      fate: v.picklist(EGG_FATES),
+      count: v.pipe(v.number(), v.integer('count whole ones'), v.minValue(1), v.maxValue(1_000_000)),
+      ...remark,
+    }),
+    says: ({ fate, count }) => `${count} are ${fate}`,
+  }),
+  defineEntry({
+    kind: 'eggs looked at',
+    subject: 'clutch',
+    by: 'helper',
+    payload: v.object({ ...remark }),
+    says: () => 'eggs looked at, none out yet',
+  }),
+  defineEntry({
+    kind: 'clutch moved',
+    subject: 'clutch',
+    by: 'helper',
+    payload: v.object({ boxId: Id, ...remark }),
+    says: () => 'moved to another box',
+  }),
+  /** A box on the scale, and the water that was added then. */
+  defineEntry({
+    kind: 'box weighed',
+    subject: 'clutch',
+    by: 'helper',
+    payload: v.object({
+      grams: Grams,
+      /** Dry medium in it, said when it is set up. */
+      dryGrams: v.optional(Grams),
+      addedGrams: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(100_000)), 0),
+      ...remark,
+    }),
+    says: ({ grams, addedGrams }) =>
+      `box weighed ${Math.round(grams)} g${addedGrams ? `, ${addedGrams} g of water added` : ''}`,
+  }),
+  defineEntry({
+    kind: 'nest checked',
+    subject: 'animal',
+    by: 'helper',
+    payload: v.object({ ...remark }),
+    says: () => 'nest looked at, nothing there',
+  }),
+  defineEntry({
+    kind: 'laying sign',
+    subject: 'animal',
+    by: 'helper',
+    payload: v.object({
+      sign: v.picklist(LAYING_SIGNS, 'this is not one of the signs before a laying'),
+      ...remark,
+    }),
+    says: ({ sign }) => `sign of laying: ${sign}`,
+  }),
+  defineEntry({
+    kind: 'hatchling step',
+    subject: 'animal',
+    by: 'helper',
+    payload: v.object({ step: v.picklist(HATCHLING_STEPS), ...remark }),
+    says: ({ step }) => step,
+  }),
+] as const

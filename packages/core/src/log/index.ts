@@ -1,0 +1,3 @@
+export * from './define'
+export * from './kinds'
+export * from './topics'
