@@ -60,7 +60,7 @@ export function climbLadder(steps: readonly DemoStep[], { protocol }: LivingAnim
   let offers = 0
   for (const step of steps) {
     if (step.act !== 'entry' || step.body.kind !== 'meal') continue
-    const payload = step.body.payload as { outcome: string; trick?: string }
+    const { payload } = step.body
     const trick = tricks[offers]
     // Nobody forces food before the day that the protocol gives.
     if (trick && !/assist/i.test(trick)) payload.trick = trick
@@ -75,7 +75,7 @@ export function dust(steps: readonly DemoStep[], ring: readonly string[]): void 
   let turn = 0
   for (const step of steps) {
     if (step.act !== 'entry' || step.body.kind !== 'meal') continue
-    const payload = step.body.payload as { outcome: string; supplement?: string }
+    const { payload } = step.body
     payload.supplement = ring[turn]!
     if (payload.outcome === 'taken') turn = (turn + 1) % ring.length
   }

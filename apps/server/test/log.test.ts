@@ -173,3 +173,15 @@ describe('bad input is answered in words, never with a fault of ours', () => {
     }
   })
 })
+
+test('a readiness is overruled with a readiness and nothing else: no list is closed by a word that is none', async () => {
+  const id = await addAnimal(book)
+  const overrule = (about: string, verdict: string) =>
+    write(book, [entry('overruled', 'animal', id, { about, verdict, reason: 'I know her' })])
+  expect((await overrule('readiness', 'may leave')).status).toBe(422)
+  expect((await overrule('rest', 'ready')).status).toBe(422)
+  expect((await book.as.viewer('GET', '/api/animals')).status).toBe(200)
+  expect((await overrule('readiness', 'ready')).status).toBe(200)
+  expect((await overrule('rest', 'held back')).status).toBe(200)
+  expect((await overrule('leaving', 'may leave')).status).toBe(200)
+})

@@ -16,7 +16,7 @@ import {
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
 import { forgettable } from '../db/kept'
-import { standsSql, subjectsWithMerged } from '../entries'
+import { standsSql, subjectsWithMerged, carriedNumber, carried, isOfKind } from '../entries'
 import { inTurns } from '../shell/turns'
 import { hatchedSpan } from './judge'
 import { loadRecords, withIds, type AnimalRecord } from './records'
@@ -36,8 +36,8 @@ export async function loadWeights(
   if (animalIds.length === 0) return found
   const { ids, canonical } = await subjectsWithMerged(tx, animalIds)
   const { rows } = await tx.execute<{ subject_id: string; at: Date; grams: number; context: WeightContext }>(
-    sql`select e.subject_id, e.at, (e.payload->>'grams')::float8 as grams, e.payload->>'context' as context
-        from entry e where e.kind = 'weighed' and (e.payload->>'grams')::float8 > 0 and e.subject_id = any(${sql.param(ids)}::uuid[]) and ${standsSql}
+    sql`select e.subject_id, e.at, ${carriedNumber('weighed', 'grams')} as grams, ${carried('weighed', 'context')} as context
+        from entry e where ${isOfKind('weighed')} and ${carriedNumber('weighed', 'grams')} > 0 and e.subject_id = any(${sql.param(ids)}::uuid[]) and ${standsSql}
         order by e.at, e.id`,
   )
   for (const { subject_id, at, grams, context } of rows)

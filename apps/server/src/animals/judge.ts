@@ -125,20 +125,11 @@ export function judgeAnimal(
   const facts = breederFacts(record, surroundings, zone, growth)
   const assessed = judgeReadiness(facts, protocol, today)
   const overrules = (surroundings.overrules.get(animal.id) ?? []).filter((o) => overruleStands(o, today))
-  const pick = (about: string) => {
-    const found = overrules.find((o) => o.about === about)
-    return found
-      ? {
-          verdict: found.verdict as string,
-          reason: found.reason,
-          on: found.on,
-          by: found.by,
-          entryId: found.entryId,
-        }
-      : null
-  }
+  type Overruled = (typeof overrules)[number]
+  const pick = <A extends Overruled['about']>(about: A) =>
+    (overrules.find((o) => o.about === about) as Extract<Overruled, { about: A }> | undefined) ?? null
   const overruled = pick('readiness')
-  const verdict = (overruled?.verdict ?? assessed.verdict) as ReadinessView['verdict']
+  const verdict = overruled?.verdict ?? assessed.verdict
   const growing = rearingFacts(record, facts, verdict, zone)
   const stage = stageOf(growing, protocol, today)
   const hatched = facts.hatched

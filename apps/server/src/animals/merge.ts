@@ -104,11 +104,7 @@ function refuseDifferent(
 }
 
 onStrike('merged', async (tx, struck) => {
-  const { mergedId, tag, moved } = struck.payload as {
-    mergedId: string
-    tag: string
-    moved: Record<string, string[]>
-  }
+  const { mergedId, tag, moved } = struck.payload
   const [taken] = await tx
     .select({ id: tables.animal.id })
     .from(tables.animal)

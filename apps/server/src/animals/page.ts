@@ -16,7 +16,7 @@ import {
 } from '@hatch-book/core'
 import { and, desc, eq, or, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { readEntries, standsSql } from '../entries'
+import { readEntries, standsSql, isOfKind } from '../entries'
 import { loadShelf } from '../protocols/store'
 import { askedPrice, loadPrices } from '../sales/prices'
 import type { Actor } from '../shell/actor'
@@ -198,7 +198,7 @@ async function offFoodView(
   const daysSince = (at: number) => daysBetween(dayOfInstant(at, zone), actor.today)
   const { rows } = await tx.execute<{ at: Date }>(sql`
     select e.at from entry e join pairing g on g.id = e.subject_id and g.female_id = ${animal.id}
-    where e.kind = 'locked' and ${standsSql} order by e.at desc limit 1`)
+    where ${isOfKind('locked')} and ${standsSql} order by e.at desc limit 1`)
   const last = weights.at(-1)
   const earlier =
     last &&

@@ -119,7 +119,7 @@ export async function recheckParents(tx: Transaction, id: string): Promise<void>
 
 /** A sex that is read of one that is a parent already: the parentage is put right first. */
 guardEntries('sexed', async (tx, _actor, { subject, payload }) => {
-  const { sex } = payload as { sex: 'female' | 'male' | 'unknown' }
+  const { sex } = payload
   const [roles] = sex === 'unknown' ? [] : await rolesOf(tx, [subject.id])
   if (!roles) return
   const against = sex === 'male' ? roles.dam_of : roles.sire_of

@@ -5,11 +5,11 @@ import {
   type Day,
   type Overrule,
   type Protocol,
-  type ReadinessVerdict,
+  type PayloadOf,
 } from '@hatch-book/core'
 import { and, eq, sql, type SQL } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, type StoredEntry, isOfKind, carried } from '../entries'
 import { loadShelf, type ProtocolShelf } from '../protocols/store'
 
 export type AnimalStored = typeof tables.animal.$inferSelect
@@ -52,10 +52,7 @@ export interface Surroundings {
   places: Map<string, string>
   tags: Map<string, string>
   lastClutch: Map<string, { foundOn: Day; gramsBefore: number | null }>
-  overrules: Map<
-    string,
-    (Overrule & { about: 'readiness' | 'leaving' | 'rest'; entryId: string; verdict: ReadinessVerdict })[]
-  >
+  overrules: Map<string, (PayloadOf<'overruled'> & Omit<Overrule, 'verdict'> & { entryId: string })[]>
 }
 
 /** Days before laying within which a weight may already count the eggs. */
@@ -70,21 +67,15 @@ export async function loadSurroundings(
   const named = records ? await namesAround(tx, records) : await allNames(tx)
   const clutches = await tx.execute<{ dam_id: string; found_at: Date; grams: number | null }>(sql`
     select distinct on (c.dam_id) c.dam_id, c.found_at, (
-      select (e.payload->>'grams')::real from entry e
-      where e.subject_id = c.dam_id and e.kind = 'weighed' and e.payload->>'context' in ('empty', 'not said')
+      select (${carried('weighed', 'grams')})::real from entry e
+      where e.subject_id = c.dam_id and ${isOfKind('weighed')} and ${carried('weighed', 'context')} in ('empty', 'not said')
         and e.at < c.laid_from - make_interval(days => ${GRAVID_DAYS}) and ${standsSql}
       order by e.at desc limit 1) as grams
     from clutch c where not c.withdrawn ${animalIds ? sql`and c.dam_id = any(${sql.param(animalIds)}::uuid[])` : sql``} order by c.dam_id, c.found_at desc`)
   const of = animalIds ? sql`and e.subject_id = any(${sql.param(animalIds)}::uuid[])` : sql``
-  const overruled = await tx.execute<{
-    id: string
-    subject_id: string
-    at: Date
-    by: string
-    payload: { about: 'readiness' | 'leaving' | 'rest'; verdict: ReadinessVerdict; reason: string }
-  }>(sql`
-    select e.id, e.subject_id, e.at, e.payload, m.name as by from entry e join member m on m.id = e.member_id
-    where e.kind = 'overruled' ${of} and ${standsSql} order by e.at desc`)
+  const overruled = await tx.execute<StoredEntry<'overruled'> & { by: string }>(sql`
+    select e.id, e.kind, e.subject_id, e.at, e.payload, m.name as by from entry e join member m on m.id = e.member_id
+    where ${isOfKind('overruled')} ${of} and ${standsSql} order by e.at desc`)
   const overrules: Surroundings['overrules'] = new Map()
   for (const { id, subject_id, at, by, payload } of overruled.rows) {
     const all = overrules.get(subject_id) ?? []

@@ -5,12 +5,11 @@ import {
   foldStanding,
   instantOfDay,
   judgeReadiness,
-  type AnimalEntry,
   type Day,
   type ReadinessVerdict,
 } from '@hatch-book/core'
 import type { Transaction } from '../db/connect'
-import { standingEntries } from '../entries'
+import { standingEntries, asLogged } from '../entries'
 import { loadShelf, type ProtocolShelf } from '../protocols/store'
 import type { Actor } from '../shell/actor'
 import { inTurns } from '../shell/turns'
@@ -25,9 +24,6 @@ function judgeAsOf(record: AnimalRecord, surroundings: Surroundings, zone: strin
   return judgeReadiness({ ...facts, lastClutch }, record.protocol, day)
 }
 
-const asEntries = (log: readonly { id: string; kind: string; at: Date; payload: object }[]) =>
-  log.map(({ id, kind, at, payload }) => ({ id, kind, payload, at: at.getTime() }) as AnimalEntry)
-
 const MOST_VERDICTS = 24
 
 /**
@@ -38,7 +34,7 @@ export async function pastVerdicts(tx: Transaction, actor: Actor, animalId: stri
   const [record] = await loadRecords(tx, withIds([animalId]))
   if (!record) return []
   const { zone } = actor.book
-  const entries = asEntries((await standingEntries(tx, [animalId])).get(animalId)!)
+  const entries = asLogged((await standingEntries(tx, [animalId])).get(animalId)!)
   const surroundings = await loadSurroundings(tx, zone, [record])
   const weighings = entries.filter((e) => e.kind === 'weighed').slice(-MOST_VERDICTS)
   const shelves = new Map<string, ProtocolShelf>()
@@ -84,7 +80,7 @@ export async function readinessOn(
     const record = records.get(animalId)
     if (!record) return null
     const until = instantOfDay(addDays(day, 1), zone)
-    const standing = foldStanding(asEntries(logs.get(animalId)!.filter((e) => e.at.getTime() < until)))
+    const standing = foldStanding(asLogged(logs.get(animalId)!.filter((e) => e.at.getTime() < until)))
     return judgeAsOf({ ...record, standing }, surroundings, zone, day).verdict
   })
 }

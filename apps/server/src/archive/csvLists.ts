@@ -1,3 +1,4 @@
+import { carriedNumber, carried, isOfKind } from '../entries'
 import { entryKinds, tradeOf } from '@hatch-book/core'
 import { sql, type SQL } from 'drizzle-orm'
 import { namedSql } from './names'
@@ -59,7 +60,7 @@ export const CSV_LISTS: readonly CsvList[] = [
       select ${local('e.at', zone)} as at, e.precision, e.kind, e.subject_type as about, n.name, m.name as by, e.device,
         ${local('e.recorded_at', zone)} as recorded_at, 
         -- What sex somebody read is told to nobody who may read it anew: by a list least of all.
-        (case when e.kind = 'sex read' then e.payload - 'sex' ${seesTrade ? sql`` : withoutTrade} else e.payload end)::text as says,
+        (case when ${isOfKind('sex read')} then e.payload - 'sex' ${seesTrade ? sql`` : withoutTrade} else e.payload end)::text as says,
         case when x.id is null then '' else 'struck out' end as struck, e.id, e.strikes
       from entry e join member m on m.id = e.member_id left join named n on n.id = e.subject_id
         left join entry x on x.strikes = e.id
@@ -69,26 +70,26 @@ export const CSV_LISTS: readonly CsvList[] = [
     name: 'weights',
     says: 'every weighing that stands',
     rows: (zone) => sql`
-      select a.tag, ${species('a.protocol_id')} as species, ${local('e.at', zone)} as at, (e.payload->>'grams')::float8 as weight_g,
-        e.payload->>'context' as context, (e.payload->>'condition')::float8 as condition, e.payload->>'note' as remark
-      from entry e join animal a on a.id = e.subject_id where e.kind = 'weighed' and ${stands} order by e.at, e.id`,
+      select a.tag, ${species('a.protocol_id')} as species, ${local('e.at', zone)} as at, ${carriedNumber('weighed', 'grams')} as weight_g,
+        ${carried('weighed', 'context')} as context, ${carriedNumber('weighed', 'condition')} as condition, ${carried('weighed', 'note')} as remark
+      from entry e join animal a on a.id = e.subject_id where ${isOfKind('weighed')} and ${stands} order by e.at, e.id`,
   },
   {
     name: 'meals',
     says: 'every meal that stands',
     rows: (zone) => sql`
-      select a.tag, ${species('a.protocol_id')} as species, ${local('e.at', zone)} as at, e.payload->>'outcome' as outcome,
-        e.payload->>'prey' as food, (e.payload->>'grams')::float8 as food_g, e.payload->>'assisted' as assisted,
-        e.payload->>'trick' as trick, e.payload->>'supplement' as supplement, e.payload->>'note' as remark
-      from entry e join animal a on a.id = e.subject_id where e.kind = 'meal' and ${stands} order by e.at, e.id`,
+      select a.tag, ${species('a.protocol_id')} as species, ${local('e.at', zone)} as at, ${carried('meal', 'outcome')} as outcome,
+        ${carried('meal', 'prey')} as food, ${carriedNumber('meal', 'grams')} as food_g, ${carried('meal', 'assisted')} as assisted,
+        ${carried('meal', 'trick')} as trick, ${carried('meal', 'supplement')} as supplement, ${carried('meal', 'note')} as remark
+      from entry e join animal a on a.id = e.subject_id where ${isOfKind('meal')} and ${stands} order by e.at, e.id`,
   },
   {
     name: 'pairings',
     says: 'who was to be with whom, and what was seen',
     rows: (zone) => sql`
       select f.tag as female, m.tag as male, ${species('f.protocol_id')} as species, ${day('p.planned_at', zone)} as planned,
-        (select count(*)::int from entry e where e.subject_id = p.id and e.kind = 'introduced' and ${stands}) as introduced,
-        (select count(*)::int from entry e where e.subject_id = p.id and e.kind = 'locked' and ${stands}) as locked,
+        (select count(*)::int from entry e where e.subject_id = p.id and ${isOfKind('introduced')} and ${stands}) as introduced,
+        (select count(*)::int from entry e where e.subject_id = p.id and ${isOfKind('locked')} and ${stands}) as locked,
         (select count(*)::int from clutch c where c.pairing_id = p.id and not c.withdrawn) as clutches
       from pairing p join animal f on f.id = p.female_id join animal m on m.id = p.male_id order by p.planned_at, p.id`,
   },

@@ -10,8 +10,7 @@ import {
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { standsSql } from '../entries'
-import type { LogLine } from './restLog'
+import { isOfKindAs, standsSql, type StoredEntry, isOfKind } from '../entries'
 import type { Curves } from './view'
 
 /** One rest that the log tells of, planned or not. */
@@ -29,18 +28,16 @@ interface Episode {
   signs: { on: Day; signs: CheckSign[] }[]
 }
 
-interface Line extends LogLine {
-  tag: string
-  species: string
-}
+const KINDS = ['rest began', 'warmed', 'died', 'rest check', 'weighed'] as const
+type Line = StoredEntry<(typeof KINDS)[number]> & { tag: string; species: string }
 
 /** Every rest of the book's named animals, oldest first. */
 export async function readEpisodes(tx: Transaction, zone: string): Promise<Episode[]> {
   const { rows } = await tx.execute<Line>(sql`
     select e.id, e.kind, coalesce(a.merged_into_id, a.id) as subject_id, e.at, e.payload, a.tag, p.species
     from entry e join animal a on a.id = e.subject_id join protocol p on p.id = a.protocol_id
-    where e.kind in ('rest began', 'warmed', 'died', 'rest check', 'weighed') and ${standsSql}
-      and e.subject_id in (select subject_id from entry where kind = 'rest began')
+    where ${isOfKind(...KINDS)} and ${standsSql}
+      and e.subject_id in (select b.subject_id from entry b where ${isOfKindAs('b', 'rest began')})
     order by e.at, e.id`)
   const open = new Map<string, Episode>()
   const episodes: Episode[] = []
@@ -56,8 +53,8 @@ export async function readEpisodes(tx: Transaction, zone: string): Promise<Episo
         endedOn: null,
         outcome: 'still resting',
         because: '',
-        bedding: String(line.payload.bedding ?? 'not said'),
-        unit: String(line.payload.unit ?? 'not said'),
+        bedding: line.payload.bedding ?? 'not said',
+        unit: line.payload.unit ?? 'not said',
         weights: [],
         signs: [],
       }
@@ -68,17 +65,24 @@ export async function readEpisodes(tx: Transaction, zone: string): Promise<Episo
   return episodes
 }
 
-function tellOn(episode: Episode, { kind, payload }: Line, day: Day, end: () => void): void {
-  if (kind === 'weighed' && payload.context !== 'gravid' && payload.context !== 'fed')
-    episode.weights.push({ on: day, grams: Number(payload.grams) })
-  else if (kind === 'rest check') episode.signs.push({ on: day, signs: payload.signs as CheckSign[] })
-  else if (kind === 'warmed' || kind === 'died') {
-    episode.endedOn = day
-    const because = kind === 'died' ? payload.cause : payload.because
-    episode.because = typeof because === 'string' ? because : ''
-    episode.outcome =
-      kind === 'died' ? 'died' : typeof payload.because === 'string' ? 'woken early' : 'came through'
+function tellOn(episode: Episode, line: Line, day: Day, end: () => void): void {
+  const ends = (outcome: Episode['outcome'], because = '') => {
+    Object.assign(episode, { endedOn: day, because, outcome })
     end()
+  }
+  switch (line.kind) {
+    case 'weighed': {
+      const { context, grams } = line.payload
+      if (context !== 'gravid' && context !== 'fed') episode.weights.push({ on: day, grams })
+      return
+    }
+    case 'rest check':
+      episode.signs.push({ on: day, signs: line.payload.signs })
+      return
+    case 'warmed':
+      return ends(line.payload.because ? 'woken early' : 'came through', line.payload.because)
+    case 'died':
+      return ends('died', line.payload.cause)
   }
 }
 

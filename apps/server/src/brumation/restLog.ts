@@ -2,15 +2,15 @@ import {
   addDays,
   dayOfInstant,
   instantOfDay,
-  type CheckSign,
   type Day,
   type RestAnchor,
   type RestLog,
   type RestWeight,
+  ofKinds,
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { standsSql, subjectsWithMerged } from '../entries'
+import { standsSql, subjectsWithMerged, type StoredEntry, isOfKind } from '../entries'
 
 /** What the log tells of one rest, with the weights and droppings that are judged. */
 export interface RestStory extends RestLog {
@@ -24,20 +24,13 @@ export interface RestStory extends RestLog {
   checks: (RestLog['checks'][number] & { lost: number })[]
 }
 
-export interface LogLine extends Record<string, unknown> {
-  id: string
-  kind: string
-  subject_id: string
-  at: Date
-  payload: Record<string, unknown>
-}
-
 /** What is written of a rest alone: of an animal it may change nothing else. */
 export const KINDS_OF_REST = [
   ...(['droppings', 'rest began', 'rest check', 'warmed', 'watered', 'met a mate'] as const),
   ...(['batch went in', 'batch check', 'batch came out'] as const),
 ]
-const KINDS = [...KINDS_OF_REST, 'weighed', 'meal', 'moved', 'died']
+const KINDS = [...KINDS_OF_REST, 'weighed', 'meal', 'moved', 'died'] as const
+export type LogLine = StoredEntry<(typeof KINDS)[number]>
 
 /** How many days before and after its anchor the rests of a plan lie. */
 export const SEASON_DAYS: Readonly<Record<RestAnchor['kind'], { before: number; after: number }>> = {
@@ -62,7 +55,7 @@ export async function readRestLines(
   const { ids, canonical } = await subjectsWithMerged(tx, subjectIds)
   const { rows } = await tx.execute<LogLine>(sql`
     select e.id, e.kind, e.subject_id, e.at, e.payload from entry e
-    where e.subject_id = any(${sql.param(ids)}::uuid[]) and e.kind = any(${sql.param(KINDS)}::text[])
+    where e.subject_id = any(${sql.param(ids)}::uuid[]) and ${isOfKind(...KINDS)}
       and e.at >= ${new Date(instantOfDay(from, zone)).toISOString()}::timestamptz and ${standsSql} order by e.at, e.id`)
   const bySubject = new Map<string, LogLine[]>()
   for (const row of rows) {
@@ -76,7 +69,7 @@ export async function readRestLines(
 export async function introductionsSince(tx: Transaction, from: Day): Promise<Map<string, Date[]>> {
   const { rows } = await tx.execute<{ female_id: string; male_id: string; at: Date }>(sql`
     select p.female_id, p.male_id, e.at from entry e join pairing p on p.id = e.subject_id
-    where e.kind = 'introduced' and e.at >= ${from}::date and ${standsSql} order by e.at`)
+    where ${isOfKind('introduced')} and e.at >= ${from}::date and ${standsSql} order by e.at`)
   const found = new Map<string, Date[]>()
   for (const { female_id, male_id, at } of rows)
     for (const id of [female_id, male_id]) found.set(id, [...(found.get(id) ?? []), new Date(at)])
@@ -100,17 +93,18 @@ export function tellRest(
   const taken = (l: LogLine) => l.kind === 'meal' && l.payload.outcome === 'taken'
   const dayOrNull = (line: LogLine | undefined) => (line ? day(line) : null)
   const before = began ? own.slice(0, own.indexOf(began)) : own
-  const dropped = before.findLast((l) => l.kind === 'droppings')
+  const dropped = ofKinds(before, 'droppings').at(-1)
   const warmedOn = dayOrNull(warmed)
   const disturbing = inside.filter((l) => ['rest check', 'batch check', 'weighed', 'moved'].includes(l.kind))
   return {
     wentInOn: dayOrNull(began),
     warmedOn,
-    wokenBecause: typeof warmed?.payload.because === 'string' ? warmed.payload.because : null,
+    wokenBecause: (warmed?.kind === 'warmed' && warmed.payload.because) || null,
     diedOn: dayOrNull(own.find((l) => l.kind === 'died')),
-    checks: inside
-      .filter((l) => l.kind === 'rest check' || l.kind === 'batch check')
-      .map((l) => ({ on: day(l), signs: l.payload.signs as CheckSign[], lost: Number(l.payload.lost ?? 0) })),
+    checks: ofKinds(inside, 'rest check', 'batch check').map((l) => ({
+      ...{ on: day(l), signs: l.payload.signs },
+      lost: l.kind === 'batch check' ? l.payload.lost : 0,
+    })),
     disturbances: new Set(disturbing.map(day)).size,
     watered: dayOrNull(since.find((l) => l.kind === 'watered')),
     ateOn: dayOrNull(since.find(taken)),
@@ -118,16 +112,14 @@ export function tellRest(
       introduced
         .map((at) => dayOfInstant(at.getTime(), zone))
         .find((on) => warmedOn !== null && on >= warmedOn) ?? null,
-    met: (since.findLast((l) => l.kind === 'met a mate')?.payload.met as RestLog['met']) ?? null,
+    met: ofKinds(since, 'met a mate').at(-1)?.payload.met ?? null,
     lastTakenOn: dayOrNull(before.findLast(taken)),
-    bedding: typeof began?.payload.bedding === 'string' ? began.payload.bedding : '',
-    droppings: dropped ? { on: day(dropped), clear: dropped.payload.clear !== false } : null,
-    weights: own
-      .filter((l) => {
-        const grams = l.payload.grams
-        const counts = l.payload.context !== 'gravid' && l.payload.context !== 'fed'
-        return (l.kind === 'weighed' && counts) || (l.kind === 'batch check' && typeof grams === 'number')
-      })
-      .map((l) => ({ on: day(l), grams: l.payload.grams as number })),
+    bedding: (began?.kind === 'rest began' && began.payload.bedding) || '',
+    droppings: dropped ? { on: day(dropped), clear: dropped.payload.clear } : null,
+    weights: ofKinds(own, 'weighed', 'batch check').flatMap((l) => {
+      const { grams } = l.payload
+      const full = l.kind === 'weighed' && (l.payload.context === 'gravid' || l.payload.context === 'fed')
+      return full || grams === undefined ? [] : [{ on: day(l), grams }]
+    }),
   }
 }

@@ -1,7 +1,7 @@
 import { batchRules, type Day, type RestAnchor, type RestRules } from '@hatch-book/core'
 import { sql, type SQL } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, isOfKind } from '../entries'
 import { loadShelf } from '../protocols/store'
 import { SEASON_DAYS } from './restLog'
 import type { RestRow } from './view'
@@ -27,8 +27,8 @@ interface Row extends Record<string, unknown> {
   batch: RestRow['batch']
 }
 
-const wentIn = sql`exists (select 1 from entry e where e.subject_id = r.id and e.kind = 'batch went in' and ${standsSql})`
-const cameOut = sql`exists (select 1 from entry e where e.subject_id = r.id and e.kind = 'batch came out' and ${standsSql})`
+const wentIn = sql`exists (select 1 from entry e where e.subject_id = r.id and ${isOfKind('batch went in')} and ${standsSql})`
+const cameOut = sql`exists (select 1 from entry e where e.subject_id = r.id and ${isOfKind('batch came out')} and ${standsSql})`
 /** When an animal of a rest went into the cold, and when it was last warmed. */
 const restingAt = sql`to_timestamp((s.standing->>'restingSince')::float8 / 1000)`
 const warmedAt = sql`to_timestamp((s.standing->>'warmedAt')::float8 / 1000)`

@@ -10,11 +10,12 @@ import {
   type Instant,
   type Look,
   type RestRules,
+  ofKinds,
 } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { readAlarms, readReadings, watchOver } from '../climate'
 import { inBook, tables, type Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, type StoredEntry, isOfKind } from '../entries'
 import { loadShelf } from '../protocols/store'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
@@ -45,12 +46,8 @@ interface Stored extends Record<string, unknown> {
   last_c: number | null
   last_at: Date | null
 }
-interface PlaceLine extends Record<string, unknown> {
-  kind: 'trial began' | 'trial ended' | 'set point' | 'thermometer read'
-  subject_id: string
-  at: Date
-  payload: { celsius?: number; lowC?: number; highC?: number }
-}
+const KINDS = ['trial began', 'trial ended', 'set point', 'thermometer read'] as const
+type PlaceLine = StoredEntry<(typeof KINDS)[number]>
 
 async function loadUnits(tx: Transaction, unitId?: string) {
   const only = unitId ? sql`where u.id = ${unitId}` : sql``
@@ -61,8 +58,8 @@ async function loadUnits(tx: Transaction, unitId?: string) {
     left join lateral (select celsius, at from reading r where r.probe_id = b.id order by at desc limit 1) l on true
     ${only} order by p.name`)
   const lines = await tx.execute<PlaceLine>(sql`
-    select e.kind, e.subject_id, e.at, e.payload from entry e
-    where e.kind in ('trial began', 'trial ended', 'set point', 'thermometer read') and e.subject_type = 'place' and ${standsSql} order by e.at, e.id`)
+    select e.id, e.kind, e.subject_id, e.at, e.payload from entry e
+    where ${isOfKind(...KINDS)} and e.subject_type = 'place' and ${standsSql} order by e.at, e.id`)
   return { rows, lines: lines.rows }
 }
 
@@ -162,17 +159,17 @@ async function unitPage(tx: Transaction, actor: Actor, unitId: string): Promise<
     proofs,
     sleepers: sleepers.map(brief),
     planned: planned.map(brief),
-    setPoints: lines
-      .filter((l) => l.kind === 'set point' && l.subject_id === unitId)
-      .map((l) => ({ at: new Date(l.at).toISOString(), celsius: l.payload.celsius! })),
+    setPoints: ofKinds(lines, 'set point')
+      .filter((l) => l.subject_id === unitId)
+      .map((l) => ({ at: new Date(l.at).toISOString(), celsius: l.payload.celsius })),
     alarms,
   }
 }
 
 /** What was read off a thermometer in it, in order of time. */
 const looksAt = (lines: readonly PlaceLine[], unitId: string): Look[] =>
-  lines
-    .filter((l) => l.kind === 'thermometer read' && l.subject_id === unitId)
+  ofKinds(lines, 'thermometer read')
+    .filter((l) => l.subject_id === unitId)
     .map(({ at, payload: { celsius = null, lowC = null, highC = null } }) => ({
       ...{ at: new Date(at).getTime(), celsius, lowC, highC },
     }))

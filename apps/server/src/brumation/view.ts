@@ -29,7 +29,7 @@ import {
   type AnimalRecord,
 } from '../animals'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, isOfKind } from '../entries'
 import { loadShelf } from '../protocols/store'
 import type { Actor } from '../shell/actor'
 import { introductionsSince, readRestLines, tellRest, windowOf, type RestStory } from './restLog'
@@ -147,7 +147,7 @@ function viewRest(s: Setting, rest: RestRow): RestView | null {
         (o) => o.about === 'rest' && overruleStands(o, actor.today),
       )
     : undefined
-  const decided = overruled?.verdict as string | undefined
+  const decided = overruled?.verdict
   const held =
     !begun &&
     (decided === 'held back' ||
@@ -271,7 +271,7 @@ function afterWaking(story: RestStory, start: RestWeight | null): Pick<RestView,
 async function mayBeGravid(tx: Transaction, today: Day): Promise<Set<string>> {
   const { rows } = await tx.execute<{ female_id: string }>(sql`
     select distinct p.female_id from entry e join pairing p on p.id = e.subject_id
-    where e.kind = 'locked' and e.at >= ${addDays(today, -GRAVID_DAYS)}::date and ${standsSql}
+    where ${isOfKind('locked')} and e.at >= ${addDays(today, -GRAVID_DAYS)}::date and ${standsSql}
       and not exists (select 1 from clutch c where c.dam_id = p.female_id and not c.withdrawn and c.found_at > e.at)`)
   return new Set(rows.map((r) => r.female_id))
 }

@@ -1,17 +1,13 @@
 import type { SetPoint } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { isOfKind, standsSql, type StoredEntry } from '../entries'
 
 /** What each place was set to, and when: before the first turn of its dial, what it said then. */
 export async function readSetPoints(tx: Transaction): Promise<Map<string, SetPoint[]>> {
-  const { rows } = await tx.execute<{
-    subject_id: string
-    at: Date
-    payload: { celsius: number; wasC?: number; night?: SetPoint['night'] | null }
-  }>(sql`
-    select e.subject_id, e.at, e.payload from entry e
-    where e.kind = 'set point' and ${standsSql} order by e.at, e.id`)
+  const { rows } = await tx.execute<StoredEntry<'set point'>>(sql`
+    select e.id, e.kind, e.subject_id, e.at, e.payload from entry e
+    where ${isOfKind('set point')} and ${standsSql} order by e.at, e.id`)
   const plans = new Map<string, SetPoint[]>()
   for (const { subject_id: id, at, payload } of rows) {
     const plan = plans.get(id) ?? (payload.wasC === undefined ? [] : [{ from: 0, celsius: payload.wasC }])

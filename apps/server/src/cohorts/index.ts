@@ -1,8 +1,8 @@
-import { cohortsApi, type PayloadOf } from '@hatch-book/contract'
-import { generationOfYoung, GROWN, lifeFor } from '@hatch-book/core'
+import { cohortsApi } from '@hatch-book/contract'
+import { generationOfYoung, GROWN, lifeFor, type KindsOf, type PayloadOf } from '@hatch-book/core'
 import { and, eq } from 'drizzle-orm'
 import { inBook, tables, type Transaction } from '../db/connect'
-import { guardEntries, type EntryGuard } from '../entries'
+import { guardEntries } from '../entries'
 import { loadShelf } from '../protocols'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
@@ -17,36 +17,26 @@ export { cohortEaters } from './eaters'
 export { cohortViews, protocolIn } from './views'
 
 /** Entries speak of stages that the cohort's species has. */
-const guardStages =
-  (namesIn: (payload: unknown) => readonly string[]): EntryGuard =>
-  async (tx, _actor, { subject, payload }) => {
+function guardStages<K extends KindsOf<'cohort'>>(
+  kind: K,
+  namesIn: (payload: PayloadOf<K>) => readonly string[],
+): void {
+  guardEntries(kind, async (tx, _actor, draft) => {
+    const { subject, payload } = draft as { subject: { id: string }; payload: PayloadOf<K> }
     const [row] = await tx.select().from(tables.cohort).where(eq(tables.cohort.id, subject.id))
     const shelf = await loadShelf(tx)
     const protocol = protocolIn(shelf, row!.protocolId)!
     refuseStrangeStages(protocol.species, lifeFor(protocol, row!.fertilised), namesIn(payload))
-  }
-guardEntries(
-  'cohort counted',
-  guardStages((p) => Object.keys((p as PayloadOf<'cohort counted'>).stages)),
-)
-guardEntries(
-  'moulted on',
-  guardStages((p) => [(p as PayloadOf<'moulted on'>).from, (p as PayloadOf<'moulted on'>).to]),
-)
-for (const kind of ['lost', 'passed on', 'singled'] as const)
-  guardEntries(
-    kind,
-    guardStages((p) => [(p as PayloadOf<'lost'>).stage]),
-  )
-for (const kind of ['moved out', 'moved in'] as const)
-  guardEntries(
-    kind,
-    guardStages((p) => Object.keys((p as PayloadOf<'moved in'>).stages)),
-  )
-guardEntries(
-  'searched',
-  guardStages((p) => Object.keys((p as PayloadOf<'searched'>).larvae)),
-)
+  })
+}
+guardStages('cohort counted', ({ stages }) => Object.keys(stages))
+guardStages('moulted on', ({ from, to }) => [from, to])
+guardStages('lost', ({ stage }) => [stage])
+guardStages('passed on', ({ stage }) => [stage])
+guardStages('singled', ({ stage }) => [stage])
+guardStages('moved out', ({ stages }) => Object.keys(stages))
+guardStages('moved in', ({ stages }) => Object.keys(stages))
+guardStages('searched', ({ larvae }) => Object.keys(larvae))
 
 export const cohortRoutes: BookRoutes = (app, rooms) => {
   const { db } = rooms

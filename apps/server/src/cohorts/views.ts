@@ -1,28 +1,27 @@
-import type { CohortView, EntryKind, PayloadOf } from '@hatch-book/contract'
+import type { CohortView } from '@hatch-book/contract'
 import {
   cohortProtocolOf,
   dayOfInstant,
   lifeFor,
   type CohortEvent,
   type CohortProtocol,
+  never,
+  ofKinds,
   type Estimate,
+  type KindsOf,
+  type Saying,
 } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, type StoredEntry } from '../entries'
 import { loadShelf, type ProtocolShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 
 export const protocolIn = (shelf: ProtocolShelf, protocolId: string): CohortProtocol | null =>
   shelf.rows.some((r) => r.id === protocolId) ? cohortProtocolOf(shelf.document(protocolId)) : null
 
-interface Told {
-  id: string
-  kind: EntryKind
-  on: string
-  by: string
-  payload: unknown
-}
+/** What was told of a cohort, on its day and by whom. */
+type Told = Saying<KindsOf<'cohort'>> & { id: string; on: string; by: string }
 
 /** All cohorts that are kept, each with what its log says of its numbers. */
 export async function cohortViews(
@@ -57,9 +56,7 @@ export async function cohortViews(
       place: placeId && placeName ? { id: placeId, name: placeName } : null,
       events: log.flatMap((e) => eventOf(e, lifeFor(protocol, row.fertilised))),
       searches: newest(log, 'searched').map(({ id, on, by, payload }) => ({
-        entryId: id,
-        on,
-        by,
+        ...{ entryId: id, on, by },
         ...payload,
       })),
       collected: newest(log, 'eggs collected').map(({ on, payload }) => ({ on, ...payload })),
@@ -73,29 +70,18 @@ export async function cohortViews(
   })
 }
 
-const newest = <K extends EntryKind>(log: readonly Told[], kind: K) =>
-  log
-    .filter((e) => e.kind === kind)
-    .map((e) => ({ ...e, payload: e.payload as PayloadOf<K> }))
-    .reverse()
+const newest = <K extends Told['kind']>(log: readonly Told[], kind: K) => ofKinds(log, kind).reverse()
 
 /** What stands in the logs of all cohorts, oldest first. */
 async function logsOf(tx: Transaction, actor: Actor): Promise<Map<string, Told[]>> {
-  const { rows } = await tx.execute<{
-    id: string
-    kind: EntryKind
-    subject_id: string
-    at: string
-    by: string
-    payload: unknown
-  }>(sql`
+  const { rows } = await tx.execute<StoredEntry<KindsOf<'cohort'>> & { by: string }>(sql`
     select e.id, e.kind, e.subject_id, e.at, m.name as by, e.payload from entry e
     join member m on m.id = e.member_id join cohort c on c.id = e.subject_id and not c.ended
     where e.subject_type = 'cohort' and e.kind <> 'struck' and ${standsSql} order by e.at, e.id`)
   const logs = new Map<string, Told[]>()
-  for (const { id, kind, subject_id, at, by, payload } of rows) {
-    const on = dayOfInstant(new Date(at).getTime(), actor.book.zone)
-    logs.set(subject_id, [...(logs.get(subject_id) ?? []), { id, kind, on, by, payload }])
+  for (const row of rows) {
+    const on = dayOfInstant(new Date(row.at).getTime(), actor.book.zone)
+    logs.set(row.subject_id, [...(logs.get(row.subject_id) ?? []), { ...row, on }])
   }
   return logs
 }
@@ -103,7 +89,8 @@ async function logsOf(tx: Transaction, actor: Actor): Promise<Map<string, Told[]
 const sure = (count: number): Estimate => ({ count, low: count, high: count })
 
 /** What an entry does to the numbers; nothing for those that only tell. */
-function eventOf({ kind, on, payload }: Told, stages: readonly { name: string }[]): CohortEvent[] {
+function eventOf(told: Told, stages: readonly { name: string }[]): CohortEvent[] {
+  const { on } = told
   type Sexes = { females: number; males: number }
   const changed = (
     by: Record<string, number>,
@@ -112,46 +99,46 @@ function eventOf({ kind, on, payload }: Told, stages: readonly { name: string }[
   ): CohortEvent[] => [{ kind: 'changed', on, stages: by, sexed: sexed ?? null, since }]
   const less = (by: Record<string, number>, sexed?: Sexes) =>
     changed(Object.fromEntries(Object.entries(by).map(([name, n]) => [name, -n])), sexed)
-  switch (kind) {
+  switch (told.kind) {
     case 'cohort counted': {
-      const { sexed, ...counted } = payload as PayloadOf<'cohort counted'>
+      const { sexed, ...counted } = told.payload
       return [{ kind: 'counted', on, stages: counted.stages, sexed: sexed ?? null }]
     }
     case 'moulted on': {
-      const { from, to, count } = payload as PayloadOf<'moulted on'>
+      const { from, to, count } = told.payload
       return [{ kind: 'moulted', on, from, to, count }]
     }
     case 'lost':
     case 'passed on': {
-      const { stage, count } = payload as PayloadOf<'lost'>
+      const { stage, count } = told.payload
       return less({ [stage]: count })
     }
     case 'singled':
-      return less({ [(payload as PayloadOf<'singled'>).stage]: 1 })
+      return less({ [told.payload.stage]: 1 })
     case 'moved out': {
-      const { stages: out, sexed } = payload as PayloadOf<'moved out'>
+      const { stages: out, sexed } = told.payload
       return less(out, sexed && { females: -sexed.females, males: -sexed.males })
     }
     case 'moved in': {
-      const { stages: into, sexed, since } = payload as PayloadOf<'moved in'>
+      const { stages: into, sexed, since } = told.payload
       return changed(into, sexed, since)
     }
     case 'adults set in':
     case 'adults taken out': {
-      const { females, males } = payload as PayloadOf<'adults set in'>
-      return kind === 'adults set in' ? changed({ females, males }) : less({ females, males })
+      const { females, males } = told.payload
+      return told.kind === 'adults set in' ? changed({ females, males }) : less({ females, males })
     }
     case 'eggs collected':
-      return changed({ [stages[0]!.name]: (payload as PayloadOf<'eggs collected'>).count }, undefined, {
+      return changed({ [stages[0]!.name]: told.payload.count }, undefined, {
         [stages[0]!.name]: on,
       })
     case 'emerged': {
-      const { females, males, unsexed } = payload as PayloadOf<'emerged'>
+      const { females, males, unsexed } = told.payload
       const one = { [stages.at(-1)!.name]: -(females + males + unsexed), females, males, grown: unsexed }
       return changed(one, { females: -females, males: -males }, { females: on, males: on, grown: on })
     }
     case 'searched': {
-      const { eggs, larvae, adults, takenOut } = payload as PayloadOf<'searched'>
+      const { eggs, larvae, adults, takenOut } = told.payload
       const young = takenOut
         ? {}
         : Object.fromEntries(
@@ -170,8 +157,12 @@ function eventOf({ kind, on, payload }: Told, stages: readonly { name: string }[
         },
       ]
     }
-    default:
+    case 'eggs judged':
+    case 'put off':
+    case 'struck':
       return []
+    default:
+      return never(told, [])
   }
 }
 

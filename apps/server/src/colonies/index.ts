@@ -1,4 +1,4 @@
-import { coloniesApi, type PayloadOf } from '@hatch-book/contract'
+import { coloniesApi } from '@hatch-book/contract'
 import type { ColonyModel } from '@hatch-book/core'
 import { and, eq, inArray, sql } from 'drizzle-orm'
 import { inBook, tables, type Transaction } from '../db/connect'
@@ -16,11 +16,11 @@ export { colonyViews } from './views'
 /** Counts and takes speak of stages that the colony's species has. */
 guardEntries('counted', async (tx, _actor, { subject, payload }) => {
   const model = await modelOf(tx, subject.id)
-  const { young } = payload as PayloadOf<'counted'>
+  const { young } = payload
   refuseStrangeStages(model, Object.keys(young))
 })
 guardEntries('fed off', async (tx, _actor, { subject, payload }) => {
-  const { size } = payload as PayloadOf<'fed off'>
+  const { size } = payload
   if (size !== ADULTS) refuseStrangeStages(await modelOf(tx, subject.id), [size])
 })
 

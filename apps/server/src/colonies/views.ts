@@ -1,4 +1,4 @@
-import { ENTRY_KINDS, type ColonyView, type PayloadOf } from '@hatch-book/contract'
+import { ENTRY_KINDS, type ColonyView } from '@hatch-book/contract'
 import {
   colonyModelOf,
   countDaysOf,
@@ -60,7 +60,7 @@ export async function colonyViews(
       cautions: String(document.figures['cautions.words']?.value ?? ''),
       counts: entries.flatMap((e) => {
         if (e.kind !== 'counted') return []
-        const { young, females, males, how } = e.payload as PayloadOf<'counted'>
+        const { young, females, males, how } = e.payload
         const all = [...model.stages.slice(1).flatMap((s) => young[s.name] ?? []), ...[females, males]]
         const sum = all.reduce((a, x) => a + x.count, 0)
         // Errors of single counts are independent of each other: they add up as squares.
@@ -77,13 +77,13 @@ export async function colonyViews(
         e.kind === 'tended'
           ? {
               on: dayOfInstant(Date.parse(e.at), actor.book.zone),
-              task: (e.payload as PayloadOf<'tended'>).task,
+              task: e.payload.task,
             }
           : [],
       ),
       taken: entries.flatMap((e) => {
         if (e.kind !== 'fed off') return []
-        const { size, count } = e.payload as PayloadOf<'fed off'>
+        const { size, count } = e.payload
         return { on: dayOfInstant(Date.parse(e.at), actor.book.zone), size, count }
       }),
     })

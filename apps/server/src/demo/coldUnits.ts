@@ -2,7 +2,7 @@ import { instantOfDay, type Day } from '@hatch-book/core'
 import { COLD_UNITS, ZONE, coldUnitLog, type DemoStep } from '@hatch-book/demo'
 import { sql } from 'drizzle-orm'
 import { inBook, type Database } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, carriedNumber, isOfKind } from '../entries'
 
 const DEMO_HOUR = 14
 
@@ -17,8 +17,8 @@ export async function coldUnitSteps(db: Database, bookId: string, until: Day): P
     ).rows,
     turned: (
       await tx.execute<{ name: string; at: Date; celsius: number }>(sql`
-        select p.name, e.at, (e.payload->>'celsius')::float8 as celsius from entry e join place p on p.id = e.subject_id
-        where e.kind = 'set point' and ${standsSql} order by e.at`)
+        select p.name, e.at, ${carriedNumber('set point', 'celsius')} as celsius from entry e join place p on p.id = e.subject_id
+        where ${isOfKind('set point')} and ${standsSql} order by e.at`)
     ).rows,
   }))
   return COLD_UNITS.flatMap((unit): DemoStep[] => {

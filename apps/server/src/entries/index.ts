@@ -1,7 +1,8 @@
 export { openSexes } from './openSexes'
 export { readEntries } from './read'
 export { entryRoutes } from './routes'
-export { countedAs, refreshStandings, standingEntries, standsSql, subjectsWithMerged } from './standing'
+export { countedAs, refreshStandings, standingEntries, subjectsWithMerged } from './standing'
+export { asLogged, carried, carriedNumber, isOfKind, isOfKindAs, standsSql, type StoredEntry } from './stored'
 export {
   dayOf,
   entryOf,

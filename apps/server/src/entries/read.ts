@@ -5,6 +5,7 @@ import type { Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
 import { openSexes } from './openSexes'
 import { subjectsWithMerged } from './standing'
+import { carried, isOfKind, isOfKindAs } from './stored'
 
 /** As it is stored; what is kept from its reader is taken out of it below. */
 interface EntryRow extends Record<string, unknown> {
@@ -52,11 +53,11 @@ export async function readEntries(
   const { rows } = await tx.execute<EntryRow>(sql`
     select e.id, e.kind, e.subject_type, e.subject_id, e.at, e.precision, e.recorded_at, e.device, e.strikes, m.name as by,
       -- People speak of the third egg, not of its identifier.
-      case when e.kind = 'egg fate' then e.payload || coalesce((select jsonb_build_object('eggNumber', eg.number) from egg eg
-        where eg.id = (e.payload->>'eggId')::uuid), '{}') else e.payload end as payload,
-      e.kind = 'sex read' and exists (select 1 from entry r where r.subject_id = e.subject_id and r.kind = 'readings shown'
+      case when ${isOfKind('egg fate')} then e.payload || coalesce((select jsonb_build_object('eggNumber', eg.number) from egg eg
+        where eg.id = (${carried('egg fate', 'eggId')})::uuid), '{}') else e.payload end as payload,
+      ${isOfKind('sex read')} and exists (select 1 from entry r where r.subject_id = e.subject_id and ${isOfKindAs('r', 'readings shown')}
         and r.member_id = ${reader.id}) as shown,
-      sm.name as struck_by, s.payload->>'reason' as struck_reason
+      sm.name as struck_by, ${carried('struck', 'reason', 's')} as struck_reason
     from entry e
     join member m on m.id = e.member_id
     left join entry s on s.strikes = e.id

@@ -1,17 +1,7 @@
 import { comesAfter, foldOnto, foldStanding, type AnimalEntry, type AnimalStanding } from '@hatch-book/core'
 import { sql, type SQL } from 'drizzle-orm'
 import { insertMany, type Transaction } from '../db/connect'
-
-/** An entry that stands: neither struck out nor a striking. */
-export const standsSql = sql`e.kind <> 'struck' and not exists (select 1 from entry s where s.book_id = e.book_id and s.strikes = e.id)`
-
-interface StoredEntry extends Record<string, unknown> {
-  id: string
-  kind: string
-  subject_id: string
-  at: Date
-  payload: Record<string, unknown>
-}
+import { asLogged, carried, isOfKind, standsSql, type StoredEntry } from './stored'
 
 /**
  * The subjects whose entries count for some animals: their own, and those of the records merged into them.
@@ -105,13 +95,7 @@ export async function refreshStandings(
   const animalIds = await countedAs(tx, recordIds)
   const logs = await standingEntries(tx, animalIds)
   const rows = animalIds.map((id) => {
-    const log = logs
-      .get(id)!
-      .map(
-        ({ id: entryId, kind, at, payload }) =>
-          ({ id: entryId, kind, payload, at: at.getTime() }) as AnimalEntry,
-      )
-    return { book_id: bookId, id, standing: foldStanding(log) }
+    return { book_id: bookId, id, standing: foldStanding(asLogged(logs.get(id)!)) }
   })
   await insertMany(tx, 'animal_standing', rows)
   await tx.execute(updateStandings(rows))
@@ -143,8 +127,8 @@ export async function refreshEggFates(tx: Transaction, clutchIds: readonly strin
   await tx.execute(
     sql`update egg g set fate = coalesce(l.fate, g.set_fate), fate_at = l.at, animal_id = l.animal_id
         from egg h left join lateral (
-          select e.payload->>'fate' as fate, e.at, (e.payload->>'animalId')::uuid as animal_id from entry e
-          where e.subject_id = h.clutch_id and e.kind = 'egg fate' and e.payload->>'eggId' = h.id::text and ${standsSql}
+          select ${carried('egg fate', 'fate')} as fate, e.at, (${carried('egg fate', 'animalId')})::uuid as animal_id from entry e
+          where e.subject_id = h.clutch_id and ${isOfKind('egg fate')} and ${carried('egg fate', 'eggId')} = h.id::text and ${standsSql}
           order by e.at desc, e.id desc limit 1) l on true
         where g.id = h.id and h.clutch_id = any(${sql.param(clutchIds)}::uuid[])`,
   )

@@ -5,11 +5,12 @@ import {
   type SubjectOf,
   type SubjectType,
 } from '@hatch-book/contract'
-import { MS_PER_DAY, dayOfInstant, isAct, writerOf, type AnimalEntry } from '@hatch-book/core'
+import { MS_PER_DAY, dayOfInstant, isAct, writerOf, type AnimalEntry, type Saying } from '@hatch-book/core'
 import { and, eq, sql } from 'drizzle-orm'
 import { insertMany, insertRows, tables, type Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
+import { carried, isOfKind } from './stored'
 import {
   foldOntoStandings,
   holdAnimals,
@@ -22,19 +23,26 @@ import {
 
 const EARLIEST = Date.parse('1990-01-01T00:00:00Z')
 /** Checks an entry, and those it was sent with, against the log it stands in; throws a BookError to refuse them. */
-export type EntryGuard = (tx: Transaction, actor: Actor, draft: EntryDraft) => Promise<void>
+export type EntryGuard<K extends EntryKind = EntryKind> = (
+  tx: Transaction,
+  actor: Actor,
+  draft: EntryDraft<K>,
+) => Promise<void>
 /** What a room does in the same transaction once an entry that it cares about was struck out. */
-export type StrikeConsequence = (tx: Transaction, struck: typeof tables.entry.$inferSelect) => Promise<void>
+export type StrikeConsequence<K extends EntryKind = EntryKind> = (
+  tx: Transaction,
+  struck: Omit<typeof tables.entry.$inferSelect, 'kind' | 'payload'> & Saying<K>,
+) => Promise<void>
 
 const guards = new Map<EntryKind, EntryGuard>()
 const consequences = new Map<EntryKind, StrikeConsequence>()
 
 /** A room says which of its entries need more than their schema. */
-export function guardEntries(kind: EntryKind, guard: EntryGuard): void {
-  guards.set(kind, guard)
+export function guardEntries<K extends EntryKind>(kind: K, guard: EntryGuard<K>): void {
+  guards.set(kind, guard as unknown as EntryGuard)
 }
-export function onStrike(kind: EntryKind, consequence: StrikeConsequence): void {
-  consequences.set(kind, consequence)
+export function onStrike<K extends EntryKind>(kind: K, consequence: StrikeConsequence<K>): void {
+  consequences.set(kind, consequence as unknown as StrikeConsequence)
 }
 
 const mayWrite = ({ member }: Actor, kind: EntryKind) =>
@@ -187,9 +195,9 @@ export async function refresh(
   if (clutches.length > 0) await refreshEggFates(tx, clutches)
   if (places.length > 0)
     await tx.execute(
-      sql`update place p set set_point_c = (e.payload->>'celsius')::real
+      sql`update place p set set_point_c = (${carried('set point', 'celsius')})::real
           from (select distinct on (subject_id) subject_id, payload from entry e
-                where e.kind = 'set point' and e.subject_id = any(${sql.param(places)}::uuid[])
+                where ${isOfKind('set point')} and e.subject_id = any(${sql.param(places)}::uuid[])
                 and not exists (select 1 from entry s where s.strikes = e.id) order by subject_id, at desc, id desc) e
           where p.id = e.subject_id`,
     )
@@ -258,7 +266,7 @@ async function strike(tx: Transaction, actor: Actor, draft: EntryDraft): Promise
     throw new BookError('not-allowed', `A helper cannot strike out '${kind}'; ask a keeper.`)
   if (actor.member.role === 'helper' && target.memberId !== actor.member.id)
     throw new BookError('not-allowed', 'A helper strikes out only what they wrote; ask a keeper.')
-  await consequences.get(kind)?.(tx, target)
+  await consequences.get(kind)?.(tx, target as Parameters<StrikeConsequence>[1])
 }
 
 function toRow(actor: Actor, draft: EntryDraft) {

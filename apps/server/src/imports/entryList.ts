@@ -1,15 +1,14 @@
 import type { EntryColumn, ListChoices, ListRow } from '@hatch-book/contract'
-import { readListDate, readMass, type Day, type DaySpan } from '@hatch-book/core'
+import { readListDate, readMass, type Day, type DaySpan, type Saying } from '@hatch-book/core'
 import type { CellReading } from './animalCells'
 import { dayOfHeading, type StoredRow } from './columns'
 
+/** What a list tells of animals. */
+export const KINDS_OF_LISTS = ['weighed', 'meal', 'shed', 'noted'] as const
+type ListSaying = Saying<(typeof KINDS_OF_LISTS)[number]>
+
 /** One thing seen of an animal on a day. */
-export interface ReadEntry {
-  animalId: string
-  day: Day
-  kind: 'weighed' | 'meal' | 'shed' | 'noted'
-  payload: Record<string, unknown>
-}
+export type ReadEntry = ListSaying & { animalId: string; day: Day }
 
 export interface EntryReading {
   row: ListRow
@@ -28,8 +27,22 @@ export interface KnownLog {
 }
 
 /** Two entries with one key say the same of the same animal on the same day. */
-export const entryKey = ({ animalId, day, kind, payload }: ReadEntry) =>
-  [animalId, day, kind, String(payload.grams ?? payload.outcome ?? payload.text ?? '')].join('|')
+export const entryKey = (entry: ReadEntry) =>
+  [entry.animalId, entry.day, entry.kind, String(tellingOf(entry))].join('|')
+
+/** What tells two of a kind apart on one day. */
+function tellingOf(said: ListSaying): string | number {
+  switch (said.kind) {
+    case 'weighed':
+      return said.payload.grams
+    case 'meal':
+      return said.payload.outcome
+    case 'noted':
+      return said.payload.text
+    case 'shed':
+      return ''
+  }
+}
 
 const YES = new Set(['y', 'yes', 'x', '1', 'true', '✓', '✔', 'ok'])
 const NO = new Set(['n', 'no', '0', 'false', '-', '–'])
@@ -87,7 +100,7 @@ export function readEntryRows(
         index.get('tag') ?? null,
         tag === '' ? 'a tag is wanted' : `${tag.slice(0, 30)} is not in the book`,
       )
-    const found: Omit<ReadEntry, 'animalId'>[] = []
+    const found: (ListSaying & { day: Day })[] = []
     const checkDay = (day: Day, column: number | null) => {
       if (day > log.today) fault(column, `${day} has not come yet`)
       else if (day < '1990-01-01') fault(column, `${day} is too long ago`)
@@ -100,8 +113,10 @@ export function readEntryRows(
     const whole = take('shed', readShed(cell('shed')))
     const food = cell('food').trim().slice(0, 80)
     const text = cell('note').trim().slice(0, 4000)
-    const says: Pick<ReadEntry, 'kind' | 'payload'>[] = [
-      ...(grams === null ? [] : [{ kind: 'weighed' as const, payload: { grams, context: 'not said' } }]),
+    const says: ListSaying[] = [
+      ...(grams === null
+        ? []
+        : [{ kind: 'weighed' as const, payload: { grams, context: 'not said' as const } }]),
       ...(outcome === null && food === ''
         ? []
         : [{ kind: 'meal' as const, payload: { outcome: outcome ?? 'taken', ...(food && { prey: food }) } }]),

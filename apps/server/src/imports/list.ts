@@ -9,13 +9,13 @@ import { dayOfInstant, placeReaderOf } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { hatchedSpan, loadPlaceNames, loadRecords } from '../animals'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, isOfKind, type StoredEntry } from '../entries'
 import { loadShelf } from '../protocols/store'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
 import { readAnimalRows, type KnownBook, type ReadAnimal } from './animalList'
 import { guessChoices, type StoredRow } from './columns'
-import { entryKey, readEntryRows, type ReadEntry } from './entryList'
+import { entryKey, KINDS_OF_LISTS, readEntryRows, type ReadEntry } from './entryList'
 
 export type ListStored = typeof tables.importList.$inferSelect
 
@@ -90,14 +90,8 @@ async function knownBook(tx: Transaction): Promise<KnownBook> {
 
 async function knownLog(tx: Transaction, actor: Actor) {
   const records = await loadRecords(tx)
-  const { rows } = await tx.execute<{
-    subject_id: string
-    kind: string
-    at: Date
-    payload: Record<string, unknown>
-  }>(sql`
-    select e.subject_id, e.kind, e.at, e.payload from entry e
-    where e.kind in ('weighed', 'meal', 'shed', 'noted') and e.subject_type = 'animal' and ${standsSql}`)
+  const { rows } = await tx.execute<StoredEntry<(typeof KINDS_OF_LISTS)[number]>>(sql`
+    select e.id, e.subject_id, e.kind, e.at, e.payload from entry e where ${isOfKind(...KINDS_OF_LISTS)} and e.subject_type = 'animal' and ${standsSql}`)
   return {
     today: actor.today,
     animals: new Map(
@@ -109,10 +103,9 @@ async function knownLog(tx: Transaction, actor: Actor) {
     logged: new Set(
       rows.map((e) =>
         entryKey({
+          ...e,
           animalId: e.subject_id,
           day: dayOfInstant(new Date(e.at).getTime(), actor.book.zone),
-          kind: e.kind as ReadEntry['kind'],
-          payload: e.payload,
         }),
       ),
     ),
@@ -194,7 +187,7 @@ function notesOn({ animals, entries }: ListRead): string[] {
   )
   const weights = [
     ...animals.flatMap((a) => a.grams ?? []),
-    ...entries.flatMap((e) => (e.kind === 'weighed' ? [e.payload.grams as number] : [])),
+    ...entries.flatMap((e) => (e.kind === 'weighed' ? [e.payload.grams] : [])),
   ].sort((a, b) => a - b)
   const days = entries.map((e) => e.day).sort()
   const kinds = new Map<string, number>()

@@ -1,7 +1,7 @@
 import { eggEnded, type EggFate, type Instant } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, carried, isOfKind } from '../entries'
 
 /** What has become of eggs that are counted and not kept one by one. */
 export interface BatchFates {
@@ -25,8 +25,8 @@ export async function readBatchFates(
 ): Promise<(clutchId: string) => BatchFates> {
   if (clutchIds.length === 0) return () => NOTHING_YET
   const { rows } = await tx.execute<{ id: string; fate: EggFate; at: Date; count: number }>(sql`
-    select e.subject_id as id, e.payload->>'fate' as fate, e.at, (e.payload->>'count')::int as count from entry e
-    where e.kind = 'batch fate' and e.subject_id = any(${sql.param([...clutchIds])}::uuid[]) and ${standsSql} order by e.at`)
+    select e.subject_id as id, ${carried('batch fate', 'fate')} as fate, e.at, (${carried('batch fate', 'count')})::int as count from entry e
+    where ${isOfKind('batch fate')} and e.subject_id = any(${sql.param([...clutchIds])}::uuid[]) and ${standsSql} order by e.at`)
   const found = new Map<string, BatchFates>()
   for (const { id, fate, at, count } of rows) {
     const before = found.get(id) ?? NOTHING_YET

@@ -16,7 +16,7 @@ import {
 } from '@hatch-book/core'
 import { eq, inArray, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, carried, isOfKind } from '../entries'
 import { viewPairings } from '../pairing'
 import { loadShelf } from '../protocols/store'
 import type { Actor } from '../shell/actor'
@@ -47,7 +47,7 @@ export async function readFinding(tx: Transaction, actor: Actor): Promise<Findin
   const clutches = await tx.select().from(clutch).where(eq(clutch.withdrawn, false))
   const begun = await tx.execute<{ id: string }>(sql`
     select distinct e.subject_id as id from entry e
-    where e.kind in ('introduced', 'locked', 'taken up') and e.at > ${since.toISOString()}::timestamptz and ${standsSql}`)
+    where ${isOfKind('introduced', 'locked', 'taken up')} and e.at > ${since.toISOString()}::timestamptz and ${standsSql}`)
   const ids = begun.rows.map((r) => r.id)
   const pairings =
     ids.length > 0 ? await tx.select().from(tables.pairing).where(inArray(tables.pairing.id, ids)) : []
@@ -231,7 +231,7 @@ function laidAlready(
 async function ownIntervals(tx: Transaction, actor: Actor): Promise<Map<string, number[]>> {
   const { rows } = await tx.execute<{ dam_id: string; found_at: Date; locked: Date }>(sql`
     select c.dam_id, c.found_at, min(e.at) as locked from clutch c
-    join entry e on e.subject_id = c.pairing_id and e.kind in ('locked', 'taken up') and e.at < c.found_at
+    join entry e on e.subject_id = c.pairing_id and ${isOfKind('locked', 'taken up')} and e.at < c.found_at
     where not c.withdrawn and ${standsSql} group by c.id, c.book_id, c.dam_id, c.found_at`)
   const found = new Map<string, number[]>()
   for (const { dam_id: id, found_at, locked } of rows) {
@@ -261,8 +261,8 @@ async function signsOf(
   actor: Actor,
 ): Promise<Map<string, SignLine[]>> {
   const { rows } = await tx.execute<{ id: string; at: Date; sign: LayingSign | null }>(sql`
-    select e.subject_id as id, e.at, e.payload->>'sign' as sign from entry e
-    where e.kind in ('laying sign', 'nest checked') and e.subject_id = any(${sql.param([...ids])}::uuid[])
+    select e.subject_id as id, e.at, ${carried('laying sign', 'sign')} as sign from entry e
+    where ${isOfKind('laying sign', 'nest checked')} and e.subject_id = any(${sql.param([...ids])}::uuid[])
       and e.at > ${new Date(actor.now - 120 * 86_400_000).toISOString()}::timestamptz and ${standsSql} order by e.at`)
   const found = new Map<string, SignLine[]>()
   for (const { id, at, sign } of rows)

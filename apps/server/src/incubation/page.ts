@@ -13,7 +13,6 @@ import {
   meanOfSetPoint,
   summariseClimate,
   setPointForSex,
-  type HatchlingStep,
   type TemperatureLog,
 } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
@@ -69,10 +68,10 @@ async function youngOf(tx: Transaction, { book }: Actor, clutchId: string): Prom
       ...young,
       steps: log.flatMap((e) =>
         e.kind === 'hatchling step'
-          ? [{ step: e.payload.step as HatchlingStep, on: dayOfInstant(e.at.getTime(), book.zone) }]
+          ? [{ step: e.payload.step, on: dayOfInstant(e.at.getTime(), book.zone) }]
           : [],
       ),
-      problems: log.flatMap((e) => (e.kind === 'problem found' ? [e.payload.problem as string] : [])),
+      problems: log.flatMap((e) => (e.kind === 'problem found' ? [e.payload.problem] : [])),
     }
   })
 }

@@ -20,7 +20,7 @@ import { studyClutches, type ClutchRow, type ClutchStudy } from './view'
 const ENDED_FATES = EGG_FATES.filter(eggEnded)
 
 guardEntries('egg fate', async (tx, _actor, draft) => {
-  const { eggId } = draft.payload as { eggId: string }
+  const { eggId } = draft.payload
   const [egg] = await tx
     .select()
     .from(tables.egg)
@@ -41,7 +41,7 @@ watchOver(async (tx, placeId) => {
 })
 
 guardEntries('clutch moved', async (tx, _actor, draft) => {
-  const { boxId } = draft.payload as { boxId: string }
+  const { boxId } = draft.payload
   const [box] = await tx.select().from(tables.place).where(eq(tables.place.id, boxId))
   if (box?.kind !== 'box')
     throw new BookError('invalid', 'Eggs lie in a box.', [{ field: 'boxId', says: 'choose a box' }])
@@ -63,7 +63,7 @@ guardEntries('batch fate', async (tx, _actor, draft) => {
 
 /** A hatching struck out takes its young back, unless something was written about it since. */
 onStrike('egg fate', async (tx, struck) => {
-  const { animalId, fate } = struck.payload as { animalId?: string; fate: string }
+  const { animalId, fate } = struck.payload
   if (fate !== 'hatched' || !animalId) return
   const log = (await standingEntries(tx, [animalId])).get(animalId)!
   const later = log.filter((e) => e.at.getTime() > struck.at.getTime())

@@ -2,7 +2,7 @@ import { MS_PER_DAY, MS_PER_HOUR, type Instant, type Reading, type SetPoint } fr
 import { sql } from 'drizzle-orm'
 import { readMeans, readSetPoints } from '../climate'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, carried, isOfKind } from '../entries'
 
 type PlaceRow = typeof tables.place.$inferSelect
 type ProbeRow = typeof tables.probe.$inferSelect
@@ -39,8 +39,8 @@ export async function readStays(
   const places = new Map((await tx.select().from(tables.place)).map((p) => [p.id, p]))
   const ids = clutches.map((c) => c.id)
   const { rows } = await tx.execute<{ subject_id: string; at: Date; box_id: string }>(sql`
-    select e.subject_id, e.at, e.payload->>'boxId' as box_id from entry e
-    where e.kind = 'clutch moved' and e.subject_id = any(${sql.param(ids)}::uuid[]) and ${standsSql} order by e.at, e.id`)
+    select e.subject_id, e.at, ${carried('clutch moved', 'boxId')} as box_id from entry e
+    where ${isOfKind('clutch moved')} and e.subject_id = any(${sql.param(ids)}::uuid[]) and ${standsSql} order by e.at, e.id`)
   const stay = (boxId: string | null, from: Instant): Stay[] => {
     const box = boxId ? places.get(boxId) : undefined
     return box ? [{ box, incubator: heldIn(places, box), from }] : []

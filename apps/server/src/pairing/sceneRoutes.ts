@@ -4,7 +4,7 @@ import { dayOfInstant, describeGenes, geneSetFaults, originOf, type Day } from '
 import { eq, sql } from 'drizzle-orm'
 import { judgeAnimals, loadRecords } from '../animals'
 import { inBook, tables, type Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, isOfKind } from '../entries'
 import { loadShelf } from '../protocols/store'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
@@ -199,7 +199,7 @@ async function meetings(tx: Transaction, actor: Actor, protocolId: string): Prom
     select p.female_id, p.male_id, min(e.at) as first, max(e.at) as last,
       (array_agg(e.kind order by e.at desc))[1] <> 'separated' as open
     from pairing p join animal a on a.id = p.female_id join entry e on e.subject_id = p.id
-    where a.protocol_id = ${protocolId} and e.kind in ('introduced', 'locked', 'separated', 'taken up')
+    where a.protocol_id = ${protocolId} and ${isOfKind('introduced', 'locked', 'separated', 'taken up')}
       and e.at > ${new Date(actor.now - SEASON_DAYS * 86_400_000).toISOString()}::timestamptz
       and e.at <= ${new Date(actor.now).toISOString()}::timestamptz and ${standsSql}
     group by p.id, p.female_id, p.male_id order by min(e.at)`)

@@ -5,14 +5,13 @@ import {
   pairingEventsOf,
   refusalsInARow,
   watchPairing,
-  type MealOutcome,
   type PartnerFacts,
-  type PairingEventKind,
+  ofKinds,
 } from '@hatch-book/core'
 import { desc, eq, sql } from 'drizzle-orm'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
 import { tables, type Transaction } from '../db/connect'
-import { readEntries, standingEntries } from '../entries'
+import { readEntries, standingEntries, type StoredEntry } from '../entries'
 import type { Actor } from '../shell/actor'
 import { loadPedigree, orderedPedigree, youngInbreeding } from './kin'
 import { lastReceptive, loadWindows } from './windows'
@@ -54,15 +53,12 @@ export async function viewPairings(
     const female = judged.get(pairing.femaleId)
     const male = judged.get(pairing.maleId)
     if (!female || !male) return []
-    const events = logs
-      .get(pairing.id)!
-      .filter((e) => isPairingEvent(e.kind))
-      .map((e) => ({
-        kind: e.kind as PairingEventKind,
-        on: dayOfInstant(e.at.getTime(), zone),
-        at: e.at.getTime(),
-        minutes: e.payload.minutes as number | undefined,
-      }))
+    const events = ofKinds(logs.get(pairing.id)!, ...PAIRING_EVENTS).map((e) => ({
+      kind: e.kind,
+      on: dayOfInstant(e.at.getTime(), zone),
+      at: e.at.getTime(),
+      minutes: e.kind === 'locked' ? e.payload.minutes : undefined,
+    }))
     const sheds = logs.get(pairing.femaleId)!.filter((e) => e.kind === 'shed' && e.at.getTime() <= actor.now)
     const clutch = clutches.find((c) => c.pairingId === pairing.id)
     const startedAt = events[0]?.at ?? null
@@ -78,7 +74,7 @@ export async function viewPairings(
       maleRefusals: refusedSince(logs.get(pairing.maleId)!, startedAt),
       female: startedAt === null ? null : trialOf(female, logs.get(pairing.femaleId)!, startedAt),
     })
-    const despite = logs.get(pairing.id)!.findLast((e) => e.kind === 'paired despite')
+    const despite = ofKinds(logs.get(pairing.id)!, 'paired despite').at(-1)
     return [
       {
         id: pairing.id,
@@ -90,9 +86,7 @@ export async function viewPairings(
         ...watch,
         clutchId: clutch?.id ?? null,
         inbreeding: inbreeding[i]!,
-        despite: despite
-          ? { against: despite.payload.against as string[], reason: String(despite.payload.reason) }
-          : null,
+        despite: despite ? { against: despite.payload.against, reason: despite.payload.reason } : null,
         seen: pairingEventsOf(protocol.bodyPlan),
         before: protocol.pairing.before,
         stay: protocol.pairing.stay,
@@ -112,17 +106,17 @@ const partnerOf = ({ row }: JudgedAnimal) => ({
   place: row.place?.name ?? null,
 })
 
-type Log = readonly { kind: string; at: Date; payload: Record<string, unknown> }[]
+type Log = readonly StoredEntry[]
 
 /** What the stop rule of a trial watches: her log from the first introduction. */
 function trialOf(female: JudgedAnimal, log: Log, startedAt: number): PartnerFacts {
-  const weights = log.filter((e) => e.kind === 'weighed' && e.payload.context !== 'gravid')
+  const weights = ofKinds(log, 'weighed').filter((e) => e.payload.context !== 'gravid')
   const before = weights.findLast((e) => e.at.getTime() <= startedAt)
   const now = weights.at(-1)
   return {
     onTrial: female.row.verdict !== 'ready',
-    gramsAtStart: before ? Number(before.payload.grams) : null,
-    gramsNow: now && now !== before ? Number(now.payload.grams) : null,
+    gramsAtStart: before ? before.payload.grams : null,
+    gramsNow: now && now !== before ? now.payload.grams : null,
     refusalsInARow: refusedSince(log, startedAt),
   }
 }
@@ -133,7 +127,7 @@ const refusedSince = (log: Log, since: number | null): number =>
     ? 0
     : refusalsInARow(
         log.flatMap((e) =>
-          e.kind === 'meal' && e.at.getTime() >= since ? [{ outcome: e.payload.outcome as MealOutcome }] : [],
+          e.kind === 'meal' && e.at.getTime() >= since ? [{ outcome: e.payload.outcome }] : [],
         ),
       )
 

@@ -13,7 +13,7 @@ import { sql } from 'drizzle-orm'
 import { plannedRests } from '../brumation'
 import type { AnimalRecord } from '../animals'
 import type { Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, carried, isOfKind } from '../entries'
 import type { Actor } from '../shell/actor'
 
 /** A warming counts for the season that follows it. */
@@ -30,11 +30,11 @@ export async function loadWindows(
   if (ids.length === 0) return new Map()
   const zone = actor.book.zone
   const { rows: warmings } = await tx.execute<{ subject_id: string; at: Date }>(sql`
-    select e.subject_id, e.at from entry e where e.kind = 'warmed' and e.subject_id = any(${sql.param(ids)}::uuid[])
-      and not (e.payload ? 'because') and ${standsSql} order by e.at`)
+    select e.subject_id, e.at from entry e where ${isOfKind('warmed')} and e.subject_id = any(${sql.param(ids)}::uuid[])
+      and ${carried('warmed', 'because')} is null and ${standsSql} order by e.at`)
   const { rows: locks } = await tx.execute<{ female_id: string; at: Date }>(sql`
     select p.female_id, e.at from entry e join pairing p on p.id = e.subject_id
-    where e.kind in ('locked', 'taken up') and p.female_id = any(${sql.param(ids)}::uuid[]) and ${standsSql} order by e.at`)
+    where ${isOfKind('locked', 'taken up')} and p.female_id = any(${sql.param(ids)}::uuid[]) and ${standsSql} order by e.at`)
   const planned = new Map((await plannedRests(tx, actor)).map((r) => [r.animalId, r.warm]))
   const day = (at: Date) => dayOfInstant(new Date(at).getTime(), zone)
   const windows = new Map<string, ReceptiveWindow>()

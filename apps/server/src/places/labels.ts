@@ -3,7 +3,7 @@ import { dayOfInstant } from '@hatch-book/core'
 import { inArray, sql } from 'drizzle-orm'
 import { judgeAnimals, loadPlaceNames, type JudgedAnimal } from '../animals'
 import { inBook, tables, type Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, carried, isOfKind } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
@@ -41,9 +41,9 @@ async function lastMeals(
   if (ids.length === 0) return new Map()
   const { rows } = await tx.execute<{ id: string; at: Date; outcome: string; prey: string | null }>(sql`
     select * from (
-      select e.subject_id as id, e.at, e.payload->>'outcome' as outcome, e.payload->>'prey' as prey,
+      select e.subject_id as id, e.at, ${carried('meal', 'outcome')} as outcome, ${carried('meal', 'prey')} as prey,
         row_number() over (partition by e.subject_id order by e.at desc, e.id desc) as n
-      from entry e where e.kind = 'meal' and e.payload->>'outcome' in ('taken', 'refused')
+      from entry e where ${isOfKind('meal')} and ${carried('meal', 'outcome')} in ('taken', 'refused')
         and e.subject_id = any(${sql.param(ids)}::uuid[]) and ${standsSql}) m where n <= ${SHOWN_MEALS} order by n`)
   const meals = new Map<string, { at: Date; outcome: string; prey: string | null }[]>()
   for (const { id, ...meal } of rows) meals.set(id, [...(meals.get(id) ?? []), meal])

@@ -53,7 +53,7 @@ async function faultsOf(
 
 /** A move that shares a tub against the rules is taken back unless somebody says why it is to be so. */
 guardEntries('moved', async (tx, actor, { subject, payload }) => {
-  const { placeId, despite } = payload as { placeId: string; despite?: string }
+  const { placeId, despite } = payload
   const [there] = await tx
     .select({ id: tables.place.id })
     .from(tables.place)

@@ -15,7 +15,7 @@ import { and, eq, inArray, sql } from 'drizzle-orm'
 import type * as v from 'valibot'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
 import { inBook, insertMany, tables, type Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, carried, isOfKind } from '../entries'
 import { mealDueOf } from '../rearing/due'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
@@ -83,7 +83,7 @@ export const rackRoutes: BookRoutes = (app, { db }) => {
 async function lastDone(tx: Transaction): Promise<Map<string, Record<string, number>>> {
   const { rows } = await tx.execute<{ id: string; kind: string; at: Date }>(sql`
     select e.subject_id as id, e.kind, max(e.at) as at from entry e
-    where e.kind in ('cleaned', 'soiled', 'misted', 'water changed') and ${standsSql} group by 1, 2`)
+    where ${isOfKind('cleaned', 'soiled', 'misted', 'water changed')} and ${standsSql} group by 1, 2`)
   const done = new Map<string, Record<string, number>>()
   for (const { id, kind, at } of rows) done.set(id, { ...done.get(id), [kind]: new Date(at).getTime() })
   return done
@@ -92,7 +92,7 @@ async function lastDone(tx: Transaction): Promise<Map<string, Record<string, num
 /** When somebody last moved into each tub: one that stands empty since was left as it was. */
 async function lastMovedIn(tx: Transaction): Promise<Map<string, number>> {
   const { rows } = await tx.execute<{ id: string; at: Date }>(sql`
-    select e.payload->>'placeId' as id, max(e.at) as at from entry e where e.kind = 'moved' and ${standsSql} group by 1`)
+    select ${carried('moved', 'placeId')} as id, max(e.at) as at from entry e where ${isOfKind('moved')} and ${standsSql} group by 1`)
   return new Map(rows.map((r) => [r.id, new Date(r.at).getTime()]))
 }
 

@@ -2,7 +2,7 @@ import type { LeavingChance, Protocol } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { JudgedAnimal } from '../animals'
 import type { Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { isOfKindAs, standsSql, isOfKind } from '../entries'
 
 /** Buyers take about a month where the book has sold too few to tell. */
 export const USUAL_LAG_DAYS = 30
@@ -21,10 +21,10 @@ export const SALES_ENOUGH = 5
 /** How long buyers took from the listing, and what share of the young that grew up here stayed. */
 export async function salesSoFar(tx: Transaction): Promise<Sales> {
   const { rows } = await tx.execute<{ sold: number; lag: number | null; kept: number; raised: number }>(sql`
-    select (select count(*)::int from entry e where e.kind = 'sold' and ${standsSql}) as sold,
+    select (select count(*)::int from entry e where ${isOfKind('sold')} and ${standsSql}) as sold,
       (select avg(extract(epoch from e.at - l.at) / 86400)::float8 from entry e
-        cross join lateral (select max(l.at) as at from entry l where l.kind = 'listed' and l.subject_id = e.subject_id and l.at <= e.at) l
-        where e.kind = 'sold' and l.at is not null and ${standsSql}) as lag,
+        cross join lateral (select max(l.at) as at from entry l where ${isOfKindAs('l', 'listed')} and l.subject_id = e.subject_id and l.at <= e.at) l
+        where ${isOfKind('sold')} and l.at is not null and ${standsSql}) as lag,
       (count(*) filter (where a.purpose in ('breeder', 'holdback')))::int as kept,
       (count(*) filter (where a.purpose in ('breeder', 'holdback') or s.standing->>'presence' = 'sold'))::int as raised
     from animal a join animal_standing s on s.id = a.id where a.clutch_id is not null and not a.withdrawn`)

@@ -19,7 +19,7 @@ import type * as v from 'valibot'
 import { judgeAnimals, loadWeights, type JudgedAnimal } from '../animals'
 import { growthOf } from '../animals/growth'
 import { inBook, tables, type Transaction } from '../db/connect'
-import { guardEntries, standsSql } from '../entries'
+import { guardEntries, standsSql, carried, isOfKind } from '../entries'
 import { refuseBarredPurpose } from '../animals/purpose'
 import { speciesGenes } from '../pairing/genes'
 import { actorOf, type Actor } from '../shell/actor'
@@ -29,7 +29,7 @@ import { BookError } from '../shell/problems'
 
 /** Holding one back is a decision: it is logged, and what it is kept for follows from it. */
 guardEntries('held back', async (tx, _actor, { subject, payload }) => {
-  const { keep } = payload as { keep: boolean }
+  const { keep } = payload
   if (!keep) return
   await refuseBarredPurpose(tx, [subject.id], 'holdback')
   await tx
@@ -201,8 +201,8 @@ async function mealsOf(
   ids: readonly string[],
 ): Promise<Map<string, { taken: number; offered: number }>> {
   const { rows } = await tx.execute<{ id: string; taken: number; offered: number }>(sql`
-    select e.subject_id as id, (count(*) filter (where e.payload->>'outcome' = 'taken'))::int as taken,
-      (count(*) filter (where e.payload->>'outcome' in ('taken', 'refused')))::int as offered
-    from entry e where e.kind = 'meal' and e.subject_id = any(${sql.param(ids)}::uuid[]) and ${standsSql} group by 1`)
+    select e.subject_id as id, (count(*) filter (where ${carried('meal', 'outcome')} = 'taken'))::int as taken,
+      (count(*) filter (where ${carried('meal', 'outcome')} in ('taken', 'refused')))::int as offered
+    from entry e where ${isOfKind('meal')} and e.subject_id = any(${sql.param(ids)}::uuid[]) and ${standsSql} group by 1`)
   return new Map(rows.map((r) => [r.id, r]))
 }

@@ -16,7 +16,7 @@ import {
 import { sql } from 'drizzle-orm'
 import { judgeAnimals, loadRecords, type AnimalRecord, type JudgedAnimal } from '../animals'
 import { inBook, type Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, carried, isOfKind } from '../entries'
 import { loadShelf } from '../protocols'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
@@ -124,9 +124,9 @@ async function dustedFeeds(
 ): Promise<Map<string, DustedFeed[]>> {
   if (animalIds.length === 0) return new Map()
   const { rows } = await tx.execute<{ id: string; feeds: DustedFeed[] }>(sql`
-    select e.subject_id as id, json_agg(json_build_object('outcome', e.payload->>'outcome', 'supplement', e.payload->>'supplement')
+    select e.subject_id as id, json_agg(json_build_object('outcome', ${carried('meal', 'outcome')}, 'supplement', ${carried('meal', 'supplement')})
       order by e.at, e.id) as feeds
-    from entry e where e.kind = 'meal' and e.subject_id = any(${sql.param(animalIds)}::uuid[]) and ${standsSql} group by 1`)
+    from entry e where ${isOfKind('meal')} and e.subject_id = any(${sql.param(animalIds)}::uuid[]) and ${standsSql} group by 1`)
   return new Map(rows.map((r) => [r.id, r.feeds]))
 }
 

@@ -1,11 +1,11 @@
 import type { SexReadings, SexingList } from '@hatch-book/contract'
 import { rearingApi, newId } from '@hatch-book/contract'
-import { dayOfInstant, methodUnfit, sexProbability } from '@hatch-book/core'
+import { dayOfInstant, methodUnfit, sexProbability, ofKinds } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type * as v from 'valibot'
 import { judgeAnimals, judgeOne } from '../animals'
 import { inBook, type Transaction } from '../db/connect'
-import { entryOf, guardEntries, standsSql, writeEntries } from '../entries'
+import { entryOf, guardEntries, standsSql, writeEntries, type StoredEntry, isOfKind } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
@@ -18,7 +18,7 @@ async function shownTo(
 ): Promise<{ animal_id: string; member_id: string; at: Date }[]> {
   const { rows } = await tx.execute<{ animal_id: string; member_id: string; at: Date }>(sql`
     select e.subject_id as animal_id, e.member_id, min(e.recorded_at) as at from entry e
-    where e.kind = 'readings shown' and e.subject_id = any(${sql.param(animalIds)}::uuid[]) group by 1, 2`)
+    where ${isOfKind('readings shown')} and e.subject_id = any(${sql.param(animalIds)}::uuid[]) group by 1, 2`)
   return rows
 }
 
@@ -31,7 +31,7 @@ guardEntries('sex read', async (tx, actor, draft) => {
       'You were shown the earlier readings: somebody else reads it, or say its sex outright.',
     )
   const { record } = await judgeOne(tx, actor, draft.subject.id)
-  const { method, right } = draft.payload as { method: string; right: number }
+  const { method, right } = draft.payload
   const known = record.protocol.rearing.methods.find((m) => m.name === method)
   if (known && Math.abs(known.right - right) > 1e-9)
     throw new BookError('invalid', `By its protocol ${method} is right ${known.right} of the time.`, [
@@ -99,49 +99,38 @@ async function sexingList(tx: Transaction, actor: Actor): Promise<v.InferOutput<
   }
 }
 
-interface ReadRow extends Record<string, unknown> {
-  kind: string
-  at: Date
-  recorded_at: Date
-  member_id: string
-  by: string
-  payload: { sex: 'female' | 'male' | 'unsure'; method: string; right: number }
-}
+type ReadRow = StoredEntry<'sex read' | 'sexed'> & { recorded_at: Date; member_id: string; by: string }
 
 async function readingsOf(tx: Transaction, actor: Actor, id: string): Promise<SexReadings> {
   const { record } = await judgeOne(tx, actor, id)
   const { rows } = await tx.execute<ReadRow>(sql`
-    select e.kind, e.at, e.recorded_at, e.member_id, m.name as by, e.payload from entry e join member m on m.id = e.member_id
-    where e.subject_id = ${id} and e.kind in ('sex read', 'sexed') and ${standsSql} order by e.at, e.id`)
+    select e.id, e.kind, e.subject_id, e.at, e.recorded_at, e.member_id, m.name as by, e.payload from entry e join member m on m.id = e.member_id
+    where e.subject_id = ${id} and ${isOfKind('sex read', 'sexed')} and ${standsSql} order by e.at, e.id`)
   const shown = await shownTo(tx, [id])
-  const readings = rows
-    .filter((r) => r.kind === 'sex read')
-    .map((r, i) => {
-      const before = shown.find(
-        (s) => s.member_id === r.member_id && new Date(s.at).getTime() < new Date(r.recorded_at).getTime(),
-      )
-      return {
-        ...{ sex: r.payload.sex, method: r.payload.method, right: r.payload.right, by: r.by },
-        at: new Date(r.at).toISOString(),
-        blind: !before,
-        proof: before
-          ? `${r.by} had been shown the earlier ones`
-          : i === 0
-            ? 'the first: there was nothing to see'
-            : `the log shows no earlier reading to ${r.by} before this one`,
-      }
-    })
+  const readings = ofKinds(rows, 'sex read').map((r, i) => {
+    const before = shown.find(
+      (s) => s.member_id === r.member_id && new Date(s.at).getTime() < new Date(r.recorded_at).getTime(),
+    )
+    return {
+      ...{ sex: r.payload.sex, method: r.payload.method, right: r.payload.right, by: r.by },
+      at: new Date(r.at).toISOString(),
+      blind: !before,
+      proof: before
+        ? `${r.by} had been shown the earlier ones`
+        : i === 0
+          ? 'the first: there was nothing to see'
+          : `the log shows no earlier reading to ${r.by} before this one`,
+    }
+  })
   const told = sexProbability(readings)
   return {
     readings,
-    said: rows
-      .filter((r) => r.kind === 'sexed')
-      .map((r) => ({
-        sex: r.payload.sex,
-        method: r.payload.method,
-        on: dayOfInstant(new Date(r.at).getTime(), actor.book.zone),
-        by: r.by,
-      })),
+    said: ofKinds(rows, 'sexed').map((r) => ({
+      sex: r.payload.sex,
+      method: r.payload.method,
+      on: dayOfInstant(new Date(r.at).getTime(), actor.book.zone),
+      by: r.by,
+    })),
     ...{ female: told.female, sex: told.sex, certainty: told.certainty },
     ...{ counted: told.counted, agree: told.agree },
     sureFrom: record.protocol.readiness.sexCertainty,

@@ -12,7 +12,7 @@ import {
 import { sql } from 'drizzle-orm'
 import { readinessOn } from '../animals'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { isOfKindAs, standsSql, carried, isOfKind } from '../entries'
 import { viewPairings } from '../pairing'
 import type { Actor } from '../shell/actor'
 import type { ClutchRoot } from './clutchFacts'
@@ -108,11 +108,11 @@ interface RestRow extends Record<string, unknown> {
 
 async function restCourses(tx: Transaction, actor: Actor, beginsInMonth: number): Promise<BegunFact[]> {
   const { rows } = await tx.execute<RestRow>(sql`
-    select e.id, a.id as animal_id, a.tag, a.line, p.species, e.payload->>'unit' as unit, m.name as by, e.at as began, over.at as ended, over.kind
+    select e.id, a.id as animal_id, a.tag, a.line, p.species, ${carried('rest began', 'unit')} as unit, m.name as by, e.at as began, over.at as ended, over.kind
     from entry e join animal a on a.id = e.subject_id join protocol p on p.id = a.protocol_id join member m on m.id = e.member_id
-    join lateral (select o.at, o.kind from entry o where o.subject_id = e.subject_id and o.kind in ('warmed', 'died') and o.at > e.at
+    join lateral (select o.at, o.kind from entry o where o.subject_id = e.subject_id and ${isOfKindAs('o', 'warmed', 'died')} and o.at > e.at
       and not exists (select 1 from entry s where s.book_id = o.book_id and s.strikes = o.id) order by o.at limit 1) over on true
-    where e.kind = 'rest began' and ${standsSql} and not a.withdrawn`)
+    where ${isOfKind('rest began')} and ${standsSql} and not a.withdrawn`)
   const dayOf = (at: string) => dayOfInstant(new Date(at).getTime(), actor.book.zone)
   return rows.map((r): BegunFact => {
     const [began, ended] = [dayOf(r.began), dayOf(r.ended)]

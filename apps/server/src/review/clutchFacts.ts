@@ -2,7 +2,7 @@ import type { ClutchView } from '@hatch-book/contract'
 import { daysBetween, seasonOf, type Day, type MeasureName, type ReviewFact } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, carried, isOfKind } from '../entries'
 import { loadClutches, studyClutches } from '../incubation'
 import type { Actor } from '../shell/actor'
 
@@ -75,14 +75,14 @@ const isOf = (view: ClutchView, finder: string | undefined): ReviewFact['is'] =>
 async function readBeside(tx: Transaction, actor: Actor) {
   const found = await tx.execute<{ id: string; by: string }>(sql`
     select distinct on (e.subject_id) e.subject_id as id, m.name as by
-    from entry e join member m on m.id = e.member_id where e.kind = 'clutch found' and ${standsSql} order by e.subject_id, e.at`)
+    from entry e join member m on m.id = e.member_id where ${isOfKind('clutch found')} and ${standsSql} order by e.subject_id, e.at`)
   const mould = await tx.execute<{ id: string; eggs: number }>(sql`
-    select e.subject_id as id, count(distinct e.payload->>'eggId')::int as eggs
-    from entry e where e.kind = 'egg fate' and e.payload->>'fate' = 'mouldy' and ${standsSql} group by 1`)
+    select e.subject_id as id, count(distinct ${carried('egg fate', 'eggId')})::int as eggs
+    from entry e where ${isOfKind('egg fate')} and ${carried('egg fate', 'fate')} = 'mouldy' and ${standsSql} group by 1`)
   const pips = await tx.execute<{ id: string; eggs: number }>(sql`
     select g.clutch_id as id, count(*)::int as eggs from egg g where g.fate = 'dead' and exists (
-      select 1 from entry e where e.subject_id = g.clutch_id and e.kind = 'egg fate' and e.payload->>'fate' = 'pipped'
-        and e.payload->>'eggId' = g.id::text and ${standsSql}) group by 1`)
+      select 1 from entry e where e.subject_id = g.clutch_id and ${isOfKind('egg fate')} and ${carried('egg fate', 'fate')} = 'pipped'
+        and ${carried('egg fate', 'eggId')} = g.id::text and ${standsSql}) group by 1`)
   const out = await tx.execute<{ id: string; on: string }>(sql`
     select a.clutch_id as id, to_char(a.hatched_to, 'YYYY-MM-DD') as on from animal a
     where a.clutch_id is not null and a.hatched_to is not null and not a.withdrawn and a.hatched_to <= ${actor.today}`)

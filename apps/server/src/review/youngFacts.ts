@@ -1,7 +1,7 @@
 import { RAISED_DAYS, youngSays, type MeasureName, type ReviewFact, type YoungRecord } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, carriedNumber, carried } from '../entries'
 import type { Actor } from '../shell/actor'
 import type { ClutchRoot } from './clutchFacts'
 
@@ -48,17 +48,17 @@ async function readYoung(tx: Transaction, actor: Actor): Promise<YoungRow[]> {
       sold.day as "leftAt", sold.price, first.grams as "firstGrams", later.grams as "laterGrams",
       meal.day as "firstMealAt", offer.by as feeder, coalesce(offers.refused, 0)::int as refused, coalesce(offers.n, 0)::int as offered
     from animal a left join animal_standing s on s.id = a.id
-    left join lateral (select ${day} as day, (e.payload->>'price')::float8 as price from entry e where ${of('sold')}
+    left join lateral (select ${day} as day, ${carriedNumber('sold', 'price')} as price from entry e where ${of('sold')}
       order by e.at limit 1) sold on true
-    left join lateral (select (e.payload->>'grams')::float8 as grams from entry e where ${of('weighed')}
+    left join lateral (select ${carriedNumber('weighed', 'grams')} as grams from entry e where ${of('weighed')}
       and ${day} between 0 and ${FIRST_WEEK} order by e.at limit 1) first on true
-    left join lateral (select (e.payload->>'grams')::float8 as grams from entry e where ${of('weighed')}
+    left join lateral (select ${carriedNumber('weighed', 'grams')} as grams from entry e where ${of('weighed')}
       and abs(${day} - ${RAISED_DAYS}) <= ${NEAR_DAYS} order by abs(${day} - ${RAISED_DAYS}) limit 1) later on true
     left join lateral (select m.name as by from entry e join member m on m.id = e.member_id where ${of('meal')}
       order by e.at limit 1) offer on true
     left join lateral (select ${day} as day, e.at from entry e
-      where ${of('meal')} and e.payload->>'outcome' = 'taken' order by e.at limit 1) meal on true
-    left join lateral (select count(*) as n, count(*) filter (where e.payload->>'outcome' = 'refused') as refused from entry e
+      where ${of('meal')} and ${carried('meal', 'outcome')} = 'taken' order by e.at limit 1) meal on true
+    left join lateral (select count(*) as n, count(*) filter (where ${carried('meal', 'outcome')} = 'refused') as refused from entry e
       where ${of('meal')} and (meal.at is null or e.at <= meal.at)) offers on true
     where a.clutch_id is not null and a.hatched_to is not null and not a.withdrawn and a.merged_into_id is null`)
   return rows

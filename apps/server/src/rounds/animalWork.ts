@@ -3,7 +3,7 @@ import { dayOfInstant, type Day, type Due, type DueFacts, type Range } from '@ha
 import { sql } from 'drizzle-orm'
 import { judgeAnimals, keepBeside, keptAnimals, type JudgedAnimal } from '../animals'
 import type { Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, isOfKind } from '../entries'
 import { mealsOf } from '../rearing'
 import type { Actor } from '../shell/actor'
 
@@ -150,7 +150,7 @@ export async function tubWork(
 ): Promise<Pick<DueFacts, 'looks' | 'days'>> {
   const { rows } = await tx.execute<{ id: string; name: string; kind: string; at: string }>(sql`
     select e.subject_id as id, p.name, e.kind, max(e.at) as at from entry e join place p on p.id = e.subject_id
-    where e.kind in ('water changed', 'misted', 'cleaned', 'soiled') and ${standsSql} group by 1, 2, 3`)
+    where ${isOfKind('water changed', 'misted', 'cleaned', 'soiled')} and ${standsSql} group by 1, 2, 3`)
   const last = new Map(
     rows.map((r) => [`${r.id} ${r.kind}`, dayOfInstant(new Date(r.at).getTime(), actor.book.zone)]),
   )

@@ -27,7 +27,7 @@ import { readAlarms } from '../climate'
 import { cohortViews, protocolIn } from '../cohorts'
 import { colonyViews } from '../colonies'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, carried, isOfKind } from '../entries'
 import { loadClutches, readFinding, studyClutches } from '../incubation'
 import { viewPairings } from '../pairing'
 import { loadShelf } from '../protocols'
@@ -97,7 +97,7 @@ const clutchDue = ({ id, name, box, incubator }: ClutchView): Due => ({
 async function lookedAt(tx: Transaction, actor: Actor): Promise<Map<string, Day>> {
   const { rows } = await tx.execute<{ id: string; at: string }>(sql`
     select e.subject_id as id, max(e.at) as at from entry e
-    where e.kind in ('eggs looked at', 'egg fate', 'batch fate') and ${standsSql} group by 1`)
+    where ${isOfKind('eggs looked at', 'egg fate', 'batch fate')} and ${standsSql} group by 1`)
   return new Map(rows.map((r) => [r.id, dayOfInstant(new Date(r.at).getTime(), actor.book.zone)]))
 }
 
@@ -282,7 +282,7 @@ export async function alarmWork(tx: Transaction, actor: Actor): Promise<DayWork[
 /** What was put off, by the work's own identity. */
 export async function putOffWork(tx: Transaction, { today }: Actor): Promise<{ work: string; until: Day }[]> {
   const { rows } = await tx.execute<{ work: string; until: Day }>(sql`
-    select e.payload->>'work' as work, e.payload->>'until' as until from entry e
-    where e.kind = 'put off' and e.payload->>'until' > ${addDays(today, -1)} and ${standsSql} order by e.at, e.id`)
+    select ${carried('put off', 'work')} as work, ${carried('put off', 'until')} as until from entry e
+    where ${isOfKind('put off')} and ${carried('put off', 'until')} > ${addDays(today, -1)} and ${standsSql} order by e.at, e.id`)
   return rows
 }

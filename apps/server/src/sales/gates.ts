@@ -3,7 +3,7 @@ import { foldStanding, purposeFault } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { judgeAnimal, loadRecords, loadSurroundings, withIds } from '../animals'
 import { tables, type Transaction } from '../db/connect'
-import { dayOf, guardEntries, standingEntries } from '../entries'
+import { dayOf, guardEntries, standingEntries, asLogged } from '../entries'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
 import { askedPrice, loadPrices } from './prices'
@@ -12,8 +12,9 @@ import { askedPrice, loadPrices } from './prices'
 async function refuseClosedGate(
   tx: Transaction,
   actor: Actor,
-  { id, subject, at, payload }: EntryDraft,
+  { id, subject, at }: EntryDraft,
   act: string,
+  buyer?: string,
 ): Promise<void> {
   const animalId = subject.id
   const [stored] = await loadRecords(tx, withIds([animalId]))
@@ -23,7 +24,7 @@ async function refuseClosedGate(
     .filter((e) => e.id !== id && e.at.getTime() <= Date.parse(at))
   const record = {
     ...stored,
-    standing: foldStanding(before.map((e) => ({ ...e, at: e.at.getTime() }) as never)),
+    standing: foldStanding(asLogged(before)),
   }
   const surroundings = await loadSurroundings(tx, actor.book.zone, [record])
   const { leaving, leavingOverruled, row } = judgeAnimal(
@@ -34,7 +35,6 @@ async function refuseClosedGate(
   )
   if (row.presence === 'sold' || row.presence === 'died')
     throw new BookError('invalid', `${row.tag} is ${row.presence === 'sold' ? 'sold already' : 'dead'}.`)
-  const { buyer } = payload as { buyer?: string }
   const heldFor = record.standing.young.reserved?.name
   if (act === 'sold' && heldFor !== undefined && heldFor !== buyer)
     throw new BookError('invalid', `${row.tag} is held for ${heldFor}. End that first.`, [
@@ -50,7 +50,11 @@ async function refuseClosedGate(
 }
 
 /** What an animal goes for follows from its defects: none is listed above the price they leave it. */
-async function refuseDearDefect(tx: Transaction, actor: Actor, draft: EntryDraft): Promise<void> {
+async function refuseDearDefect(
+  tx: Transaction,
+  actor: Actor,
+  draft: EntryDraft<'listed' | 'sold'>,
+): Promise<void> {
   const [record] = await loadRecords(tx, withIds([draft.subject.id]))
   const { defects } = record!.standing.young
   const fault = defects.length > 0 ? purposeFault('breeder', defects) : null
@@ -58,7 +62,7 @@ async function refuseDearDefect(tx: Transaction, actor: Actor, draft: EntryDraft
   const surroundings = await loadSurroundings(tx, actor.book.zone, [record!])
   const { row } = judgeAnimal(record!, surroundings, actor.book.zone, dayOf(actor, draft.at))
   const asked = askedPrice(await loadPrices(tx), { record: record!, row })
-  const { price } = draft.payload as { price: number }
+  const { price } = draft.payload
   if (asked && price > asked.price)
     throw new BookError(
       'invalid',
@@ -69,7 +73,7 @@ async function refuseDearDefect(tx: Transaction, actor: Actor, draft: EntryDraft
 
 /** An animal is held for one at a time. */
 guardEntries('reserved', async (tx, _actor, { subject, payload }) => {
-  const { contactId } = payload as { contactId: string }
+  const { contactId } = payload
   const [record] = await loadRecords(tx, withIds([subject.id]))
   const held = record!.standing.young.reserved
   if (held && held.contactId !== contactId)
@@ -101,6 +105,6 @@ guardEntries('listed', async (tx, actor, draft) => {
   await refuseDearDefect(tx, actor, draft)
 })
 guardEntries('sold', async (tx, actor, draft) => {
-  await refuseClosedGate(tx, actor, draft, 'sold')
+  await refuseClosedGate(tx, actor, draft, 'sold', draft.payload.buyer)
   await refuseDearDefect(tx, actor, draft)
 })

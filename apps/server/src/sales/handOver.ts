@@ -28,8 +28,8 @@ async function handOver(tx: Transaction, actor: Actor, id: string): Promise<v.In
     dam: judged.row.dam,
     sire: judged.row.sire,
     sale: sold && {
-      buyer: String(sold.payload.buyer),
-      price: Number(sold.payload.price),
+      buyer: sold.payload.buyer,
+      price: sold.payload.price,
       on: dayOfInstant(sold.at.getTime(), actor.book.zone),
     },
   }

@@ -1,11 +1,11 @@
-import { dayOfInstant } from '@hatch-book/core'
+import { dayOfInstant, ofKinds, type EntryKind } from '@hatch-book/core'
 import type { JudgedAnimal } from '../animals'
 import { standingEntries } from '../entries'
 import type { Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
 
 /** An open offer is no meal yet: only what was looked after counts. */
-const ENDED = ['taken', 'refused', 'brought up']
+const ENDED: readonly string[] = ['taken', 'refused', 'brought up']
 
 /** What an animal's log tells whoever takes it home, good and bad; of meals the last few. */
 export async function honestRecord(
@@ -16,40 +16,40 @@ export async function honestRecord(
 ) {
   const log = (await standingEntries(tx, [row.id])).get(row.id)!
   const on = (e: { at: Date }) => dayOfInstant(e.at.getTime(), actor.book.zone)
-  const of = (kind: string) => log.filter((e) => e.kind === kind)
-  const meals = of('meal').filter((e) => ENDED.includes(String(e.payload.outcome)))
+  const of = <K extends EntryKind>(kind: K) => ofKinds(log, kind)
+  const meals = of('meal').filter((e) => ENDED.includes(e.payload.outcome))
   const over = new Set(of('problem over').map((e) => e.payload.problem))
   const { feed } = stage.stage
   const said = of('sexed').map((e) => ({
     on: on(e),
-    sex: String(e.payload.sex),
-    method: String(e.payload.method),
-    certainty: Number(e.payload.certainty),
+    sex: e.payload.sex,
+    method: e.payload.method,
+    certainty: e.payload.certainty,
   }))
   // Readings are told once the sex is.
   const read = row.sex === 'unknown' || said.length > 0 ? [] : of('sex read')
   return {
-    weights: of('weighed').map((e) => ({ on: on(e), grams: Number(e.payload.grams) })),
+    weights: of('weighed').map((e) => ({ on: on(e), grams: e.payload.grams })),
     meals: meals.slice(-shownMeals).map((e) => ({
       on: on(e),
-      outcome: String(e.payload.outcome),
-      prey: String(e.payload.prey ?? ''),
+      outcome: e.payload.outcome,
+      prey: e.payload.prey ?? '',
     })),
     mealsTaken: meals.filter((e) => e.payload.outcome === 'taken').length,
     mealsOffered: meals.length,
     sheds: of('shed').length,
     problems: of('problem found').map((e) => ({
       on: on(e),
-      problem: String(e.payload.problem),
+      problem: e.payload.problem,
       over: over.has(e.payload.problem),
     })),
     sexing: [
       ...said,
       ...read.map((e) => ({
         on: on(e),
-        sex: String(e.payload.sex),
-        method: String(e.payload.method),
-        certainty: Number(e.payload.right),
+        sex: e.payload.sex,
+        method: e.payload.method,
+        certainty: e.payload.right,
       })),
     ],
     care: {

@@ -3,7 +3,7 @@ import { dayOfInstant, instantOfDay, addDays } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import Papa from 'papaparse'
 import { inBook, type Transaction } from '../db/connect'
-import { openSexes, standsSql } from '../entries'
+import { openSexes, standsSql, isOfKind } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
@@ -68,7 +68,7 @@ async function movements(tx: Transaction, actor: Actor, from: string, to: string
   const { rows: went } = await tx.execute<Row>(sql`
     select ${base}, e.kind, e.at, e.payload from entry e join animal a on a.id = e.subject_id and not a.withdrawn
     join protocol p on p.id = a.protocol_id left join animal_standing s on s.id = a.id
-    where e.kind in ('sold', 'returned', 'changed hands', 'died') and e.at >= ${start}::timestamptz and e.at < ${end}::timestamptz
+    where ${isOfKind('sold', 'returned', 'changed hands', 'died')} and e.at >= ${start}::timestamptz and e.at < ${end}::timestamptz
       and ${standsSql}`)
   // Hatched here on its day; one that came from elsewhere on the day of its first entry.
   const { rows: came } = await tx.execute<Row>(sql`

@@ -12,7 +12,7 @@ import { sql } from 'drizzle-orm'
 import { keepBeside, keptAnimals, type JudgedAnimal } from '../animals'
 import { plannedRests } from '../brumation'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql } from '../entries'
+import { standsSql, isOfKind } from '../entries'
 import { loadClutches, studyClutches, type ClutchStudy } from '../incubation'
 import { viewPairings } from '../pairing'
 import { actorOf, type Actor } from '../shell/actor'
@@ -123,7 +123,7 @@ async function restPhases(
   animals: readonly NamedAnimal[],
 ): Promise<LanePhase[]> {
   const { rows } = await tx.execute<{ subject_id: string; kind: string; at: Date }>(
-    sql`select e.subject_id, e.kind, e.at from entry e where e.kind in ('rest began', 'warmed', 'died') and ${standsSql} order by e.at`,
+    sql`select e.subject_id, e.kind, e.at from entry e where ${isOfKind('rest began', 'warmed', 'died')} and ${standsSql} order by e.at`,
   )
   const byAnimal = new Map(animals.map((a) => [a.id, a]))
   const began = new Map<string, Day>()

@@ -1,5 +1,5 @@
 import type { ClimateRow, Entry } from '@hatch-book/contract'
-import { dayOfInstant, instantOfDay } from '@hatch-book/core'
+import { dayOfInstant, instantOfDay, ofKinds } from '@hatch-book/core'
 import { Button, Checkbox, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { useEntriesOf } from '../shell/queries'
@@ -17,7 +17,7 @@ export function DialCard({ place }: { place: ClimateRow }) {
   const figures = useFigures()
   const may = useMay()
   const { data: entries } = useEntriesOf(place.placeId, 40)
-  const turns = entries?.filter((e) => e.kind === 'set point' && !e.struckBy)
+  const turns = entries && ofKinds(entries, 'set point').filter((e) => !e.struckBy)
   if (!turns) return null
   const last = turns[0]
   return (
@@ -26,7 +26,7 @@ export function DialCard({ place }: { place: ClimateRow }) {
       {may.decide && <DialForm key={last?.id ?? ''} place={place} last={last} />}
       <ul className="lines small" style={{ marginTop: 8 }}>
         {turns.slice(0, 6).map((e) => {
-          const { celsius, night } = e.payload as unknown as Turn
+          const { celsius, night } = e.payload
           return (
             <li key={e.id} className="between">
               <span>{figures.instant(e.at)}</span>
@@ -43,17 +43,11 @@ export function DialCard({ place }: { place: ClimateRow }) {
   )
 }
 
-/** A turn of a dial as the log has it; the night begins at an hour of the UTC day. */
-interface Turn {
-  celsius: number
-  night?: { celsius: number; startHour: number; hours: number } | null
-}
-
-function DialForm({ place, last }: { place: ClimateRow; last: Entry | undefined }) {
+function DialForm({ place, last }: { place: ClimateRow; last: Entry<'set point'> | undefined }) {
   const figures = useFigures()
   const { book, now } = useSession()
   const { write } = useLog()
-  const set = last?.payload as unknown as Turn | undefined
+  const set = last?.payload
   const ahead = hoursAhead(book.zone, now)
   const [celsius, setCelsius] = useState<number | null>(place.setPointC)
   const [night, setNight] = useState(

@@ -1,5 +1,5 @@
 import type { PayloadOf } from '@hatch-book/core'
-import type { AnimalPage } from '@hatch-book/contract'
+import { readTold, type AnimalPage } from '@hatch-book/contract'
 import { Button, Input, Segmented } from 'antd'
 import { useState } from 'react'
 import { useFigures } from '../shell/figures'
@@ -103,19 +103,13 @@ export function OverruleForm({
     )
   const save = async () => {
     if (reason.trim() === '') return setSays('say why: it stands in the log beside the verdict')
-    if (
-      await write(
-        [
-          {
-            kind: 'overruled',
-            subject: { type: 'animal', id: animalId },
-            payload: { about, verdict, reason: reason.trim() },
-          },
-        ],
-        `Overruled: ${verdict}`,
-      )
+    const told = readTold(
+      'overruled',
+      { type: 'animal', id: animalId },
+      { about, verdict, reason: reason.trim() },
     )
-      setOpen(false)
+    if ('fault' in told) return setSays(told.fault)
+    if (await write([told.told], `Overruled: ${verdict}`)) setOpen(false)
   }
   return (
     <form

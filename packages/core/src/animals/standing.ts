@@ -1,18 +1,16 @@
 import type { Instant } from '../calendar'
-import {
-  BLANK_YOUNG,
-  mealOfYoung,
-  sexOfReadings,
-  stepOfYoung,
-  type YoungEvent,
-  type YoungStanding,
-} from './young'
+import type { KindsOf, Logged, Saying } from '../log'
+import { never } from '../log/never'
+import type { MEAL_OUTCOMES } from '../rearing/entries'
+import type { WEIGHT_CONTEXTS } from '../weighing/entries'
+import type { CARRIES, SEXES } from './entries'
+import { BLANK_YOUNG, mealOfYoung, sexOfReadings, stepOfYoung, type YoungStanding } from './young'
 
-export type Sex = 'female' | 'male' | 'unknown'
-export type WeightContext = 'empty' | 'fed' | 'gravid' | 'in shed' | 'not said'
+export type Sex = (typeof SEXES)[number]
+export type WeightContext = (typeof WEIGHT_CONTEXTS)[number]
 
 /** How an animal has a trait: to be seen, unseen but carried, or not at all. */
-export type Carries = 'shows' | 'carries' | 'without'
+export type Carries = (typeof CARRIES)[number]
 
 /** What somebody says of one trait. */
 export interface SaidOfTrait {
@@ -28,53 +26,13 @@ export interface SaidOfTrait {
 }
 
 /** An offer is open until somebody looks again; what was brought up after all fed nobody. */
-export type MealOutcome = 'offered' | 'taken' | 'refused' | 'brought up'
+export type MealOutcome = (typeof MEAL_OUTCOMES)[number]
 
 /** What can happen to one animal, as the log tells it. */
-export type AnimalEvent =
-  | YoungEvent
-  | { kind: 'weighed'; payload: { grams: number; context: WeightContext; condition?: number | undefined } }
-  | {
-      kind: 'meal'
-      payload: {
-        outcome: MealOutcome
-        prey?: string | undefined
-        grams?: number | undefined
-        assisted?: boolean | undefined
-        /** What was tried with one that will not eat. */
-        trick?: string | undefined
-        /** What it was dusted with. */
-        supplement?: string | undefined
-      }
-    }
-  | { kind: 'shed'; payload: { whole: boolean } }
-  | { kind: 'going into shed'; payload: object }
-  | { kind: 'sexed'; payload: { sex: Sex; certainty: number; method: string } }
-  | { kind: 'moved'; payload: { placeId: string } }
-  | { kind: 'problem found'; payload: { problem: string } }
-  | { kind: 'problem over'; payload: { problem: string } }
-  | { kind: 'quarantined'; payload: { until: string } }
-  | { kind: 'listed'; payload: { price: number } }
-  | { kind: 'unlisted'; payload: object }
-  | { kind: 'sold'; payload: { buyer: string; price: number } }
-  | { kind: 'died'; payload: { cause?: string | undefined } }
-  | {
-      kind: 'overruled'
-      payload: { verdict: string; reason: string; about: 'readiness' | 'leaving' | 'rest' }
-    }
-  | { kind: 'noted'; payload: { text: string } }
-  | { kind: 'moulted'; payload: { adult: boolean } }
-  | { kind: 'trait'; payload: SaidOfTrait }
-  | { kind: 'looked at'; payload: { sign: string; seen: boolean } }
-  | { kind: 'droppings'; payload: { clear: boolean } }
-  | { kind: 'rest began'; payload: object }
-  | { kind: 'rest check'; payload: { signs: string[] } }
-  | { kind: 'warmed'; payload: { because?: string | undefined } }
-  | { kind: 'watered'; payload: object }
-  | { kind: 'stage reached'; payload: { stage: string } }
+export type AnimalEvent = Saying<KindsOf<'animal'>>
 
 /** One line of the log about an animal. */
-export type AnimalEntry = AnimalEvent & { id: string; at: Instant }
+export type AnimalEntry = Logged<KindsOf<'animal'>>
 
 export interface WeightReading {
   grams: number
@@ -324,7 +282,19 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
     case 'changed hands':
     case 'permit noted':
       return { ...now, young: stepOfYoung(now.young, entry) }
-    default:
+    case 'watered':
+    case 'rest check':
+    case 'met a mate':
+    case 'droppings':
+    case 'noted':
+    case 'merged':
+    case 'nest checked':
+    case 'laying sign':
+    case 'hatchling step':
+    case 'put off':
+    case 'struck':
       return now
+    default:
+      return never(entry, now)
   }
 }

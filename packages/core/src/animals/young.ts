@@ -1,4 +1,6 @@
 import type { Day, Instant } from '../calendar'
+import type { PayloadOf, Saying } from '../log'
+import { never } from '../log/never'
 import { sexProbability, type SexReading } from '../rearing/sexing'
 import type { Defect } from './defect'
 
@@ -21,26 +23,17 @@ export interface Permit {
 }
 
 /** What is told of an animal on its way from the egg to its owner. */
-export type YoungEvent =
-  | { kind: 'sex read'; payload: { sex: 'female' | 'male' | 'unsure'; method: string; right: number } }
-  | { kind: 'readings shown'; payload: object }
-  | { kind: 'defect found'; payload: Defect }
-  | { kind: 'measured'; payload: { girthMm?: number | undefined; headMm?: number | undefined } }
-  | { kind: 'held back'; payload: { keep: boolean; reason: string } }
-  | {
-      kind: 'reserved'
-      payload: {
-        contactId: string
-        name: string
-        price: number
-        deposit?: number | undefined
-        until?: string | null | undefined
-      }
-    }
-  | { kind: 'reservation ended'; payload: { because: string } }
-  | { kind: 'returned'; payload: { because: string } }
-  | { kind: 'changed hands'; payload: { to: string } }
-  | { kind: 'permit noted'; payload: Permit }
+export type YoungEvent = Saying<
+  | 'sex read'
+  | 'readings shown'
+  | 'defect found'
+  | 'measured'
+  | 'held back'
+  | 'reserved'
+  | 'reservation ended'
+  | 'changed hands'
+  | 'permit noted'
+>
 
 /** Where an animal stands on that way. */
 export interface YoungStanding {
@@ -77,18 +70,10 @@ export const BLANK_YOUNG: YoungStanding = Object.freeze({
   permits: [],
 })
 
-/** What of a meal bears on the way. */
-interface MealOfYoung {
-  outcome: 'offered' | 'taken' | 'refused' | 'brought up'
-  prey?: string | undefined
-  trick?: string | undefined
-  assisted?: boolean | undefined
-}
-
 /** A meal as it bears on the way: the offer that is open, and the climb to the first meal. */
 export function mealOfYoung(
   young: YoungStanding,
-  { payload, at }: { payload: MealOfYoung; at: Instant },
+  { payload, at }: { payload: PayloadOf<'meal'>; at: Instant },
 ): YoungStanding {
   const { outcome, prey = '', trick, assisted = false } = payload
   if (outcome === 'offered') return { ...young, offered: { at, prey } }
@@ -132,7 +117,7 @@ export function stepOfYoung(
     case 'held back':
       return { ...young, kept: { keep: entry.payload.keep, reason: entry.payload.reason, at } }
     case 'reserved': {
-      const { contactId, name, price, deposit = 0, until = null } = entry.payload
+      const { contactId, name, price, deposit, until } = entry.payload
       return { ...young, reserved: { contactId, name, price, deposit, until, at } }
     }
     case 'reservation ended':
@@ -144,8 +129,11 @@ export function stepOfYoung(
         permits: [...young.permits.filter((p) => p.name !== name), { name, number, until }],
       }
     }
-    default:
+    case 'readings shown':
+    case 'changed hands':
       return young
+    default:
+      return never(entry, young)
   }
 }
 

@@ -3,10 +3,9 @@ import type { RestKind } from '../protocols'
 import type { RestClock } from './clock'
 import type { RestEdge } from './lengths'
 import type { LossRate } from './loss'
+import { CHECK_SIGNS, type CheckSign } from './entries'
 
-/** What a check looks for; each is one key. Nothing bad seen is one key for all of them. */
-export const CHECK_SIGNS = ['breathing', 'nose', 'eyes', 'skin', 'damp', 'droppings', 'water'] as const
-export type CheckSign = (typeof CHECK_SIGNS)[number]
+export { CHECK_SIGNS, type CheckSign }
 
 /** Signs that a vet should hear of, and signs that only the tub needs. */
 const ILL: readonly CheckSign[] = ['breathing', 'nose', 'eyes', 'skin']

@@ -1,7 +1,10 @@
 import * as v from 'valibot'
 import { defineEntry } from '../log/define'
 import { Grams, Line, remark } from '../values'
-import { CHECK_SIGNS } from './course'
+
+/** What a check looks for; each is one key. Nothing bad seen is one key for all of them. */
+export const CHECK_SIGNS = ['breathing', 'nose', 'eyes', 'skin', 'damp', 'droppings', 'water'] as const
+export type CheckSign = (typeof CHECK_SIGNS)[number]
 
 const Signs = v.array(v.picklist(CHECK_SIGNS, 'this is not one of the signs of a check'))
 const checked = (signs: readonly string[]) =>

@@ -1,4 +1,7 @@
 import { normalQuantile } from './normal'
+import { EGG_FATES, type EggFate } from './entries'
+
+export { EGG_FATES, type EggFate }
 
 /** A share with its interval, and the counts behind it. */
 export interface ShareInterval {
@@ -33,24 +36,6 @@ export function wilsonInterval(successes: number, trials: number, confidence = 0
     trials,
   }
 }
-
-/** What can become of an egg. `set` is where every egg starts. */
-export const EGG_FATES = [
-  'set',
-  'good',
-  'infertile',
-  'damaged',
-  'dented',
-  'mouldy',
-  'dead',
-  'pipped',
-  'hatched',
-  'sold',
-  'passed on',
-  'frozen',
-  'fed',
-] as const
-export type EggFate = (typeof EGG_FATES)[number]
 
 /** Surplus: sold, given away, frozen humanely, or fed to somebody. What would have become of them nobody knows. */
 export const SURPLUS_FATES = ['sold', 'passed on', 'frozen', 'fed'] as const satisfies readonly EggFate[]

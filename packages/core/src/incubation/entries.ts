@@ -1,8 +1,25 @@
 import * as v from 'valibot'
 import { defineEntry } from '../log/define'
 import { Grams, Id, remark } from '../values'
-import { EGG_FATES } from './clutch'
 import { HATCHLING_STEPS, LAYING_SIGNS } from './signs'
+
+/** What can become of an egg. `set` is where every egg starts. */
+export const EGG_FATES = [
+  'set',
+  'good',
+  'infertile',
+  'damaged',
+  'dented',
+  'mouldy',
+  'dead',
+  'pipped',
+  'hatched',
+  'sold',
+  'passed on',
+  'frozen',
+  'fed',
+] as const
+export type EggFate = (typeof EGG_FATES)[number]
 
 export const ENTRIES_OF_INCUBATION = [
   defineEntry({

@@ -15,7 +15,9 @@ type Payload = v.GenericSchema<unknown, object>
 type Hidden<P extends Payload> = readonly (keyof v.InferOutput<P> & string)[]
 
 /** What a reader sees of a payload: what is kept from some may not be there. */
-export type SeenPayload<P, H extends PropertyKey> = Omit<P, H> & Partial<Pick<P, H & keyof P>>
+export type SeenPayload<P, H extends PropertyKey> = [H] extends [never]
+  ? P
+  : Omit<P, H> & Partial<Pick<P, H & keyof P>>
 
 /**
  * A kind of entry: what is said of it here is all that anybody knows of it. Reading it, folding it, saying it in words, striking it out and

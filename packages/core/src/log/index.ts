@@ -1,3 +1,4 @@
 export * from './define'
 export * from './kinds'
+export * from './never'
 export * from './topics'

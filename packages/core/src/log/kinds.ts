@@ -60,6 +60,15 @@ export type Logged<K extends EntryKind = EntryKind> = Saying<K> & { id: string; 
 /** A kind together with what a reader sees of it. */
 export type Seen<K extends EntryKind = EntryKind> = { [k in K]: { kind: k; payload: SeenOf<k> } }[K]
 
+/** Those of a log that are of some kinds, and told apart by them. */
+export const ofKinds = <L extends { kind: EntryKind }, K extends EntryKind>(
+  log: readonly L[],
+  ...kinds: readonly K[]
+): Extract<L, { kind: K }>[] =>
+  log.filter((entry): entry is Extract<L, { kind: K }> =>
+    (kinds as readonly EntryKind[]).includes(entry.kind),
+  )
+
 const definitionOf = (kind: EntryKind): EntryDefinition => ENTRY_KINDS[kind] as unknown as EntryDefinition
 
 /** What an entry says, in a line, with what was remarked on it. */

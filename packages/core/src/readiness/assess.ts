@@ -111,7 +111,7 @@ export interface Overrule {
 export const OVERRULE_DAYS = 183
 
 /** Whether an overruling still stands on a day. */
-export function overruleStands(overrule: Overrule, on: Day): boolean {
+export function overruleStands(overrule: Pick<Overrule, 'on'>, on: Day): boolean {
   const age = daysBetween(overrule.on, on)
   return age >= 0 && age <= OVERRULE_DAYS
 }

@@ -1,18 +1,36 @@
 import * as v from 'valibot'
 import { defineEntry } from '../log/define'
 import { Line, remark } from '../values'
-import { FEMALE_SIGNS } from './offFood'
+
+/** What only somebody who stands before her can say. */
+export const FEMALE_SIGNS = [
+  'swollen rear half',
+  'roams and searches',
+  'digs or sits in the nest',
+  'clean droppings',
+  'mucus or noisy breath',
+  'limp or sunken',
+] as const
+export type FemaleSign = (typeof FEMALE_SIGNS)[number]
+
+/** A verdict that a keeper puts in the place of the rules', of those that can be given there. */
+const overruling = <const A extends string, const V extends readonly string[]>(about: A, verdicts: V) =>
+  v.object({
+    about: v.literal(about),
+    verdict: v.picklist(verdicts, `of ${about} one says ${verdicts.join(', ')}`),
+    reason: Line(400),
+  })
 
 export const ENTRIES_OF_READINESS = [
   defineEntry({
     kind: 'overruled',
     subject: 'animal',
     by: 'keeper',
-    payload: v.object({
-      about: v.picklist(['readiness', 'leaving', 'rest']),
-      verdict: v.picklist(['ready', 'trial', 'not this season', 'may leave', 'may rest', 'held back']),
-      reason: Line(400),
-    }),
+    payload: v.variant('about', [
+      overruling('readiness', ['ready', 'trial', 'not this season']),
+      overruling('leaving', ['may leave']),
+      overruling('rest', ['may rest', 'held back']),
+    ]),
     says: ({ verdict, reason }) => `overruled: ${verdict} – ${reason}`,
   }),
   defineEntry({

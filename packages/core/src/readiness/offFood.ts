@@ -1,17 +1,9 @@
+import { FEMALE_SIGNS, type FemaleSign } from './entries'
+
+export { FEMALE_SIGNS, type FemaleSign }
 /** Why a breeding female may have stopped eating. */
 export const OFF_FOOD_CAUSES = ['coming into season', 'gravid', 'old', 'overfed', 'ill'] as const
 export type OffFoodCause = (typeof OFF_FOOD_CAUSES)[number]
-
-/** What only somebody who stands before her can say. */
-export const FEMALE_SIGNS = [
-  'swollen rear half',
-  'roams and searches',
-  'digs or sits in the nest',
-  'clean droppings',
-  'mucus or noisy breath',
-  'limp or sunken',
-] as const
-export type FemaleSign = (typeof FEMALE_SIGNS)[number]
 
 export interface OffFoodFacts {
   refusalsInARow: number

@@ -1,7 +1,7 @@
 import type { BodyPlan } from '../animals'
+import { CONDITION_SCORES, type ConditionScore } from './entries'
 
-export const CONDITION_SCORES = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5] as const
-export type ConditionScore = (typeof CONDITION_SCORES)[number]
+export { CONDITION_SCORES, type ConditionScore }
 
 /** What whole scores look like, from 1 to 5, by the plan of the body; half steps lie between two. */
 const WORDS: Record<BodyPlan, readonly [string, string, string, string, string]> = {

@@ -1,7 +1,9 @@
 import * as v from 'valibot'
 import { defineEntry } from '../log/define'
 import { Grams, remark } from '../values'
-import { CONDITION_SCORES } from './condition'
+
+export const CONDITION_SCORES = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5] as const
+export type ConditionScore = (typeof CONDITION_SCORES)[number]
 
 /** In what state an animal was weighed: full and gravid animals are heavier than they are. */
 export const WEIGHT_CONTEXTS = ['empty', 'fed', 'gravid', 'in shed', 'not said'] as const
