@@ -1,4 +1,12 @@
-import { dayOfInstant, mustNotMiss, tellFrom, timeOfInstant, usualChoice, type NoticeChoice } from '../src'
+import {
+  dayOfInstant,
+  mustNotMiss,
+  tellFrom,
+  timeOfInstant,
+  usualChoice,
+  type NoticeChoice,
+  type TaskKind,
+} from '../src'
 
 const ZONE = 'Europe/Lisbon'
 const night: NoticeChoice = { ...usualChoice('keeper'), quiet: { from: '22:30', to: '07:15' }, wakes: false }
@@ -62,7 +70,7 @@ describe('when somebody is told', () => {
 
 test('eggs, hatchlings, sleepers and buyers are not to be missed from their day on; meals and tomorrow are', () => {
   const today = '2026-05-20'
-  const due = (kind: string, on: string) => mustNotMiss({ kind, due: on }, today)
+  const due = (kind: TaskKind, on: string) => mustNotMiss({ kind, due: on }, today)
   expect(due('nest', today)).toBe(true)
   expect(due('hatch', '2026-05-18')).toBe(true)
   expect(due('hand over', '2026-05-21')).toBe(false)

@@ -7,6 +7,7 @@ import {
   type Due,
   type DueFacts,
   type Station,
+  type TaskKind,
 } from '../src'
 import { uniforms } from './chance'
 import { item } from './workItem'
@@ -222,7 +223,7 @@ describe('walking', () => {
     station('N1', 'Rack 10', 0),
     station('Q1', 'Back room'),
   ]
-  const at = (placeId: string | null, id: string, kind = 'feed') =>
+  const at = (placeId: string | null, id: string, kind: TaskKind = 'meal') =>
     item(id, '2027-05-27', '2027-05-27', '2027-05-28', { placeId, kind })
   test('room by room, rack by rack, tub by tub as they stand; quarantine last, no place at the very end', () => {
     const work = [
@@ -241,7 +242,7 @@ describe('walking', () => {
       'Back room · Q1',
       '',
     ])
-    expect(stops[0]!.items.map((i) => i.kind)).toEqual(['feed', 'weigh'])
+    expect(stops[0]!.items.map((i) => i.kind)).toEqual(['meal', 'weigh'])
     expect(stops.at(-1)!.place).toBeNull()
   })
   test('ten thousand stops are in order at once; a place that goes round in a circle is walked all the same', () => {

@@ -1,4 +1,12 @@
-import { outcomesOf, repeating, stepsOf, withRepeats, type Station, type WorkItem } from '../src'
+import {
+  outcomesOf,
+  repeating,
+  stepsOf,
+  withRepeats,
+  type Station,
+  type TaskKind,
+  type WorkItem,
+} from '../src'
 import { item } from './workItem'
 
 describe('work that comes back', () => {
@@ -53,12 +61,10 @@ describe('settling work by one key', () => {
     expect(written({ ...meal, kind: 'tend', carries: { task: 'new food' } }, 'Space')).toEqual([
       ['tended', { task: 'new food' }],
     ])
-    expect(['water', 'mist', 'clean'].map((kind) => outcomesOf({ ...meal, kind })[0]!.chore)).toEqual([
-      true,
-      true,
-      true,
-    ])
-    for (const kind of ['weigh', 'count', 'search', 'alarm', 'wake'])
+    expect(
+      (['water', 'mist', 'clean'] as const).map((kind) => outcomesOf({ ...meal, kind })[0]!.chore),
+    ).toEqual([true, true, true])
+    for (const kind of ['weigh', 'count', 'search', 'alarm', 'wake'] as const)
       expect(outcomesOf({ ...meal, kind })).toEqual([])
   })
 })
@@ -71,7 +77,7 @@ describe('one tub after the other', () => {
   const at = (
     placeId: string | null,
     id: string,
-    kind: string,
+    kind: TaskKind,
     type: 'animal' | 'place' = 'animal',
   ): WorkItem => ({
     ...item(`${id}:${kind}`, '2027-05-27', '2027-05-27', '2027-05-27', { kind, placeId }),

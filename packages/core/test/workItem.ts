@@ -8,6 +8,6 @@ export const item = (
   latest: string,
   more: Partial<WorkItem> = {},
 ): WorkItem => ({
-  ...{ id, kind: 'look', subject: { type: 'animal', id, name: id }, says: 'look at it', why: '' },
+  ...{ id, kind: 'count', subject: { type: 'animal', id, name: id }, says: 'look at it', why: '' },
   ...{ earliest, due, latest, ...more },
 })

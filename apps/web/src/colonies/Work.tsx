@@ -19,7 +19,10 @@ export const planWork = (preys: readonly PreySupply[], say: Parameters<typeof sa
     p.plans.map((plan) => ({
       ...onDay(
         {
-          ...{ kind: plan.what.kind, subject: { type: 'colony' as const, id: '', name: p.species } },
+          ...{
+            kind: `feeder ${plan.what.kind}` as const,
+            subject: { type: 'colony' as const, id: '', name: p.species },
+          },
           ...{ says: sayPlan(plan.what, plan.from, plan.until, say), why: 'so it was planned' },
         },
         plan.from,

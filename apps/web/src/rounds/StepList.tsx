@@ -1,3 +1,4 @@
+import { taskOf } from '@hatch-book/core'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useRef } from 'react'
 import type { WalkStep } from './walk'
@@ -53,7 +54,7 @@ export function StepList({
                 <span className={`says ${done ? (step.bad ? 'bad' : 'quiet') : ''}`}>
                   {done
                     ? `${step.by ? `${step.by}: ` : ''}${step.says || 'done'}`
-                    : step.open.map((item) => SHORT[item.kind] ?? item.kind).join(', ')}
+                    : step.open.map((item) => taskOf(item.kind).short ?? item.kind).join(', ')}
                 </span>
               </button>
             </div>
@@ -62,18 +63,4 @@ export function StepList({
       </div>
     </div>
   )
-}
-
-const SHORT: Readonly<Record<string, string>> = {
-  meal: 'feed',
-  left: 'look again',
-  nest: 'look for eggs',
-  hatch: 'hatch?',
-  check: 'check',
-  'batch check': 'check',
-  moult: 'moulted?',
-  'feeder buy': 'buy',
-  'feeder start': 'set up',
-  'feeder spare': 'spare',
-  'feeder warm': 'warm',
 }

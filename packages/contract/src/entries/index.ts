@@ -6,6 +6,7 @@ import {
   type KindsOf,
   type DefinitionOf,
   type PayloadOf,
+  type SaidOf,
   type Saying,
   type Seen,
   type SubjectType,
@@ -13,10 +14,9 @@ import {
 import * as v from 'valibot'
 import { Id, InstantSchema } from '../common'
 
+export type { SaidOf }
 export * from './touches'
 
-/** What a device says of a kind: what need not be said may be left out. */
-export type SaidOf<K extends EntryKind> = v.InferInput<DefinitionOf<K>['payload']>
 /** About whom or what a kind is. */
 export type SubjectOf<K extends EntryKind> =
   DefinitionOf<K> extends { subject: infer S } ? (S extends SubjectType ? S : SubjectType) : never

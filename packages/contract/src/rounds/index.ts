@@ -1,7 +1,6 @@
-import type { WorkItem } from '@hatch-book/core'
+import { SUBJECT_TYPES, taskKinds, type TaskCarries, type WorkItem } from '@hatch-book/core'
 import * as v from 'valibot'
-import { DaySchema, Id } from '../common'
-import { SUBJECT_TYPES } from '@hatch-book/core'
+import { DaySchema, given, Id } from '../common'
 import { EntrySchema } from '../entries'
 
 const Days = v.pipe(
@@ -27,11 +26,11 @@ const Range = v.object({ typical: v.number(), least: v.number(), most: v.number(
 /** A piece of work that falls due, with the same identity on every device. */
 export const WorkView = v.object({
   id: v.string(),
-  kind: v.string(),
+  kind: v.picklist(taskKinds),
   subject: v.object({ type: v.picklist(SUBJECT_TYPES), id: v.string(), name: v.string() }),
   placeId: v.optional(v.nullable(Id)),
   brings: v.optional(v.array(v.object({ what: v.string(), count: v.number() }))),
-  carries: v.optional(v.record(v.string(), v.unknown())),
+  carries: v.optional(given<TaskCarries>()),
   every: v.optional(Range),
   says: v.string(),
   earliest: DaySchema,

@@ -48,6 +48,8 @@ export const entryKinds = Object.keys(ENTRY_KINDS) as EntryKind[]
 
 /** What a kind carries. */
 export type PayloadOf<K extends EntryKind> = v.InferOutput<DefinitionOf<K>['payload']>
+/** What a device says of a kind: what need not be said may be left out. */
+export type SaidOf<K extends EntryKind> = v.InferInput<DefinitionOf<K>['payload']>
 type HiddenOf<K extends EntryKind> =
   DefinitionOf<K> extends EntryDefinition<string, SubjectType | 'any', never, infer H> ? H[number] : never
 /** What a reader sees of it. */

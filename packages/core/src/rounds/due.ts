@@ -1,5 +1,7 @@
 import { addDays, laterDay, type Day, type DaySpan } from '../calendar'
 import type { Range } from '../protocols'
+import type { TaskCarries } from './defineTask'
+import type { TaskKind } from './kinds'
 import { byUrgency, onDay, repeating, type WorkItem } from './item'
 
 /** Somebody or something that work is done on, and where it is. */
@@ -31,30 +33,30 @@ export interface DueFacts {
     /** Offered, and to be looked at again before another is offered. */
     open?: boolean | undefined
     /** What else goes into its entry. */
-    carries?: Readonly<Record<string, unknown>> | undefined
+    carries?: Readonly<TaskCarries> | undefined
   }[]
   /** Weighed each so many days; a stretch without a weight begins at the day it came. */
   weighIns: readonly { of: Due; lastOn: Day; everyDays: Range; why: string }[]
   /** Looked at each so many days: sleepers, clutches, water, misting. */
   looks: readonly {
     of: Due
-    kind: string
+    kind: TaskKind
     says: string
     lastOn: Day
     everyDays: Range
     why: string
-    carries?: Readonly<Record<string, unknown>> | undefined
+    carries?: Readonly<TaskCarries> | undefined
   }[]
   /** Work of a day: a nest to be looked at, a pair to be parted, a quarantine that ends. */
   days: readonly {
     of: Due
-    kind: string
+    kind: TaskKind
     says: string
     on: Day
     before: number
     after: number
     why: string
-    carries?: Readonly<Record<string, unknown>> | undefined
+    carries?: Readonly<TaskCarries> | undefined
   }[]
   /** Clutches that are about to hatch, by their windows, and when somebody last looked at the eggs. */
   hatches: readonly {

@@ -1,13 +1,16 @@
 import { addDays, laterDay, type Day } from '../calendar'
+import type { SubjectType } from '../log/define'
 import type { Range } from '../protocols'
+import type { TaskCarries } from './defineTask'
+import type { TaskKind } from './kinds'
 
 /** A piece of work that falls due: what, on whom, from when to when, and why. */
 export interface WorkItem {
   /** The same work is the same item on every device: subject, kind and the day it is reckoned from. */
   id: string
-  kind: string
+  kind: TaskKind
   subject: {
-    type: 'animal' | 'clutch' | 'pairing' | 'rest' | 'place' | 'colony' | 'cohort'
+    type: SubjectType
     id: string
     name: string
   }
@@ -15,8 +18,8 @@ export interface WorkItem {
   placeId?: string | null
   /** What is carried to it. */
   brings?: readonly { what: string; count: number }[]
-  /** What goes into the entry that settles it: of a meal its prey, of a colony its task. */
-  carries?: Readonly<Record<string, unknown>>
+  /** What goes into the entry that settles it, and into its words. */
+  carries?: Readonly<TaskCarries>
   /** Comes back so many days after it was done; nothing where it is done once. */
   every?: Range
   /** As one says it, such as 'count it'. */

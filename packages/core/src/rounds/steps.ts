@@ -1,4 +1,6 @@
+import type { Turn } from './defineTask'
 import type { WorkItem } from './item'
+import { taskOf } from './kinds'
 import { walkingOrder, type Station } from './order'
 
 /** One tub of the round: whom one stands in front of, and all that is to be done there. */
@@ -11,12 +13,10 @@ export interface Step {
   items: WorkItem[]
 }
 
-/** What is done first: a full animal is not weighed, a dirty tub not misted. */
-const ORDER = ['alarm', 'wake', 'weigh', 'part', 'left', 'meal', 'nest', 'hatch', 'check']
-const rank = ({ kind }: WorkItem) => {
-  const at = ORDER.indexOf(kind)
-  return at < 0 ? ORDER.length : at
-}
+const TURNS: readonly Turn[] = [
+  ...(['alarm', 'waking', 'weighing', 'parting', 'looking after', 'feeding', 'looking', 'the rest'] as const),
+]
+const rank = ({ kind }: WorkItem) => TURNS.indexOf(taskOf(kind).turn)
 
 /**
  * Work as one tub after the other, in walking order: everybody with work is one step, in the order in which their work is done; what is
