@@ -1,7 +1,7 @@
 import { newId } from '@hatch-book/contract'
 import { sql, type SQL } from 'drizzle-orm'
 import { connect, inBook } from '../src/db/connect'
-import { forgetAll } from '../src/db/kept'
+import { emptyCaches } from '../src/db/cache'
 import { addAnimal, entry, openServer, write, type TestBook, type TestServer } from './support'
 import { openWholeBook, ROOMS } from './wholeBook'
 
@@ -168,7 +168,7 @@ test('a protocol that is broken says so, leaves its animals out, and they are ba
   const before = await tags()
   await plant(figure('CS', 'stage.2.warmC', 'many'))
   // No server was told of it.
-  forgetAll()
+  emptyCaches()
   expect(await summary()).toMatchObject({
     fault: 'the protocol of the corn snake has no usable figure for warm side',
   })

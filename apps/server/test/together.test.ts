@@ -1,7 +1,7 @@
 import { newId } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import { changesOf, inBook, tables, type Transaction } from '../src/db/connect'
-import { keepBesideAnimals } from '../src/db/kept'
+import { cachedBesideAnimals } from '../src/db/cache'
 import { sharedAnswer } from '../src/shell/shared'
 import type { Actor } from '../src/shell/actor'
 import { addAnimal, entry, noon, openServer, TODAY, type TestBook, type TestServer } from './support'
@@ -146,7 +146,7 @@ test('a transaction that writes sees what it wrote, and what it takes back is ke
   const { db } = server
   changesOf(db).listens(true)
   const count = (tx: Transaction) =>
-    keepBesideAnimals(tx, 'places', async () => (await tx.select().from(tables.place)).length)
+    cachedBesideAnimals(tx, 'places', async () => (await tx.select().from(tables.place)).length)
   const asReader = () => inBook(db, book.id, count, { reads: true })
   const places = await asReader()
   const write = (takenBack: boolean) =>

@@ -1,4 +1,4 @@
-import { diceOf, drawNormal, drawRange, evenStream } from '../src/chance'
+import { diceOf, drawNormal, drawRange, evenStream } from '../src/statistics'
 
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length
 const variance = (values: readonly number[]) => {

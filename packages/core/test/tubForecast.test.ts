@@ -1,5 +1,5 @@
 import { mendShortage, playSeason, tubForecast, type TubQuestion } from '../src'
-import { drawBeta, drawGamma, drawRange, evenStream } from '../src/chance'
+import { drawBeta, drawGamma, drawRange, evenStream } from '../src/statistics'
 
 const exactly = (days: number) => ({ typical: days, least: days, most: days })
 const question = (change: Partial<TubQuestion> = {}): TubQuestion => ({

@@ -15,7 +15,7 @@ import {
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { forgettable } from '../db/kept'
+import { newCache } from '../db/cache'
 import { standsSql, subjectsWithMerged, carriedNumber, carried, isOfKind } from '../entries'
 import { inTurns } from '../shell/turns'
 import { hatchedSpan } from './judge'
@@ -102,9 +102,8 @@ async function speakersFor(tx: Transaction, records: readonly AnimalRecord[]): P
   return loadRecords(tx, withIds(rows.map((r) => r.id)))
 }
 
-const KEPT_PRIORS = 5000
 /** What is expected of a line as of this morning: one answer for a whole day, so that a list and a page say one date. */
-const priors = forgettable(new Map<string, GrowthPrior>())
+const priors = newCache<GrowthPrior>({ most: 5000 })
 
 async function priorsOf(
   tx: Transaction,
@@ -113,7 +112,12 @@ async function priorsOf(
   today: Day,
 ): Promise<(record: AnimalRecord) => GrowthPrior> {
   const keyOfDay = (r: AnimalRecord) => `${groupOf(r)}|${today}|${r.protocol.origin}`
-  const unknown = records.filter((r) => !priors.has(keyOfDay(r)))
+  const known = new Map<string, GrowthPrior>()
+  for (const r of records) {
+    const prior = priors.get(keyOfDay(r))
+    if (prior) known.set(keyOfDay(r), prior)
+  }
+  const unknown = records.filter((r) => !known.has(keyOfDay(r)))
   if (unknown.length > 0) {
     const speakers = await speakersFor(tx, unknown)
     const morning = instantOfDay(today, zone)
@@ -123,10 +127,13 @@ async function priorsOf(
       const fit = first.get(speaker.animal.id)
       if (fit) spoken.set(groupOf(speaker), [...(spoken.get(groupOf(speaker)) ?? []), fit])
     }
-    if (priors.size > KEPT_PRIORS) priors.clear()
-    for (const r of unknown) priors.set(keyOfDay(r), linePrior(spoken.get(groupOf(r)) ?? [], curveFor(r)))
+    for (const r of unknown) {
+      const prior = linePrior(spoken.get(groupOf(r)) ?? [], curveFor(r))
+      known.set(keyOfDay(r), prior)
+      priors.set(keyOfDay(r), prior)
+    }
   }
-  return (r) => priors.get(keyOfDay(r))!
+  return (r) => known.get(keyOfDay(r))!
 }
 
 /**

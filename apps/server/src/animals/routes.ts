@@ -11,7 +11,7 @@ import { serve } from '../shell/serve'
 import { sendJson, sharedAnswer } from '../shell/shared'
 import { loadShelf } from '../protocols/store'
 import { BookError } from '../shell/problems'
-import { keptAnimals } from './keptAnimals'
+import { cachedAnimals } from './cachedAnimals'
 import type { JudgedAnimal } from './judge'
 import { judgeAnimals } from './judgeAnimals'
 import { animalPage } from './page'
@@ -87,7 +87,7 @@ export const animalRoutes: BookRoutes = (app, { db }) => {
     return sendJson(
       reply as never,
       await sharedAnswer(db, actor, 'animals', async (tx) => {
-        const animals = await keptAnimals(tx, actor)
+        const animals = await cachedAnimals(tx, actor)
         return `{"animals":[${animals.map((a) => a.json).join(',')}]}`
       }),
     )

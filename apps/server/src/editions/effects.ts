@@ -1,6 +1,6 @@
 import type { AnimalRow, EditionEffects } from '@hatch-book/contract'
 import type { WorkItem } from '@hatch-book/core'
-import { keptAnimals } from '../animals'
+import { cachedAnimals } from '../animals'
 import { inBook, type Database, type Transaction } from '../db/connect'
 import { loadShelf } from '../protocols'
 import { bookWork } from '../rounds'
@@ -19,7 +19,7 @@ interface BookState {
 
 async function stateOf(tx: Transaction, actor: Actor, protocolId: string): Promise<BookState> {
   const { species } = (await loadShelf(tx)).document(protocolId)
-  const rows = (await keptAnimals(tx, actor)).map(({ json }) => JSON.parse(json) as AnimalRow)
+  const rows = (await cachedAnimals(tx, actor)).map(({ json }) => JSON.parse(json) as AnimalRow)
   const { items } = await bookWork(tx, actor, AHEAD_DAYS)
   return {
     animals: new Map(rows.filter((r) => r.species === species).map((r) => [r.id, r])),

@@ -13,7 +13,7 @@ import {
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { keepBesideAnimals, keepWhile } from '../db/kept'
+import { cachedBesideAnimals, cachedWhile } from '../db/cache'
 import { BookError } from '../shell/problems'
 
 export interface EditionInForce {
@@ -138,7 +138,7 @@ export class ProtocolShelf {
 
 /** Takes the protocols from the shelf as they were in force at a time; now, when none is given. */
 export async function loadShelf(tx: Transaction, asOf?: Date): Promise<ProtocolShelf> {
-  return asOf ? readShelf(tx, asOf) : keepBesideAnimals(tx, 'shelf', () => shelfOfToday(tx))
+  return asOf ? readShelf(tx, asOf) : cachedBesideAnimals(tx, 'shelf', () => shelfOfToday(tx))
 }
 
 async function shelfOfToday(tx: Transaction): Promise<ProtocolShelf> {
@@ -148,7 +148,7 @@ async function shelfOfToday(tx: Transaction): Promise<ProtocolShelf> {
       (select count(*) || '.' || coalesce(sum(e.xmin::text::bigint), 0) from protocol_edition e),
       (select sum(m.xmin::text::bigint) from member m)) as stamp`)
   const { book, stamp } = rows[0]!
-  return keepWhile(`shelf ${book}`, stamp, () => readShelf(tx))
+  return cachedWhile(`shelf ${book}`, stamp, () => readShelf(tx))
 }
 
 async function readShelf(tx: Transaction, asOf?: Date): Promise<ProtocolShelf> {

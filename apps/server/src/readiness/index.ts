@@ -1,6 +1,6 @@
 import { readinessApi, BreederRow } from '@hatch-book/contract'
 import type { Protocol } from '@hatch-book/core'
-import { keepBeside, keptAnimals } from '../animals'
+import { cacheBeside, cachedAnimals } from '../animals'
 import { loadShelf } from '../protocols/store'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
@@ -15,7 +15,7 @@ interface KeptBreeder {
   protocol: Protocol
 }
 
-const readBreeder = keepBeside<KeptBreeder>('breeder', async (tx, _actor, judged) => {
+const readBreeder = cacheBeside<KeptBreeder>('breeder', async (tx, _actor, judged) => {
   const shelf = await loadShelf(tx)
   return new Map(
     judged
@@ -37,7 +37,7 @@ export const readinessRoutes: BookRoutes = (app, { db }) => {
     return sendJson(
       reply as never,
       await sharedAnswer(db, actor, 'readiness', async (tx) => {
-        const breeders = (await keptAnimals(tx, actor)).flatMap((a) => readBreeder(a) ?? [])
+        const breeders = (await cachedAnimals(tx, actor)).flatMap((a) => readBreeder(a) ?? [])
         const protocols = Object.fromEntries(breeders.map((b) => [b.protocolKey, b.protocol]))
         // Each breeder was held against the contract when it was judged.
         return `{"today":${JSON.stringify(actor.today)},"breeders":[${breeders.map((b) => b.json).join(',')}],"protocols":${JSON.stringify(protocols)}}`

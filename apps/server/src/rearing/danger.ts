@@ -3,7 +3,7 @@ import { sql } from 'drizzle-orm'
 import { judgeAnimals } from '../animals'
 import { warnOfDanger } from '../climate'
 import type { Transaction } from '../db/connect'
-import { keepWhile } from '../db/kept'
+import { cachedWhile } from '../db/cache'
 import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 
@@ -26,7 +26,7 @@ warnOfDanger(async (tx, actor, placeId) => {
   )
   const { stamp: protocols } = await loadShelf(tx)
   const stamp = [actor.today, protocols, rows[0]!.stamp].join('|')
-  return keepWhile(`danger ${actor.bookId} ${placeId}`, stamp, () => livingOf(tx, actor, placeId))
+  return cachedWhile(`danger ${actor.bookId} ${placeId}`, stamp, () => livingOf(tx, actor, placeId))
 })
 
 async function livingOf(tx: Transaction, actor: Actor, placeId: string): Promise<Living[]> {

@@ -2,7 +2,7 @@ import { may, reviewApi } from '@hatch-book/contract'
 import { MEASURES, dayOfInstant, reviewBy, reviewSeasons, seasonOf, type ReviewFact } from '@hatch-book/core'
 import { desc, eq, sql } from 'drizzle-orm'
 import { inBook, tables, type Transaction } from '../db/connect'
-import { keepWhile } from '../db/kept'
+import { cachedWhile } from '../db/cache'
 import { loadShelf, type ProtocolShelf } from '../protocols'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
@@ -26,7 +26,7 @@ function readFacts(tx: Transaction, actor: Actor): Promise<ReviewFact[]> {
       ...(await breederFacts(tx, actor, BEGINS_IN_MONTH, clutches.roots)),
     ]
   }
-  return stampOf(tx, actor).then((stamp) => keepWhile(`review ${actor.bookId}`, stamp, work))
+  return stampOf(tx, actor).then((stamp) => cachedWhile(`review ${actor.bookId}`, stamp, work))
 }
 
 async function stampOf(tx: Transaction, actor: Actor): Promise<string> {
@@ -50,7 +50,7 @@ export const reviewRoutes: BookRoutes = (app, { db }) => {
       const season = request.query.season ?? seasons[0] ?? seasonOf(actor.today, BEGINS_IN_MONTH)
       const against = request.query.against ?? season - 1
       const shelf = await loadShelf(tx)
-      const review = await keepWhile(
+      const review = await cachedWhile(
         `review ${actor.bookId} ${season} ${against}`,
         await stampOf(tx, actor),
         () => Promise.resolve(reviewSeasons(facts, season, against)),

@@ -1,7 +1,7 @@
 import type { DueMeal } from '@hatch-book/contract'
 import { dayOfInstant, type Day, type Due, type DueFacts, type Range } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
-import { judgeAnimals, keepBeside, keptAnimals, type JudgedAnimal } from '../animals'
+import { judgeAnimals, cacheBeside, cachedAnimals, type JudgedAnimal } from '../animals'
 import type { Transaction } from '../db/connect'
 import { standsSql, isOfKind } from '../entries'
 import { mealsOf } from '../rearing'
@@ -34,7 +34,7 @@ interface AnimalWork {
   quarantineUntil: Day | null
 }
 
-const readWork = keepBeside<AnimalWork>('work', workOf)
+const readWork = cacheBeside<AnimalWork>('work', workOf)
 
 async function workOf(
   tx: Transaction,
@@ -64,7 +64,7 @@ async function workOf(
 
 /** What all animals of the book that are here make of work. */
 export async function animalsWork(tx: Transaction, actor: Actor): Promise<AnimalWork[]> {
-  const all = (await keptAnimals(tx, actor)).flatMap((a) => readWork(a) ?? [])
+  const all = (await cachedAnimals(tx, actor)).flatMap((a) => readWork(a) ?? [])
   const anew = all.flatMap((w) => (w.restsOnOthers ? w.of.id : []))
   if (anew.length === 0) return all
   const fresh = await workOf(tx, actor, await judgeAnimals(tx, actor, anew))

@@ -2,7 +2,7 @@ import type { Round } from '@hatch-book/contract'
 import { roundsApi } from '@hatch-book/contract'
 import { addDays, dueWork, instantOfDay, withRepeats, type WorkItem } from '@hatch-book/core'
 import { inBook, tables, type Transaction } from '../db/connect'
-import { keepBesideAnimals } from '../db/kept'
+import { cachedBesideAnimals } from '../db/cache'
 import { readEntries } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
@@ -85,7 +85,7 @@ type Station = Round['stations'][number]
 
 /** The places of the work and those that hold them. */
 async function stationsOf(tx: Transaction, items: readonly WorkItem[]): Promise<Station[]> {
-  const places = await keepBesideAnimals(tx, 'stations', () => readStations(tx))
+  const places = await cachedBesideAnimals(tx, 'stations', () => readStations(tx))
   const walked = new Map<string, Station>()
   for (const { placeId } of items)
     for (let at = places.get(placeId ?? ''); at && !walked.has(at.id); at = places.get(at.parentId ?? ''))

@@ -32,7 +32,7 @@ import { loadClutches, readFinding, studyClutches } from '../incubation'
 import { viewPairings } from '../pairing'
 import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
-import { entriesOf, keptWork, versions, type RestsOn } from './keptWork'
+import { entriesOf, cachedWork, versions, type RestsOn } from './cachedWork'
 
 type DayWork = DueFacts['days'][number]
 type PlaceOf = (animalId: string) => string | null
@@ -55,7 +55,7 @@ export async function eggWork(
     beside: sql`${versions('clutch')}, ${versions('egg')}, ${versions('place')}`,
     ofAnimals: sql`${entriesOf([...EGG_KINDS, ...PAIR_KINDS])}, ${hour}::text`,
   }
-  const { nests, clutches, looked } = await keptWork(tx, actor, 'eggs', on, async () => ({
+  const { nests, clutches, looked } = await cachedWork(tx, actor, 'eggs', on, async () => ({
     nests: await readFinding(tx, actor),
     clutches: (await studyClutches(tx, actor, await loadClutches(tx))).map(({ view }) => view),
     looked: await lookedAt(tx, actor),
@@ -125,7 +125,7 @@ export async function restWork(tx: Transaction, actor: Actor, placeOf: PlaceOf):
     ofAnimals: sql`${entriesOf([...KINDS_OF_REST, 'introduced'])},
     (select count(*) || '.' || coalesce(sum(s.xmin::text::bigint), 0) from rest r join animal_standing s on s.id = r.animal_id)`,
   }
-  const rests = await keptWork(tx, actor, 'rests', on, () => currentRests(tx, actor))
+  const rests = await cachedWork(tx, actor, 'rests', on, () => currentRests(tx, actor))
   return rests.flatMap((rest): DayWork[] => {
     const of: Due = rest.animalId
       ? { type: 'animal', id: rest.animalId, name: rest.tag, placeId: placeOf(rest.animalId) }
@@ -190,7 +190,7 @@ export async function pairWork(tx: Transaction, actor: Actor, placeOf: PlaceOf):
     ofAnimals: sql`${entriesOf(PAIR_KINDS)}, (select count(*) || '.' || coalesce(sum(s.xmin::text::bigint), 0) from animal_standing s
      where s.id in (select female_id from pairing union select male_id from pairing))`,
   }
-  const pairs = await keptWork(tx, actor, 'pairs', on, () => viewPairings(tx, actor, rows))
+  const pairs = await cachedWork(tx, actor, 'pairs', on, () => viewPairings(tx, actor, rows))
   return pairs.flatMap((p) => {
     const work = nextOfPair(p, actor.today)
     if (!work) return []
@@ -222,7 +222,7 @@ export function groupWork(tx: Transaction, actor: Actor): Promise<WorkItem[]> {
   const on = {
     beside: sql`${versions('cohort')}, ${versions('colony')}, ${versions('feeder_plan')}, ${entriesOf(kinds)}`,
   }
-  return keptWork(tx, actor, 'groups', on, () => readGroupWork(tx, actor))
+  return cachedWork(tx, actor, 'groups', on, () => readGroupWork(tx, actor))
 }
 
 async function readGroupWork(tx: Transaction, actor: Actor): Promise<WorkItem[]> {

@@ -9,7 +9,7 @@ import {
   type Day,
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
-import { keepBeside, keptAnimals, type JudgedAnimal } from '../animals'
+import { cacheBeside, cachedAnimals, type JudgedAnimal } from '../animals'
 import { plannedRests } from '../brumation'
 import { tables, type Transaction } from '../db/connect'
 import { standsSql, isOfKind } from '../entries'
@@ -51,7 +51,7 @@ async function season(tx: Transaction, actor: Actor) {
     ...(await restPhases(tx, actor, named)),
     ...pairingPhases(pairings, today),
     ...clutchPhases(clutches, today),
-    ...(await keptAnimals(tx, actor)).flatMap((a) => readRearing(a) ?? []),
+    ...(await cachedAnimals(tx, actor)).flatMap((a) => readRearing(a) ?? []),
   ]
   const lines = new Map([
     ...named.map((a): [string, string] => [laneOf(a.species, a.line), a.species]),
@@ -194,7 +194,7 @@ function clutchPhases(clutches: readonly ClutchStudy[], today: Day): LanePhase[]
 }
 
 /** Young are reared from their hatching to the day they may leave; kept with each of them. */
-const readRearing = keepBeside<LanePhase>('rearing', (_tx, { today }, judged) => {
+const readRearing = cacheBeside<LanePhase>('rearing', (_tx, { today }, judged) => {
   const from = addDays(today, -DAYS_BACK)
   const young = judged.filter(
     ({ row }) =>

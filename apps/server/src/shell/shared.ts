@@ -1,10 +1,10 @@
 import type { FastifyReply } from 'fastify'
 import { changesOf, inBook, type Database, type Transaction } from '../db/connect'
-import { forgettable, KeptBeside } from '../db/kept'
+import { keyBeside, newCache } from '../db/cache'
 import type { Actor } from './actor'
 
-/** So many answers are kept, and so many bytes of them; the longest unused goes first. */
-const MOST_KEPT = 100
+/** So many answers are cached, and so many bytes of them. */
+const MOST_CACHED = 100
 const MOST_BYTES = 150_000_000
 /** What is forecast from readings, which come all day, is looked at again each hour. */
 const HOUR_MS = 3_600_000
@@ -20,10 +20,13 @@ interface Shared {
   next: Promise<Buffer> | null
 }
 
-const shared = forgettable(new KeptBeside<Database, Shared>())
+const shared = newCache<Shared>({
+  ...{ most: MOST_CACHED, mostBytes: MOST_BYTES },
+  bytesOf: ({ bytes }) => bytes,
+})
 
 /**
- * An answer that is the same for everybody who may read the book, as the bytes that go out. It is kept until something is written in the book,
+ * An answer that is the same for everybody who may read the book, as the bytes that go out. It is cached until something is written in the book,
  * and worked out once for all who ask meanwhile: never more than one at a time, and always begun after the last of those who get it had
  * asked, so that everybody sees what they wrote.
  * @param name says which answer, with all that it depends on beside the book and the day
@@ -34,13 +37,10 @@ export function sharedAnswer(
   name: string,
   work: (tx: Transaction) => Promise<string>,
 ): Promise<Buffer> {
-  const all = shared.of(db)
   const when = `${actor.today} ${Math.floor(actor.now / HOUR_MS)}`
-  const key = `${actor.bookId} ${name}`
+  const key = keyBeside(db, `${actor.bookId} ${name}`)
   const changes = changesOf(db)
-  const last = all.get(key)
-  all.delete(key)
-  if (last) all.set(key, last)
+  const last = shared.get(key)
   const isOfNow = last?.when === when
   if (last && isOfNow && last.stamp !== null && last.stamp === changes.stampOf(actor.bookId))
     return last.answer
@@ -52,11 +52,12 @@ export function sharedAnswer(
       answer: inBook(db, actor.bookId, work, { reads: true }).then((text) => Buffer.from(text)),
       ...{ underWay: true, next: null },
     }
-    all.set(key, now)
+    shared.set(key, now)
     now.answer.then(
       ({ length }) => {
         Object.assign(now, { underWay: false, bytes: length })
-        forgetOldest(all)
+        // Only now is it known how large it is.
+        if (shared.peek(key) === now) shared.set(key, now)
       },
       // What failed is tried again by whoever asks next.
       () => Object.assign(now, { underWay: false, stamp: null }),
@@ -66,15 +67,6 @@ export function sharedAnswer(
   if (!last?.underWay || !isOfNow) return begin()
   last.next = last.answer.then(begin, begin)
   return last.next
-}
-
-function forgetOldest(all: Map<string, Shared>): void {
-  let bytes = [...all.values()].reduce((sum, answer) => sum + answer.bytes, 0)
-  for (const [key, answer] of all) {
-    if (all.size <= MOST_KEPT && bytes <= MOST_BYTES) return
-    all.delete(key)
-    bytes -= answer.bytes
-  }
 }
 
 /** Sends bytes that are JSON already. */

@@ -1,7 +1,7 @@
 import type { Day, Instant } from '../calendar'
 import type { PayloadOf, Saying } from '../log'
 import { never } from '../log/never'
-import { sexProbability, type SexReading } from '../rearing/sexing'
+import { sexProbability, type SexReading } from './sexing'
 import type { Defect } from './defect'
 
 /** Somebody who wants an animal, and on what terms. */

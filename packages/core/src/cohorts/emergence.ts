@@ -1,4 +1,5 @@
-import { effectiveDegrees, normalCumulative } from '../incubation'
+import { effectiveDegrees } from '../incubation'
+import { normalCumulative } from '../statistics'
 import { rangeSpread, type DevelopmentCurve, type Range } from '../protocols'
 
 /** Pupae of one sex that will emerge together, more or less. */

@@ -1,5 +1,5 @@
 import type { ColonyStage } from '../colonies'
-import { normalCumulative, normalQuantile } from '../incubation'
+import { normalCumulative, normalQuantile } from '../statistics'
 import { rangeSpread, Z90, type Range } from '../protocols'
 import { dayAfter, stageDays, type DayTemperature } from './clock'
 

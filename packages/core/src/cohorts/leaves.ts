@@ -1,6 +1,6 @@
 import { addDays, daysBetween, isDayOfYear, type Day } from '../calendar'
 import type { ColonyStage } from '../colonies'
-import { normalCumulative, normalQuantile } from '../incubation'
+import { normalCumulative, normalQuantile } from '../statistics'
 import { dayAfter, type DayTemperature } from './clock'
 import type { CohortProtocol } from './compile'
 import { lastSafeStart, roadOf } from './forecast'

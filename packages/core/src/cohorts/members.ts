@@ -1,5 +1,5 @@
 import type { ColonyStage } from '../colonies'
-import { normalCumulative } from '../incubation'
+import { normalCumulative } from '../statistics'
 import type { DayTemperature } from './clock'
 import { arrivalOf, type CohortGroup } from './forecast'
 

@@ -1,5 +1,5 @@
 import type { ColonyStage } from '../colonies'
-import { normalCumulative } from '../incubation'
+import { normalCumulative } from '../statistics'
 import { dayAfter, stageDays, type DayTemperature } from './clock'
 
 export interface SearchQuestion {

@@ -1,6 +1,7 @@
 import { addDays, daysBetween, type Day } from '../calendar'
 import type { Estimate } from '../colonies'
-import { effectiveDegrees, normalCumulative } from '../incubation'
+import { effectiveDegrees } from '../incubation'
+import { normalCumulative } from '../statistics'
 import { stageDays, type DayTemperature } from './clock'
 import type { CohortProtocol } from './compile'
 import type { CohortGroup } from './forecast'

@@ -1,5 +1,5 @@
 import type { ColonyStage } from '../colonies'
-import { normalCumulative } from '../incubation'
+import { normalCumulative } from '../statistics'
 
 export interface EggsToKeep {
   /** So many are enough for those wanted, with the chance asked for. */

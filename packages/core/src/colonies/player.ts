@@ -1,4 +1,4 @@
-import { drawRange, type Dice } from '../chance'
+import { drawRange, type Dice } from '../statistics'
 import {
   chainOf,
   layingShare,

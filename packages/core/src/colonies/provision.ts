@@ -1,4 +1,4 @@
-import { diceOf, type Dice } from '../chance'
+import { diceOf, type Dice } from '../statistics'
 import type { ColonyCounts, ColonyModel } from './model'
 import { playerOf, type ColonyPlayer } from './player'
 import type { Take } from './project'

@@ -1,4 +1,4 @@
-import { diceOf, type Dice } from '../chance'
+import { diceOf, type Dice } from '../statistics'
 import type { ColonyCounts } from './model'
 import { playerOf } from './player'
 import { checkQuestion, hatchedOf, missed, temperatureOf, wantedIn, type ColonyQuestion } from './project'

@@ -1,5 +1,4 @@
-import { betaQuantile } from '../statistics'
-import { wilsonInterval, type ShareInterval } from './clutch'
+import { betaQuantile, wilsonInterval, type ShareInterval } from '../statistics'
 
 /** Successes among trials of one pair, line, method or box. */
 export interface ShareCount {

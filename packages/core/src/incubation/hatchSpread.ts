@@ -1,5 +1,5 @@
 import { MS_PER_DAY, type Instant } from '../calendar'
-import { normalCumulative } from './normal'
+import { normalCumulative } from '../statistics'
 
 /** What is known of when the eggs of a clutch hatch, before and after what was seen of them. Days, unless they are instants. */
 export interface HatchEvidence {

@@ -1,6 +1,6 @@
 import { addDays, daysBetween, type Day } from '../calendar'
 import type { Range } from '../protocols'
-import { normalQuantile } from './normal'
+import { normalQuantile } from '../statistics'
 import type { ClockWindow } from './otherClocks'
 import type { LayingSign } from './signs'
 

@@ -1,6 +1,6 @@
 import { addDays, daysBetween, type Day, type DaySpan } from '../calendar'
 import type { Range } from '../protocols'
-import { normalCumulative, normalQuantile } from './normal'
+import { normalCumulative, normalQuantile } from '../statistics'
 
 /** A window with its middle. */
 export interface ClockWindow extends DaySpan {

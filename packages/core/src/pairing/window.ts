@@ -1,5 +1,5 @@
 import { addDays, daysBetween, type Day } from '../calendar'
-import { normalCumulative } from '../incubation'
+import { normalCumulative } from '../statistics'
 import { rangeSpread, type Range } from '../protocols'
 import { reason, type Reason } from '../reasons'
 

@@ -1,5 +1,5 @@
 import { isDayOfYear } from '../calendar'
-import { MOST_RIGHT } from '../rearing/sexing'
+import { MOST_RIGHT } from '../animals/sexing'
 import { SECTIONS, sectionOf, type FigureUnit, type ProtocolFigure } from './document'
 
 /** What no keeper can mean: a figure outside these is a slip of the pen. */

@@ -1,5 +1,5 @@
 import type { Range } from '../protocols'
-import { drawBeta, drawGamma, drawRange, evenStream } from '../chance'
+import { drawBeta, drawGamma, drawRange, evenStream } from '../statistics'
 
 /** A stretch of a life in tubs of one size: how long it lasts, and how many share one. */
 export interface TubStep {

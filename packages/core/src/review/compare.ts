@@ -1,4 +1,4 @@
-import { evenStream } from '../chance'
+import { evenStream } from '../statistics'
 
 /**
  * What one clutch, pair or rest says of a measure: the sum over its members and how many they are. Of a share the sum counts those

@@ -1,4 +1,5 @@
-import { betaPriorOf, hatchRate, normalQuantile, wilsonInterval } from '../incubation'
+import { betaPriorOf, hatchRate } from '../incubation'
+import { normalQuantile, wilsonInterval } from '../statistics'
 import type { Measure, ReviewFact } from './measures'
 
 /** What a group of units comes to: as counted, and as far as few can tell. */

@@ -1,5 +1,5 @@
 import { dayNumber, type Day } from '../calendar'
-import { normalCumulative } from '../incubation'
+import { normalCumulative } from '../statistics'
 
 /** A day that is not sure: most likely this, give or take. */
 export interface Expected {

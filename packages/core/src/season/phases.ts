@@ -1,6 +1,6 @@
 import { addDays, type Day } from '../calendar'
 import type { StageForecast } from '../cohorts'
-import { normalCumulative } from '../incubation'
+import { normalCumulative } from '../statistics'
 
 export type PhaseName = 'rest' | 'warming' | 'pairing' | 'laying' | 'incubating' | 'rearing' | 'supply'
 

@@ -1,2 +1,6 @@
 export * from './beta'
 export * from './binomial'
+export { diceOf, type Dice } from './dice'
+export { drawBeta, drawGamma, drawNormal, drawRange, evenStream } from './draw'
+export { normalCumulative, normalQuantile } from './normal'
+export * from './shareInterval'

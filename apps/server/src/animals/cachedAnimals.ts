@@ -1,8 +1,7 @@
 import { AnimalRow } from '@hatch-book/contract'
 import { sql, type SQL } from 'drizzle-orm'
-import type { BookChanges } from '../db/changes'
 import { changesOf, readsBook, type Transaction } from '../db/connect'
-import { forgettable, KeptBeside } from '../db/kept'
+import { keyBeside, newCache } from '../db/cache'
 import { countedAs } from '../entries'
 import { loadShelf } from '../protocols/store'
 import type { Actor } from '../shell/actor'
@@ -11,50 +10,48 @@ import { sayByContract } from '../shell/validation'
 import type { JudgedAnimal } from './judge'
 import { judgeAnimals } from './judgeAnimals'
 
-const MOST_KEPT = 100_000
-
 /** An animal as it was judged: its row as it goes out, and what other rooms worked out of the same judgement. */
-export interface KeptAnimal {
+export interface CachedAnimal {
   id: string
   json: string
   beside: Map<string, unknown>
 }
 
-const kept = forgettable(new Map<string, KeptAnimal & { stamp: string }>())
+const cached = newCache<CachedAnimal & { stamp: string }>({ most: 200_000 })
 
 type Derive<T> = (tx: Transaction, actor: Actor, judged: readonly JudgedAnimal[]) => Promise<Map<string, T>>
 const derivations = new Map<string, Derive<unknown>>()
 
 /**
- * A room has something worked out and kept of every animal that is judged, as long as nothing changes that the judgement rests on; it
+ * A room has something worked out and cached of every animal that is judged, as long as nothing changes that the judgement rests on; it
  * must rest on nothing else.
- * @returns reads it of a kept animal; undefined where the room had nothing to say
+ * @returns reads it of a cached animal; undefined where the room had nothing to say
  */
-export function keepBeside<T>(name: string, derive: Derive<T>): (animal: KeptAnimal) => T | undefined {
+export function cacheBeside<T>(name: string, derive: Derive<T>): (animal: CachedAnimal) => T | undefined {
   derivations.set(name, derive)
   return (animal) => animal.beside.get(name) as T | undefined
 }
 
 /** The animals of a book as they were looked at last, by tag. */
-interface KeptBook {
+interface CachedBook {
   stamp: string
   everyone: string
-  list: readonly KeptAnimal[]
+  list: readonly CachedAnimal[]
   placeInList: ReadonlyMap<string, number>
 }
-const keptBooks = forgettable(new KeptBeside<BookChanges, KeptBook>())
+const books = newCache<CachedBook>({ most: 500 })
 
 /**
  * All animals as they are judged today, by tag. Judging ten thousand takes seconds, and from one look to the next hardly any of them
- * changes: an animal is kept with the versions of all it was judged from, and judged again when one of them, the protocols or the day has
- * changed. Where it is known that nothing was written since but of some animals, only theirs are asked for. Another server keeps its own;
+ * changes: an animal is cached with the versions of all it was judged from, and judged again when one of them, the protocols or the day has
+ * changed. Where it is known that nothing was written since but of some animals, only theirs are asked for. Another server has its own;
  * nothing rests on it.
  */
-export function keptAnimals(tx: Transaction, actor: Actor): Promise<readonly KeptAnimal[]> {
+export function cachedAnimals(tx: Transaction, actor: Actor): Promise<readonly CachedAnimal[]> {
   return oneAtATime(`animals ${actor.bookId}`, () => lookAtAnimals(tx, actor))
 }
 
-async function lookAtAnimals(tx: Transaction, actor: Actor): Promise<readonly KeptAnimal[]> {
+async function lookAtAnimals(tx: Transaction, actor: Actor): Promise<readonly CachedAnimal[]> {
   const bookId = readsBook(tx)
   const changes = changesOf(tx)
   // Before anything is read: what is written meanwhile is looked for the next time.
@@ -62,22 +59,22 @@ async function lookAtAnimals(tx: Transaction, actor: Actor): Promise<readonly Ke
   const shelf = await loadShelf(tx)
   const everyone = `${actor.today}|${actor.book.zone}|${shelf.stamp}|`
   if (bookId === null) return (await allOf(tx, actor, everyone)).list
-  const books = keptBooks.of(changes)
-  const last = books.get(bookId)
+  const key = keyBeside(changes, bookId)
+  const last = books.get(key)
   const touched = last?.everyone === everyone ? changes.touchedSince(bookId, last.stamp) : null
   if (last && touched?.size === 0) return last.list
   const fresh =
     last && touched && touched.size <= MOST_TOUCHED
       ? await renewed(tx, actor, everyone, last, touched)
       : await allOf(tx, actor, everyone)
-  if (stamp !== null) books.set(bookId, { stamp, everyone, ...fresh })
+  if (stamp !== null) books.set(key, { stamp, everyone, ...fresh })
   return fresh.list
 }
 
 /** More than these are not looked up one by one. */
 const MOST_TOUCHED = 1000
 
-type InOrder = Pick<KeptBook, 'list' | 'placeInList'>
+type InOrder = Pick<CachedBook, 'list' | 'placeInList'>
 
 async function allOf(tx: Transaction, actor: Actor, everyone: string): Promise<InOrder> {
   const rows = await readStamps(tx, sql`true`)
@@ -89,7 +86,7 @@ async function renewed(
   tx: Transaction,
   actor: Actor,
   everyone: string,
-  last: KeptBook,
+  last: CachedBook,
   touched: ReadonlySet<string>,
 ): Promise<InOrder> {
   // What is written of a record that was merged counts for the animal it was merged into.
@@ -129,32 +126,36 @@ async function judgeStale(
   actor: Actor,
   everyone: string,
   rows: readonly Stamped[],
-): Promise<KeptAnimal[]> {
+): Promise<CachedAnimal[]> {
   const keyOf = (id: string) => `${actor.bookId}|${id}`
-  // What a transaction that writes sees may never be so: it is not kept for others.
-  const into = readsBook(tx) === null ? new Map<string, KeptAnimal & { stamp: string }>() : kept
-  const stale = rows.filter(({ id, stamp }) => kept.get(keyOf(id))?.stamp !== everyone + stamp)
+  const found = new Map<string, CachedAnimal>()
+  for (const { id, stamp } of rows) {
+    const animal = cached.get(keyOf(id))
+    if (animal?.stamp === everyone + stamp) found.set(id, animal)
+  }
+  const stale = rows.filter(({ id }) => !found.has(id))
   if (stale.length > 0) {
-    if (into === kept && kept.size + stale.length > MOST_KEPT) kept.clear()
-    const stamps = new Map(rows.map((r) => [r.id, r.stamp]))
-    // After a clearing the others are wanted too.
-    const wanted = kept.size === 0 ? rows : stale
+    const stamps = new Map(stale.map((r) => [r.id, r.stamp]))
     const judged = await judgeAnimals(
       tx,
       actor,
-      wanted.map((r) => r.id),
+      stale.map((r) => r.id),
     )
     const beside = await Promise.all(
       [...derivations].map(async ([name, derive]) => [name, await derive(tx, actor, judged)] as const),
     )
-    await inTurns(judged, ({ row }) =>
-      into.set(keyOf(row.id), {
+    // What a transaction that writes sees may never be so: it is not cached for others.
+    const isSo = readsBook(tx) !== null
+    await inTurns(judged, ({ row }) => {
+      const animal = {
         id: row.id,
         stamp: everyone + stamps.get(row.id)!,
         json: sayByContract(AnimalRow, row),
         beside: new Map(beside.flatMap(([name, of]) => (of.has(row.id) ? [[name, of.get(row.id)]] : []))),
-      }),
-    )
+      }
+      found.set(row.id, animal)
+      if (isSo) cached.set(keyOf(row.id), animal)
+    })
   }
-  return rows.flatMap(({ id }) => into.get(keyOf(id)) ?? kept.get(keyOf(id)) ?? [])
+  return rows.flatMap(({ id }) => found.get(id) ?? [])
 }

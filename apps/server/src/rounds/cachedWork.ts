@@ -1,7 +1,7 @@
 import type { EntryKind } from '@hatch-book/contract'
 import { sql, type SQL } from 'drizzle-orm'
 import { readsBook, type Transaction } from '../db/connect'
-import { keepBesideAnimals, keepWhile } from '../db/kept'
+import { cachedBesideAnimals, cachedWhile } from '../db/cache'
 import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 
@@ -13,7 +13,7 @@ export interface RestsOn {
 }
 
 /** What a room has to say is kept as long as nothing changes that it rests on. */
-export async function keptWork<T>(
+export async function cachedWork<T>(
   tx: Transaction,
   actor: Actor,
   room: string,
@@ -29,10 +29,10 @@ export async function keptWork<T>(
   }
   const stamp = [
     ...[actor.today, actor.book.zone, protocols],
-    beside ? await keepBesideAnimals(tx, `versions of ${room}`, () => read(beside)) : '',
+    beside ? await cachedBesideAnimals(tx, `versions of ${room}`, () => read(beside)) : '',
     ofAnimals ? await read(ofAnimals) : '',
   ].join('|')
-  return keepWhile(`${room} ${actor.bookId}`, stamp, work)
+  return cachedWhile(`${room} ${actor.bookId}`, stamp, work)
 }
 
 /** Changes with every row of a table that is written. */

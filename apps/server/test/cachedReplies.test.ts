@@ -8,7 +8,7 @@ import {
   type ReadingRoute,
 } from '@hatch-book/contract'
 import { isAct } from '@hatch-book/core'
-import { forgetAll } from '../src/db/kept'
+import { emptyCaches } from '../src/db/cache'
 import { rebuildBook } from '../src/db/rebuild'
 import { ACTS, CONTACT, SAID } from './everyKind'
 import { entry, openServer, TODAY, write, type Reply, type TestServer } from './support'
@@ -108,7 +108,7 @@ async function untold(): Promise<string[]> {
 
 async function outOfDate(): Promise<string[]> {
   const kept = await readAll()
-  forgetAll()
+  emptyCaches()
   const anew = await readAll()
   return LOOKED_AT.filter((room) => kept[room] !== anew[room]).map(
     (room) => `${room}\n${firstDifference(kept[room]!, anew[room]!)}`,
@@ -152,7 +152,7 @@ describe('no room says what it kept from before', () => {
   test('what is kept beside the log says the same as the log', async () => {
     const kept = await readAll()
     await rebuildBook(server.db, whole.book.id)
-    forgetAll()
+    emptyCaches()
     expect(await readAll()).toEqual(kept)
   })
 })

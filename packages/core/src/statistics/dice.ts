@@ -1,4 +1,4 @@
-import { normalQuantile } from '../incubation'
+import { normalQuantile } from './normal'
 
 /** Draws for simulations that ask many million times: the same as of `draw.ts`, quicker. */
 export interface Dice {
