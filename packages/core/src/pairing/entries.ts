@@ -17,7 +17,8 @@ export const ENTRIES_OF_PAIRING = [
       minutes: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(10_000, 'at most 10000 minutes'))),
       ...remark,
     }),
-    says: ({ minutes }) => `locked${minutes ? `, ${minutes} min` : ''}`,
+    says: ({ minutes }) =>
+      minutes === undefined ? 'locked' : `locked, ${minutes < 1 ? 'under a minute' : `${minutes} min`}`,
   }),
   seen('separated'),
   seen('attacked'),
