@@ -77,3 +77,11 @@ test('eggs that were laid become a clutch with the bad ones told apart', () => {
   expect(draft.eggs.filter((e) => e.fate === 'infertile')).toHaveLength(2)
   expect(new Set(draft.eggs.map((e) => e.id)).size).toBe(11)
 })
+
+test('what a thermometer shows is said of its place, what it is set to as well', () => {
+  expect(written('a4 4.6C')).toEqual([['thermometer read', A4, { celsius: 4.6 }]])
+  expect(written('a4 4.6C 3.8C 6.1C')).toEqual([
+    ['thermometer read', A4, { celsius: 4.6, lowC: 3.8, highC: 6.1 }],
+  ])
+  expect(written('a4 set 28C')).toEqual([['set point', A4, { celsius: 28 }]])
+})

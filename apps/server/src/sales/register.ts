@@ -3,7 +3,7 @@ import { dayOfInstant, instantOfDay, addDays } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import Papa from 'papaparse'
 import { inBook, type Transaction } from '../db/connect'
-import { openSexes, standsSql, isOfKind } from '../entries'
+import { openSexes, standsSql, isOfKind, type StoredEntry } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
@@ -46,16 +46,32 @@ interface Row extends Record<string, unknown> {
   hatched_to: string | null
   origin: string
   permits: { name: string; number: string }[] | null
-  kind: string
   at: Date
-  payload: Record<string, string | undefined>
 }
+const WENT = ['sold', 'returned', 'changed hands', 'died'] as const
+type Went = Row & StoredEntry<(typeof WENT)[number]>
+type Came = Row & { kind: 'came in' | 'hatched here' }
 
-const WHAT: Record<string, Movement['what']> = {
-  sold: 'sold',
-  returned: 'came back',
-  'changed hands': 'changed hands',
-  died: 'died',
+/** What it was, from or to whom, and what was remarked on it. */
+function toldOf(row: Went | Came): Pick<Movement, 'what' | 'whom' | 'note'> {
+  switch (row.kind) {
+    case 'sold': {
+      const { buyer, note = '' } = row.payload
+      return { what: 'sold', whom: buyer, note }
+    }
+    case 'changed hands': {
+      const { to, note = '' } = row.payload
+      return { what: 'changed hands', whom: to, note }
+    }
+    case 'returned':
+      return { what: 'came back', whom: '', note: row.payload.because }
+    case 'died':
+      return { what: 'died', whom: '', note: row.payload.cause ?? row.payload.note ?? '' }
+    case 'came in':
+      return { what: 'came in', whom: row.origin, note: '' }
+    case 'hatched here':
+      return { what: 'hatched here', whom: '', note: '' }
+  }
 }
 
 async function movements(tx: Transaction, actor: Actor, from: string, to: string): Promise<Movement[]> {
@@ -65,14 +81,14 @@ async function movements(tx: Transaction, actor: Actor, from: string, to: string
   ) as [string, string]
   const base = sql`a.id, a.tag, p.species, p.document->>'latin' as latin, s.standing->>'sex' as sex, a.hatched_from, a.hatched_to,
     a.origin, s.standing->'young'->'permits' as permits`
-  const { rows: went } = await tx.execute<Row>(sql`
+  const { rows: went } = await tx.execute<Went>(sql`
     select ${base}, e.kind, e.at, e.payload from entry e join animal a on a.id = e.subject_id and not a.withdrawn
     join protocol p on p.id = a.protocol_id left join animal_standing s on s.id = a.id
-    where ${isOfKind('sold', 'returned', 'changed hands', 'died')} and e.at >= ${start}::timestamptz and e.at < ${end}::timestamptz
+    where ${isOfKind(...WENT)} and e.at >= ${start}::timestamptz and e.at < ${end}::timestamptz
       and ${standsSql}`)
   // Hatched here on its day; one that came from elsewhere on the day of its first entry.
-  const { rows: came } = await tx.execute<Row>(sql`
-    select ${base}, case when a.clutch_id is null then 'came in' else 'hatched here' end as kind, f.at, '{}'::jsonb as payload
+  const { rows: came } = await tx.execute<Came>(sql`
+    select ${base}, case when a.clutch_id is null then 'came in' else 'hatched here' end as kind, f.at
     from animal a join protocol p on p.id = a.protocol_id left join animal_standing s on s.id = a.id
     cross join lateral (select min(e.at) as at from entry e where e.subject_id = a.id and ${standsSql}) f
     where not a.withdrawn and a.merged_into_id is null and f.at >= ${start}::timestamptz and f.at < ${end}::timestamptz`)
@@ -82,24 +98,21 @@ async function movements(tx: Transaction, actor: Actor, from: string, to: string
     [...came, ...went].map((r) => r.id),
   )
   return [...came, ...went]
-    .map((r) => ({
-      on:
-        r.kind === 'hatched here' && r.hatched_from
-          ? r.hatched_from
-          : dayOfInstant(new Date(r.at).getTime(), zone),
-      what: WHAT[r.kind] ?? (r.kind as Movement['what']),
-      ...{
-        tag: r.tag,
-        animalId: r.id,
-        species: r.species,
-        latin: r.latin,
+    .map((r) => {
+      const { what, whom, note } = toldOf(r)
+      return {
+        on:
+          r.kind === 'hatched here' && r.hatched_from
+            ? r.hatched_from
+            : dayOfInstant(new Date(r.at).getTime(), zone),
+        ...{ what, tag: r.tag, animalId: r.id, species: r.species, latin: r.latin },
         sex: open.has(r.id) ? 'unknown' : (r.sex ?? 'unknown'),
-      },
-      hatched:
-        r.hatched_from === r.hatched_to ? (r.hatched_from ?? '') : `${r.hatched_from} to ${r.hatched_to}`,
-      whom: r.payload.buyer ?? r.payload.to ?? (r.kind === 'came in' ? r.origin : ''),
-      papers: (r.permits ?? []).map((p) => `${p.name} ${p.number}`).join('; '),
-      note: r.payload.because ?? r.payload.cause ?? r.payload.note ?? '',
-    }))
+        hatched:
+          r.hatched_from === r.hatched_to ? (r.hatched_from ?? '') : `${r.hatched_from} to ${r.hatched_to}`,
+        whom,
+        papers: (r.permits ?? []).map((p) => `${p.name} ${p.number}`).join('; '),
+        note,
+      }
+    })
     .sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : a.tag < b.tag ? -1 : 1))
 }

@@ -7,7 +7,7 @@ import {
   type SubjectType,
   readTold,
 } from '@hatch-book/contract'
-import { instantOfDay, type SlateEntry } from '@hatch-book/core'
+import { ENTRY_KINDS, instantOfDay, type SlateEntry, type SlateShare } from '@hatch-book/core'
 import type { ToWrite } from '../shell/log'
 
 /** Somebody or something that a line may speak of. */
@@ -53,8 +53,6 @@ const A: Record<SubjectType, string> = {
   ...{ animal: 'an animal', place: 'a place', cohort: 'a cohort', colony: 'a colony' },
   ...{ clutch: 'a clutch', pairing: 'a pairing', rest: 'a rest' },
 }
-const OF_PLACES = ['misted', 'cleaned', 'soiled', 'water changed', 'set point']
-const OF_PAIRS = ['locked', 'introduced', 'separated', 'ignored', 'courted', 'attacked']
 /** A sex told on a card was seen, not probed. */
 const BY_EYE = { certainty: 0.9, method: 'by eye' }
 
@@ -63,7 +61,7 @@ class NotHere extends Error {}
 /** Brings what a line says to the entries of this book: whom it is about by identity, in the words of the contract. */
 export function resolveLine(entries: readonly SlateEntry[], names: Names): Resolved {
   try {
-    const told = entries.filter((e) => e.kind === 'laid').map((e) => clutchOf(e, names))
+    const told = entries.flatMap((e) => (e.kind === 'laid' ? [clutchOf(e, names)] : []))
     return {
       writes: merged(entries).flatMap((e) => writesOf(e, names)),
       clutch: told[0] ?? null,
@@ -77,14 +75,17 @@ export function resolveLine(entries: readonly SlateEntry[], names: Names): Resol
 
 /** A condition is told with a weight of the same animal: both are one entry. */
 function merged(entries: readonly SlateEntry[]): SlateEntry[] {
-  const conditions = entries.filter((e) => e.kind === 'condition')
-  const ofSame = (e: SlateEntry) => conditions.find((c) => c.tags[0] === e.tags[0])
-  const weighed = entries.filter((e) => e.kind === 'weighed' && ofSame(e))
+  const conditions = entries.flatMap((e) => (e.kind === 'condition' ? [e] : []))
+  const scoreOf = (e: SlateEntry) => conditions.find((c) => c.tags[0] === e.tags[0])?.payload
+  const weighed = entries.filter((e) => e.kind === 'weighed' && scoreOf(e))
   if (weighed.length < conditions.length)
     throw new NotHere('a condition is written with a weight, such as 84g condition 3')
-  return entries
-    .filter((e) => e.kind !== 'condition')
-    .map((e) => (weighed.includes(e) ? { ...e, payload: { ...e.payload, ...ofSame(e)!.payload } } : e))
+  return entries.flatMap((e): SlateEntry[] => {
+    if (e.kind === 'condition') return []
+    if (e.kind !== 'weighed') return [e]
+    const { condition } = scoreOf(e) ?? {}
+    return [{ ...e, payload: { ...e.payload, ...(condition && { condition }) } }]
+  })
 }
 
 const find = (tag: string, names: Names) => names.all.find((n) => n.name.toLowerCase() === tag.toLowerCase())!
@@ -109,28 +110,27 @@ function instantOf({ on, at }: SlateEntry, { zone, today, now }: Names): Pick<To
 }
 
 function writesOf(entry: SlateEntry, names: Names): ToWrite[] {
-  const { kind, tags, payload } = entry
   const when = instantOf(entry, names)
-  const of = ({ type, id }: Named) => ({ type, id })
-  const say = (named: Named, own: EntryKind, what: Record<string, unknown> = payload): ToWrite[] => {
-    const read = readTold(own, of(named), what)
+  const tag = entry.tags[0]!
+  const say: Say = ({ type, id }, own, payload) => {
+    const read = readTold(own, { type, id }, payload)
     if ('fault' in read) throw new NotHere(read.fault)
     return [{ ...read.told, ...when }]
   }
-  if (kind === 'laid') return []
-  if (OF_PAIRS.includes(kind)) return say(pairOf(tags, names), kind as EntryKind)
-  const tag = tags[0]!
-  if (OF_PLACES.includes(kind)) return say(need(tag, names, 'place'), kind as EntryKind)
-  if (kind === 'sexed') return say(need(tag, names, 'animal'), 'sexed', { ...payload, ...BY_EYE })
-  if (kind === 'moved') {
-    const { place, ...rest } = payload
-    return say(need(tag, names, 'animal'), 'moved', {
-      ...rest,
-      placeId: need(String(place), names, 'place').id,
-    })
+  if (entry.kind === 'laid' || entry.kind === 'condition') return []
+  if (entry.kind === 'sexed') return say(need(tag, names, 'animal'), 'sexed', { ...entry.payload, ...BY_EYE })
+  if (entry.kind === 'moved') {
+    const { place, ...rest } = entry.payload
+    return say(need(tag, names, 'animal'), 'moved', { ...rest, placeId: need(place, names, 'place').id })
   }
-  if (payload.shares) return groupWrites(entry, names, say)
-  return say(need(tag, names, 'animal'), kind as EntryKind)
+  if ('shares' in entry.payload) return groupWrites(entry.kind, tag, entry.payload, names, say)
+  // Of whom the others are said, their kinds tell.
+  const { subject } = ENTRY_KINDS[entry.kind]
+  return say(
+    subject === 'pairing' ? pairOf(entry.tags, names) : need(tag, names, subject),
+    entry.kind,
+    entry.payload,
+  )
 }
 
 function pairOf([one, other]: readonly string[], names: Names): Named {
@@ -141,9 +141,9 @@ function pairOf([one, other]: readonly string[], names: Names): Named {
   return { type: 'pairing', id: pairing.id, name: `${pairing.female.tag} × ${pairing.male.tag}` }
 }
 
-function clutchOf(entry: SlateEntry, names: Names): ClutchTold {
+function clutchOf(entry: SlateEntry & { kind: 'laid' }, names: Names): ClutchTold {
   const dam = need(entry.tags[0]!, names, 'animal')
-  const { eggs, bad = 0 } = entry.payload as { eggs?: number; bad?: number }
+  const { eggs, bad = 0 } = entry.payload
   if (eggs === undefined) throw new NotHere('how many eggs? Write laid 9')
   const pairing = names.pairings.find((p) => p.female.id === dam.id)
   const box = names.boxFor(dam.id)
@@ -155,23 +155,23 @@ function clutchOf(entry: SlateEntry, names: Names): ClutchTold {
   }
 }
 
-interface Share {
-  of: string
-  low: number
-  high: number
-}
-type Say = (named: Named, kind: EntryKind, payload?: Record<string, unknown>) => ToWrite[]
+type Say = (named: Named, kind: EntryKind, payload: object) => ToWrite[]
 
 /** Numbers of a cohort or a colony, by its own stages. */
-function groupWrites({ kind, tags, payload }: SlateEntry, names: Names, say: Say): ToWrite[] {
-  const { shares, ...rest } = payload as { shares: Share[]; note?: string }
+function groupWrites(
+  kind: SlateEntry['kind'],
+  tag: string,
+  { shares, ...rest }: { shares: SlateShare[]; note?: string },
+  names: Names,
+  say: Say,
+): ToWrite[] {
   const stagesOf = (group: Named) => group.stages ?? []
-  const middle = ({ low, high }: Share) => Math.round((low + high) / 2)
+  const middle = ({ low, high }: SlateShare) => Math.round((low + high) / 2)
   const only = (what: string) => {
     if (shares.length !== 1) throw new NotHere(`${what}: one stage a line`)
     return shares[0]!
   }
-  const stage = (group: Named, { of }: Share): string => {
+  const stage = (group: Named, { of }: SlateShare): string => {
     const known = [...stagesOf(group), 'females', 'males', 'grown', 'adults']
     const found = known.find(
       (s) => s.toLowerCase() === of.toLowerCase() || `${s.toLowerCase()}s` === of.toLowerCase(),
@@ -188,7 +188,7 @@ function groupWrites({ kind, tags, payload }: SlateEntry, names: Names, say: Say
   }
   switch (kind) {
     case 'counted': {
-      const group = need(tags[0]!, names, 'cohort', 'colony')
+      const group = need(tag, names, 'cohort', 'colony')
       const counted = Object.fromEntries(
         shares.map((s) => [stage(group, s), { count: middle(s), low: s.low, high: s.high }]),
       )
@@ -197,7 +197,7 @@ function groupWrites({ kind, tags, payload }: SlateEntry, names: Names, say: Say
       return say(group, 'counted', { ...rest, young, females, males, how: 'one by one' })
     }
     case 'moulted on': {
-      const group = need(tags[0]!, names, 'cohort')
+      const group = need(tag, names, 'cohort')
       const share = only('moulted')
       const to = stage(group, share)
       const at = stagesOf(group).indexOf(to)
@@ -205,7 +205,7 @@ function groupWrites({ kind, tags, payload }: SlateEntry, names: Names, say: Say
       return say(group, kind, { ...rest, from: stagesOf(group)[at - 1], to, count: middle(share) })
     }
     case 'lost': {
-      const group = need(tags[0]!, names, 'cohort')
+      const group = need(tag, names, 'cohort')
       const share = only('lost')
       return say(group, kind, {
         ...rest,
@@ -216,7 +216,7 @@ function groupWrites({ kind, tags, payload }: SlateEntry, names: Names, say: Say
     }
     case 'emerged': {
       const { females, males, all } = sexes()
-      return say(need(tags[0]!, names, 'cohort'), kind, {
+      return say(need(tag, names, 'cohort'), kind, {
         ...rest,
         females,
         males,
@@ -224,12 +224,12 @@ function groupWrites({ kind, tags, payload }: SlateEntry, names: Names, say: Say
       })
     }
     case 'fed off': {
-      const group = need(tags[0]!, names, 'colony')
+      const group = need(tag, names, 'colony')
       const share = only('fed off')
       return say(group, kind, { ...rest, size: stage(group, share), count: middle(share) })
     }
     default:
-      return say(need(tags[0]!, names, 'cohort'), 'eggs collected', {
+      return say(need(tag, names, 'cohort'), 'eggs collected', {
         ...rest,
         count: sexes().all,
         mothers: 'mated',

@@ -1,9 +1,10 @@
 import type { Day } from '../calendar'
 import { parseLine } from './grammar'
-import { readLine, Unreadable, type SlateEntry } from './read'
+import { readLine, Unreadable } from './read'
+import type { SlateEntry } from './saying'
 import { indexNames, KEYWORDS, NumberToken, tokenize, type BookNames } from './tokens'
 
-export type { SlateEntry } from './read'
+export type { SlateEntry, SlateShare } from './saying'
 
 /** What a slate is read with. */
 export interface SlateContext {

@@ -1,19 +1,8 @@
 import type { CstNode, IToken } from 'chevrotain'
 import { addDays, isDay, type Day } from '../calendar'
+import { CONDITION_SCORES, WEIGHT_CONTEXTS } from '../weighing/entries'
 import { lastDayOfYear, lastWeekday } from './dates'
-
-/** What a line says, before it is known whether it may be said: references by tag, figures in SI. */
-export interface SlateEntry {
-  kind: string
-  /** Tags as they are written in the book; two for a pairing, the first named first. */
-  tags: string[]
-  /** The day, and the time where it was told. */
-  on: Day
-  at: string | null
-  payload: Record<string, unknown>
-  /** As one says it back. */
-  says: string
-}
+import type { SlateEntry, SlateSaying } from './saying'
 
 export class Unreadable extends Error {
   constructor(
@@ -103,8 +92,7 @@ function dayOf(when: CstNode | undefined, today: Day): { on: Day; at: string | n
   return { on, at }
 }
 
-/** What a clause says: a kind and what it carries. */
-type Said = Pick<SlateEntry, 'kind' | 'payload' | 'says'>
+type Said = SlateSaying & { says: string }
 const wordsOf = (node: CstNode, ...names: string[]) =>
   names
     .flatMap((n) => tokensOf(node, n))
@@ -119,7 +107,8 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
     if (!weight && number) throw new Unreadable(`${number.image} what? Write ${number.image}g`, number)
     const grams = gramsOf(weight!.image)
     if (!(grams > 0)) throw new Unreadable('a weight is more than 0', weight)
-    const context = one(node, 'Gut')?.image.toLowerCase().replace('full', 'fed')
+    const word = one(node, 'Gut')?.image.toLowerCase().replace('full', 'fed')
+    const context = WEIGHT_CONTEXTS.find((c) => c === word)
     return {
       kind: 'weighed',
       payload: { grams, ...(context && { context }) },
@@ -149,7 +138,7 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
       says: `${outcome === 'taken' ? 'ate' : outcome === 'offered' ? 'was offered' : outcome}${prey ? ` ${prey}` : ''}${exact ? ` with ${exact}` : ''}`,
     }
   },
-  shedding: (node) =>
+  shedding: (node): Said =>
     one(node, 'InShed')
       ? { kind: 'going into shed', payload: {}, says: 'is going into shed' }
       : one(node, 'Pieces')
@@ -162,7 +151,7 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
       Cleaned: 'cleaned',
       Soiled: 'soiled',
       Watered: 'water changed',
-    }
+    } as const
     const name = Object.keys(node.children)[0] as keyof typeof kinds
     return { kind: kinds[name], payload: {}, says: kinds[name] }
   },
@@ -177,8 +166,8 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
   measuring: (node) => {
     const score = one(node, 'Condition') && one(node, 'Number')
     if (score) {
-      const condition = figure(score.image)
-      if (!(condition >= 1 && condition <= 5) || (condition * 2) % 1 !== 0)
+      const condition = CONDITION_SCORES.find((c) => c === figure(score.image))
+      if (condition === undefined)
         throw new Unreadable('a condition score runs from 1 to 5 in half steps', score)
       return { kind: 'condition', payload: { condition }, says: `condition ${condition}` }
     }
@@ -197,13 +186,13 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
   },
   pairing: (node) => {
     const name = Object.keys(node.children).find((n) => n !== 'Minutes')!
-    const kind = name.toLowerCase()
+    const kind = OF_PAIRS.find((k) => k === name.toLowerCase())!
     const minutes = one(node, 'Minutes')
-    return {
-      kind,
-      payload: minutes ? { minutes: figure(minutes.image) } : {},
-      says: `${kind}${minutes ? ` for ${figure(minutes.image)} min` : ''}`,
+    if (kind === 'locked' && minutes) {
+      const lasted = figure(minutes.image)
+      return { kind, payload: { minutes: lasted }, says: `${kind} for ${lasted} min` }
     }
+    return { kind, payload: {}, says: kind } as Said
   },
   laying: (node) => {
     const numbers = tokensOf(node, 'Number').sort((a, b) => a.startOffset - b.startOffset)
@@ -235,7 +224,8 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
         read!,
       )
     return {
-      ...{ kind: 'thermometer read', payload: { celsius, lowC, highC } },
+      kind: 'thermometer read',
+      payload: { celsius, lowC: lowC!, highC: highC! },
       says: `shows ${said(celsius)} °C, between ${said(lowC!)} and ${said(highC!)} °C since it was set back`,
     }
   },
@@ -247,7 +237,7 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
       Emerged: 'emerged',
       FedOff: 'fed off',
       Collected: 'eggs collected',
-    }
+    } as const
     const name = Object.keys(node.children).find((n) => n !== 'share') as keyof typeof kinds
     const shares = nodesOf(node, 'share').map((s) => {
       const [low, high = low] = tokensOf(s, 'Number').map((t) => figure(t.image))
@@ -270,7 +260,8 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
 }
 
 /** What is said of a pair, and of no one else. */
-const OF_PAIRS = ['locked', 'introduced', 'separated', 'ignored', 'courted', 'attacked']
+const OF_PAIRS = ['locked', 'introduced', 'separated', 'ignored', 'courted', 'attacked'] as const
+const isOfPairs = (kind: SlateSaying['kind']) => (OF_PAIRS as readonly string[]).includes(kind)
 
 /** The entries of one parsed line. */
 export function readLine(line: CstNode, tags: readonly string[], today: Day): SlateEntry[] {
@@ -301,20 +292,14 @@ export function readLine(line: CstNode, tags: readonly string[], today: Day): Sl
   }
   const who = target.pair ? [target.tags] : target.tags.map((t) => [t])
   return said.flatMap(({ kind, payload, says }, i) => {
-    if (OF_PAIRS.includes(kind) !== target.pair)
+    if (isOfPairs(kind) !== target.pair)
       throw new Unreadable(
         target.pair
           ? `'${says}' is said of one, not of a pair`
           : `'${says}' is said of a pair: write both, such as c02+c11`,
       )
     const withNote = note && i === said.length - 1 ? { ...payload, note } : payload
-    return who.map((own) => ({
-      kind,
-      tags: own,
-      on,
-      at,
-      payload: withNote,
-      says: `${own.join(' + ')} ${says}`,
-    }))
+    const saying = { kind, payload: withNote } as SlateSaying
+    return who.map((own) => ({ ...saying, tags: own, on, at, says: `${own.join(' + ')} ${says}` }))
   })
 }
