@@ -17,7 +17,7 @@ import {
 import { and, desc, eq, or, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import { readEntries, standsSql, isOfKind } from '../entries'
-import { loadShelf } from '../protocols/store'
+import { loadShelf } from '../protocols'
 import { askedPrice, loadPrices } from '../sales/prices'
 import type { Actor } from '../shell/actor'
 import { growthOf, loadWeights, type StoredWeight } from './growth'

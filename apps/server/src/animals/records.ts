@@ -10,7 +10,7 @@ import {
 import { and, eq, sql, type SQL } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import { standsSql, type StoredEntry, isOfKind, carried } from '../entries'
-import { loadShelf, type ProtocolShelf } from '../protocols/store'
+import { loadShelf, type ProtocolShelf } from '../protocols'
 
 export type AnimalStored = typeof tables.animal.$inferSelect
 

@@ -10,7 +10,7 @@ import {
 } from '@hatch-book/core'
 import type { Transaction } from '../db/connect'
 import { standingEntries, asLogged } from '../entries'
-import { loadShelf, type ProtocolShelf } from '../protocols/store'
+import { loadShelf, type ProtocolShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 import { inTurns } from '../shell/turns'
 import { breederFacts } from './judge'

@@ -2,7 +2,7 @@ import { batchRules, type Day, type RestAnchor, type RestRules } from '@hatch-bo
 import { sql, type SQL } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
 import { standsSql, isOfKind } from '../entries'
-import { loadShelf } from '../protocols/store'
+import { loadShelf } from '../protocols'
 import { SEASON_DAYS } from './restLog'
 import type { RestRow } from './view'
 

@@ -30,7 +30,7 @@ import {
 } from '../animals'
 import { tables, type Transaction } from '../db/connect'
 import { standsSql, isOfKind } from '../entries'
-import { loadShelf } from '../protocols/store'
+import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 import { introductionsSince, readRestLines, tellRest, windowOf, type RestStory } from './restLog'
 

@@ -1,7 +1,7 @@
 import { BLANK_STANDING, toldSex, type AnimalStanding } from '@hatch-book/core'
 import { eq, inArray } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { loadShelf } from '../protocols/store'
+import { loadShelf } from '../protocols'
 
 /** Of some animals, those whose sex was read and is not to be told yet: what was read of them is kept back. */
 export async function openSexes(tx: Transaction, animalIds: readonly string[]): Promise<Set<string>> {

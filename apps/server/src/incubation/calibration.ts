@@ -9,7 +9,7 @@ import {
   type HatchInputs,
 } from '@hatch-book/core'
 import { tables, type Transaction } from '../db/connect'
-import { loadShelf } from '../protocols/store'
+import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 import { constantFrom, readLearned } from './learned'
 import { readStays, readTemperatures } from './temperatures'

@@ -18,7 +18,7 @@ import { eq, inArray, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import { standsSql, carried, isOfKind } from '../entries'
 import { viewPairings } from '../pairing'
-import { loadShelf } from '../protocols/store'
+import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 
 /** Signs older than this say nothing of the laying that is awaited, days. */

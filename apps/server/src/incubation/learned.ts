@@ -13,7 +13,7 @@ import {
 import { eq, inArray, sql } from 'drizzle-orm'
 import { onLog, readSetPoints } from '../climate'
 import { keepInBook, tables, type Transaction } from '../db/connect'
-import { loadShelf } from '../protocols/store'
+import { loadShelf } from '../protocols'
 import { hatchesOf, readBatchFates } from './batches'
 import { readStays, readTemperatures, type ClutchTemperatures, type Stay } from './temperatures'
 

@@ -16,7 +16,7 @@ import {
 } from '@hatch-book/core'
 import { inArray } from 'drizzle-orm'
 import { inBook, tables } from '../db/connect'
-import { loadShelf } from '../protocols/store'
+import { loadShelf } from '../protocols'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'

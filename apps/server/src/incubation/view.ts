@@ -24,7 +24,7 @@ import {
 } from '@hatch-book/core'
 import { inArray } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { loadShelf } from '../protocols/store'
+import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 import { hatchesOf, readBatchFates, type BatchFates } from './batches'
 import { constantFrom, readLearned, survivalFrom } from './learned'

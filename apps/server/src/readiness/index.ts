@@ -1,7 +1,7 @@
 import { readinessApi, BreederRow } from '@hatch-book/contract'
 import type { Protocol } from '@hatch-book/core'
 import { cacheBeside, cachedAnimals } from '../animals'
-import { loadShelf } from '../protocols/store'
+import { loadShelf } from '../protocols'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
