@@ -112,7 +112,7 @@ function Days({ away: { absence, plan }, onToggle }: { away: Away; onToggle(day:
               aria-label={`${figures.day(day)} ${shut ? '×, nobody can come' : count ? `${count}, things to do on a visit` : '·, no visit'}`}
               onClick={() => onToggle(day)}
             >
-              <span className="small">{figures.day(day)}</span>
+              <span className="small">{figures.day(day)}</span>{' '}
               <strong className="fig">{shut ? '×' : (count ?? '·')}</strong>
             </button>
           )
