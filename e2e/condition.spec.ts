@@ -140,7 +140,7 @@ test('one animal’s page: why she is off her food, traits, a photo without its 
     .getByRole('button', { name: 'seen', exact: true })
     .click()
   await expect(first()).toHaveText('gravid')
-  await expect(page.getByText('looked at: swollen rear half, seen')).toBeVisible()
+  await expect(page.getByText('swollen rear half: seen')).toBeVisible()
 
   await page.getByRole('button', { name: 'say of a trait' }).click()
   await page.getByRole('textbox', { name: 'Trait' }).fill('Anerythristic')
@@ -209,7 +209,7 @@ test('two records become one and are parted again; many are ticked, moved and pr
   expect((await animalsOf(page)).some((a) => a.tag === 'C45')).toBe(false)
   await page
     .locator('li')
-    .filter({ hasText: 'the record C45 counts here' })
+    .filter({ hasText: 'merged with the record of C45' })
     .getByRole('button', { name: /^strike out/ })
     .click()
   await page.getByRole('dialog').getByRole('textbox').fill('two animals after all')

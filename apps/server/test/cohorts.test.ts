@@ -187,10 +187,12 @@ test('what cannot be is refused with words, and nothing is kept of it', async ()
   expect((await begin('Q2', 'MA', { protocolId: book.protocols.CS })).reply.body).toMatchObject({
     detail: 'This species is not kept in cohorts.',
   })
-  expect((await begin('q1', 'MA')).reply.body).toMatchObject({ detail: 'A cohort is called q1 already.' })
+  expect((await begin('q1', 'MA')).reply.body).toMatchObject({
+    detail: 'There is already a cohort called q1.',
+  })
   expect((await begin('Q3', 'AM', { kind: 'breeding box' })).reply.status).toBe(422)
   expect((await begin('Q4', 'MA', { began: '2026-08-01' })).reply.body).toMatchObject({
-    detail: expect.stringContaining('It begins in the future'),
+    detail: expect.stringContaining('It cannot begin in the future'),
   })
   expect(await numbers(id)).toEqual({})
 })

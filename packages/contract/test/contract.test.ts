@@ -55,7 +55,7 @@ describe('an entry', () => {
     [
       'an outcome nobody knows',
       { payload: { outcome: 'spat' } },
-      'outcome: a meal is offered, taken, refused or brought up',
+      'outcome: was it offered, taken, refused or brought up?',
     ],
     ['a broken identifier', { id: 'seven' }, 'this is not an identifier'],
     ['a day without a time', { at: '2026-05-20' }, 'write a date with its time'],

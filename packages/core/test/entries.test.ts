@@ -1,4 +1,13 @@
-import { entryInWords, entryKinds, ENTRY_KINDS, blindOf, tradeOf, type Seen } from '@hatch-book/core'
+import {
+  canBeWrittenAgain,
+  isAct,
+  entryInWords,
+  entryKinds,
+  ENTRY_KINDS,
+  blindOf,
+  tradeOf,
+  type Seen,
+} from '@hatch-book/core'
 import * as v from 'valibot'
 import { EVERY_PAYLOAD } from './everyPayload'
 
@@ -31,6 +40,13 @@ describe('every kind of entry', () => {
         expect(said).not.toContain(String(whole[key]))
     },
   )
+})
+
+test('what only the program writes, as part of a larger act, is never offered to be written again', () => {
+  const acts = entryKinds.filter(isAct)
+  expect(acts).toEqual(expect.arrayContaining(['singled', 'calibrated', 'paired despite']))
+  expect(acts.filter(canBeWrittenAgain)).toEqual([])
+  expect(canBeWrittenAgain('weighed')).toBe(true)
 })
 
 describe('cohorts', () => {

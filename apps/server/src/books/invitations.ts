@@ -138,7 +138,7 @@ export const invitationRoutes: BookRoutes = (app, { db }) => {
         ]
         if (missing.length > 0) throw new BookError('invalid', 'Name and address are wanted.', missing)
         const [there] = await tx.select().from(tables.member).where(eq(tables.member.email, email!))
-        if (there) throw new BookError('already-there', 'Somebody with this address is in the book already.')
+        if (there) throw new BookError('already-there', 'A member of this book has that address already.')
         await tx
           .insert(tables.member)
           .values({ bookId, id: memberId, name: name!, email: email!, passwordHash, role, endsOn })

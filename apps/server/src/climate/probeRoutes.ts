@@ -94,7 +94,7 @@ export const probeRoutes: BookRoutes = (app, { db }) => {
     if (!actor.book.demoDay) throw new BookError('not-a-demo')
     return inBook(db, actor.bookId, async (tx) => {
       const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.placeId, request.params.id))
-      if (!probe) throw new BookError('not-found', 'No probe is in this place.')
+      if (!probe) throw new BookError('not-found', 'This place has no probe.')
       await publish(tx, orderTopic(probe.id), JSON.stringify(await orderFor(tx, probe.id, request.body.does)))
       return { ok: true as const }
     })

@@ -66,10 +66,10 @@ export const cohortRoutes: BookRoutes = (app, rooms) => {
         ])
       if (draft.kind === 'breeding box' && !protocol.box)
         throw new BookError('invalid', `No search rhythm is known of the ${protocol.species}.`, [
-          { field: 'kind', says: 'its protocol has no figures for a breeding box' },
+          { field: 'kind', says: 'the protocol of this species has no figures for a breeding box' },
         ])
       if (draft.began > actor.today)
-        throw new BookError('invalid', `It begins in the future: today is ${actor.today}.`, [
+        throw new BookError('invalid', `It cannot begin in the future. Today is ${actor.today}.`, [
           { field: 'began', says: 'this day has not come yet' },
         ])
       await refuseTakenName(tx, draft.id, draft.name)

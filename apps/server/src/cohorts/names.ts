@@ -9,7 +9,7 @@ export async function refuseTakenName(tx: Transaction, id: string, name: string)
     .from(cohort)
     .where(sql`lower(${cohort.name}) = lower(${name}) and ${cohort.id} <> ${id}`)
   if (taken.length > 0)
-    throw new BookError('already-there', `A cohort is called ${name} already.`, [
+    throw new BookError('already-there', `There is already a cohort called ${name}.`, [
       { field: 'name', says: 'this name is taken' },
     ])
 }

@@ -58,7 +58,7 @@ export const colonyRoutes: BookRoutes = (app, { db }) => {
         .from(colony)
         .where(sql`lower(${colony.name}) = lower(${draft.name}) and ${colony.id} <> ${draft.id}`)
       if (taken.length > 0)
-        throw new BookError('already-there', `A colony is called ${draft.name} already.`, [
+        throw new BookError('already-there', `There is already a colony called ${draft.name}.`, [
           { field: 'name', says: 'this name is taken' },
         ])
       await tx

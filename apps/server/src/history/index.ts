@@ -113,7 +113,10 @@ export const historyRoutes: BookRoutes = (app, { db }) => {
       )
       const [row] = await readRevisions(tx, sql`r.id = ${found.id}`)
       if (!stands(row!))
-        throw new BookError('stale', 'It was changed again since, or is undone where it was done.')
+        throw new BookError(
+          'stale',
+          'This cannot be set back: it has been changed again since, or is undone on its own page.',
+        )
       const columns = sql.join(
         Object.keys(row!.before).map((c) => sql.identifier(c)),
         sql`, `,

@@ -16,7 +16,7 @@ export const labelRoutes: BookRoutes = (app, { db }) => {
     const actor = actorOf(request)
     const order = request.body
     if (order.placeIds.length + order.animalIds.length === 0)
-      throw new BookError('invalid', 'Choose the tubs or animals that labels are printed for.', [
+      throw new BookError('invalid', 'Choose the tubs or animals to print labels for.', [
         { field: 'placeIds', says: 'nothing is chosen' },
       ])
     const labels = await inBook(db, actor.bookId, async (tx) => [

@@ -83,7 +83,7 @@ export const shareRoutes: BookRoutes = (app, { db }) => {
     const { id, kind, animalId } = request.body
     return inBook(db, actor.bookId, async (tx) => {
       if (kind === 'animal') {
-        if (!animalId) throw new BookError('invalid', 'Say whose record is shared.')
+        if (!animalId) throw new BookError('invalid', 'Choose the animal whose record you want to share.')
         await judgeOne(tx, actor, animalId)
       }
       const { key, hash } = newKey(actor.bookId)

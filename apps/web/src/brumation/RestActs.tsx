@@ -18,77 +18,42 @@ export function RestActs({ rest, rules }: { rest: RestView; rules: RestRules }) 
   const batch = { type: 'rest' as const, id: rest.id }
   /** Of an animal; what rests as a batch has none. */
   const subject = { type: 'animal' as const, id: rest.animalId ?? '' }
-  const say = (says: string, told: ToWrite) => () => void write([told], `${rest.tag}: ${says}`)
   const named = {
     ...(rest.bedding ? { bedding: rest.bedding } : {}),
     ...(rest.unit ? { unit: rest.unit.name } : {}),
   }
-  const { state } = rest.course
+  const { state, asks } = rest.course
   const acts: KeyAct[] = []
+  const offer = (key: string, says: string, told: ToWrite, { written = says, main = false } = {}) =>
+    acts.push({ key, says, main, act: () => void write([told], `${rest.tag}: ${written}`) })
   if (['planned', 'fasting', 'held back'].includes(state) && rest.animalId) {
-    acts.push({
-      key: 'D',
-      says: 'droppings, gut clear',
-      act: say('droppings, gut clear', { kind: 'droppings', subject, payload: { clear: true } }),
-    })
-    acts.push({
-      key: 'F',
-      says: 'droppings, more to come',
-      act: say('droppings, more to come', { kind: 'droppings', subject, payload: { clear: false } }),
-    })
+    offer('D', 'droppings, gut clear', { kind: 'droppings', subject, payload: { clear: true } })
+    offer('F', 'droppings, more to come', { kind: 'droppings', subject, payload: { clear: false } })
   }
   const shut = rest.goingIn && !rest.goingIn.may ? rest.goingIn : null
   if (['planned', 'fasting'].includes(state) && !shut)
-    acts.push({
-      key: 'G',
-      says: 'goes in',
-      main: state === 'fasting',
-      act: say(
-        'goes into the cold',
-        rest.batch
-          ? { kind: 'batch went in', subject: batch }
-          : { kind: 'rest began', subject, payload: named },
-      ),
-    })
-  if (['cooling', 'resting', 'warming'].includes(state) && !rest.subject.warmedOn)
-    acts.push({
-      key: 'W',
-      says: rest.batch ? 'comes out' : 'begins to warm',
-      main: state === 'warming',
-      act: rest.batch
-        ? say('comes out', { kind: 'batch came out', subject: batch })
-        : say('begins to warm', { kind: 'warmed', subject }),
-    })
-  if (rest.subject.warmedOn && rest.animalId) {
-    acts.push({ key: 'B', says: 'water, bath', act: say('had water', { kind: 'watered', subject }) })
-    acts.push({
-      key: 'A',
-      says: 'ate',
-      act: say('ate', { kind: 'meal', subject, payload: { outcome: 'taken' } }),
-    })
-    acts.push({
-      key: 'R',
-      says: 'refused',
-      act: say('refused', { kind: 'meal', subject, payload: { outcome: 'refused' } }),
-    })
+    offer(
+      'G',
+      'goes in',
+      rest.batch
+        ? { kind: 'batch went in', subject: batch }
+        : { kind: 'rest began', subject, payload: named },
+      { written: 'goes into the cold', main: state === 'fasting' },
+    )
+  if (['cooling', 'resting', 'warming'].includes(state) && !rest.subject.warmedOn) {
+    const main = state === 'warming'
+    if (rest.batch) offer('W', 'comes out', { kind: 'batch came out', subject: batch }, { main })
+    else offer('W', 'begins to warm', { kind: 'warmed', subject }, { main })
   }
-  const { asks } = rest.course
+  if (rest.subject.warmedOn && rest.animalId) {
+    offer('B', 'water, bath', { kind: 'watered', subject }, { written: 'had water' })
+    offer('A', 'ate', { kind: 'meal', subject, payload: { outcome: 'taken' } })
+    offer('R', 'refused', { kind: 'meal', subject, payload: { outcome: 'refused' } })
+  }
   if (asks) {
-    acts.push({
-      key: 'Y',
-      says: 'it met a mate',
-      act: say('met a mate', { kind: 'met a mate', subject, payload: { met: 'yes' } }),
-    })
-    acts.push({
-      key: 'N',
-      says: 'it met none',
-      act: say('met no mate', { kind: 'met a mate', subject, payload: { met: 'no' } }),
-    })
-    acts.push({
-      key: 'U',
-      says: 'nobody knows',
-      act: say('not known', { kind: 'met a mate', subject, payload: { met: 'not known' } }),
-    })
+    offer('Y', 'it met a mate', { kind: 'met a mate', subject, payload: { met: 'yes' } })
+    offer('N', 'it met none', { kind: 'met a mate', subject, payload: { met: 'no' } })
+    offer('U', 'nobody knows', { kind: 'met a mate', subject, payload: { met: 'not known' } })
   }
   const target = rest.clock.targets.find((t) => t.day === today)
   return (

@@ -30,7 +30,7 @@ export function PlaceClimatePage() {
   const live = useLivePlace(id)
   const place = data?.find((p) => p.placeId === id)
   if (!data) return null
-  if (!place) return <p className="empty">No probe is in this place.</p>
+  if (!place) return <p className="empty">This place has no probe.</p>
   const heard = live && (!place.lastAt || live.at > place.lastAt) ? live : null
   const to = heard?.at ?? (place.lastAt && place.lastAt > now ? place.lastAt : now)
   const from = new Date(Date.parse(to) - days * 86_400_000).toISOString()

@@ -1,6 +1,12 @@
 import { route } from '../api/route'
 import { ReviewByQuery, ReviewGroups, ReviewQuery, ReviewView } from '.'
 
+/** What a season is told by. */
+const ALL_OF_A_SEASON = [
+  ...(['animals', 'pairings', 'clutches', 'rests', 'cohorts', 'colonies'] as const),
+  ...(['climate', 'trade', 'protocols'] as const),
+]
+
 export const reviewApi = {
   measures: route({
     method: 'GET',
@@ -8,17 +14,7 @@ export const reviewApi = {
     permission: 'read the book',
     query: ReviewQuery,
     reply: ReviewView,
-    reads: [
-      'animals',
-      'pairings',
-      'clutches',
-      'rests',
-      'cohorts',
-      'colonies',
-      'climate',
-      'trade',
-      'protocols',
-    ],
+    reads: ALL_OF_A_SEASON,
   }),
   groups: route({
     method: 'GET',
@@ -26,16 +22,6 @@ export const reviewApi = {
     permission: 'read the book',
     query: ReviewByQuery,
     reply: ReviewGroups,
-    reads: [
-      'animals',
-      'pairings',
-      'clutches',
-      'rests',
-      'cohorts',
-      'colonies',
-      'climate',
-      'trade',
-      'protocols',
-    ],
+    reads: ALL_OF_A_SEASON,
   }),
 }

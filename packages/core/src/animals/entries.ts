@@ -71,13 +71,13 @@ export const ENTRIES_OF_ANIMALS = [
     by: 'helper',
     payload: v.object({
       trait: Line(60),
-      carries: v.picklist(CARRIES, 'a trait shows, is carried, or is not there'),
+      carries: v.picklist(CARRIES, 'choose whether it shows the trait, carries it, or is without it'),
       certainty: v.optional(Share, 1),
-      copies: v.optional(v.picklist([1, 2], 'an animal has one copy or two')),
+      copies: v.optional(v.picklist([1, 2], 'one copy, or two')),
       odds: v.optional(
         v.pipe(
           v.array(Share),
-          v.length(3, 'chances of no, one and two copies'),
+          v.length(3, 'write three chances: no copy, one copy, two copies'),
           v.check(
             (odds) => Math.abs(odds.reduce((a, b) => a + b, 0) - 1) < 1e-6,
             (issue) =>
@@ -105,7 +105,7 @@ export const ENTRIES_OF_ANIMALS = [
       /** What was moved over, so that it can be put back. */
       moved: v.record(v.string(), v.array(Id)),
     }),
-    says: ({ tag }) => `the record ${tag} counts here`,
+    says: ({ tag }) => `merged with the record of ${tag}`,
   }),
   defineEntry({
     kind: 'permit noted',

@@ -6,7 +6,7 @@ import { Grams, Line, remark } from '../values'
 export const CHECK_SIGNS = ['breathing', 'nose', 'eyes', 'skin', 'damp', 'droppings', 'water'] as const
 export type CheckSign = (typeof CHECK_SIGNS)[number]
 
-const Signs = v.array(v.picklist(CHECK_SIGNS, 'this is not one of the signs of a check'))
+const Signs = v.array(v.picklist(CHECK_SIGNS, 'choose from the signs that a check looks for'))
 const checked = (signs: readonly string[]) =>
   signs.length === 0 ? 'checked, all well' : `checked: ${signs.join(', ')}`
 

@@ -32,7 +32,7 @@ export const ENTRIES_OF_CLIMATE = [
       ),
       v.check(
         ({ lowC, highC }) => (lowC === undefined) === (highC === undefined),
-        'write both the lowest and the highest',
+        'write both the lowest and the highest reading',
       ),
       v.check(
         ({ celsius: c, lowC: low = -Infinity, highC: high = Infinity }) =>

@@ -140,14 +140,14 @@ export const ENTRIES_OF_COHORTS = [
     subject: 'cohort',
     by: 'helper',
     payload: v.object({ ...Sexes.entries, ...remark }),
-    says: ({ females, males }) => `adults set in: ${bySex(females, males)}`,
+    says: ({ females, males }) => `put in ${bySex(females, males)}`,
   }),
   defineEntry({
     kind: 'adults taken out',
     subject: 'cohort',
     by: 'helper',
     payload: v.object({ ...Sexes.entries, ...remark }),
-    says: ({ females, males }) => `adults taken out: ${bySex(females, males)}`,
+    says: ({ females, males }) => `took out ${bySex(females, males)}`,
   }),
   defineEntry({
     kind: 'eggs collected',

@@ -54,6 +54,6 @@ export const ENTRIES_OF_COLONIES = [
       count: v.pipe(Count, v.integer('whole animals'), v.minValue(1, 'one at least')),
       ...remark,
     }),
-    says: ({ size, count }) => `fed off: ${count} ${size}`,
+    says: ({ size, count }) => `${whole(count)} ${size} fed off`,
   }),
 ] as const

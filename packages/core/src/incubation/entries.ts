@@ -100,7 +100,7 @@ export const ENTRIES_OF_INCUBATION = [
     subject: 'animal',
     by: 'helper',
     payload: v.object({
-      sign: v.picklist(LAYING_SIGNS, 'this is not one of the signs before a laying'),
+      sign: v.picklist(LAYING_SIGNS, 'choose from the signs that laying is near'),
       ...remark,
     }),
     says: ({ sign }) => `sign of laying: ${sign}`,

@@ -84,7 +84,7 @@ export const writerOf = (kind: EntryKind): 'helper' | 'keeper' => definitionOf(k
 /** Whether only the program writes a kind, as part of a larger act. */
 export const isAct = (kind: EntryKind): boolean => definitionOf(kind).act ?? false
 /** Whether an entry that was struck out can be written again as it was. */
-export const canBeWrittenAgain = (kind: EntryKind): boolean => !definitionOf(kind).once
+export const canBeWrittenAgain = (kind: EntryKind): boolean => !definitionOf(kind).once && !isAct(kind)
 /** What of a kind names people outside the book or money. */
 export const tradeOf = (kind: EntryKind): readonly string[] => definitionOf(kind).trade ?? []
 /** What of a kind is kept from whoever has not asked to be shown it. */

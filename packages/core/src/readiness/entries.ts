@@ -17,7 +17,7 @@ export type FemaleSign = (typeof FEMALE_SIGNS)[number]
 const overruling = <const A extends string, const V extends readonly string[]>(about: A, verdicts: V) =>
   v.object({
     about: v.literal(about),
-    verdict: v.picklist(verdicts, `of ${about} one says ${verdicts.join(', ')}`),
+    verdict: v.picklist(verdicts, `choose ${verdicts.join(' or ')}`),
     reason: Line(400),
   })
 
@@ -38,10 +38,10 @@ export const ENTRIES_OF_READINESS = [
     subject: 'animal',
     by: 'helper',
     payload: v.object({
-      sign: v.picklist(FEMALE_SIGNS, 'this is not one of the signs to look for'),
+      sign: v.picklist(FEMALE_SIGNS, 'choose from the signs to look for'),
       seen: v.boolean(),
       ...remark,
     }),
-    says: ({ sign, seen }) => `looked at: ${sign}, ${seen ? 'seen' : 'not seen'}`,
+    says: ({ sign, seen }) => `${sign}: ${seen ? 'seen' : 'looked for, not seen'}`,
   }),
 ] as const

@@ -10,7 +10,7 @@ export const ENTRIES_OF_REARING = [
     subject: 'animal',
     by: 'helper',
     payload: v.object({
-      outcome: v.picklist(MEAL_OUTCOMES, 'a meal is offered, taken, refused or brought up'),
+      outcome: v.picklist(MEAL_OUTCOMES, 'was it offered, taken, refused or brought up?'),
       prey: v.optional(Line(80)),
       grams: v.optional(Grams),
       assisted: v.optional(v.boolean()),
@@ -96,13 +96,13 @@ export const ENTRIES_OF_REARING = [
     act: true,
     once: true,
     payload: v.object({ ...remark }),
-    says: () => 'was shown the readings of its sex',
+    says: () => 'asked to see how its sex was read',
   }),
   defineEntry({
     kind: 'held back',
     subject: 'animal',
     by: 'keeper',
     payload: v.object({ keep: v.boolean(), reason: Line(400), ...remark }),
-    says: ({ keep, reason }) => `${keep ? 'held back' : 'let go'}: ${reason}`,
+    says: ({ keep, reason }) => `${keep ? 'kept as a holdback' : 'not kept'}: ${reason}`,
   }),
 ] as const

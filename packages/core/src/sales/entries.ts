@@ -16,7 +16,7 @@ export const ENTRIES_OF_SALES = [
     trade: ['price', 'note'],
     touches: ['trade'],
     payload: v.object({ price: Price, ...remark }),
-    says: ({ price }) => `listed${at(price, 'for')}`,
+    says: ({ price }) => `for sale${at(price, 'at')}`,
   }),
   defineEntry({
     kind: 'unlisted',
@@ -24,7 +24,7 @@ export const ENTRIES_OF_SALES = [
     by: 'keeper',
     touches: ['trade'],
     payload: v.object({ ...remark }),
-    says: () => 'not for sale any more',
+    says: () => 'no longer for sale',
   }),
   defineEntry({
     kind: 'sold',
@@ -52,7 +52,7 @@ export const ENTRIES_OF_SALES = [
       ...remark,
     }),
     says: ({ name, price, deposit, until }, figures) =>
-      `${name ? `held for ${name}` : 'reserved'}${at(price, 'at')}${deposit ? `, ${deposit} paid` : ''}${until ? `, until ${figures.day(until)}` : ''}`,
+      `${name ? `reserved for ${name}` : 'reserved'}${at(price, 'at')}${deposit ? `, ${deposit} paid` : ''}${until ? `, until ${figures.day(until)}` : ''}`,
   }),
   defineEntry({
     kind: 'reservation ended',
@@ -61,7 +61,7 @@ export const ENTRIES_OF_SALES = [
     trade: ['because', 'note'],
     touches: ['trade'],
     payload: v.object({ because: Line(200), ...remark }),
-    says: ({ because }) => `held no longer${why(because)}`,
+    says: ({ because }) => `no longer reserved${why(because)}`,
   }),
   defineEntry({
     kind: 'returned',
