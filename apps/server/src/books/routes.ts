@@ -33,7 +33,7 @@ export const bookRoutes: BookRoutes = (app, rooms) => {
     if (rows[0]!.any_book)
       throw new BookError(
         'already-there',
-        'This server has an owner already. Sign in, or ask them to add you.',
+        'This server already has an owner. Sign in, or ask the owner to add you.',
       )
     const { bookName, zone, name, email, password } = request.body
     const bookId = newId()
