@@ -7,7 +7,16 @@ test('an empty server opens at its first owner, and every empty view says what t
   page,
 }) => {
   const complaints = listenForComplaints(page)
+  // A slow server is waited for with a word, never on a blank page.
+  let answer = () => {}
+  const asked = new Promise<void>((resolve) => (answer = resolve))
+  await page.route('**/api/session', async (route) => {
+    await asked
+    await route.continue()
+  })
   await page.goto(book.url)
+  await expect(page.getByText('Opening the book …')).toBeVisible()
+  answer()
   await page.getByLabel('Name of the book').fill('Reed Loft')
   await page.getByLabel('Your name').fill('Hester')
   await page.getByLabel('Your address').fill('hester@reed-loft.example')
@@ -117,6 +126,9 @@ M3;;corn snak;12 oz
   await expect(page.getByText('All of it is in the book')).toBeVisible()
   await page.getByRole('link', { name: 'See the animals' }).click()
   await expect(page.getByRole('row', { name: /M1 .*411/ })).toBeVisible()
+  await page.getByRole('row', { name: /M1 .*411/ }).getByRole('link', { name: 'M1' }).click()
+  await expect(page.getByText('no place')).toBeVisible()
+  await page.goBack()
   await page.goBack()
   await page.getByRole('button', { name: 'Undo it all' }).click()
   await expect(page.getByText('Undone: its entries are struck out')).toBeVisible()

@@ -1,5 +1,6 @@
 import type { ComponentType } from 'react'
 import { Navigate, createBrowserRouter } from 'react-router'
+import { Opening } from './shell/Opening'
 import { Shell } from './shell/Shell'
 import { Trouble } from './shell/Trouble'
 
@@ -14,38 +15,38 @@ export const router = createBrowserRouter([
   {
     path: '/sign-in',
     errorElement: <Trouble />,
-    HydrateFallback: () => null,
+    HydrateFallback: Opening,
     lazy: async () => ({ Component: (await import('./books/SignInPage')).SignInPage }),
   },
   {
     path: '/join/:key',
     errorElement: <Trouble />,
-    HydrateFallback: () => null,
+    HydrateFallback: Opening,
     lazy: async () => ({ Component: (await import('./books/JoinPage')).JoinPage }),
   },
   {
     path: '/deleted',
     errorElement: <Trouble />,
-    HydrateFallback: () => null,
+    HydrateFallback: Opening,
     lazy: async () => ({ Component: (await import('./books/DeletedBookPage')).DeletedBookPage }),
   },
   {
     path: '/leaving/:id/hand-over',
     errorElement: <Trouble />,
-    HydrateFallback: () => null,
+    HydrateFallback: Opening,
     lazy: async () => ({ Component: (await import('./sales/HandOverPage')).HandOverPage }),
   },
   {
     path: '/record/:key',
     errorElement: <Trouble />,
-    HydrateFallback: () => null,
+    HydrateFallback: Opening,
     lazy: async () => ({ Component: (await import('./sales/SharedRecordPage')).SharedRecordPage }),
   },
   {
     path: '/',
     element: <Shell />,
     errorElement: <Trouble />,
-    HydrateFallback: () => null,
+    HydrateFallback: Opening,
     children: [
       { index: true, element: <Navigate to="/round" replace /> },
       view('round', async () => (await import('./rounds/RoundPage')).RoundPage),

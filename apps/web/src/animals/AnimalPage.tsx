@@ -2,7 +2,7 @@ import { animalsApi, type AnimalPage as Page } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { lazy, Suspense, useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { describeAnimal, useAge } from '../parts/AnimalCard'
+import { describeAnimal, useAge, whereabouts } from '../parts/AnimalCard'
 import { EntryList } from '../parts/Entries'
 import { QuickLog } from '../parts/QuickLog'
 import { AnimalActs } from './AnimalActs'
@@ -120,7 +120,7 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
             ? `hatched ${animal.hatchFact?.precision === 'about' ? 'about ' : ''}${figures.span(animal.hatched)}`
             : 'hatch date not known'}
         </span>
-        <span className="place">{animal.place?.name ?? animal.presence}</span>
+        <span className="place">{whereabouts(animal)}</span>
       </div>
       <p>
         <strong>{stage.name}</strong>, {ageOf(animal)}.{' '}

@@ -24,6 +24,10 @@ export function useAge(): (a: Pick<AnimalRow, 'hatched' | 'ageDays' | 'hatchFact
   )
 }
 
+/** The place an animal stands in; without one, that it has none, or that it has gone. */
+export const whereabouts = (a: Pick<AnimalRow, 'place' | 'presence'>): string =>
+  a.place?.name ?? (a.presence === 'here' ? 'no place' : a.presence)
+
 /** The index card of an animal: tag and place, where it stands, what comes next. */
 export function AnimalCard({ animal: a, children }: { animal: AnimalRow; children?: ReactNode }) {
   const figures = useFigures()
@@ -33,9 +37,7 @@ export function AnimalCard({ animal: a, children }: { animal: AnimalRow; childre
       <Link to={`/animals/${a.id}`} className="whole">
         <div className="top">
           <span className="tag">{a.tag}</span>
-          <span className="place small">
-            {a.place?.name ?? (a.presence === 'here' ? 'no place' : a.presence)}
-          </span>
+          <span className="place small">{whereabouts(a)}</span>
         </div>
         <div>{describeAnimal(a)}</div>
         <div className="small quiet">

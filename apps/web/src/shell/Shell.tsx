@@ -6,6 +6,7 @@ import { useKeys } from './keys'
 import { readAhead } from './queries'
 import { useLight } from './lightStore'
 import { useLog } from './log'
+import { Opening } from './Opening'
 import { OutboxBar } from './OutboxBar'
 import { Ribbon } from './ribbon/Ribbon'
 import { useTyped, useWedge } from './useWedge'
@@ -44,7 +45,7 @@ const ROOMS = [
 export function Shell() {
   const { data, dataUpdatedAt, isPending, error } = useSessionQuery()
   const location = useLocation()
-  if (isPending) return null
+  if (isPending) return <Opening />
   // With no signal what was last heard still tells who is here.
   if (error && !data)
     return (
