@@ -126,7 +126,10 @@ M3;;corn snak;12 oz
   await expect(page.getByText('All of it is in the book')).toBeVisible()
   await page.getByRole('link', { name: 'See the animals' }).click()
   await expect(page.getByRole('row', { name: /M1 .*411/ })).toBeVisible()
-  await page.getByRole('row', { name: /M1 .*411/ }).getByRole('link', { name: 'M1' }).click()
+  await page
+    .getByRole('row', { name: /M1 .*411/ })
+    .getByRole('link', { name: 'M1' })
+    .click()
   await expect(page.getByText('no place')).toBeVisible()
   await page.goBack()
   await page.goBack()

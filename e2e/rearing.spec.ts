@@ -260,7 +260,7 @@ test('a defect is pointed at and follows the animal to its price; siblings are c
   await expect(page.getByRole('button', { name: `kept ${tag}` })).toBeDisabled({ timeout: 30_000 })
   await page.goto(`${book.url}/animals/${await idOf(page, tag)}`)
   await expect(page.getByText('holdback', { exact: true })).toBeVisible()
-  await expect(page.getByText(/held back: /).first()).toBeVisible()
+  await expect(page.getByText(/kept as a holdback: /).first()).toBeVisible()
   expect(unexpected(complaints)).toEqual([])
 })
 
