@@ -1,12 +1,16 @@
 import pg from 'pg'
 import { supplyStartingProtocols } from '../apps/server/src/books/startingProtocols'
-import { migrateDatabase } from '../apps/server/src/db/migrate'
+import { migrateDatabase, OtherVersion } from '../apps/server/src/db/migrate'
 import { SEED, demoIdentity } from '../demo/src'
 
 /* Brings the database up to date as its owner; with --fresh it forgets the demo book first, and only that. */
 const { OWNER_DATABASE_URL, APP_PASSWORD } = process.env
 if (!OWNER_DATABASE_URL || !APP_PASSWORD) throw new Error('OWNER_DATABASE_URL and APP_PASSWORD are wanted')
-await migrateDatabase(OWNER_DATABASE_URL, APP_PASSWORD)
+await migrateDatabase(OWNER_DATABASE_URL, APP_PASSWORD).catch((error: unknown) => {
+  if (!(error instanceof OtherVersion)) throw error
+  console.error(error.message)
+  process.exit(1)
+})
 
 const client = new pg.Client({ connectionString: OWNER_DATABASE_URL })
 await client.connect()

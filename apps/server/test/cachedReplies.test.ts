@@ -10,7 +10,7 @@ import {
 import { isAct } from '@hatch-book/core'
 import { emptyCaches } from '../src/db/cache'
 import { rebuildBook } from '../src/db/rebuild'
-import { ACTS, CONTACT, SAID } from './everyKind'
+import { ACTS, readyForEveryKind, SAID } from './everyKind'
 import { entry, openServer, TODAY, write, type Reply, type TestServer } from './support'
 import { ADDRESSES, hearTold, QUERIES } from './told'
 import { openWholeBook, type WholeBook } from './wholeBook'
@@ -117,10 +117,7 @@ async function outOfDate(): Promise<string[]> {
 
 describe('no room says what it kept from before', () => {
   beforeAll(async () => {
-    const { book, young } = whole
-    await book.as.keeper('POST', '/api/contacts', { id: CONTACT, name: 'Ines' })
-    const early = { about: 'leaving', verdict: 'may leave', reason: 'to a friend who knows' }
-    await write(book, [entry('overruled', 'animal', young, early)])
+    await readyForEveryKind(whole)
     await readAll()
     before = await readEverything()
     await told.since()

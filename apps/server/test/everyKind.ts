@@ -1,6 +1,6 @@
 import { newId, type EntryInput, type EntryKind } from '@hatch-book/contract'
 import { addDays } from '@hatch-book/core'
-import { addAnimal, feed, noon, TODAY, type Reply } from './support'
+import { addAnimal, entry, feed, noon, TODAY, write, type Reply } from './support'
 import type { WholeBook } from './wholeBook'
 
 const sure = (count: number) => ({ count, low: count, high: count })
@@ -127,6 +127,13 @@ export const SAID: Readonly<Partial<Record<EntryKind, Said>>> = {
   'changed hands': animal('changed hands', { to: 'Ines' }, 'young'),
   returned: animal('returned', { because: 'no room' }, 'young'),
   died: animal('died', {}, 'male'),
+}
+
+/** What has to be there before each of them is taken: somebody for whom one is held, and a word that the young may leave. */
+export async function readyForEveryKind({ book, young }: WholeBook): Promise<void> {
+  await book.as.keeper('POST', '/api/contacts', { id: CONTACT, name: 'Ines' })
+  const early = { about: 'leaving', verdict: 'may leave', reason: 'to a friend who knows' }
+  await write(book, [entry('overruled', 'animal', young, early)])
 }
 
 /** What only some larger act writes, and other things that are written without an entry. */

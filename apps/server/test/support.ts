@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { newId, type EntryInput, type EntryKind, type Role, type SubjectType } from '@hatch-book/contract'
 import type { InjectOptions, LightMyRequestResponse } from 'fastify'
+import { sql } from 'drizzle-orm'
 import pg from 'pg'
 import { createBook } from '../src/books'
 import { asRole, connect, inBook, tables, type Database } from '../src/db/connect'
@@ -37,6 +38,8 @@ export interface TestServer {
   db: Database
   ownerUrl: string
   openBook(name: string): Promise<TestBook>
+  /** Speaks as a member whose address is known. */
+  signedIn(email: string): Promise<Caller>
   call: Caller
   /** Closes the application; its database stays. */
   stop(): Promise<void>
@@ -45,15 +48,26 @@ export interface TestServer {
 
 /** A server on a database of its own, copied from the migrated template. */
 export async function openServer(): Promise<TestServer> {
-  const { TEST_OWNER_URL, TEST_APP_PASSWORD } = process.env
   const name = `test_${randomUUID().replaceAll('-', '')}`
-  const admin = new pg.Client({ connectionString: TEST_OWNER_URL! })
+  const admin = new pg.Client({ connectionString: process.env.TEST_OWNER_URL! })
   await admin.connect()
   await admin.query(`create database ${name} template hatch_book_template`)
-  const url = new URL(TEST_OWNER_URL!)
+  const url = new URL(process.env.TEST_OWNER_URL!)
   url.pathname = `/${name}`
-  const ownerUrl = url.toString()
-  const databaseUrl = asRole(ownerUrl, 'app_rw', TEST_APP_PASSWORD!)
+  const server = await openServerOn(url.toString())
+  return {
+    ...server,
+    close: async () => {
+      await server.stop()
+      await admin.query(`drop database ${name} with (force)`)
+      await admin.end()
+    },
+  }
+}
+
+/** A server on a database that is there already; closing it leaves the database. */
+export async function openServerOn(ownerUrl: string): Promise<TestServer> {
+  const databaseUrl = asRole(ownerUrl, 'app_rw', process.env.TEST_APP_PASSWORD!)
   const app = await buildApp({ databaseUrl, rooms })
   await app.ready()
   const { db, pool } = connect(databaseUrl)
@@ -108,19 +122,16 @@ export async function openServer(): Promise<TestServer> {
   }
   let stopped: Promise<void> | null = null
   const stop = () => (stopped ??= app.close().then(() => pool.end()))
-  return {
-    app,
-    db,
-    ownerUrl,
-    openBook,
-    call: caller(null),
-    stop,
-    close: async () => {
-      await stop()
-      await admin.query(`drop database ${name} with (force)`)
-      await admin.end()
-    },
+  const signedIn = async (email: string): Promise<Caller> => {
+    const { rows } = await db.execute<{ book_id: string; member_id: string }>(
+      sql`select book_id, member_id from sign_in_lookup(${email})`,
+    )
+    const { book_id: bookId, member_id: memberId } = rows[0]!
+    return caller(
+      `${COOKIE}=${await inBook(db, bookId, async (tx) => (await createSession(tx, bookId, memberId)).cookie)}`,
+    )
   }
+  return { app, db, ownerUrl, openBook, signedIn, call: caller(null), stop, close: stop }
 }
 
 /** Adds an animal; by default a grown corn snake female in good order on the test day. */

@@ -1,1 +1,0 @@
-CREATE INDEX "entry_by_kind" ON "entry" USING btree ("book_id","kind","subject_id","at");

@@ -1,1 +1,0 @@
-GRANT SELECT, INSERT, UPDATE ON hatch_record TO app_rw;

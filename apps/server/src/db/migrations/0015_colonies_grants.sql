@@ -1,1 +1,0 @@
-GRANT SELECT, INSERT, UPDATE ON colony TO app_rw;

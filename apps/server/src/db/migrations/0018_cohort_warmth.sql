@@ -1,1 +1,0 @@
-ALTER TABLE "cohort" ADD COLUMN "warmth" jsonb DEFAULT '[]'::jsonb NOT NULL;

@@ -1,1 +1,0 @@
-ALTER TABLE "member" ADD COLUMN "ends_on" date;

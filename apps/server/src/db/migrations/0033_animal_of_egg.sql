@@ -1,2 +1,0 @@
-ALTER TABLE "animal" ADD COLUMN "egg_id" uuid;--> statement-breakpoint
-CREATE UNIQUE INDEX "animal_of_egg" ON "animal" USING btree ("book_id","egg_id") WHERE "animal"."egg_id" is not null and not "animal"."withdrawn";

@@ -1,5 +1,0 @@
-ALTER TABLE "entry" ADD CONSTRAINT "entry_days" CHECK ("entry"."at" >= '1900-01-01' and "entry"."at" < '2200-01-01') NOT VALID;--> statement-breakpoint
-ALTER TABLE "animal" ADD CONSTRAINT "animal_days" CHECK ("animal"."hatched_from" >= '1900-01-01' and "animal"."hatched_from" < '2200-01-01' and "animal"."hatched_to" >= '1900-01-01' and "animal"."hatched_to" < '2200-01-01') NOT VALID;--> statement-breakpoint
-ALTER TABLE "clutch" ADD CONSTRAINT "clutch_days" CHECK ("clutch"."found_at" >= '1900-01-01' and "clutch"."found_at" < '2200-01-01' and "clutch"."laid_from" >= '1900-01-01' and "clutch"."laid_from" < '2200-01-01' and "clutch"."laid_to" >= '1900-01-01' and "clutch"."laid_to" < '2200-01-01') NOT VALID;--> statement-breakpoint
-ALTER TABLE "egg" ADD CONSTRAINT "egg_days" CHECK ("egg"."fate_at" >= '1900-01-01' and "egg"."fate_at" < '2200-01-01') NOT VALID;--> statement-breakpoint
-ALTER TABLE "rest_plan" ADD CONSTRAINT "rest_plan_days" CHECK ("rest_plan"."anchor_day" >= '1900-01-01' and "rest_plan"."anchor_day" < '2200-01-01') NOT VALID;
