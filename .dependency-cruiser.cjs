@@ -70,6 +70,24 @@ module.exports = {
       },
     },
     {
+      name: 'a-server-room-shows-one-face',
+      comment:
+        'Rooms of the server reach each other through an index alone; only the list of rooms knows who serves what.',
+      severity: 'error',
+      from: { path: '^apps/server/src/([^/]+)/' },
+      to: {
+        path: '^apps/server/src/[^/]+/',
+        pathNot: '^apps/server/src/($1|db|shell)/|^apps/server/src/[^/]+/index\\.ts$',
+      },
+    },
+    {
+      name: 'a-server-room-serves-nothing-by-its-face',
+      comment: 'Who asks a room for an answer must not carry its endpoints along: they would run in circles.',
+      severity: 'error',
+      from: { path: '^apps/server/src/[^/]+/index\\.ts$' },
+      to: { path: '(outes|/serve)\\.ts$' },
+    },
+    {
       name: 'a-core-room-shows-one-face',
       comment: 'From outside, a room is its index.',
       severity: 'error',

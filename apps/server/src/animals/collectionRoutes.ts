@@ -7,7 +7,7 @@ import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { mergeAnimals } from './merge'
 import { refuseBarredPurpose } from './purpose'
-import { judgeOne } from './routes'
+import { judgeOne } from './judgeAnimals'
 import { pastVerdicts } from './verdicts'
 
 /** What is done to several animals at once, or needs more than one record. */

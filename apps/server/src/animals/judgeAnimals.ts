@@ -1,5 +1,8 @@
-import type { Transaction } from '../db/connect'
+import { eq } from 'drizzle-orm'
+import { tables, type Transaction } from '../db/connect'
+import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
+import { BookError } from '../shell/problems'
 import { inTurns } from '../shell/turns'
 import { growthOfTheLight } from './growth'
 import { judgeAnimal, type JudgedAnimal } from './judge'
@@ -23,4 +26,14 @@ export async function judgeAnimals(
       growth.get(record.animal.id)?.fit ?? null,
     ),
   )
+}
+
+/** @throws BookError in words where it is not in the book, or cannot be judged */
+export async function judgeOne(tx: Transaction, actor: Actor, id: string): Promise<JudgedAnimal> {
+  const [judged] = await judgeAnimals(tx, actor, [id])
+  if (judged) return judged
+  const [there] = await tx.select().from(tables.animal).where(eq(tables.animal.id, id))
+  // Of one whose protocol is broken, why it cannot be judged is said, and not that it is not there.
+  if (there && !there.withdrawn) (await loadShelf(tx)).of(there)
+  throw new BookError('not-found', 'This animal is not in the book.')
 }

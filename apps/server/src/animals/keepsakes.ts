@@ -8,7 +8,7 @@ import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { paperType, readPicture } from './pictures'
-import { judgeOne } from './routes'
+import { judgeOne } from './judgeAnimals'
 const MOST_PAPER = 10 * 1024 * 1024
 
 /** Bytes as they are kept: never run, never guessed at by the browser. */

@@ -5,7 +5,7 @@ import { tables, type Transaction } from '../db/connect'
 import { entryOf, onStrike, refresh, writeEntries } from '../entries'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
-import { judgeOne } from './routes'
+import { judgeOne } from './judgeAnimals'
 
 /** Whatever else names an animal: the table and the column it does so in. */
 const REFERENCES = [

@@ -1,84 +1,17 @@
-import type { AnimalChange, AnimalDraft } from '@hatch-book/contract'
-import { animalsApi, newId } from '@hatch-book/contract'
-import { hatchSpan, type DaySpan } from '@hatch-book/core'
+import { animalsApi } from '@hatch-book/contract'
 import { and, eq } from 'drizzle-orm'
-import type * as v from 'valibot'
-import { inBook, tables, type Transaction } from '../db/connect'
-import { entryOf, refresh, writeEntries } from '../entries'
-import { actorOf, type Actor } from '../shell/actor'
+import { inBook, tables } from '../db/connect'
+import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { sendJson, sharedAnswer } from '../shell/shared'
-import { loadShelf } from '../protocols'
 import { BookError } from '../shell/problems'
+import { addAnimal, hatchedOf } from './add'
 import { cachedAnimals } from './cachedAnimals'
-import type { JudgedAnimal } from './judge'
-import { judgeAnimals } from './judgeAnimals'
+import { judgeOne } from './judgeAnimals'
 import { animalPage } from './page'
 import { refuseBarredPurpose } from './purpose'
 import { checkParents, refuseTwoRoles } from './parents'
-
-export async function judgeOne(tx: Transaction, actor: Actor, id: string): Promise<JudgedAnimal> {
-  const [judged] = await judgeAnimals(tx, actor, [id])
-  if (judged) return judged
-  const [there] = await tx.select().from(tables.animal).where(eq(tables.animal.id, id))
-  // Of one whose protocol is broken, why it cannot be judged is said, and not that it is not there.
-  if (there && !there.withdrawn) (await loadShelf(tx)).of(there)
-  throw new BookError('not-found', 'This animal is not in the book.')
-}
-
-function hatchedOf(fact: v.InferOutput<typeof AnimalChange>['hatched']): DaySpan | null {
-  if (!fact) return null
-  try {
-    return hatchSpan(fact.date, fact.precision, fact.widthDays)
-  } catch (error) {
-    throw new BookError('invalid', (error as Error).message, [
-      { field: 'hatched', says: (error as Error).message },
-    ])
-  }
-}
-
-/** Adds an animal and the entries that say what is known of it on arrival. */
-export async function addAnimal(tx: Transaction, actor: Actor, draft: AnimalDraft): Promise<void> {
-  const shelf = await loadShelf(tx)
-  if (!shelf.rows.some((p) => p.id === draft.protocolId))
-    throw new BookError('invalid', 'No protocol of that species is in the book.', [
-      { field: 'protocolId', says: 'choose a species' },
-    ])
-  const hatched = hatchedOf(draft.hatched)
-  const { species, keptAs } = shelf.document(draft.protocolId)
-  if (keptAs === 'colonies')
-    throw new BookError('invalid', `A ${species} is kept in colonies, not by name.`, [
-      { field: 'protocolId', says: 'choose a species that is kept by name' },
-    ])
-  await checkParents(tx, { id: draft.id, tag: draft.tag, species, hatched }, draft)
-  const { id, tag, protocolId, line, damId, sireId, purpose, origin, note } = draft
-  await tx.insert(tables.animal).values({
-    ...{ bookId: actor.bookId, id, tag, protocolId, line, damId, sireId, purpose, origin, note },
-    hatchFact: draft.hatched,
-    hatchedFrom: hatched?.from ?? null,
-    hatchedTo: hatched?.to ?? null,
-  })
-  await refuseTwoRoles(tx, [damId, sireId])
-  const at = new Date(actor.now).toISOString()
-  const subject = { type: 'animal' as const, id }
-  await writeEntries(tx, actor, [
-    ...(draft.sex !== 'unknown'
-      ? [
-          entryOf(newId(), 'sexed', subject, at, {
-            sex: draft.sex,
-            certainty: draft.sexCertainty,
-            method: 'as brought in',
-          }),
-        ]
-      : []),
-    ...(draft.placeId ? [entryOf(newId(), 'moved', subject, at, { placeId: draft.placeId })] : []),
-    ...(draft.grams
-      ? [entryOf(newId(), 'weighed', subject, at, { grams: draft.grams, context: 'not said' as const })]
-      : []),
-  ])
-  await refresh(tx, actor.bookId, [subject])
-}
 
 export const animalRoutes: BookRoutes = (app, { db }) => {
   serve(app, animalsApi.list, async (request, reply) => {

@@ -1,8 +1,1 @@
 export { createBook } from './create'
-export { bookLifeRoutes } from './deletion'
-export { invitationRoutes } from './invitations'
-export { memberRoutes } from './members'
-export { bookRoutes } from './routes'
-export { secondFactorRoutes } from './secondFactor'
-export { sessionRoutes } from './sessions'
-export { signInRoutes } from './signIn'

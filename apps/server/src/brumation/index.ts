@@ -1,5 +1,2 @@
 export { currentRests, plannedRests } from './restBooks'
 export { KINDS_OF_REST } from './restLog'
-export { restRoutes } from './restRoutes'
-export { unitRoutes } from './unitRoutes'
-export { weatherRoutes } from './weatherRoutes'

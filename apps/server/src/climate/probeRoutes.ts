@@ -4,10 +4,10 @@ import { eq, sql } from 'drizzle-orm'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { actorOf, bookNow, bridgeOf } from '../shell/actor'
 import type { BookApp, BookRoutes } from '../shell/app'
-import { forgetTokens, newToken } from '../shell/bridge'
 import { publish } from '../shell/live'
 import { BookError } from '../shell/problems'
 import { serve } from '../shell/serve'
+import { issueProbe } from './probeTokens'
 import { watchReadings, watchSilence } from './alarms'
 import { writeReadings } from './readings'
 export const SILENCE = 'Watch for silent probes'
@@ -16,14 +16,6 @@ const LOOK_AGAIN_MS = 30_000
 
 export const placeTopic = (placeId: string) => `place:${placeId}`
 export const orderTopic = (probeId: string) => `orders:${probeId}`
-
-/** Gives a probe a new token; it then speaks for itself. */
-export async function issueProbe(tx: Transaction, bookId: string, probeId: string): Promise<string> {
-  const { token, secretHash } = newToken(bookId, probeId)
-  await tx.update(tables.probe).set({ secretHash }).where(eq(tables.probe.id, probeId))
-  forgetTokens(probeId)
-  return token
-}
 
 /** Probes that speak for themselves: see docs/probe-protocol.md. */
 export const probeRoutes: BookRoutes = (app, { db }) => {

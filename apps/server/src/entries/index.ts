@@ -1,6 +1,5 @@
 export { openSexes } from './openSexes'
 export { readEntries } from './read'
-export { entryRoutes } from './routes'
 export { countedAs, refreshStandings, standingEntries, subjectsWithMerged } from './standing'
 export { asLogged, carried, carriedNumber, isOfKind, isOfKindAs, standsSql, type StoredEntry } from './stored'
 export {

@@ -1,5 +1,3 @@
+export { loadClutches } from './clutches'
 export { readFinding } from './finding'
-export { incubationRoutes, loadClutches } from './routes'
-export { hatchPlanRoutes } from './planRoutes'
 export { studyClutches, type ClutchStudy } from './view'
-export { slateRoutes } from './slateRoutes'

@@ -24,7 +24,7 @@ import { BookError } from '../shell/problems'
 import { calibrationOf } from './calibration'
 import { readFinding } from './finding'
 import { countsOf, readLearned } from './learned'
-import { studyOne } from './routes'
+import { studyOne } from './clutches'
 import { sexForecast, studyClutches, type Incubated } from './view'
 /** Eggs are not brought nearer than this to their warning lines by a plan, °C. */
 const SAFE_MARGIN_C = 0.5

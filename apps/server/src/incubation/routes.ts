@@ -5,7 +5,7 @@ import { watchOver } from '../climate'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { guardEntries, onStrike, standingEntries } from '../entries'
 import { loadShelf } from '../protocols'
-import { actorOf, type Actor } from '../shell/actor'
+import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { sendJson, sharedAnswer } from '../shell/shared'
@@ -16,7 +16,8 @@ import { setClutch } from './found'
 import { hatch } from './hatching'
 import { clutchPage } from './page'
 import { readStays } from './temperatures'
-import { studyClutches, type ClutchRow, type ClutchStudy } from './view'
+import { loadClutches, studyOne } from './clutches'
+import { studyClutches } from './view'
 const ENDED_FATES = EGG_FATES.filter(eggEnded)
 
 guardEntries('egg fate', async (tx, _actor, draft) => {
@@ -132,23 +133,6 @@ async function eggsIn(
     if (c.counted && batchOf(c.id).ended >= c.counted.count) return []
     return rules && stays.get(c.id)?.at(-1)?.incubator?.id === incubatorId ? [{ name: c.name, rules }] : []
   })
-}
-
-/** The clutches of the book that are not taken back, newest first. */
-export async function loadClutches(tx: Transaction): Promise<ClutchRow[]> {
-  const rows = await tx.select().from(tables.clutch).where(eq(tables.clutch.withdrawn, false))
-  return rows.sort((a, b) => b.foundAt.getTime() - a.foundAt.getTime())
-}
-
-export async function studyOne(tx: Transaction, actor: Actor, id: string): Promise<ClutchStudy> {
-  const [study] = await studyClutches(
-    tx,
-    actor,
-    await tx.select().from(tables.clutch).where(eq(tables.clutch.id, id)),
-    { ended: true },
-  )
-  if (!study) throw new BookError('not-found', 'This clutch is not in the book.')
-  return study
 }
 
 export const incubationRoutes: BookRoutes = (app, { db }) => {

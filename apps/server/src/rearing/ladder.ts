@@ -1,7 +1,7 @@
 import { rearingApi, type LadderAnimal } from '@hatch-book/contract'
 import { addDays, lossStanding, partingDay, type Evidence, type Stage } from '@hatch-book/core'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
-import { tubMateOf } from '../places/mates'
+import { tubMateOf } from '../places'
 import { inBook } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'

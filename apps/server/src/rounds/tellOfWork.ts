@@ -5,7 +5,7 @@ import { outboxTopic, post } from '../notices'
 import { actorOfBook, bookNow, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { publish } from '../shell/live'
-import { bookWork } from './index'
+import { bookWork } from './bookWork'
 
 export const REMINDERS = 'Reminders of work'
 const LOOK_EVERY_MS = 60_000

@@ -1,6 +1,6 @@
 import { priceWith, traitsFit } from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
-import type { JudgedAnimal } from '../animals/judge'
+import type { JudgedAnimal } from '../animals'
 import { tables, type Transaction } from '../db/connect'
 
 export type PriceRow = typeof tables.price.$inferSelect

@@ -1,3 +1,1 @@
-export { growthRoutes } from './growthRoutes'
-export { scaleRoutes } from './scaleRoutes'
 export { issueScale } from './scales'

@@ -1,6 +1,6 @@
 import webpush from 'web-push'
 import type { ToldDevice } from '../../db/schema/books'
-import type { WaysOut, Words } from './way'
+import type { WaysOut, Words } from '../../shell/waysOut'
 
 const ANSWERS_WITHIN_MS = 15_000
 /** A phone that is off for longer is not told any more, seconds. */

@@ -1,7 +1,7 @@
 import { may, historyApi, type RevisionView } from '@hatch-book/contract'
 import { sql, type SQL } from 'drizzle-orm'
 import { recheckParents, refuseTwoRoles } from '../animals'
-import { namesOfAll } from '../archive/names'
+import { namesOfAll } from '../archive'
 import { inBook, type Transaction } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'

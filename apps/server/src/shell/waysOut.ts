@@ -1,4 +1,4 @@
-import type { ToldDevice } from '../../db/schema/books'
+import type { ToldDevice } from '../db/schema/books'
 
 /** Whom a message goes to. */
 export interface Addressee {

@@ -1,0 +1,32 @@
+import { demoApi } from '@hatch-book/contract'
+import { addDays } from '@hatch-book/core'
+import { LAST_DAY } from '@hatch-book/demo'
+import { actorOf } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { BookError } from '../shell/problems'
+import { serve } from '../shell/serve'
+import { timelineOf } from './seed'
+import { playSteps, setDay, stepsBetween } from './play'
+import { coldUnitSteps } from './coldUnits'
+
+export const demoRoutes: BookRoutes = (app, { db }) => {
+  serve(app, demoApi.advance, async (request) => {
+    const { book, today } = actorOf(request)
+    if (!book.demoDay || book.demoSeed === null) throw new BookError('not-a-demo')
+    const next = addDays(today, request.body.days)
+    if (next > LAST_DAY) throw new BookError('invalid', `The demo lives until ${LAST_DAY}.`)
+    const steps = stepsBetween(timelineOf(book.demoSeed), today, next)
+    const { happened, refused } = await playSteps(
+      app as never,
+      db,
+      book.id,
+      steps.filter((s) => s.act !== 'readings'),
+    )
+    await setDay(db, book.id, next)
+    await playSteps(app as never, db, book.id, [
+      ...steps.filter((s) => s.act === 'readings'),
+      ...(await coldUnitSteps(db, book.id, next)),
+    ])
+    return { today: next, happened, refused: refused.length }
+  })
+}

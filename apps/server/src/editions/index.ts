@@ -1,1 +1,0 @@
-export { editionRoutes } from './routes'

@@ -1,1 +1,0 @@
-export { importRoutes } from './routes'

@@ -1,0 +1,52 @@
+import { placesApi } from '@hatch-book/contract'
+import { eq } from 'drizzle-orm'
+import { inBook, tables } from '../db/connect'
+import { actorOf } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
+import { BookError } from '../shell/problems'
+import { labelRoutes } from './labels'
+import { moveRoutes } from './moves'
+import { rackRoutes } from './racks'
+
+const isWatched = (kind: string) => ['incubator', 'unit', 'outdoors'].includes(kind)
+
+export const placeRoutes: BookRoutes = (app, rooms) => {
+  const { db } = rooms
+  for (const routes of [rackRoutes, moveRoutes, labelRoutes]) routes(app, rooms)
+  const { place, probe, unit } = tables
+  serve(app, placesApi.list, async (request) => {
+    const rows = await inBook(db, actorOf(request).bookId, (tx) =>
+      tx
+        .select({ place, probeId: probe.id })
+        .from(place)
+        .leftJoin(probe, eq(probe.placeId, place.id))
+        .orderBy(place.name),
+    )
+    return { places: rows.map((row) => ({ ...row.place, probeId: row.probeId })) }
+  })
+  serve(app, placesApi.add, async (request) => {
+    const { bookId } = actorOf(request)
+    const draft = request.body
+    if (draft.kind === 'incubator' && draft.setPointC === null)
+      throw new BookError('invalid', 'An incubator needs its set point.', [
+        { field: 'setPointC', says: 'write the temperature it is set to' },
+      ])
+    await inBook(db, bookId, async (tx) => {
+      const { id, kind, name, parentId, setPointC, grid, tub, position } = draft
+      await tx.insert(place).values({ bookId, id, kind, name, parentId, setPointC, grid, tub, position })
+      if (draft.kind === 'unit')
+        await tx.insert(unit).values({ bookId, id: draft.id, make: draft.make, litres: draft.litres })
+      // Whatever holds a temperature is watched by a probe, and logs are brought in to it.
+      if (isWatched(draft.kind) || draft.probe)
+        await tx
+          .insert(probe)
+          .values({ bookId, id: draft.id, name: `probe of ${draft.name}`, placeId: draft.id })
+    })
+    const { make: _, litres: __, probe: ___, ...plain } = draft
+    return {
+      ...plain,
+      probeId: isWatched(draft.kind) || draft.probe ? draft.id : null,
+    }
+  })
+}

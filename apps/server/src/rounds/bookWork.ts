@@ -1,0 +1,35 @@
+import { dueWork, type WorkItem } from '@hatch-book/core'
+import type { Transaction } from '../db/connect'
+import type { Actor } from '../shell/actor'
+import { animalsWork, quarantinePlaces, tubWork } from './animalWork'
+import { alarmWork, eggWork, groupWork, pairWork, putOffWork, restWork } from './roomWork'
+
+/** Work of a book from today on, asked of every room; and the places that are walked last. */
+export async function bookWork(
+  tx: Transaction,
+  actor: Actor,
+  days: number,
+): Promise<{ items: WorkItem[]; lastPlaces: string[] }> {
+  const { today } = actor
+  const here = await animalsWork(tx, actor)
+  const placeById = new Map(here.map(({ of }) => [of.id, of.placeId]))
+  const placeOf = (id: string) => placeById.get(id) ?? null
+  const tubs = await tubWork(tx, actor, here)
+  const eggs = await eggWork(tx, actor, placeOf)
+  const items = dueWork({
+    ...{ today, horizonDays: days, looks: tubs.looks, hatches: eggs.hatches },
+    meals: here.flatMap((w) => w.meal ?? []),
+    weighIns: here.flatMap((w) => w.weighIn ?? []),
+    days: [
+      ...here.flatMap((w) => w.promise ?? []),
+      ...tubs.days,
+      ...eggs.days,
+      ...(await restWork(tx, actor, placeOf)),
+      ...(await pairWork(tx, actor, placeOf)),
+      ...(await alarmWork(tx, actor)),
+    ],
+    made: await groupWork(tx, actor),
+    putOff: await putOffWork(tx, actor),
+  })
+  return { items, lastPlaces: quarantinePlaces(here, today) }
+}

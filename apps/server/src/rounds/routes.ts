@@ -1,0 +1,70 @@
+import type { Round } from '@hatch-book/contract'
+import { roundsApi } from '@hatch-book/contract'
+import { addDays, instantOfDay, withRepeats, type WorkItem } from '@hatch-book/core'
+import { inBook, tables, type Transaction } from '../db/connect'
+import { cachedBesideAnimals } from '../db/cache'
+import { readEntries } from '../entries'
+import { actorOf, type Actor } from '../shell/actor'
+import type { BookRoutes } from '../shell/app'
+import { serve } from '../shell/serve'
+import { sendJson, sharedAnswer } from '../shell/shared'
+import { bookWork } from './bookWork'
+
+/** What was written today is told up to so many entries. */
+const SHOWN_ENTRIES = 500
+
+export const roundRoutes: BookRoutes = (app, { db }) => {
+  serve(app, roundsApi.round, async (request, reply) => {
+    const actor = actorOf(request)
+    const { days = 0, repeats = false } = request.query
+    const work = await sharedAnswer(db, actor, `round ${days} ${repeats}`, async (tx) =>
+      // Made by core, of one type with the contract: held against it once more, ten thousand take half a second.
+      JSON.stringify(await readRound(tx, actor, days, repeats)),
+    )
+    const entries = await inBook(db, actor.bookId, (tx) => writtenToday(tx, actor))
+    // What was written is told by who reads it; the work is the same for all.
+    const open = work.subarray(0, work.length - 1)
+    return sendJson(
+      reply as never,
+      Buffer.concat([open, Buffer.from(`,"entries":${JSON.stringify(entries)}}`)]),
+    )
+  })
+}
+
+type RoundWork = Omit<Round, 'entries'>
+
+async function readRound(tx: Transaction, actor: Actor, days: number, repeats: boolean): Promise<RoundWork> {
+  const { items, lastPlaces } = await bookWork(tx, actor, days)
+  const until = addDays(actor.today, days)
+  const all = repeats ? items.flatMap((item) => withRepeats(item, until, actor.today)) : items
+  return {
+    ...{ today: actor.today, days, items: all as Round['items'], lastPlaces },
+    stations: await stationsOf(tx, items),
+  }
+}
+
+const writtenToday = (tx: Transaction, { today, book, member }: Actor): Promise<Round['entries']> =>
+  readEntries(tx, {
+    limit: SHOWN_ENTRIES,
+    since: new Date(instantOfDay(today, book.zone)).toISOString(),
+    reader: member,
+  })
+
+type Station = Round['stations'][number]
+
+/** The places of the work and those that hold them. */
+async function stationsOf(tx: Transaction, items: readonly WorkItem[]): Promise<Station[]> {
+  const places = await cachedBesideAnimals(tx, 'stations', () => readStations(tx))
+  const walked = new Map<string, Station>()
+  for (const { placeId } of items)
+    for (let at = places.get(placeId ?? ''); at && !walked.has(at.id); at = places.get(at.parentId ?? ''))
+      walked.set(at.id, at)
+  return [...walked.values()]
+}
+
+async function readStations(tx: Transaction): Promise<Map<string, Station>> {
+  const { place } = tables
+  const { id, name, kind, parentId, position } = place
+  const rows = await tx.select({ id, name, kind, parentId, position }).from(place)
+  return new Map(rows.map((row) => [row.id, row]))
+}
