@@ -1,5 +1,5 @@
 import { MS_PER_DAY, type Instant } from '../calendar'
-import { normalCumulative } from '../statistics'
+import { normalCumulative, rootOf } from '../statistics'
 
 /** What is known of when the eggs of a clutch hatch, before and after what was seen of them. Days, unless they are instants. */
 export interface HatchEvidence {
@@ -39,6 +39,8 @@ const REACH = 6
 export class HatchSpread {
   private readonly grid: CommonGrid
   private readonly today: number
+  /** Share that was still ahead this morning, as it was before anything was seen. */
+  private left: number | null = null
 
   constructor(private readonly evidence: HatchEvidence) {
     this.today = this.dayOf(evidence.now)
@@ -53,26 +55,19 @@ export class HatchSpread {
 
   private untilOfWaiting(day: number): number {
     if (day <= this.today) return 0
-    const left = this.mean((c) => this.above(this.today - c))
+    const left = (this.left ??= this.mean((c) => this.above(this.today - c)))
     // So late that no mass is left: any day now, counted from today.
     if (left < 1e-12) return Math.min(1, day - this.today)
-    return this.mean((c) => this.below(day - c) - this.below(this.today - c)) / left
+    return 1 - this.mean((c) => this.above(day - c)) / left
   }
 
   /** The instant by which a share of the eggs has hatched. */
   at(share: number): Instant {
     const { days } = this.grid
     const reach = REACH * this.evidence.eggDays + 2
-    let [low, high] = [
-      this.evidence.waiting > 0 ? this.today : days[0]! - reach,
-      Math.max(this.today + 2, days.at(-1)! + reach),
-    ]
-    while (high - low > 1e-7) {
-      const middle = (low + high) / 2
-      if (this.until(this.instantOf(middle)) < share) low = middle
-      else high = middle
-    }
-    return this.instantOf((low + high) / 2)
+    const low = this.evidence.waiting > 0 ? this.today : days[0]! - reach
+    const high = Math.max(this.today + 2, days.at(-1)! + reach)
+    return this.instantOf(rootOf((day) => this.until(this.instantOf(day)) - share, low, high, 1e-7))
   }
 
   /** Chance that an egg that has not hatched by an instant, none of them having done so since now, is alive. */
