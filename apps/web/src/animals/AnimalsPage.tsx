@@ -12,6 +12,7 @@ import { GROUPINGS, useTable, type Grouping } from './tableStore'
 import { useFigures, type Figures } from '../shell/figures'
 import { useAnimals, useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
+import { useTyped } from '../shell/useTyped'
 
 const MOST_CARDS = 240
 
@@ -24,7 +25,8 @@ export function AnimalsPage() {
   const figures = useFigures()
   const navigate = useNavigate()
   const { grouping, group, hidden } = useTable()
-  const word = (params.get('find') ?? '').toLowerCase()
+  const [find, type] = useTyped('find')
+  const word = find.toLowerCase()
   const presence = params.get('presence') ?? 'here'
   const species = params.get('species')
   const view = params.get('view') ?? 'table'
@@ -87,8 +89,8 @@ export function AnimalsPage() {
           aria-label="Filter animals"
           placeholder="tag, trait, line, place"
           style={{ width: 178 }}
-          value={params.get('find') ?? ''}
-          onChange={(e) => set('find', e.target.value)}
+          value={find}
+          onChange={(e) => type(e.target.value)}
           allowClear
         />
         <select

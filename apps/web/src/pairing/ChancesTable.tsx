@@ -112,7 +112,8 @@ function Cell({
 }) {
   if (!onGive) return children
   return (
-    <button type="button" className="plain cell" aria-label={says} title={says} onClick={onGive}>
+    <button type="button" className="plain cell" title={says} onClick={onGive}>
+      <span className="unseen">{says}: </span>
       {children}
     </button>
   )

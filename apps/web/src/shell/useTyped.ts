@@ -1,0 +1,49 @@
+import { useState } from 'react'
+import { useSearchParams } from 'react-router'
+
+export interface Typed {
+  /** As it is shown, and holds. */
+  word: string
+  /** What the address said when it was looked at last. */
+  seen: string
+  /** What was typed and is on its way into the address, the oldest first. */
+  underWay: readonly string[]
+}
+
+/** A letter was typed. */
+export const typedNow = (before: Typed, word: string): Typed => ({
+  ...before,
+  word,
+  underWay: [...before.underWay, word],
+})
+/** The address has changed: by what was typed, however late, or by somebody who went back or followed a link. */
+export function addressNow(before: Typed, seen: string): Typed {
+  const at = before.underWay.indexOf(seen)
+  return at >= 0
+    ? { ...before, seen, underWay: before.underWay.slice(at + 1) }
+    : { word: seen, seen, underWay: [] }
+}
+
+/**
+ * A word that is typed and stands in the address too, so that the way back and a link find it. What is typed is shown and holds at once; the
+ * address follows by a navigation, which may end after the next letter or be overtaken: a field that waited for it lost letters.
+ */
+export function useTyped(name: string): [word: string, type: (word: string) => void] {
+  const [params, setParams] = useSearchParams()
+  const inAddress = params.get(name) ?? ''
+  const [typed, setTyped] = useState<Typed>({ word: inAddress, seen: inAddress, underWay: [] })
+  if (typed.seen !== inAddress) setTyped(addressNow(typed, inAddress))
+  const type = (word: string) => {
+    setTyped((before) => typedNow(before, word))
+    setParams(
+      (before) => {
+        const after = new URLSearchParams(before)
+        if (word) after.set(name, word)
+        else after.delete(name)
+        return after
+      },
+      { replace: true },
+    )
+  }
+  return [typed.word, type]
+}
