@@ -45,7 +45,15 @@ export const templatesOf = (runner: number) => join(scratchFolder(), `hatch-book
  * closes the book; the others get a copy, so that the same two years are not lived through again and again.
  */
 export async function demoFolder(...args: string[]): Promise<string> {
-  const templates = templatesOf(process.ppid)
+  const template = await grownDemo(templatesOf(process.ppid), args)
+  const folder = freshFolder()
+  // The database's files belong to its own user: only `cp` keeps that.
+  execFileSync('cp', ['-a', `${template}/.`, folder])
+  return folder
+}
+
+/** The demo book of a day that is copied for each story; grown by whoever asks first, waited for by the others. */
+export async function grownDemo(templates: string, args: readonly string[]): Promise<string> {
   mkdirSync(templates, { recursive: true })
   const template = join(templates, args.join('') || 'default')
   if (isFirst(template)) {
@@ -58,10 +66,7 @@ export async function demoFolder(...args: string[]): Promise<string> {
     }
   }
   while (!existsSync(join(template, 'ready'))) await new Promise((resolve) => setTimeout(resolve, 500))
-  const folder = freshFolder()
-  // The database's files belong to its own user: only `cp` keeps that.
-  execFileSync('cp', ['-a', `${template}/.`, folder])
-  return folder
+  return template
 }
 
 /** Makes a folder; false where another story made it before, or is just making it. */

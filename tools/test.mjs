@@ -1,7 +1,7 @@
 #!/usr/bin/env node
 /* Everything that must hold, from a fresh clone: style, types, arrows between rooms, units, and the built application. */
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
-import { join } from 'node:path'
+import { join, relative } from 'node:path'
 import { say } from './console.mjs'
 import { buildWeb, installFromDebian, installPackages } from './packages.mjs'
 import { findPostgres } from './postgres.mjs'
@@ -43,14 +43,33 @@ const unitReport = join(REPORTS, 'jest.json')
 await run('npm', ['run', '--silent', 'unit', '--', '--json', `--outputFile=${unitReport}`])
 const units = existsSync(unitReport) ? JSON.parse(readFileSync(unitReport, 'utf8')) : null
 count('Units', units?.numPassedTests ?? 0, units ? units.numFailedTests + units.numRuntimeErrorTestSuites : 1)
+const times = (units?.testResults ?? []).map((file) => ({
+  name: relative(ROOT, file.name),
+  seconds: (file.endTime - file.startTime) / 1000,
+}))
 
 say('The built application in Chromium …')
-await run('npx', ['playwright', 'test'])
+await run('npx', ['playwright', 'test'], { env: { STORIES: 'all' } })
 const storyReport = join(REPORTS, 'playwright.json')
-const stories = existsSync(storyReport) ? JSON.parse(readFileSync(storyReport, 'utf8')).stats : null
+const told = existsSync(storyReport) ? JSON.parse(readFileSync(storyReport, 'utf8')) : null
+const stories = told?.stats
 count('Stories', stories ? stories.expected + stories.flaky : 0, stories ? stories.unexpected : 1)
 // A story that needs a second try is not hidden: something was slower than a keeper would bear.
 if (stories?.flaky) say(`${stories.flaky} of them only on the second try: look into why`)
+
+/** The stories of a file or group, and of the groups in it, with the time that each took, second tries and all. */
+const storiesIn = ({ suites = [], specs = [] }) => [
+  ...suites.flatMap(storiesIn),
+  ...specs.map(({ title, file, tests }) => ({
+    name: `${file}: ${title}`,
+    seconds: tests.flatMap((t) => t.results).reduce((sum, r) => sum + r.duration / 1000, 0),
+  })),
+]
+times.push(...(told?.suites ?? []).flatMap(storiesIn))
+say('The ten that took longest:')
+for (const { name, seconds } of times.sort((a, b) => b.seconds - a.seconds).slice(0, 10))
+  say(`  ${seconds.toFixed(1).padStart(6)} s  ${name}`)
+say(`${Math.round(performance.now() / 1000)} s in all\n`)
 
 say(`${results.passed} passed, ${results.failed} failed`)
 process.exit(results.failed === 0 && results.passed > 0 ? 0 : 1)
