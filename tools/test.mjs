@@ -2,6 +2,7 @@
 /* Everything that must hold, from a fresh clone: style, types, arrows between rooms, units, and the built application. */
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join, relative } from 'node:path'
+import { performance } from 'node:perf_hooks'
 import { say } from './console.mjs'
 import { buildWeb, installFromDebian, installPackages } from './packages.mjs'
 import { findPostgres } from './postgres.mjs'
