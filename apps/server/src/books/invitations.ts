@@ -90,9 +90,11 @@ export const invitationRoutes: BookRoutes = (app, { db }) => {
   })
 
   serve(app, booksApi.withdrawInvitation, async (request) => {
-    await inBook(db, actorOf(request).bookId, (tx) =>
-      tx.delete(tables.invitation).where(eq(tables.invitation.id, request.params.id)),
+    const withdrawn = await inBook(db, actorOf(request).bookId, (tx) =>
+      tx.delete(tables.invitation).where(eq(tables.invitation.id, request.params.id)).returning(),
     )
+    if (withdrawn.length === 0)
+      throw new BookError('not-found', 'This invitation is not in the book any more.')
     return { ok: true as const }
   })
 

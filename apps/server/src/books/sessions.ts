@@ -4,6 +4,7 @@ import { and, desc, eq, gt, ne } from 'drizzle-orm'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
+import { BookError } from '../shell/problems'
 import { serve } from '../shell/serve'
 import { provePassword } from './password'
 
@@ -48,9 +49,13 @@ export const sessionRoutes: BookRoutes = (app, { db }) => {
   serve(app, booksApi.closeSession, async (request) => {
     const { bookId, member } = actorOf(request)
     const { session } = tables
-    await inBook(db, bookId, (tx) =>
-      tx.delete(session).where(and(eq(session.id, request.params.id), eq(session.memberId, member.id))),
+    const closed = await inBook(db, bookId, (tx) =>
+      tx
+        .delete(session)
+        .where(and(eq(session.id, request.params.id), eq(session.memberId, member.id)))
+        .returning({ id: session.id }),
     )
+    if (closed.length === 0) throw new BookError('not-found', 'You are not signed in there any more.')
     return { ok: true as const }
   })
 

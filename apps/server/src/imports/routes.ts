@@ -159,9 +159,13 @@ export const importRoutes: BookRoutes = (app, { db }) => {
 
   /** A list that is not wanted, or what is left of one: what came in stays. */
   serve(app, importsApi.discard, async (request) => {
-    await inBook(db, actorOf(request).bookId, (tx) =>
-      tx.delete(tables.importList).where(eq(tables.importList.id, request.params.id)),
+    const discarded = await inBook(db, actorOf(request).bookId, (tx) =>
+      tx
+        .delete(tables.importList)
+        .where(eq(tables.importList.id, request.params.id))
+        .returning({ id: tables.importList.id }),
     )
+    if (discarded.length === 0) throw new BookError('not-found', 'This list is not in the book any more.')
     return { ok: true as const }
   })
 }
