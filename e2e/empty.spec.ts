@@ -133,9 +133,20 @@ M3;;corn snak;12 oz
   await expect(page.getByText('no place')).toBeVisible()
   await page.goBack()
   await page.goBack()
+  // Whoever goes on while a long answer is awaited stays where they are, with what they typed there.
+  let letGo = () => {}
+  const held = new Promise<void>((resolve) => (letGo = resolve))
+  await page.route('**/undo', async (route) => {
+    await held
+    await route.continue()
+  })
   await page.getByRole('button', { name: 'Undo it all' }).click()
-  await expect(page.getByText('Undone: its entries are struck out')).toBeVisible()
   await openRoom(page, 'Animals')
+  await page.getByRole('textbox', { name: 'Filter animals' }).pressSequentially('M1')
+  await expect(page.getByRole('row', { name: /M2/ })).toBeHidden()
+  letGo()
+  await expect(page.getByText('All of it is undone')).toBeVisible()
   await expect(page.getByText('There is no animal in this book yet.')).toBeVisible()
+  await expect(page).toHaveURL(/\/animals\?find=M1$/)
   expect(complaints).toEqual([])
 })

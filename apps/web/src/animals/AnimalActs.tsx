@@ -2,13 +2,13 @@ import { animalsApi, type AnimalPage } from '@hatch-book/contract'
 import { addDays } from '@hatch-book/core'
 import { App, Button, DatePicker, Drawer, Select } from 'antd'
 import { useState } from 'react'
-import { useNavigate } from 'react-router'
 import { RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useAnimals } from '../shell/queries'
 import { useSession } from '../shell/session'
 import dayjs from 'dayjs'
+import { useGoOn } from '../shell/useGoOn'
 
 /** What is decided of one animal now and then: quarantine, and that two records are of one animal. */
 export function AnimalActs({ page }: { page: AnimalPage }) {
@@ -83,7 +83,7 @@ function QuarantineForm({ page, onDone }: { page: AnimalPage; onDone(): void }) 
 function MergeForm({ page, onDone }: { page: AnimalPage; onDone(): void }) {
   const { data } = useAnimals()
   const { notification } = App.useApp()
-  const navigate = useNavigate()
+  const goOn = useGoOn()
   const { animal } = page
   const [otherId, setOtherId] = useState<string | null>(null)
   const [says, setSays] = useState('')
@@ -97,7 +97,7 @@ function MergeForm({ page, onDone }: { page: AnimalPage; onDone(): void }) {
         description: 'Strike the merging out of the log to part them again.',
       })
       onDone()
-      void navigate(`/animals/${animal.id}`)
+      goOn(`/animals/${animal.id}`)
     } catch (error) {
       setSays(error instanceof RefusedError ? error.problem.detail : 'Not merged.')
     }

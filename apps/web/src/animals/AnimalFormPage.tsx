@@ -10,6 +10,7 @@ import { useFigures } from '../shell/figures'
 import { DATE_HINTS, writingOf, type AnimalWriting } from './animalWriting'
 import { placeNames, useAnimal, useAnimals, usePlaces, useProtocols } from '../shell/queries'
 import { MassInput } from '../parts/MassInput'
+import { useGoOn } from '../shell/useGoOn'
 
 /** A new animal, or a change of what is known of one. */
 export function AnimalFormPage() {
@@ -42,6 +43,7 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
   const { data: places } = usePlaces()
   const figures = useFigures()
   const navigate = useNavigate()
+  const goOn = useGoOn()
   const { notification } = App.useApp()
   const protocolId = draft.protocolId || protocols?.[0]?.id || ''
   const species = protocols?.find((p) => p.id === protocolId)?.species
@@ -84,7 +86,7 @@ function AnimalForm({ page }: { page: AnimalPage | undefined }) {
             },
           })
       notification.success({ title: `${saved.tag} is in the book` })
-      void navigate(`/animals/${saved.id}`)
+      goOn(`/animals/${saved.id}`)
     } catch (refused) {
       setError(refused as RefusedError)
     }

@@ -3,7 +3,6 @@ import type { Hemisphere, RestAnchor } from '@hatch-book/core'
 import { Button, DatePicker, Input, Segmented, Select } from 'antd'
 import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
-import { useNavigate } from 'react-router'
 import { withDays } from '../parts/Reasons'
 import { RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
@@ -14,6 +13,7 @@ import { useUnits } from './queries'
 import { RestHead } from './RestRooms'
 import { heldBecause } from './restWords'
 import { RestTimeline, TimelineLegend } from './RestTimeline'
+import { useGoOn } from '../shell/useGoOn'
 
 /** The next pairing time of a hemisphere: mid March in the north, mid September in the south. */
 function nextPairing(today: string, hemisphere: Hemisphere): string {
@@ -28,7 +28,7 @@ export function NewRestPage() {
   const { data: animals } = useAnimals()
   const { data: units } = useUnits()
   const figures = useFigures()
-  const navigate = useNavigate()
+  const goOn = useGoOn()
   const [hemisphere, setHemisphere] = useState<Hemisphere>('north')
   const [anchor, setAnchor] = useState<RestAnchor>({ kind: 'pairing', day: nextPairing(today, 'north') })
   const [name, setName] = useState('')
@@ -67,7 +67,7 @@ export function NewRestPage() {
   const keep = () =>
     attempt(async () => {
       const { planId } = await send(brumationApi.addPlan, { body: draft() })
-      void navigate(`/brumation?plan=${planId}`)
+      goOn(`/brumation?plan=${planId}`)
     })
   const held = tried?.rests.filter((r) => r.held) ?? []
   return (

@@ -15,6 +15,7 @@ import { useColonies } from '../shell/queries'
 import { useSupply } from './queries'
 import { Supply } from './Supply'
 import { Method, planWork } from './Work'
+import { useGoOn } from '../shell/useGoOn'
 
 /** Colonies that feed the rest: what was counted, how they grow, and what they can give. */
 export function ColoniesPage() {
@@ -25,6 +26,7 @@ export function ColoniesPage() {
 function Kept({ data }: { data: Colonies }) {
   const { id } = useParams()
   const navigate = useNavigate()
+  const goOn = useGoOn()
   const may = useMay()
   const [act, setAct] = useState<'new' | 'count' | 'feed' | null>(null)
   const picked = data.colonies.find((c) => c.id === id) ?? null
@@ -58,7 +60,7 @@ function Kept({ data }: { data: Colonies }) {
           species={data.species}
           onDone={(made) => {
             setAct(null)
-            if (made) void navigate(`/colonies/${made}`)
+            if (made) goOn(`/colonies/${made}`)
           }}
         />
       )}

@@ -1,9 +1,10 @@
 import { importsApi } from '@hatch-book/contract'
 import { useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { Link } from 'react-router'
 import { FileDrop } from '../parts/FileDrop'
 import { RefusedError, send, useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
+import { useGoOn } from '../shell/useGoOn'
 
 const ANIMALS = `tag,species,sex,hatched,dam,sire,place,weight g
 K01,corn snake,female,2022-07-14,,,A1,412
@@ -18,7 +19,7 @@ K02,388,390,391`
 
 /** Where a list begins its way in, and what became of earlier ones. */
 export function ImportPage() {
-  const navigate = useNavigate()
+  const goOn = useGoOn()
   const [says, setSays] = useState('')
   const [busy, setBusy] = useState(false)
   const open = async (file: File) => {
@@ -26,7 +27,7 @@ export function ImportPage() {
     setSays('')
     try {
       const list = await send(importsApi.open, { query: { fileName: file.name }, file })
-      await navigate(`/animals/import/${list.id}`)
+      goOn(`/animals/import/${list.id}`)
     } catch (error) {
       setSays(error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.')
       setBusy(false)

@@ -2,11 +2,12 @@ import { importsApi, type ImportedList, type ListChange, type RowGroup } from '@
 import { keepPreviousData } from '@tanstack/react-query'
 import { App, Button, Progress } from 'antd'
 import { useState } from 'react'
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { Link, useParams, useSearchParams } from 'react-router'
 import { RefusedError, send, useAsk } from '../shell/api'
 import { useMay } from '../shell/session'
 import { ColumnChoices } from './ColumnChoices'
 import { ListRows } from './ListRows'
+import { useGoOn } from '../shell/useGoOn'
 
 const LOOK_EVERY_MS = 500
 
@@ -14,7 +15,7 @@ const LOOK_EVERY_MS = 500
 export function ListPage() {
   const { id = '' } = useParams()
   const may = useMay()
-  const navigate = useNavigate()
+  const goOn = useGoOn()
   const [params, setParams] = useSearchParams()
   const show = params.get('show') as RowGroup | null
   const from = Number(params.get('from') ?? 0)
@@ -56,13 +57,13 @@ export function ListPage() {
   ) =>
     attempt('long', async () => {
       const done = await send(what, { params: { id } })
-      setParams({}, { replace: true })
+      goOn({ search: '' }, { replace: true })
       notification.success({ title: said(done) })
     })
   const forget = () =>
     attempt('changing', async () => {
       await send(importsApi.discard, { params: { id } })
-      await navigate('/animals/import')
+      goOn('/animals/import')
     })
   const { counts, state } = list
   const noun = list.choices.what === 'animals' ? 'animal' : 'row'

@@ -19,6 +19,7 @@ import { LitterFields, type LitterDraft } from './LitterFields'
 import { nextTags } from './tags'
 import { MassInput } from '../parts/MassInput'
 import { pairingOptions } from './pairingOptions'
+import { useGoOn } from '../shell/useGoOn'
 
 /** Kinds whose eggs are kept one by one. */
 const SINGLY: readonly ClutchKind[] = ['clutch', 'singly boxed eggs']
@@ -39,6 +40,7 @@ export function ClutchFormPage() {
   const figures = useFigures()
   const { notification } = App.useApp()
   const navigate = useNavigate()
+  const goOn = useGoOn()
   const [pairingId, setPairing] = useState<string | null>(params.get('pairing'))
   const [damId, setDam] = useState<string | null>(params.get('dam'))
   const asked = params.get('kind')
@@ -147,7 +149,7 @@ export function ClutchFormPage() {
             : `${clutch.name}: ${clutch.counted?.count ?? clutch.eggs.length} eggs are set`,
         description: 'Ctrl+Z takes it back.',
       })
-      void navigate(`/incubation/${id}`)
+      goOn(`/incubation/${id}`)
     } catch (refused) {
       setError(refused as RefusedError)
     }

@@ -2,7 +2,7 @@ import { type LogQuery, climateApi, type LogPreview } from '@hatch-book/contract
 import type * as v from 'valibot'
 import { App, Button, Segmented, Select } from 'antd'
 import { useState } from 'react'
-import { Link, useNavigate, useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import { Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
 import { FileDrop } from '../parts/FileDrop'
 import { RefusedError, ask, send } from '../shell/api'
@@ -10,6 +10,7 @@ import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
 import { usePlaces, useProbes } from '../shell/queries'
 import { useSession } from '../shell/session'
+import { useGoOn } from '../shell/useGoOn'
 
 /** What its figures are in. */
 type Unit = NonNullable<v.InferInput<typeof LogQuery>['unit']>
@@ -29,7 +30,7 @@ export function LogImportPage() {
   const [preview, setPreview] = useState<LogPreview | null>(null)
   const [says, setSays] = useState('')
   const { notification } = App.useApp()
-  const navigate = useNavigate()
+  const goOn = useGoOn()
   const chosen = probeId ?? probes?.[0]?.id ?? null
   const asking = (what: File, change: { unit?: Unit; zone?: string; probe?: string } = {}) => ({
     params: { id: change.probe ?? chosen! },
@@ -57,7 +58,7 @@ export function LogImportPage() {
         title: `${written} readings joined the log`,
         description: `${known > 0 ? `${known} were there already. ` : ''}${faulty > 0 ? `${faulty} faulty lines were left out.` : ''}`,
       })
-      void navigate(back)
+      goOn(back)
     })
   if (!probes || !places) return null
   return (

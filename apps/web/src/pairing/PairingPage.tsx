@@ -1,7 +1,7 @@
 import type { PairingView } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { useState } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { Link, useParams } from 'react-router'
 import { useFigures, type Figures } from '../shell/figures'
 import { useLineFilter, usePairings, usePedigreeFaults, useReceptive } from '../shell/queries'
 import { useMay } from '../shell/session'
@@ -9,6 +9,7 @@ import { NewPairing } from './NewPairing'
 import { PairingCard } from './PairingCard'
 import { PairingHead } from './PairingRooms'
 import { sentence } from './words'
+import { useGoOn } from '../shell/useGoOn'
 
 const ORDER = { together: 0, apart: 1, planned: 2, laid: 3, ended: 4 } as const
 const STATE_SAYS: Record<PairingView['state'], string> = {
@@ -26,7 +27,7 @@ export function PairingPage() {
   const { line, fits } = useLineFilter()
   const figures = useFigures()
   const may = useMay()
-  const navigate = useNavigate()
+  const goOn = useGoOn()
   const [adding, setAdding] = useState(false)
   if (!data) return null
   const shown = data
@@ -46,7 +47,7 @@ export function PairingPage() {
         <NewPairing
           onDone={(newId) => {
             setAdding(false)
-            if (newId) void navigate(`/pairing/${newId}`)
+            if (newId) goOn(`/pairing/${newId}`)
           }}
         />
       )}

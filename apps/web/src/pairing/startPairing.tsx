@@ -1,9 +1,9 @@
 import { pairingApi, newId } from '@hatch-book/contract'
 import { App, Input } from 'antd'
 import { useState } from 'react'
-import { useNavigate } from 'react-router'
 import type { RefusedError } from '../shell/api'
 import { send } from '../shell/api'
+import { useGoOn } from '../shell/useGoOn'
 
 /**
  * Puts two animals down for each other. What speaks against it is told first, in the server's words; whoever knows better says
@@ -11,7 +11,7 @@ import { send } from '../shell/api'
  */
 export function useStartPairing() {
   const { modal, notification } = App.useApp()
-  const navigate = useNavigate()
+  const goOn = useGoOn()
   const [asking, setAsking] = useState(false)
   const putDown = async (female: { id: string }, male: { id: string }, despite?: string) => {
     const id = newId()
@@ -29,7 +29,7 @@ export function useStartPairing() {
   ): Promise<void> => {
     setAsking(true)
     try {
-      void navigate(`/pairing/${await putDown(female, male)}`)
+      goOn(`/pairing/${await putDown(female, male)}`)
     } catch (refused) {
       const error = refused as RefusedError
       if (error.problem?.code !== 'gate-closed')
@@ -67,7 +67,7 @@ export function useStartPairing() {
           notification.warning({ key: 'despite', title: 'Say why: it stays with the pairing' })
           throw new Error('no reason')
         }
-        void navigate(`/pairing/${await putDown(female, male, reason.trim())}`)
+        goOn(`/pairing/${await putDown(female, male, reason.trim())}`)
       },
     })
   }

@@ -3,11 +3,11 @@ import { AutoComplete, Button, DatePicker, Input, InputNumber, Modal } from 'ant
 import type { Dayjs } from 'dayjs'
 import { useState } from 'react'
 import { sendOrSay } from '../shell/api'
-import { useNavigate } from 'react-router'
 import { describeAnimal } from '../parts/AnimalCard'
 import { useLog } from '../shell/log'
 import { useAnimal } from '../shell/queries'
 import { useCounter } from './queries'
+import { useGoOn } from '../shell/useGoOn'
 
 /** Listing or selling one: the price by the list, less for a defect. */
 export function SaleForm({
@@ -21,7 +21,7 @@ export function SaleForm({
 }) {
   const { data } = useAnimal(animal.id)
   const { write } = useLog()
-  const navigate = useNavigate()
+  const goOn = useGoOn()
   const [price, setPrice] = useState<number | null>(null)
   const [typed, setBuyer] = useState<string | null>(null)
   const [says, setSays] = useState('')
@@ -41,7 +41,7 @@ export function SaleForm({
       )
     ) {
       onDone()
-      if (kind === 'sold') void navigate(`/leaving/${animal.id}/hand-over`)
+      if (kind === 'sold') goOn(`/leaving/${animal.id}/hand-over`)
     }
   }
   return (
