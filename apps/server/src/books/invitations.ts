@@ -1,4 +1,3 @@
-import { randomBytes, timingSafeEqual } from 'node:crypto'
 import { booksApi, newId } from '@hatch-book/contract'
 import { hash } from '@node-rs/argon2'
 import { and, desc, eq, gt, isNull } from 'drizzle-orm'
@@ -6,12 +5,11 @@ import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { actorOf, openSession } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
-import { secretHash } from '../shell/bridge'
 import { BookError } from '../shell/problems'
+import { isSecret, newToken, readToken } from '../shell/token'
 import { closeSessions } from './sessions'
 
 const HOURS = { join: 7 * 24, recover: 24 }
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
 type InvitationRow = typeof tables.invitation.$inferSelect
 
 interface Made {
@@ -26,12 +24,10 @@ export async function makeLink(
   link: Pick<InvitationRow, 'memberId' | 'role' | 'name' | 'endsOn'> & { id?: string },
 ): Promise<Made> {
   const id = link.id ?? newId()
-  const secret = randomBytes(24).toString('base64url')
+  const { token, secretHash } = newToken(bookId, id)
   const expiresAt = new Date(Date.now() + (link.memberId ? HOURS.recover : HOURS.join) * 3_600_000)
-  await tx
-    .insert(tables.invitation)
-    .values({ ...link, bookId, id, secretHash: secretHash(secret), expiresAt })
-  return { key: `${bookId}.${id}.${secret}`, expiresAt: expiresAt.toISOString() }
+  await tx.insert(tables.invitation).values({ ...link, bookId, id, secretHash, expiresAt })
+  return { key: token, expiresAt: expiresAt.toISOString() }
 }
 
 /** Works in the book that a link leads into, with the link; a used, ended or invented one is not found. */
@@ -41,8 +37,9 @@ async function withLink<T>(
   work: (tx: Transaction, link: InvitationRow) => Promise<T>,
 ): Promise<T> {
   const gone = new BookError('not-found', 'This link was used, has ended or was withdrawn. Ask for another.')
-  const [bookId, id, secret] = key.split('.')
-  if (!bookId || !id || !secret || !UUID.test(bookId) || !UUID.test(id)) throw gone
+  const token = readToken(key)
+  if (!token) throw gone
+  const { bookId, id, secret } = token
   return inBook(db, bookId, async (tx) => {
     const { invitation, book } = tables
     const [row] = await tx
@@ -58,8 +55,7 @@ async function withLink<T>(
         ),
       )
       .for('update', { of: invitation })
-    const given = Buffer.from(secretHash(secret))
-    if (!row || !timingSafeEqual(given, Buffer.from(row.invitation.secretHash))) throw gone
+    if (!row || !isSecret(secret, row.invitation.secretHash)) throw gone
     return work(tx, row.invitation)
   })
 }

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { forgetTokens, newToken } from '../shell/bridge'
+import { forgetTokens } from '../shell/bridge'
+import { newToken } from '../shell/token'
 
 /** Gives a probe a new token; it then speaks for itself. */
 export async function issueProbe(tx: Transaction, bookId: string, probeId: string): Promise<string> {

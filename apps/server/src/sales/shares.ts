@@ -8,7 +8,7 @@ import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { actorOf, actorOfBook, hasEnded, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
-import { secretHash } from '../shell/bridge'
+import { secretHash } from '../shell/token'
 import { BookError } from '../shell/problems'
 import { honestRecord } from './honestRecord'
 const BOOK_BYTES = 16

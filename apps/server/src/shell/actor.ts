@@ -1,6 +1,5 @@
 import '@fastify/cookie'
 import { AsyncLocalStorage } from 'node:async_hooks'
-import { createHash, randomBytes, timingSafeEqual } from 'node:crypto'
 import Bowser from 'bowser'
 import { dayOfInstant, instantOfDay, type Day, type Instant } from '@hatch-book/core'
 import { OPEN_WHEN_DELETED, may, type Permission, newId, type Role } from '@hatch-book/contract'
@@ -10,6 +9,7 @@ import { onBehalfOf } from '../db/acting'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { deviceOfToken, type Bridge } from './bridge'
 import { BookError } from './problems'
+import { isSecret, newToken, readToken } from './token'
 
 export type BookRow = typeof tables.book.$inferSelect
 
@@ -85,8 +85,6 @@ export function actorOfBook(book: BookRow): Actor {
   }
 }
 
-const hash = (secret: string) => createHash('sha256').update(secret).digest('hex')
-
 /** Opens a session; the cookie names book, session and secret, and the database keeps only the secret's hash. */
 export async function createSession(
   tx: Transaction,
@@ -95,12 +93,10 @@ export async function createSession(
   device = '',
 ): Promise<{ id: string; cookie: string; expiresAt: Date }> {
   const id = newId()
-  const secret = randomBytes(32).toString('base64url')
+  const { token, secretHash } = newToken(bookId, id)
   const expiresAt = new Date(Date.now() + SESSION_DAYS * 86_400_000)
-  await tx
-    .insert(tables.session)
-    .values({ bookId, id, memberId, secretHash: hash(secret), expiresAt, device })
-  return { id, cookie: `${bookId}.${id}.${secret}`, expiresAt }
+  await tx.insert(tables.session).values({ bookId, id, memberId, secretHash, expiresAt, device })
+  return { id, cookie: token, expiresAt }
 }
 
 /** A browser in a few words, as 'Firefox on Android': enough to know one's own devices by. */
@@ -161,9 +157,9 @@ function bookFrom(row: Record<string, unknown>): BookRow {
 }
 
 async function readSession(db: Database, cookie: string | undefined): Promise<Actor | null> {
-  const [bookId, sessionId, secret] = (cookie ?? '').split('.')
-  const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
-  if (!bookId || !sessionId || !secret || !uuid.test(bookId) || !uuid.test(sessionId)) return null
+  const token = readToken(cookie)
+  if (!token) return null
+  const { bookId, id: sessionId, secret } = token
   // Asked with every request: one message, which the database has prepared.
   const { rows } = await db.$client.query<SessionRow>({
     name: 'who asks',
@@ -171,10 +167,7 @@ async function readSession(db: Database, cookie: string | undefined): Promise<Ac
     values: [bookId, sessionId],
   })
   const row = rows[0]
-  if (!row) return null
-  const given = Buffer.from(hash(secret))
-  const kept = Buffer.from(row.secret_hash)
-  if (given.length !== kept.length || !timingSafeEqual(given, kept)) return null
+  if (!row || !isSecret(secret, row.secret_hash)) return null
   const { member } = row
   const book = bookFrom(row.book)
   const onDay = { ...book, demoDay: book.demoDay && (playedDay.getStore() ?? book.demoDay) }

@@ -1,6 +1,6 @@
-import { createHash, randomBytes, timingSafeEqual } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import { inBook, tables, type Database } from '../db/connect'
+import { isSecret, readToken } from './token'
 
 /** A device, or the bridge of one: it speaks for itself and sees nothing of the book. */
 export interface Bridge {
@@ -10,10 +10,6 @@ export interface Bridge {
   id: string
 }
 
-export const secretHash = (secret: string) => createHash('sha256').update(secret).digest('hex')
-
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
-
 const REMEMBERED_MS = 10_000
 /** A bridge speaks five times a second: its token is looked up once in ten seconds. */
 const remembered = new Map<string, { bridge: Bridge; until: number }>()
@@ -21,12 +17,6 @@ const remembered = new Map<string, { bridge: Bridge; until: number }>()
 /** Forgets the tokens of a device that was given a new one, or removed. */
 export function forgetTokens(deviceId: string): void {
   for (const [token, { bridge }] of remembered) if (bridge.id === deviceId) remembered.delete(token)
-}
-
-/** A new secret for a device: the token that is shown once, and the hash that is kept. */
-export function newToken(bookId: string, deviceId: string): { token: string; secretHash: string } {
-  const secret = randomBytes(24).toString('base64url')
-  return { token: `${bookId}.${deviceId}.${secret}`, secretHash: secretHash(secret) }
 }
 
 /** The device that speaks, by the token it sends; null for a wrong one. */
@@ -40,8 +30,9 @@ export async function deviceOfToken(db: Database, authorization: string | undefi
 }
 
 async function lookUp(db: Database, authorization: string | undefined): Promise<Bridge | null> {
-  const [bookId, id, secret] = (authorization ?? '').replace(/^Bearer /, '').split('.')
-  if (!bookId || !id || !secret || !UUID.test(bookId) || !UUID.test(id)) return null
+  const token = readToken(authorization?.replace(/^Bearer /, ''))
+  if (!token) return null
+  const { bookId, id, secret } = token
   const { scale, probe } = tables
   return inBook(db, bookId, async (tx) => {
     const [ofScale] = await tx.select({ hash: scale.secretHash }).from(scale).where(eq(scale.id, id))
@@ -49,9 +40,4 @@ async function lookUp(db: Database, authorization: string | undefined): Promise<
     const [ofProbe] = await tx.select({ hash: probe.secretHash }).from(probe).where(eq(probe.id, id))
     return ofProbe?.hash && isSecret(secret, ofProbe.hash) ? { bookId, is: 'probe', id } : null
   })
-}
-
-function isSecret(secret: string, kept: string): boolean {
-  const given = Buffer.from(secretHash(secret))
-  return given.length === kept.length && timingSafeEqual(given, Buffer.from(kept))
 }

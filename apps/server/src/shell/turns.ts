@@ -1,4 +1,5 @@
 import { setImmediate } from 'node:timers/promises'
+import { Mutex } from 'async-mutex'
 
 /** So long one piece of reckoning may hold everybody else up. */
 const STRETCH_MS = 15
@@ -16,16 +17,15 @@ export async function inTurns<T, R>(items: readonly T[], work: (item: T) => R): 
   return done
 }
 
-const last = new Map<string, Promise<unknown>>()
+const turns = new Map<string, Mutex>()
 
 /** Does something once what was begun before under the same name is done: who waited finds what it left. */
 export async function oneAtATime<T>(name: string, work: () => Promise<T>): Promise<T> {
-  const before = last.get(name)
-  const mine = (before ?? Promise.resolve()).then(work, work)
-  last.set(name, mine)
+  const turn = turns.get(name) ?? new Mutex()
+  turns.set(name, turn)
   try {
-    return await mine
+    return await turn.runExclusive(work)
   } finally {
-    if (last.get(name) === mine) last.delete(name)
+    if (!turn.isLocked()) turns.delete(name)
   }
 }

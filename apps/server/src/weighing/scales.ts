@@ -1,7 +1,8 @@
 import { eq } from 'drizzle-orm'
 import { newId, type ScaleView } from '@hatch-book/contract'
 import { tables, type Transaction } from '../db/connect'
-import { forgetTokens, newToken } from '../shell/bridge'
+import { forgetTokens } from '../shell/bridge'
+import { newToken } from '../shell/token'
 
 const { scale } = tables
 

@@ -12,7 +12,7 @@ import { GROUPINGS, useTable, type Grouping } from './tableStore'
 import { useFigures, type Figures } from '../shell/figures'
 import { useAnimals, useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
-import { useTyped } from '../shell/useTyped'
+import { useWordInAddress } from '../shell/wordInAddress'
 
 const MOST_CARDS = 240
 
@@ -25,7 +25,7 @@ export function AnimalsPage() {
   const figures = useFigures()
   const navigate = useNavigate()
   const { grouping, group, hidden } = useTable()
-  const [find, type] = useTyped('find')
+  const [find, type] = useWordInAddress('find')
   const word = find.toLowerCase()
   const presence = params.get('presence') ?? 'here'
   const species = params.get('species')

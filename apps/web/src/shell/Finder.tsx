@@ -2,9 +2,8 @@ import { animalsApi, incubationApi } from '@hatch-book/contract'
 import { Input, Modal } from 'antd'
 import { useState } from 'react'
 import { useAsk } from './api'
+import { findIn } from './finding'
 import { useCohorts, useColonies } from './queries'
-
-const MOST = 12
 
 /** Finds anything by its tag, line or place, from anywhere. */
 export function Finder({
@@ -73,15 +72,7 @@ function FinderBody({ asked, onPick }: { asked: string; onPick(to: string): void
       says: `clutch, ${c.eggs.length} eggs, ${c.box?.name ?? 'born'}`,
     })),
   ]
-  const word = text.trim().toLowerCase()
-  const found = all
-    .filter((f) => word !== '' && `${f.tag} ${f.says}`.toLowerCase().includes(word))
-    .sort(
-      (a, b) =>
-        Number(b.tag.toLowerCase().startsWith(word)) - Number(a.tag.toLowerCase().startsWith(word)) ||
-        a.tag.localeCompare(b.tag, 'en', { numeric: true }),
-    )
-    .slice(0, MOST)
+  const found = findIn(all, text)
   return (
     <>
       <Input
@@ -113,7 +104,7 @@ function FinderBody({ asked, onPick }: { asked: string; onPick(to: string): void
             </button>
           </li>
         ))}
-        {word !== '' && found.length === 0 && (
+        {text.trim() !== '' && found.length === 0 && (
           <li className="quiet">Nothing in the book has that in its tag, line or place.</li>
         )}
       </ul>

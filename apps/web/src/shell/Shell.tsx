@@ -1,7 +1,6 @@
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { NavLink, Navigate, Outlet, useLocation, useNavigate } from 'react-router'
 import { AlarmBar } from './AlarmBar'
-import { Finder } from './Finder'
 import { useKeys } from './keys'
 import { readAhead } from './queries'
 import { useLight } from './lightStore'
@@ -15,9 +14,11 @@ import { DemoDay } from './DemoDay'
 import { Shortcuts } from './Shortcuts'
 import { useFigures } from './figures'
 
-/** The grammar comes a moment after the first view, so that no letter is lost when somebody writes. */
+/** The grammar and the finder come a moment after the first view, so that no letter is lost when somebody writes. */
 const loadSlate = () => import('../slate/Slate')
+const loadFinder = () => import('./Finder')
 const Slate = lazy(loadSlate)
+const Finder = lazy(() => loadFinder().then(({ Finder: it }) => ({ default: it })))
 const LATER_MS = 1500
 
 const ROOMS = [
@@ -90,7 +91,7 @@ function Frame() {
   )
   useEffect(() => {
     const timers = [
-      setTimeout(() => void loadSlate().catch(() => undefined), LATER_MS),
+      setTimeout(() => void Promise.all([loadSlate(), loadFinder()]).catch(() => undefined), LATER_MS),
       setTimeout(() => void readAhead(), 3 * LATER_MS),
     ]
     return () => timers.forEach(clearTimeout)
@@ -170,12 +171,11 @@ function Frame() {
           <Outlet />
         </main>
       </div>
-      <Finder
-        open={open === 'finder'}
-        asked={scanned}
-        onClose={() => setOpen(null)}
-        onPick={(to) => void navigate(to)}
-      />
+      {open === 'finder' && (
+        <Suspense fallback={null}>
+          <Finder open asked={scanned} onClose={() => setOpen(null)} onPick={(to) => void navigate(to)} />
+        </Suspense>
+      )}
       {open === 'slate' && (
         <Suspense fallback={null}>
           <Slate onClose={() => setOpen(null)} />

@@ -28,7 +28,7 @@ export function addressNow(before: Typed, seen: string): Typed {
  * A word that is typed and stands in the address too, so that the way back and a link find it. What is typed is shown and holds at once; the
  * address follows by a navigation, which may end after the next letter or be overtaken: a field that waited for it lost letters.
  */
-export function useTyped(name: string): [word: string, type: (word: string) => void] {
+export function useWordInAddress(name: string): [word: string, type: (word: string) => void] {
   const [params, setParams] = useSearchParams()
   const inAddress = params.get(name) ?? ''
   const [typed, setTyped] = useState<Typed>({ word: inAddress, seen: inAddress, underWay: [] })

@@ -1,4 +1,4 @@
-import { addressNow, typedNow, type Typed } from '../src/shell/useTyped'
+import { addressNow, typedNow, type Typed } from '../src/shell/wordInAddress'
 
 const blank: Typed = { word: '', seen: '', underWay: [] }
 const typed = (...words: string[]) => words.reduce(typedNow, blank)
