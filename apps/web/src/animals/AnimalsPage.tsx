@@ -1,20 +1,21 @@
 import { neutraliseFormula, type AnimalRow } from '@hatch-book/contract'
 import { Button, Input, Segmented } from 'antd'
 import { Download } from 'lucide-react'
-import { useMemo } from 'react'
+import { lazy, Suspense, useMemo } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { BrokenProtocols } from '../parts/BrokenProtocols'
 import { AnimalCard } from '../parts/AnimalCard'
 import { AnimalTable, ColumnChooser } from './AnimalTable'
-import { BulkActs } from './BulkActs'
 import { COLUMNS, byTag } from './columns'
-import { GROUPINGS, useTable, type Grouping } from './tableStore'
+import { GROUPINGS, usePicked, useTable, type Grouping } from './tableStore'
 import { useFigures, type Figures } from '../shell/figures'
 import { useAnimals, useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { useWordInAddress } from '../shell/wordInAddress'
 
 const MOST_CARDS = 240
+/** What is done to many comes once some are ticked. */
+const BulkActs = lazy(() => import('./BulkActs').then(({ BulkActs: it }) => ({ default: it })))
 
 /** All animals, as a table or as cards. Filters stand in the address. */
 export function AnimalsPage() {
@@ -25,6 +26,7 @@ export function AnimalsPage() {
   const figures = useFigures()
   const navigate = useNavigate()
   const { grouping, group, hidden } = useTable()
+  const anyTicked = usePicked(({ picked }) => picked.size > 0)
   const [find, type] = useWordInAddress('find')
   const word = find.toLowerCase()
   const presence = params.get('presence') ?? 'here'
@@ -132,7 +134,11 @@ export function AnimalsPage() {
         )}
         {view === 'table' && <ColumnChooser />}
       </div>
-      <BulkActs animals={shown} />
+      {anyTicked && (
+        <Suspense fallback={null}>
+          <BulkActs animals={shown} />
+        </Suspense>
+      )}
       {shown.length === 0 ? (
         <p className="empty">No animal fits these filters.</p>
       ) : view === 'cards' ? (
