@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { connect, createServer } from 'node:net'
 import { expect, test, type Page } from '@playwright/test'
 // @ts-expect-error -- a plain script without types
-import { scratchFolder } from '../tools/scratch.mjs'
+import { clearWhenGone, scratchFolder } from '../tools/scratch.mjs'
 
 interface RunningBook {
   url: string
@@ -12,7 +12,12 @@ interface RunningBook {
   said(): string
 }
 
-export const freshFolder = () => mkdtempSync(join(scratchFolder(), 'hatch-book-e2e-'))
+/** A run that is killed takes its books with it. */
+export function freshFolder(): string {
+  const folder = mkdtempSync(join(scratchFolder(), 'hatch-book-e2e-'))
+  clearWhenGone(folder)
+  return folder
+}
 const forget = (folder: string) => rmSync(folder, { recursive: true, force: true })
 
 function freePort(): Promise<number> {

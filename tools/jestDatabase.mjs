@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import pg from 'pg'
 import { startPostgres } from './postgres.mjs'
 import { run } from './run.mjs'
-import { scratchFolder } from './scratch.mjs'
+import { clearWhenGone, scratchFolder } from './scratch.mjs'
 
 /* A database for the tests alone, thrown away with them. Each test file copies the template and has its own. */
 export default async function setUp() {
@@ -14,6 +14,7 @@ export default async function setUp() {
     const { uid, gid } = statSync('/var/lib/postgresql')
     chownSync(folder, uid, gid)
   }
+  clearWhenGone(folder)
   const postgres = await startPostgres(folder, { quick: true })
   const password = randomBytes(12).toString('hex')
   const template = new URL(postgres.url)
