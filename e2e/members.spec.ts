@@ -40,7 +40,7 @@ test('a book is opened, a helper let in by a link, signed out, let in anew; the 
     await elsewhere.getByRole('button', { name: 'Join the book' }).click()
     await expect(elsewhere.getByText('Marlow, helper')).toBeVisible()
     await page.goto(address)
-    await expect(page.getByRole('heading', { name: 'This link opens nothing' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'This link does not work' })).toBeVisible()
   })
 
   const marlow = page.getByRole('region', { name: 'Marlow' })

@@ -12,7 +12,7 @@ interface RunningBook {
   said(): string
 }
 
-/** A run that is killed takes its books with it. */
+/** An empty folder for a book, which a run that is killed takes with it. */
 export function freshFolder(): string {
   const folder = mkdtempSync(join(scratchFolder(), 'hatch-book-e2e-'))
   clearWhenGone(folder)
@@ -43,7 +43,7 @@ async function untilFree(port: number): Promise<void> {
 }
 
 /** Where the books of one run wait for their copies; the run's end clears it. */
-export const templatesOf = (runner: number) => join(scratchFolder(), `hatch-book-e2e-templates-${runner}`)
+export const templatesOf = (runner: number) => join(scratchFolder(), `hatch-book-e2e-${runner}-templates`)
 
 /**
  * A folder with the demo book on a day, as its first start leaves it. The first story that asks for a day lives through it and

@@ -192,7 +192,7 @@ test('what cannot be is refused with words, and nothing is kept of it', async ()
   })
   expect((await begin('Q3', 'AM', { kind: 'breeding box' })).reply.status).toBe(422)
   expect((await begin('Q4', 'MA', { began: '2026-08-01' })).reply.body).toMatchObject({
-    detail: expect.stringContaining('It cannot begin in the future'),
+    detail: expect.stringContaining('That day has not come yet'),
   })
   expect(await numbers(id)).toEqual({})
 })

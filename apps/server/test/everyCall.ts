@@ -1,4 +1,4 @@
-import { newId } from '@hatch-book/contract'
+import { MISCHIEFS, newId } from '@hatch-book/contract'
 import { GOAL, season, weatherRule, type FullBook } from './fullBook'
 import { entry, noon, TODAY } from './support'
 import type { WholeBook } from './wholeBook'
@@ -47,6 +47,10 @@ export const CALLS: Readonly<Record<string, Said>> = {
       ...{ id: newId(), tag: 'N7', protocolId: f.book.protocols.CS, damId: f.female, sireId: f.male },
       placeId: f.tub,
     },
+  }),
+  'DELETE /api/messages/devices/:id': (f) => ({ url: `/api/messages/devices/${f.device}` }),
+  'POST /api/places/:id/mischief': (f) => ({
+    ...{ url: `/api/places/${f.incubator}/mischief`, body: { does: MISCHIEFS[0] } },
   }),
   'POST /api/pairings': (f) => ({
     url: '/api/pairings',
@@ -272,12 +276,6 @@ export const NAMES_NOTHING = [
   ...['POST /api/second-factor', 'POST /api/second-factor/prove', 'POST /api/second-factor/end'],
   ...['POST /api/sessions/close', 'POST /api/password', 'POST /api/sign-in', 'POST /api/sign-out'],
   ...['POST /api/imports', 'POST /api/protocols/file', 'POST /api/demo/advance', 'POST /api/scales'],
-  ...[
-    'PATCH /api/messages/choice',
-    'POST /api/messages/devices',
-    'DELETE /api/messages/devices/:id',
-    'POST /api/messages/trial',
-  ],
+  ...['PATCH /api/messages/choice', 'POST /api/messages/devices', 'POST /api/messages/trial'],
   ...['POST /api/bridge/readings', 'POST /api/bridge/outbox/taken', 'POST /api/bridge/samples'],
-  ...['POST /api/places/:id/mischief'],
 ]

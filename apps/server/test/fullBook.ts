@@ -1,5 +1,6 @@
 import { newId } from '@hatch-book/contract'
 import sharp from 'sharp'
+import { eq } from 'drizzle-orm'
 import { inBook, tables } from '../src/db/connect'
 import { addAnimal, entry, feed, noon, TODAY, write, type TestServer } from './support'
 import { openWholeBook, type WholeBook } from './wholeBook'
@@ -30,6 +31,8 @@ export interface FullBook extends WholeBook {
   goal: string
   /** Of the same sort as the female, to be merged with her. */
   otherAnimal: string
+  /** The owner's telephone. */
+  device: string
   /** Nobody lives in them yet. */
   emptyTub: string
   otherEmptyTub: string
@@ -73,6 +76,14 @@ export async function openFullBook(server: TestServer, name: string): Promise<Fu
       ...{ since: new Date(noon(TODAY)), raisedAt: new Date(noon(TODAY)), says: 'too warm', todo: 'open it' },
     }),
   )
+  // A server of tests knows no push service to choose a device by.
+  const device = { id: newId(), name: 'The phone', endpoint: 'https://push.example/1', since: noon(TODAY) }
+  await inBook(server.db, book.id, (tx) =>
+    tx
+      .update(tables.member)
+      .set({ devices: [{ ...device, keys: { p256dh: '', auth: '' } }] })
+      .where(eq(tables.member.role, 'owner')),
+  )
   const { animal } = await ask('GET', `animals/${female}`)
   await book.as.owner('PATCH', `/api/animals/${female}`, {
     ...{ version: animal.version, tag: 'F1', line: 'Kiln', purpose: 'breeder', origin: '', note: '' },
@@ -81,7 +92,7 @@ export async function openFullBook(server: TestServer, name: string): Promise<Fu
   const otherAnimal = await addAnimal(book, { tag: 'F1 again' })
   await feed(book, otherAnimal)
   return {
-    ...{ ...whole, picture, contact, station, alarm, otherAnimal },
+    ...{ ...whole, picture, contact, station, alarm, otherAnimal, device: device.id },
     photo: (await ask('POST', `animals/${female}/photos?view=above`, picture)).id,
     paper: (await ask('POST', `animals/${female}/papers?name=paper.pdf`, Buffer.from('%PDF-1.4 a paper'))).id,
     invitation: await add('invitations', { name: 'Tomas', role: 'helper' }),

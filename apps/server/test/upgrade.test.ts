@@ -1,9 +1,11 @@
 import { existsSync, mkdirSync, readFileSync } from 'node:fs'
 import { randomBytes } from 'node:crypto'
 import { newId, type EntryInput } from '@hatch-book/contract'
-import pg from 'pg'
+import type pg from 'pg'
 // @ts-expect-error -- a plain script without types
-import { databaseOf, digestsOf, dropDatabase, pgProgram, restoreInto } from '../../../tools/dumps.mjs'
+import { databaseOf, digestsOf, dropDatabase, pgProgram } from '../../../tools/dumps.mjs'
+// @ts-expect-error -- a plain script without types
+import { restoreInto, withClient } from '../../../tools/dumps.mjs'
 import { migrateDatabase } from '../src/db/migrate'
 import { readyForEveryKind, SAID } from './everyKind'
 import { openServer, openServerOn, write, type TestServer } from './support'
@@ -21,16 +23,6 @@ const { entries: versions } = JSON.parse(readFileSync(`${MIGRATIONS}/meta/_journ
 const sampleOf = (tag: string) => `${FOLDER}/${tag}.dump`
 const OWNER = 'keeper@upgraded.example'
 
-async function inOwner<T>(url: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
-  const client = new pg.Client({ connectionString: url })
-  await client.connect()
-  try {
-    return await work(client)
-  } finally {
-    await client.end()
-  }
-}
-
 /** A book with one entry of every kind, as a keeper leaves it in the evening: animals come in at 14:00. */
 async function writeSample(tag: string): Promise<void> {
   const server = await openServer()
@@ -42,7 +34,7 @@ async function writeSample(tag: string): Promise<void> {
     const { status, body } = await write(whole.book, [draft], 'owner')
     if (status !== 200) throw new Error(JSON.stringify(body))
   }
-  await inOwner(server.ownerUrl, (client) =>
+  await withClient(server.ownerUrl, (client: pg.Client) =>
     client.query("update member set email = $1 where role = 'owner'", [OWNER]),
   )
   await server.stop()
@@ -76,7 +68,10 @@ describe('a book of an earlier version', () => {
   })
   const take = (tag: string) => restoreInto(TEST_OWNER_URL, name, sampleOf(tag))
   const digests = () =>
-    inOwner(url, (client) => digestsOf(client) as Promise<Record<string, { rows: number; digest: string }>>)
+    withClient(
+      url,
+      (client: pg.Client) => digestsOf(client) as Promise<Record<string, { rows: number; digest: string }>>,
+    )
 
   it('has a sample beside each migration', () => {
     expect(versions.filter(({ tag }) => !existsSync(sampleOf(tag)))).toEqual([])
@@ -118,7 +113,7 @@ describe('a book of an earlier version', () => {
   it('of a version too old, or of a newer one, is refused in words and left as it is', async () => {
     await take(versions.at(-1)!.tag)
     const madeAt = (when: number) =>
-      inOwner(url, (client) =>
+      withClient(url, (client: pg.Client) =>
         client.query('update drizzle.__drizzle_migrations set created_at = $1', [when]),
       )
     await madeAt(versions[0]!.when - 1)

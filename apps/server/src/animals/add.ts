@@ -30,8 +30,8 @@ export async function addAnimal(tx: Transaction, actor: Actor, draft: AnimalDraf
   const hatched = hatchedOf(draft.hatched)
   const { species, keptAs } = shelf.document(draft.protocolId)
   if (keptAs === 'colonies')
-    throw new BookError('invalid', `A ${species} is kept in colonies, not by name.`, [
-      { field: 'protocolId', says: 'choose a species that is kept by name' },
+    throw new BookError('invalid', `A ${species} is kept in colonies, not individually.`, [
+      { field: 'protocolId', says: 'choose a species you keep individually' },
     ])
   await checkParents(tx, { id: draft.id, tag: draft.tag, species, hatched }, draft)
   const { id, tag, protocolId, line, damId, sireId, purpose, origin, note } = draft

@@ -8,7 +8,7 @@ import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
-import { moveRoutes } from './moves'
+import { moveRoutes } from './moveRoutes'
 import { refuseTakenName } from './names'
 import { cohortViews, protocolIn } from './views'
 import { warmthNow } from './warmth'
@@ -62,12 +62,14 @@ export const cohortRoutes: BookRoutes = (app, rooms) => {
           { field: 'protocolId', says: 'choose one that is kept in cohorts' },
         ])
       if (draft.kind === 'breeding box' && !protocol.box)
-        throw new BookError('invalid', `No search rhythm is known of the ${protocol.species}.`, [
-          { field: 'kind', says: 'the protocol of this species has no figures for a breeding box' },
-        ])
+        throw new BookError(
+          'invalid',
+          `How often to search a breeding box of ${protocol.species} is not known.`,
+          [{ field: 'kind', says: 'its protocol has no figures for a breeding box' }],
+        )
       if (draft.began > actor.today)
-        throw new BookError('invalid', `It cannot begin in the future. Today is ${actor.today}.`, [
-          { field: 'began', says: 'this day has not come yet' },
+        throw new BookError('invalid', `That day has not come yet. Today is ${actor.today}.`, [
+          { field: 'began', says: 'choose today or an earlier day' },
         ])
       await refuseTakenName(tx, draft.id, draft.name)
       const parent = await ancestor(tx, fromId, draft.protocolId)

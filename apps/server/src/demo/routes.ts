@@ -14,7 +14,7 @@ export const demoRoutes: BookRoutes = (app, { db }) => {
     const { book, today } = actorOf(request)
     if (!book.demoDay || book.demoSeed === null) throw new BookError('not-a-demo')
     const next = addDays(today, request.body.days)
-    if (next > LAST_DAY) throw new BookError('invalid', `The demo lives until ${LAST_DAY}.`)
+    if (next > LAST_DAY) throw new BookError('invalid', `The demo book ends on ${LAST_DAY}.`)
     const steps = stepsBetween(timelineOf(book.demoSeed), today, next)
     const { happened, refused } = await playSteps(
       app as never,

@@ -39,7 +39,7 @@ export async function seedDemo(
   { seed, day }: { seed: number; day: Day },
 ): Promise<Played & { bookId: string }> {
   if (day <= FIRST_DAY || day > LAST_DAY)
-    throw new RangeError(`the demo lives from ${addDays(FIRST_DAY, 1)} to ${LAST_DAY}`)
+    throw new RangeError(`the demo book runs from ${addDays(FIRST_DAY, 1)} to ${LAST_DAY}`)
   const { bookId, ownerId, protocolId } = demoIdentity(seed)
   const { name, email } = MEMBERS[0]
   await inBook(db, bookId, (tx) =>

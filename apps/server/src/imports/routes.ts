@@ -165,7 +165,7 @@ export const importRoutes: BookRoutes = (app, { db }) => {
         .where(eq(tables.importList.id, request.params.id))
         .returning({ id: tables.importList.id }),
     )
-    if (discarded.length === 0) throw new BookError('not-found', 'This list is not in the book any more.')
+    if (discarded.length === 0) throw new BookError('not-found', 'This list is no longer in the book.')
     return { ok: true as const }
   })
 }

@@ -3,7 +3,7 @@ import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { announce } from '../shell/live'
 import type { BookApp } from '../shell/app'
 import { wordsOf } from './post'
-import type { Addressee, Outcome, Way, WaysOut, Words } from '../shell/waysOut'
+import type { Addressee, Outcome, Way, WaysOut, Words } from '../shell/way'
 
 export const SENDING = 'Sending messages'
 const LOOK_EVERY_MS = 15_000

@@ -63,7 +63,7 @@ export const noticeRoutes: BookRoutes = (app, { db, waysOut }) => {
     const { id, name, endpoint, keys } = request.body
     if (!waysOut.push?.serves(endpoint))
       throw new BookError('invalid', 'This server cannot send messages to that device.', [
-        { field: 'endpoint', says: 'not an address of a push service' },
+        { field: 'endpoint', says: 'this server does not know that push service' },
       ])
     return inBook(db, bookId, async (tx) => {
       const [own] = await tx.select().from(member).where(eq(member.id, self.id)).for('update')
@@ -102,7 +102,7 @@ export const noticeRoutes: BookRoutes = (app, { db, waysOut }) => {
           cause: 'trial',
           what: 'a trial message',
         },
-        parts: [{ key: newId(), name: '', says: 'Messages of your book reach you here.' }],
+        parts: [{ key: newId(), name: '', says: 'Messages from your book will reach you here.' }],
       })
       await publish(tx, outboxTopic(bookId), 'waiting')
       return { ok: true as const }

@@ -1,7 +1,7 @@
 import type { Configuration } from '../shell/configuration'
 import { mailWay } from './ways/mail'
 import { pushWay, USUAL_SERVICES } from './ways/push'
-import type { WaysOut } from '../shell/waysOut'
+import type { WaysOut } from '../shell/way'
 
 /** The ways that a server's environment gives it. */
 export function waysOutOf(c: Configuration): WaysOut {

@@ -46,7 +46,10 @@ function refuseUnfit(female: JudgedAnimal | undefined, male: JudgedAnimal | unde
       says: `${male.row.tag} is ${male.row.sex === 'female' ? 'female' : 'not sexed'}`,
     })
   if (female && male && female.row.species !== male.row.species)
-    fields.push({ field: 'maleId', says: `a ${male.row.species} and a ${female.row.species} do not pair` })
+    fields.push({
+      field: 'maleId',
+      says: `a ${male.row.species} and a ${female.row.species} cannot be paired`,
+    })
   for (const [field, animal] of [
     ['femaleId', female],
     ['maleId', male],

@@ -99,7 +99,8 @@ export const sceneRoutes: BookRoutes = (app, { db }) => {
   async function scene(tx: Transaction, actor: Actor, protocolId: string): Promise<PairingScene> {
     const shelf = await loadShelf(tx)
     const document = shelf.document(protocolId)
-    if (document.keptAs === 'colonies') throw new BookError('invalid', 'A colony has no animals by name.')
+    if (document.keptAs === 'colonies')
+      throw new BookError('invalid', 'The animals of a colony are not kept individually.')
     const protocol = shelf.of({ id: protocolId, tag: '', line: '', protocolId })
     const species = await speciesGenes(tx, protocolId)
     const rows = await tx.select({ id: animal.id }).from(animal).where(eq(animal.protocolId, protocolId))

@@ -5,9 +5,9 @@ import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
-import { labelRoutes } from './labels'
-import { moveRoutes } from './moves'
-import { rackRoutes } from './racks'
+import { labelRoutes } from './labelRoutes'
+import { moveRoutes } from './moveRoutes'
+import { rackRoutes } from './rackRoutes'
 
 const isWatched = (kind: string) => ['incubator', 'unit', 'outdoors'].includes(kind)
 
@@ -29,7 +29,7 @@ export const placeRoutes: BookRoutes = (app, rooms) => {
     const { bookId } = actorOf(request)
     const draft = request.body
     if (draft.kind === 'incubator' && draft.setPointC === null)
-      throw new BookError('invalid', 'An incubator needs its set point.', [
+      throw new BookError('invalid', 'Write the temperature the incubator is set to.', [
         { field: 'setPointC', says: 'write the temperature it is set to' },
       ])
     await inBook(db, bookId, async (tx) => {

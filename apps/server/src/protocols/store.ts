@@ -130,7 +130,7 @@ export class ProtocolShelf {
     const known = this.compiled.get(key)
     if (known) return known
     const protocol = protocolUnder(this.document(bearer.protocolId), this.layers(bearer))
-    if (!protocol) throw new BookError('invalid', 'A colony has no animals by name.')
+    if (!protocol) throw new BookError('invalid', 'The animals of a colony are not kept individually.')
     this.compiled.set(key, protocol)
     return protocol
   }

@@ -1,5 +1,5 @@
 import type { FirstMeals } from '@hatch-book/contract'
-import { rearingApi, type DueMeal } from '@hatch-book/contract'
+import { type DueMeal } from '@hatch-book/contract'
 import {
   MS_PER_HOUR,
   firstMealCurve,
@@ -15,25 +15,11 @@ import {
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { judgeAnimals, loadRecords, type AnimalRecord, type JudgedAnimal } from '../animals'
-import { inBook, type Transaction } from '../db/connect'
+import { type Transaction } from '../db/connect'
 import { standsSql, carried, isOfKind } from '../entries'
 import { loadShelf } from '../protocols'
-import { actorOf, type Actor } from '../shell/actor'
-import type { BookRoutes } from '../shell/app'
-import { serve } from '../shell/serve'
+import { type Actor } from '../shell/actor'
 import { mealDueOf } from './due'
-
-export const mealRoutes: BookRoutes = (app, { db }) => {
-  serve(app, rearingApi.meals, (request) => {
-    const actor = actorOf(request)
-    const day = request.query.by ?? actor.today
-    return inBook(db, actor.bookId, async (tx) => ({ day, meals: await dueMeals(tx, actor, day) }))
-  })
-  serve(app, rearingApi.firstMeals, (request) => {
-    const actor = actorOf(request)
-    return inBook(db, actor.bookId, (tx) => firstMeals(tx, actor))
-  })
-}
 
 const isHere = ({ row }: JudgedAnimal) => row.presence === 'here' || row.presence === 'listed'
 
@@ -43,7 +29,8 @@ const awaitsFirstMeal = ({ record: { standing }, stage }: JudgedAnimal) =>
 const isToBeTricked = (judged: JudgedAnimal) =>
   awaitsFirstMeal(judged) && judged.record.standing.young.offers > 0
 
-const dueMeals = async (tx: Transaction, actor: Actor, by: string): Promise<DueMeal[]> =>
+/** Meals that are due by a day, of all animals. */
+export const dueMeals = async (tx: Transaction, actor: Actor, by: string): Promise<DueMeal[]> =>
   mealsOf(tx, actor, await judgeAnimals(tx, actor), (meal) => meal.due <= by)
 
 /** Meals of all animals of a book, or of those that are wanted by their next meal; what was offered and not looked after is always told. */
@@ -171,7 +158,8 @@ function chancesFor({ animal, protocol }: AnimalRecord, tricks: readonly LinedTr
 
 const GRAVITY = { vet: 0, 'help on': 1, well: 2 } as const
 
-async function firstMeals(tx: Transaction, actor: Actor): Promise<FirstMeals> {
+/** Those that have not eaten by themselves yet, the gravest first, each with what to try next. */
+export async function firstMeals(tx: Transaction, actor: Actor): Promise<FirstMeals> {
   // Only of those that hatched here is every offer known.
   const records = (await loadRecords(tx)).filter(
     ({ animal, protocol }) => animal.clutchId !== null && protocol.keptAs === 'animals',

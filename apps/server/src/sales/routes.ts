@@ -1,10 +1,10 @@
 import type { BookRoutes } from '../shell/app'
-import { calendarRoutes } from './calendar'
-import { counterRoutes } from './counter'
+import { calendarRoutes } from './calendarRoutes'
+import { counterRoutes } from './counterRoutes'
 import './gates'
-import { handOverRoutes } from './handOver'
-import { registerRoutes } from './register'
-import { shareRoutes } from './shares'
+import { handOverRoutes } from './handOverRoutes'
+import { registerRoutes } from './registerRoutes'
+import { shareRoutes } from './shareRoutes'
 
 export const salesRoutes: BookRoutes = (app, rooms) => {
   for (const routes of [handOverRoutes, counterRoutes, registerRoutes, shareRoutes, calendarRoutes])

@@ -11,7 +11,7 @@ import { GROUPINGS, usePicked, useTable, type Grouping } from './tableStore'
 import { useFigures, type Figures } from '../shell/figures'
 import { useAnimals, useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
-import { useWordInAddress } from '../shell/wordInAddress'
+import { useSetInAddress, useWordInAddress } from '../shell/wordInAddress'
 
 const MOST_CARDS = 240
 /** What is done to many comes once some are ticked. */
@@ -20,7 +20,7 @@ const BulkActs = lazy(() => import('./BulkActs').then(({ BulkActs: it }) => ({ d
 /** All animals, as a table or as cards. Filters stand in the address. */
 export function AnimalsPage() {
   const { data, isPending } = useAnimals()
-  const [params, setParams] = useSearchParams()
+  const [params] = useSearchParams()
   const { line, fits } = useLineFilter()
   const may = useMay()
   const figures = useFigures()
@@ -32,16 +32,7 @@ export function AnimalsPage() {
   const presence = params.get('presence') ?? 'here'
   const species = params.get('species')
   const view = params.get('view') ?? 'table'
-  const set = (name: string, value: string | null) =>
-    setParams(
-      (before) => {
-        const next = new URLSearchParams(before)
-        if (value) next.set(name, value)
-        else next.delete(name)
-        return next
-      },
-      { replace: true },
-    )
+  const set = useSetInAddress()
   const all = useMemo(() => [...(data ?? [])].sort((a, b) => byTag(a.tag, b.tag)), [data])
   const shown = useMemo(
     () =>

@@ -21,7 +21,7 @@ export function JoinPage() {
   if (error)
     return (
       <main className="alone">
-        <h1>This link opens nothing</h1>
+        <h1>This link does not work</h1>
         <p>{error.message}</p>
       </main>
     )

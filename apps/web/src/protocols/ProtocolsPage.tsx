@@ -8,7 +8,7 @@ import { useProtocols } from '../shell/queries'
 import { useMay } from '../shell/session'
 
 const KEPT: readonly [ProtocolSummary['keptAs'], string][] = [
-  ['animals', 'Kept by name'],
+  ['animals', 'Kept individually'],
   ['cohorts', 'Kept in cohorts'],
   ['colonies', 'Feeder colonies and cultures'],
 ]

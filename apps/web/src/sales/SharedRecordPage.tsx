@@ -16,7 +16,7 @@ export function SharedRecordPage() {
     return (
       <main className="alone">
         <h1>Nothing is here</h1>
-        <p>This address opens nothing any more. Ask whoever gave it to you.</p>
+        <p>This page is no longer shared. Ask whoever gave you the address.</p>
       </main>
     )
   if (!data) return null

@@ -24,26 +24,34 @@ export function addressNow(before: Typed, seen: string): Typed {
     : { word: seen, seen, underWay: [] }
 }
 
-/**
- * A word that is typed and stands in the address too, so that the way back and a link find it. What is typed is shown and holds at once; the
- * address follows by a navigation, which may end after the next letter or be overtaken: a field that waited for it lost letters.
- */
-export function useWordInAddress(name: string): [word: string, type: (word: string) => void] {
-  const [params, setParams] = useSearchParams()
-  const inAddress = params.get(name) ?? ''
-  const [typed, setTyped] = useState<Typed>({ word: inAddress, seen: inAddress, underWay: [] })
-  if (typed.seen !== inAddress) setTyped(addressNow(typed, inAddress))
-  const type = (word: string) => {
-    setTyped((before) => typedNow(before, word))
+/** Sets a name in the address to a value, or takes it out, beside whatever else stands there. */
+export function useSetInAddress(): (name: string, value: string | null) => void {
+  const [, setParams] = useSearchParams()
+  return (name, value) =>
     setParams(
       (before) => {
         const after = new URLSearchParams(before)
-        if (word) after.set(name, word)
+        if (value) after.set(name, value)
         else after.delete(name)
         return after
       },
       { replace: true },
     )
+}
+
+/**
+ * A word that is typed and stands in the address too, so that the way back and a link find it. What is typed is shown and holds at once; the
+ * address follows by a navigation, which may end after the next letter or be overtaken: a field that waited for it lost letters.
+ */
+export function useWordInAddress(name: string): [word: string, type: (word: string) => void] {
+  const [params] = useSearchParams()
+  const set = useSetInAddress()
+  const inAddress = params.get(name) ?? ''
+  const [typed, setTyped] = useState<Typed>({ word: inAddress, seen: inAddress, underWay: [] })
+  if (typed.seen !== inAddress) setTyped(addressNow(typed, inAddress))
+  const type = (word: string) => {
+    setTyped((before) => typedNow(before, word))
+    set(name, word)
   }
   return [typed.word, type]
 }

@@ -39,12 +39,13 @@ const REACH = 6
 export class HatchSpread {
   private readonly grid: CommonGrid
   private readonly today: number
-  /** Share that was still ahead this morning, as it was before anything was seen. */
-  private left: number | null = null
+  /** Share of the hatch that lies beyond now. */
+  private readonly ahead: number
 
   constructor(private readonly evidence: HatchEvidence) {
     this.today = this.dayOf(evidence.now)
     this.grid = weighed(evidence, this.today, (at) => this.dayOf(at))
+    this.ahead = this.mean((c) => this.above(this.today - c))
   }
 
   /** Share of eggs that hatch until an instant; of those still alive where some are waited for. */
@@ -55,10 +56,9 @@ export class HatchSpread {
 
   private untilOfWaiting(day: number): number {
     if (day <= this.today) return 0
-    const left = (this.left ??= this.mean((c) => this.above(this.today - c)))
     // So late that no mass is left: any day now, counted from today.
-    if (left < 1e-12) return Math.min(1, day - this.today)
-    return 1 - this.mean((c) => this.above(day - c)) / left
+    if (this.ahead < 1e-12) return Math.min(1, day - this.today)
+    return 1 - this.mean((c) => this.above(day - c)) / this.ahead
   }
 
   /** The instant by which a share of the eggs has hatched. */

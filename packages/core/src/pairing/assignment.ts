@@ -266,7 +266,7 @@ export function judgePlan(
     const say = (weight: PlanConflict['weight'], says: string, on: Day | null = null) =>
       conflicts.push({ female, male, on, says, weight })
     const pair = problem.pairs.find((p) => p.female === female && p.male === male)
-    if (!pair || pair.forbidden) say('stop', pair?.forbidden ?? 'these two do not pair')
+    if (!pair || pair.forbidden) say('stop', pair?.forbidden ?? 'these two cannot be paired')
     const window = problem.females.find((f) => f.id === female)?.window
     if (!window) say('warn', 'nobody knows when she will be receptive')
     else if (course.chance < 0.1)

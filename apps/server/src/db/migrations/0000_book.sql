@@ -753,7 +753,7 @@ BEGIN
       END LOOP;
       EXIT WHEN remaining = 0;
     END LOOP;
-    IF remaining > 0 THEN RAISE EXCEPTION 'book % could not be forgotten', gone; END IF;
+    IF remaining > 0 THEN RAISE EXCEPTION 'book % could not be deleted for good', gone; END IF;
     forgotten := forgotten + 1;
   END LOOP;
   RETURN forgotten;

@@ -1,5 +1,5 @@
 import { createTransport } from 'nodemailer'
-import type { Way } from '../../shell/waysOut'
+import type { Way } from '../../shell/way'
 
 const ANSWERS_WITHIN_MS = 15_000
 

@@ -1,6 +1,6 @@
 import webpush from 'web-push'
 import type { ToldDevice } from '../../db/schema/books'
-import type { WaysOut, Words } from '../../shell/waysOut'
+import type { WaysOut, Words } from '../../shell/way'
 
 const ANSWERS_WITHIN_MS = 15_000
 /** A phone that is off for longer is not told any more, seconds. */

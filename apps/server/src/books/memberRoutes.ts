@@ -7,7 +7,7 @@ import { actorOf, hasEnded } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
-import { closeSessions } from './sessions'
+import { closeSessions } from './sessionRoutes'
 
 type MemberRow = typeof tables.member.$inferSelect
 const memberView = ({ id, name, email, role, endsOn, secondFactor }: MemberRow) => ({

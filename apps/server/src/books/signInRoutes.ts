@@ -8,7 +8,7 @@ import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { fitsHash } from './password'
-import { takeCode } from './secondFactor'
+import { takeCode } from './secondFactorRoutes'
 
 /** Verified when nobody has the address, so that the answer takes as long as for somebody. */
 const nobody = hash('a password that nobody has')

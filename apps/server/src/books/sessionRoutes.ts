@@ -55,7 +55,7 @@ export const sessionRoutes: BookRoutes = (app, { db }) => {
         .where(and(eq(session.id, request.params.id), eq(session.memberId, member.id)))
         .returning({ id: session.id }),
     )
-    if (closed.length === 0) throw new BookError('not-found', 'You are not signed in there any more.')
+    if (closed.length === 0) throw new BookError('not-found', 'You are already signed out there.')
     return { ok: true as const }
   })
 

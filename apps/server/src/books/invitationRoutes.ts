@@ -7,7 +7,7 @@ import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { isSecret, newToken, readToken } from '../shell/token'
-import { closeSessions } from './sessions'
+import { closeSessions } from './sessionRoutes'
 
 const HOURS = { join: 7 * 24, recover: 24 }
 type InvitationRow = typeof tables.invitation.$inferSelect
@@ -89,8 +89,7 @@ export const invitationRoutes: BookRoutes = (app, { db }) => {
     const withdrawn = await inBook(db, actorOf(request).bookId, (tx) =>
       tx.delete(tables.invitation).where(eq(tables.invitation.id, request.params.id)).returning(),
     )
-    if (withdrawn.length === 0)
-      throw new BookError('not-found', 'This invitation is not in the book any more.')
+    if (withdrawn.length === 0) throw new BookError('not-found', 'This invitation is already withdrawn.')
     return { ok: true as const }
   })
 

@@ -45,7 +45,7 @@ export async function withKey<T>(
       .innerJoin(book, eq(book.id, share.bookId))
       .innerJoin(member, eq(member.id, share.memberId))
       .where(and(eq(share.secretHash, secretHash(key)), eq(share.kind, kind), isNull(share.withdrawnAt)))
-    if (!row) throw new BookError('not-found', 'This address opens nothing any more.')
+    if (!row) throw new BookError('not-found', 'This page is no longer shared.')
     const actor = actorOfBook(row.book)
     // It opens as long as whoever made it may open the book, and the book is there.
     if (
@@ -54,7 +54,7 @@ export async function withKey<T>(
       row.maker.role === 'helper' ||
       row.maker.role === 'viewer'
     )
-      throw new BookError('not-found', 'This address opens nothing any more.')
+      throw new BookError('not-found', 'This page is no longer shared.')
     actor.member.id = row.share.memberId
     return work(tx, actor, row.share.animalId)
   })

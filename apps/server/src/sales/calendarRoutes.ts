@@ -8,7 +8,7 @@ import { bookWork } from '../rounds'
 import type { Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
-import { withKey } from './shares'
+import { withKey } from './shareRoutes'
 
 /** A calendar that a phone subscribes to: hatches as they are forecast, hand-overs that are promised, papers that end, rounds to come. */
 export const calendarRoutes: BookRoutes = (app, { db }) => {

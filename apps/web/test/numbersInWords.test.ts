@@ -1,0 +1,29 @@
+import type { EditionEffects } from '@hatch-book/contract'
+import { told } from '../src/cohorts/study'
+import { sayEffects } from '../src/parts/effectsInWords'
+
+describe('numbers in words', () => {
+  it('of a stage: one egg, two eggs, and stages by their names', () => {
+    expect([told(1, 'egg'), told(2, 'egg'), told(0, 'females'), told(1, 'females')]).toEqual([
+      ...['1 egg', '2 eggs', '0 females', '1 female'],
+    ])
+    expect([told(1.6, 'L4'), told(1234, 'L4')]).toEqual(['2 L4', '1,234 L4'])
+  })
+  it('of what an edition changes, or that it changes nothing', () => {
+    const effects = (change: object) =>
+      ({
+        judged: 12,
+        changes: [],
+        stages: [],
+        work: { count: 0, shown: [] },
+        aheadDays: 14,
+        ...change,
+      }) as EditionEffects
+    expect(sayEffects(effects({}))).toBe(
+      'Nothing changes: 12 verdicts, all stages and the tasks of the next 14 days stay the same.',
+    )
+    expect(sayEffects(effects({ changes: [{}], work: { count: 1, shown: [] } }))).toBe(
+      '1 of 12 verdicts, 0 stages and 1 task in the next 14 days change.',
+    )
+  })
+})
