@@ -229,7 +229,7 @@ test('two records become one and are parted again; many are ticked, moved and pr
   await page.getByRole('combobox', { name: 'Where to' }).click()
   await page.keyboard.type('A12')
   await page.locator('.ant-select-item-option').filter({ hasText: 'A12' }).click()
-  await page.getByRole('button', { name: 'Move them' }).click()
+  await page.getByRole('button', { name: 'Move animals' }).click()
   await expect(page.getByRole('row', { name: /C02 .*A12/ })).toBeVisible()
   await page.reload()
   await expect(page.getByRole('combobox', { name: 'Grouped by' })).toHaveValue('line')

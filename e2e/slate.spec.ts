@@ -88,6 +88,17 @@ test('a code that is scanned goes to the finder, and what is typed to nobody wri
     await page.keyboard.press('Escape')
     await expect(finder).toBeHidden()
   })
+  await test.step('whoever opens the finder by its keys goes on typing at once, and no letter is lost', async () => {
+    for (const pause of [0, 40]) {
+      await page.keyboard.press('Control+k')
+      await page.keyboard.type('c15', { delay: pause })
+      const finder = page.getByRole('dialog')
+      await expect(finder.getByRole('textbox')).toHaveValue('c15')
+      await page.keyboard.press('Escape')
+      await expect(finder).toBeHidden()
+    }
+    expect(await written()).toBe(before)
+  })
   await test.step('a line typed after the slate was put aside is nobody’s', async () => {
     await page.keyboard.press('/')
     await expect(slate(page)).toBeVisible()

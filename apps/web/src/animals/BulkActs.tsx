@@ -28,7 +28,7 @@ export function BulkActs({ animals }: { animals: readonly AnimalRow[] }) {
         untick all
       </button>
       <Drawer
-        title={open === 'move' ? `Move ${chosen.length}` : `Purpose of ${chosen.length}`}
+        title={`${open === 'move' ? 'Move' : 'Purpose of'} ${chosen.length} ${chosen.length === 1 ? 'animal' : 'animals'}`}
         open={open !== null}
         onClose={() => setOpen(null)}
         size={430}
@@ -85,9 +85,9 @@ function MoveForm({ chosen, onDone }: { chosen: readonly AnimalRow[]; onDone(): 
         )}
       </div>
       <Button type="primary" htmlType="submit">
-        Move them
+        Move animals
       </Button>{' '}
-      <Button onClick={onDone}>Leave it</Button>
+      <Button onClick={onDone}>Cancel</Button>
     </form>
   )
 }
@@ -128,9 +128,9 @@ function PurposeForm({ chosen, onDone }: { chosen: readonly AnimalRow[]; onDone(
         )}
       </div>
       <Button type="primary" htmlType="submit">
-        Set it
+        Save purpose
       </Button>{' '}
-      <Button onClick={onDone}>Leave it</Button>
+      <Button onClick={onDone}>Cancel</Button>
     </form>
   )
 }

@@ -1,6 +1,6 @@
 import { animalsApi, incubationApi } from '@hatch-book/contract'
-import { Input, Modal } from 'antd'
-import { useState } from 'react'
+import { Input, Modal, type InputRef } from 'antd'
+import { useLayoutEffect, useRef, useState } from 'react'
 import { useAsk } from './api'
 import { findIn } from './finding'
 import { useCohorts, useColonies } from './queries'
@@ -8,13 +8,15 @@ import { useCohorts, useColonies } from './queries'
 /** Finds anything by its tag, line or place, from anywhere. */
 export function Finder({
   open,
-  asked,
+  word,
+  onWord,
   onClose,
   onPick,
 }: {
   open: boolean
-  /** What was scanned, to begin with. */
-  asked: string
+  /** What is looked for: scanned, or typed. */
+  word: string
+  onWord(word: string): void
   onClose(): void
   onPick(to: string): void
 }) {
@@ -29,7 +31,7 @@ export function Finder({
       aria-label="Find"
     >
       <FinderBody
-        asked={asked}
+        {...{ word, onWord }}
         onPick={(to) => {
           onClose()
           onPick(to)
@@ -39,8 +41,18 @@ export function Finder({
   )
 }
 
-function FinderBody({ asked, onPick }: { asked: string; onPick(to: string): void }) {
-  const [text, setText] = useState(asked)
+function FinderBody({
+  word,
+  onWord,
+  onPick,
+}: {
+  word: string
+  onWord(word: string): void
+  onPick(to: string): void
+}) {
+  const field = useRef<InputRef>(null)
+  // After what was typed before it was there.
+  useLayoutEffect(() => field.current?.focus({ cursor: 'end' }), [])
   const [at, setAt] = useState(0)
   const { data: animals } = useAsk(animalsApi.list)
   const { data: clutches } = useAsk(incubationApi.list)
@@ -72,17 +84,17 @@ function FinderBody({ asked, onPick }: { asked: string; onPick(to: string): void
       says: `clutch, ${c.eggs.length} eggs, ${c.box?.name ?? 'born'}`,
     })),
   ]
-  const found = findIn(all, text)
+  const found = findIn(all, word)
   return (
     <>
       <Input
-        autoFocus
+        ref={field}
         size="large"
         aria-label="Find by tag, line or place"
         placeholder="tag, line or place"
-        value={text}
+        value={word}
         onChange={(e) => {
-          setText(e.target.value)
+          onWord(e.target.value)
           setAt(0)
         }}
         onKeyDown={(e) => {
@@ -104,7 +116,7 @@ function FinderBody({ asked, onPick }: { asked: string; onPick(to: string): void
             </button>
           </li>
         ))}
-        {text.trim() !== '' && found.length === 0 && (
+        {word.trim() !== '' && found.length === 0 && (
           <li className="quiet">Nothing in the book has that in its tag, line or place.</li>
         )}
       </ul>

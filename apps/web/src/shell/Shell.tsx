@@ -8,7 +8,7 @@ import { useLog } from './log'
 import { Opening } from './Opening'
 import { OutboxBar } from './OutboxBar'
 import { Ribbon } from './ribbon/Ribbon'
-import { useTyped, useWedge } from './useWedge'
+import { useTextUntilField, useTyped, useWedge } from './useWedge'
 import { FrameSession, useLiveChanges, useMay, useSession, useSessionQuery } from './session'
 import { DemoDay } from './DemoDay'
 import { Shortcuts } from './Shortcuts'
@@ -78,17 +78,18 @@ function Frame() {
   const [open, setOpen] = useState<'finder' | 'shortcuts' | 'slate' | null>(null)
   useLiveChanges()
   useTyped()
-  const [scanned, setScanned] = useState('')
+  const [word, setWord] = useState('')
   // A code that no view waits for is looked for: it never becomes the keys of the page that happens to be open.
   useWedge(
     (code) => {
-      setScanned(code)
+      setWord(code)
       setOpen('finder')
     },
     () => false,
     open === null,
     true,
   )
+  useTextUntilField((letter) => setWord((before) => before + letter), open === 'finder')
   useEffect(() => {
     const timers = [
       setTimeout(() => void Promise.all([loadSlate(), loadFinder()]).catch(() => undefined), LATER_MS),
@@ -109,7 +110,7 @@ function Frame() {
         event.target instanceof HTMLElement && ['INPUT', 'TEXTAREA'].includes(event.target.tagName)
       if (key === 'k') {
         event.preventDefault()
-        setScanned('')
+        setWord('')
         setOpen('finder')
       } else if (key === 'z' && !event.shiftKey && !(typing && (event.target as HTMLInputElement).value)) {
         event.preventDefault()
@@ -135,7 +136,14 @@ function Frame() {
           ))}
         </nav>
         <div className="foot">
-          <button type="button" className="plain" onClick={() => setOpen('finder')}>
+          <button
+            type="button"
+            className="plain"
+            onClick={() => {
+              setWord('')
+              setOpen('finder')
+            }}
+          >
             find (Ctrl+K)
           </button>
           {may.write && (
@@ -173,7 +181,12 @@ function Frame() {
       </div>
       {open === 'finder' && (
         <Suspense fallback={null}>
-          <Finder open asked={scanned} onClose={() => setOpen(null)} onPick={(to) => void navigate(to)} />
+          <Finder
+            open
+            {...{ word, onWord: setWord }}
+            onClose={() => setOpen(null)}
+            onPick={(to) => void navigate(to)}
+          />
         </Suspense>
       )}
       {open === 'slate' && (

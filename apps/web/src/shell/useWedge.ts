@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react'
+import { useEffect, useLayoutEffect, useRef } from 'react'
 
 /** A scanner that plays a keyboard types a letter every few milliseconds; a hand hardly two within this time. */
 const FASTEST_HAND_MS = 80
@@ -12,6 +12,8 @@ const typing = (target: EventTarget | null) =>
 interface Reader {
   onCode(code: string): void
   onKey(key: string): boolean
+  /** Takes letters as they come: a field is being opened for them. */
+  onText?(letter: string): void
 }
 /** Who reads what is typed: the last of them, which lies over the others. */
 const readers: { current: Reader }[] = []
@@ -38,6 +40,22 @@ export function useWedge(
     else readers.push(latest)
     return () => void readers.splice(readers.indexOf(latest), 1)
   }, [active, below])
+}
+
+/**
+ * Takes what is typed while a field is on its way that will take it: whoever opens it by a key goes on typing at once, and the field may come
+ * a moment later. Rests as soon as the field has the focus.
+ */
+export function useTextUntilField(onText: (letter: string) => void, active: boolean): void {
+  const latest = useRef<Reader>({ onCode: () => undefined, onKey: () => false, onText })
+  useLayoutEffect(() => {
+    latest.current.onText = onText
+  })
+  useLayoutEffect(() => {
+    if (!active) return
+    readers.push(latest)
+    return () => void readers.splice(readers.indexOf(latest), 1)
+  }, [active])
 }
 
 /** Listens for as long as the program is open; whichever view is on top reads. */
@@ -72,6 +90,12 @@ export function useTyped(): void {
     const onKeyDown = (event: KeyboardEvent) => {
       if (passedOn.has(event) || event.ctrlKey || event.metaKey || event.altKey || typing(event.target))
         return
+      const top = readers.at(-1)?.current
+      if (top?.onText && event.key.length === 1) {
+        event.preventDefault()
+        event.stopImmediatePropagation()
+        return top.onText(event.key)
+      }
       // By when it was pressed, not by when a busy page gets round to it: keys of a hand never become a code.
       if (typed.length > 0 && event.timeStamp - lastAt > FASTEST_HAND_MS) {
         clearTimeout(timer)
