@@ -1,5 +1,12 @@
 import type { AnimalColumn, EntryColumn, ListChoices, ListKind } from '@hatch-book/contract'
-import { guessDateOrder, guessMassUnit, readListDate, type DateOrder, type MassUnit } from '@hatch-book/core'
+import {
+  guessDateOrder,
+  guessMassUnit,
+  readListDate,
+  type DateOrder,
+  type MassUnit,
+  counted,
+} from '@hatch-book/core'
 
 /** A row as the file has it, or as it was mended since. */
 export interface StoredRow {
@@ -110,7 +117,7 @@ function firstOfEach<T extends string>(means: (T | null)[]): (T | null)[] {
 function saysOfDates(dates: ReturnType<typeof guessDateOrder>, order: DateOrder | null): string[] {
   const { dayFirst, monthFirst, open } = dates
   if (dayFirst + monthFirst + open === 0) return []
-  const witnesses = (n: number) => (n === 1 ? '1 cell leaves' : `${n} cells leave`)
+  const witnesses = (n: number) => counted(n, 'cell leaves', 'cells leave')
   if (dates.order !== null && order === dates.order)
     return [
       `Dates are read ${order === 'day first' ? 'day before month' : 'month before day'}: ${witnesses(Math.max(dayFirst, monthFirst))} no doubt of it${open > 0 ? `, ${open} could be either` : ''}.`,

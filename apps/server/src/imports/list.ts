@@ -5,7 +5,7 @@ import {
   type ListRow,
   type RowGroup,
 } from '@hatch-book/contract'
-import { dayOfInstant, placeReaderOf } from '@hatch-book/core'
+import { dayOfInstant, placeReaderOf, counted } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { hatchedSpan, loadPlaceNames, loadRecords } from '../animals'
 import { tables, type Transaction } from '../db/connect'
@@ -195,7 +195,7 @@ function notesOn({ animals, entries }: ListRead): string[] {
   return [
     ...(made.size > 0
       ? [
-          `${made.size} ${made.size === 1 ? 'tub' : 'tubs'} will be made: ${[...made.values()].slice(0, 8).join(', ')}${made.size > 8 ? ', …' : ''}`,
+          `${counted(made.size, 'tub')} will be made: ${[...made.values()].slice(0, 8).join(', ')}${made.size > 8 ? ', …' : ''}`,
         ]
       : []),
     ...(days.length > 0

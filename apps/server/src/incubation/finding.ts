@@ -13,6 +13,7 @@ import {
   type GestationSign,
   type LayingSign,
   type Protocol,
+  times,
 } from '@hatch-book/core'
 import { eq, inArray, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
@@ -221,7 +222,7 @@ function laidAlready(
           .slice(1)
           .map((d, i) => daysBetween(days[i]!, d))
           .filter((d) => d <= clutch.again!.most + 14),
-        because: `laid ${inSeason === 1 ? 'once' : `${inSeason} times`} this season, last on ${last}`,
+        because: `laid ${times(inSeason)} this season, last on ${last}`,
       },
     ]
   })

@@ -1,3 +1,4 @@
+import { counted, times } from '@hatch-book/core'
 import { animalsApi, type AnimalPage as Page } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { lazy, Suspense, useState } from 'react'
@@ -132,8 +133,7 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
         )}
         {animal.mealsInARow > 0 && (
           <>
-            <Strokes count={animal.mealsInARow} /> {animal.mealsInARow}{' '}
-            {animal.mealsInARow === 1 ? 'meal' : 'meals'} in a row.
+            <Strokes count={animal.mealsInARow} /> {counted(animal.mealsInARow, 'meal')} in a row.
           </>
         )}
         {animal.refusalsInARow > 0 && <span className="bad">Refused {animal.refusalsInARow} in a row. </span>}
@@ -148,7 +148,7 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
       {animal.reserved && <p className="warm">Held for {page.reservation?.name ?? 'somebody'}</p>}
       {animal.readings > 0 && animal.sex === 'unknown' && (
         <p className="small quiet">
-          Its sex was read {animal.readings === 1 ? 'once' : `${animal.readings} times`} and is not sure yet.{' '}
+          Its sex was read {times(animal.readings)} and is not sure yet.{' '}
           <Link to="/rearing/sexing">Read it blind</Link>
         </p>
       )}

@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import { neutraliseFormula, type AnimalRow } from '@hatch-book/contract'
 import { Button, Input, Segmented } from 'antd'
 import { Download } from 'lucide-react'
@@ -57,7 +58,7 @@ export function AnimalsPage() {
     <section className="page">
       <div className="head">
         <h1>
-          {shown.length} {shown.length === 1 ? 'animal' : 'animals'}
+          {counted(shown.length, 'animal')}
           {line && <span className="quiet"> of {line}</span>}
         </h1>
         <div className="side">

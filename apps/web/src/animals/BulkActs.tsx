@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import { animalsApi, PURPOSES, type AnimalRow } from '@hatch-book/contract'
 import { App, Button, Drawer, Select } from 'antd'
 import { useState } from 'react'
@@ -28,7 +29,7 @@ export function BulkActs({ animals }: { animals: readonly AnimalRow[] }) {
         untick all
       </button>
       <Drawer
-        title={`${open === 'move' ? 'Move' : 'Purpose of'} ${chosen.length} ${chosen.length === 1 ? 'animal' : 'animals'}`}
+        title={`${open === 'move' ? 'Move' : 'Purpose of'} ${counted(chosen.length, 'animal')}`}
         open={open !== null}
         onClose={() => setOpen(null)}
         size={430}

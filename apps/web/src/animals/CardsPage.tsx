@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import type { AnimalRow } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { qrcode } from 'bwip-js/browser'
@@ -19,9 +20,7 @@ export function CardsPage() {
   return (
     <section className="page">
       <div className="head no-print">
-        <h1>
-          {animals.length} {animals.length === 1 ? 'card' : 'cards'}
-        </h1>
+        <h1>{counted(animals.length, 'card')}</h1>
         <Button type="primary" disabled={animals.length === 0} onClick={() => window.print()}>
           Print
         </Button>

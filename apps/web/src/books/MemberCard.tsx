@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import { booksApi, type InvitationMade, type Member, type Role } from '@hatch-book/contract'
 import { App, Button, Input, Select } from 'antd'
 import { useState } from 'react'
@@ -95,7 +96,7 @@ function WhatTheyMay({ member }: { member: Member }) {
     })
     if (went)
       notification.success({
-        title: `${member.name} is signed out of ${closed} ${closed === 1 ? 'device' : 'devices'}`,
+        title: `${member.name} is signed out of ${counted(closed, 'device')}`,
       })
   }
   return (

@@ -1,5 +1,5 @@
 import type { RestView } from '@hatch-book/contract'
-import { CHECK_SIGNS, shareLost, type CheckSign, type RestRules } from '@hatch-book/core'
+import { CHECK_SIGNS, shareLost, type CheckSign, type RestRules, counted } from '@hatch-book/core'
 import { InputNumber } from 'antd'
 import { useState } from 'react'
 import { Keys } from '../parts/Keys'
@@ -163,8 +163,7 @@ export function CheckCard({
         </>
       )}
       <p className="small quiet" style={{ margin: '10px 0 0' }}>
-        {bedding(rest.bedding)} Disturbed on {rest.disturbances} {rest.disturbances === 1 ? 'day' : 'days'}{' '}
-        since it went in.
+        {bedding(rest.bedding)} Disturbed on {counted(rest.disturbances, 'day')} since it went in.
       </p>
     </article>
   )

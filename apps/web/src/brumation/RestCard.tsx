@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import type { RestBook, RestView } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { Suspense, lazy, useState } from 'react'
@@ -130,8 +131,7 @@ function Seen({ rest }: { rest: RestView }) {
   const found = rest.checks.filter((c) => c.signs.length > 0 || c.lost > 0).slice(-3)
   return (
     <p className="small quiet">
-      {rest.course.checksDone} {rest.course.checksDone === 1 ? 'check' : 'checks'}, disturbed on{' '}
-      {rest.disturbances} {rest.disturbances === 1 ? 'day' : 'days'}
+      {counted(rest.course.checksDone, 'check')}, disturbed on {counted(rest.disturbances, 'day')}
       {found.map(
         (c) =>
           ` · ${figures.day(c.on)}: ${[...c.signs, ...(c.lost > 0 ? [`${c.lost} lost`] : [])].join(', ')}`,

@@ -1,3 +1,4 @@
+import { times } from '@hatch-book/core'
 import type { UnitPage, UnitRow } from '@hatch-book/contract'
 import { Link } from 'react-router'
 import { withDays } from '../parts/Reasons'
@@ -104,7 +105,7 @@ function inShort(proof: Proof, celsius: (c: number) => string): string {
   const range = `${celsius(proof.minC)} to ${celsius(proof.maxC!)}`
   // What was seen now and then is no share of the time.
   const seen = proof.looks
-    ? `Seen ${proof.looks.times === 1 ? 'once' : `${proof.looks.times} times`}, ${range}`
+    ? `Seen ${times(proof.looks.times)}, ${range}`
     : `${range}, ${(100 * proof.inBand).toFixed(1)} % in the band for ${proof.for}`
   return open ? `${seen}; ${open.change}` : seen
 }

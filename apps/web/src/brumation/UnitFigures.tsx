@@ -1,3 +1,4 @@
+import { times } from '@hatch-book/core'
 import type { Proof } from '@hatch-book/contract'
 import { useFigures } from '../shell/figures'
 
@@ -40,7 +41,7 @@ export function UnitFigures({ proofs }: { proofs: readonly Proof[] }) {
 function SeenFigures({ proof: p, looks }: { proof: Proof; looks: NonNullable<Proof['looks']> }) {
   const figures = useFigures()
   const rows: [string, string][] = [
-    ['seen', `${looks.times === 1 ? 'once' : `${looks.times} times`} in ${p.days.toFixed(1)} days`],
+    ['seen', `${times(looks.times)} in ${p.days.toFixed(1)} days`],
     ['lowest, highest', `${figures.celsius(p.minC)}, ${figures.celsius(p.maxC)}`],
     ['mean of the looks', figures.celsius(p.meanC)],
     [

@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import type { WeatherRuleView } from '@hatch-book/contract'
 import { Link } from 'react-router'
 import { useFigures, type Figures } from '../shell/figures'
@@ -26,7 +27,7 @@ export function stateInWords(view: WeatherRuleView, figures: Figures): string {
   if (run.metOn) return `Met on ${figures.day(run.metOn)}: ${act}${who}.`
   if (!run.last) return 'Not known: no nights logged yet.'
   const last = `Lowest on the night of ${figures.day(run.last.day)}: ${figures.celsius(run.last.lowC)}. `
-  const nights = `${run.running} in a row now, ${run.toGo} ${run.toGo === 1 ? 'night' : 'nights'} to go`
+  const nights = `${run.running} in a row now, ${counted(run.toGo, 'night')} to go`
   const likely = view.chance.find((c) => c.share >= 0.5)
   const soon = view.chance[6]
   const chance = soon

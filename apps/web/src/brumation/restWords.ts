@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import type { RestView } from '@hatch-book/contract'
 import type { CheckSign, RestEdge, RestState } from '@hatch-book/core'
 import type { Figures } from '../shell/figures'
@@ -51,7 +52,7 @@ export function nextInWords({ course, batch }: RestView, figures: Figures): stri
         : does === 'check'
           ? 'next check'
           : EDGE_SAYS[does as RestEdge]
-  return `${what} ${figures.day(on)}${late > 0 ? `, ${late} ${late === 1 ? 'day' : 'days'} late` : ''}`
+  return `${what} ${figures.day(on)}${late > 0 ? `, ${counted(late, 'day')} late` : ''}`
 }
 
 /** The gates that hold one back, in words. */

@@ -1,5 +1,5 @@
 import { coloniesApi, type PreySupply, type SupplyView } from '@hatch-book/contract'
-import { addDays, BORNE_CHANCE, feederDemand, type Mend, type Take } from '@hatch-book/core'
+import { addDays, BORNE_CHANCE, feederDemand, type Mend, type Take, counted } from '@hatch-book/core'
 import { Button, Radio } from 'antd'
 import { useMemo, useState } from 'react'
 import { sendOrSay } from '../shell/api'
@@ -167,8 +167,8 @@ function ShortOf({
   return (
     <div className="card now" aria-label={`Shortage of ${demand.size}`} role="region">
       <h3 data-testid="supply-says">
-        {week === 0 ? 'This week' : `In ${week} ${week === 1 ? 'week' : 'weeks'}`} you will be short of{' '}
-        {prey.species}, {sizes.join(' or ')}: {Math.round(first!.chance * 100)} % likely
+        {week === 0 ? 'This week' : `In ${counted(week, 'week')}`} you will be short of {prey.species},{' '}
+        {sizes.join(' or ')}: {Math.round(first!.chance * 100)} % likely
       </h3>
       <p className="small">
         {shortages

@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import { importsApi, type ImportedList, type ListChange, type RowGroup } from '@hatch-book/contract'
 import { keepPreviousData } from '@tanstack/react-query'
 import { App, Button, Progress } from 'antd'
@@ -95,7 +96,7 @@ export function ListPage() {
                 void long(importsApi.bringIn, (done) => `${done.broughtIn} rows of this list are in the book`)
               }
             >
-              Bring in {counts.good} {counts.good === 1 ? noun : `${noun}s`}
+              {counts.good === 0 ? 'Nothing good to bring in' : `Bring in ${counted(counts.good, noun)}`}
             </Button>
           )}
         </div>

@@ -46,7 +46,7 @@ export function ListRows({
           {(shown === 'faulty' || shown === 'doubles') && total > 0 && (
             <>
               <Button size="small" disabled={busy} onClick={() => onChange({ setAside: shown })}>
-                Set all {total} aside
+                {total === 1 ? 'Set it aside' : `Set all ${total} aside`}
               </Button>
               <Button size="small" onClick={() => saveRows(list)}>
                 Save these as CSV

@@ -1,5 +1,5 @@
 import type { ClutchPage } from '@hatch-book/contract'
-import { lateAdvice, OPEN_BELOW, type LateAdvice, type ShareInterval } from '@hatch-book/core'
+import { lateAdvice, OPEN_BELOW, type LateAdvice, type ShareInterval, counted } from '@hatch-book/core'
 import { Button, Select } from 'antd'
 import { Link } from 'react-router'
 import { withDays } from '../parts/Reasons'
@@ -133,7 +133,7 @@ function Learned({ rules }: { rules: NonNullable<ClutchPage['rules']> }) {
   const size = Math.abs(moved * 100)
   return (
     <p className="small quiet">
-      Learned from {clutches} earlier {clutches === 1 ? 'clutch' : 'clutches'}
+      Learned from {counted(clutches, 'earlier clutch', 'earlier clutches')}
       {ofLine > 0 && ofLine < clutches && `, ${ofLine} of this line`}:{' '}
       {size < 0.5
         ? 'as the protocol has it'

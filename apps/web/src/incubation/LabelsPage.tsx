@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import type { ClutchView } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { qrcode } from 'bwip-js/browser'
@@ -17,9 +18,7 @@ export function LabelsPage() {
   return (
     <section className="page">
       <div className="head no-print">
-        <h1>
-          {clutches.length} {clutches.length === 1 ? 'label' : 'labels'}
-        </h1>
+        <h1>{counted(clutches.length, 'label')}</h1>
         <div className="side">
           {one && <Link to="/incubation/labels">all boxes that wait</Link>}
           <Button type="primary" disabled={clutches.length === 0} onClick={() => window.print()}>

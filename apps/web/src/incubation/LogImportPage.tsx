@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import { type LogQuery, climateApi, type LogPreview } from '@hatch-book/contract'
 import type * as v from 'valibot'
 import { App, Button, Segmented, Select } from 'antd'
@@ -141,7 +142,7 @@ function Preview({ preview: p, onBringIn }: { preview: LogPreview; onBringIn(): 
       <div className="between">
         <h3>
           {p.readings} readings{p.known > 0 && `, ${p.known} of them known already`}
-          {p.faulty > 0 && `, ${p.faulty} faulty ${p.faulty === 1 ? 'line' : 'lines'}`}
+          {p.faulty > 0 && `, ${counted(p.faulty, 'faulty line')}`}
         </h3>
         <Button type="primary" disabled={fresh === 0} onClick={onBringIn}>
           Join {fresh} readings to the log

@@ -1,3 +1,4 @@
+import { times } from '@hatch-book/core'
 import { noticesApi, type BackgroundJob, type Message, type Ways } from '@hatch-book/contract'
 import { withDays } from '../parts/Reasons'
 import { useAsk } from '../shell/api'
@@ -93,8 +94,7 @@ function JobsCard({ jobs }: { jobs: readonly BackgroundJob[] }) {
             <div>{name}</div>
             {failures > 0 ? (
               <div className="small bad">
-                ✕ Failed {failures === 1 ? 'once' : `${failures} times`}, last {figures.instant(lastFailure!)}
-                . It is tried again by itself.
+                ✕ Failed {times(failures)}, last {figures.instant(lastFailure!)}. It is tried again by itself.
               </div>
             ) : (
               <div className="small quiet">

@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import type { LineGoalView } from '@hatch-book/contract'
 import type { GenerationPlan, GoalProblem } from '@hatch-book/core'
 import { Button } from 'antd'
@@ -96,9 +97,9 @@ function Goal({ scene, goal, onEdit }: { scene: Scene; goal: LineGoalView; onEdi
       <p className="quiet">
         {goal.number} × <strong>{wishInWords(goal.wanted)}</strong>
         {goal.line && ` from the ${goal.line}`}, inbred at most {percent(goal.mostInbreeding)}, within{' '}
-        {goal.years} {goal.years === 1 ? 'season' : 'seasons'}, {goal.tubs} tubs for holdbacks at a time; a
-        pair raises some {Math.round(youngASeason(scene))} young a season and young breed after{' '}
-        {scene.rules.seasonsToBreed} {scene.rules.seasonsToBreed === 1 ? 'season' : 'seasons'}
+        {counted(goal.years, 'season')}, {goal.tubs} tubs for holdbacks at a time; a pair raises some{' '}
+        {Math.round(youngASeason(scene))} young a season and young breed after{' '}
+        {counted(scene.rules.seasonsToBreed, 'season')}
       </p>
       {progress !== null && !result && (
         <p className="quiet" role="status">

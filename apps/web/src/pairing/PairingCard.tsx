@@ -1,4 +1,4 @@
-import { stopInWords } from '@hatch-book/core'
+import { stopInWords, counted } from '@hatch-book/core'
 import type { PairingView, PlainKind } from '@hatch-book/contract'
 import { Button, DatePicker, InputNumber } from 'antd'
 import type { Dayjs } from 'dayjs'
@@ -58,8 +58,7 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
           )}
         </p>
         <p className="quiet">
-          {p.meetings} {p.meetings === 1 ? 'meeting' : 'meetings'}, {p.locks}{' '}
-          {p.locks === 1 ? 'lock' : 'locks'}
+          {counted(p.meetings, 'meeting')}, {counted(p.locks, 'lock')}
           {p.startedOn && `, since ${figures.day(p.startedOn)}`}
         </p>
         {p.eggs && (

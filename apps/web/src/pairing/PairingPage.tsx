@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import type { PairingView } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { useState } from 'react'
@@ -115,7 +116,7 @@ function InSeason() {
 }
 
 function summary(p: PairingView, figures: Figures): string {
-  const seen = `${p.meetings} ${p.meetings === 1 ? 'meeting' : 'meetings'}, ${p.locks} ${p.locks === 1 ? 'lock' : 'locks'}`
+  const seen = `${counted(p.meetings, 'meeting')}, ${counted(p.locks, 'lock')}`
   if (p.eggs && p.state !== 'laid') return `look for eggs ${figures.span(p.eggs)}`
   return p.startedOn ? `since ${figures.day(p.startedOn)}, ${seen}` : 'planned'
 }

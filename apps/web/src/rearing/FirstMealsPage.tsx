@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import type { FirstMeals } from '@hatch-book/contract'
 import { useState } from 'react'
 import { Select } from 'antd'
@@ -81,8 +82,7 @@ function NonFeeder({ young: w }: { young: FirstMeals['waiting'][number] }) {
             {w.animal.tag}
           </Link>{' '}
           <span className="small quiet">
-            {w.place?.name ?? 'no tub'}, day {w.ageDays ?? '?'}, {w.offers}{' '}
-            {w.offers === 1 ? 'offer' : 'offers'}
+            {w.place?.name ?? 'no tub'}, day {w.ageDays ?? '?'}, {counted(w.offers, 'offer')}
           </span>
         </span>
         <span className={w.loss.standing === 'well' ? 'small warm' : 'small bad'}>

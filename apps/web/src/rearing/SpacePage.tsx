@@ -1,5 +1,5 @@
 import type { SpaceView } from '@hatch-book/contract'
-import { addDays, type TubSize } from '@hatch-book/core'
+import { addDays, type TubSize, counted } from '@hatch-book/core'
 import { Progress } from 'antd'
 import { Link } from 'react-router'
 import { useFigures } from '../shell/figures'
@@ -58,7 +58,7 @@ export function useShortage() {
       const least = Math.min(...size.weeks.map((w) => size.have - w.middle))
       return `Enough ${size.size} tubs: ${least} left in the fullest week`
     }
-    return `${shortage.by} ${size.size} ${shortage.by === 1 ? 'tub' : 'tubs'} short in the week of ${figures.day(addDays(from, shortage.week * 7))}`
+    return `${counted(shortage.by, `${size.size} tub`)} short in the week of ${figures.day(addDays(from, shortage.week * 7))}`
   }
 }
 

@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import type { DueMeal } from '@hatch-book/contract'
 import { useFigures } from '../shell/figures'
 
@@ -12,13 +13,13 @@ export const POWDERS: Record<string, string> = {
 /** What to take along: prey by its size, and the powders. */
 export function ToBring({ meals }: { meals: readonly DueMeal[] }) {
   const figures = useFigures()
-  const counted = new Map<
+  const byPrey = new Map<
     string,
     { least: number; most: number; animals: number; grams: number | null; counted: boolean }
   >()
   for (const m of meals) {
-    const kept = counted.get(m.prey) ?? { least: 0, most: 0, animals: 0, grams: null, counted: false }
-    counted.set(m.prey, {
+    const kept = byPrey.get(m.prey) ?? { least: 0, most: 0, animals: 0, grams: null, counted: false }
+    byPrey.set(m.prey, {
       least: kept.least + (m.each?.least ?? 1),
       most: kept.most + (m.each?.most ?? 1),
       animals: kept.animals + 1,
@@ -36,7 +37,7 @@ export function ToBring({ meals }: { meals: readonly DueMeal[] }) {
       <h2>To thaw and count out</h2>
       <table className="plain-table">
         <tbody>
-          {[...counted].map(([prey, c]) => (
+          {[...byPrey].map(([prey, c]) => (
             <tr key={prey}>
               <td className="fig right" style={{ width: 76 }}>
                 {c.counted
@@ -51,9 +52,7 @@ export function ToBring({ meals }: { meals: readonly DueMeal[] }) {
                   <span className="small quiet">, about {figures.grams(c.grams / c.animals)} each</span>
                 )}
               </td>
-              <td className="small quiet right nowrap">
-                {c.animals} {c.animals === 1 ? 'animal' : 'animals'}
-              </td>
+              <td className="small quiet right nowrap">{counted(c.animals, 'animal')}</td>
             </tr>
           ))}
         </tbody>

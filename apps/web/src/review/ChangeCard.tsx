@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import type { Change, SeasonReview } from '@hatch-book/core'
 import { useFigures } from '../shell/figures'
 import { UNITS, isBetter, sayChance, sayDifference, sayValue } from './words'
@@ -29,8 +30,8 @@ export function ChangeCard({ change, review }: { change: Change; review: SeasonR
           return (
             <li key={measure.name}>
               <strong>{measure.says}</strong>: {sayValue(figures, measure, e.with.value)} with it (
-              {e.with.units} {UNITS[measure.of][e.with.units === 1 ? 0 : 1]}),{' '}
-              {sayValue(figures, measure, e.without.value)} without ({e.without.units}).{' '}
+              {counted(e.with.units, ...UNITS[measure.of])}), {sayValue(figures, measure, e.without.value)}{' '}
+              without ({e.without.units}).{' '}
               <span className={sure && better !== null ? (better ? 'good' : 'bad') : ''}>
                 {sayDifference(figures, measure, comparison.difference)}
                 {sure && better !== null && (better ? ' ▲ better' : ' ▼ worse')}

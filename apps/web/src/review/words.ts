@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import type { Comparison, Measure } from '@hatch-book/core'
 import type { Figures } from '../shell/figures'
 
@@ -49,7 +50,7 @@ export const isBetter = ({ better }: Measure, difference: number): boolean | nul
 
 /** Members and the units they are of; where each unit is counted once, only the units. */
 export const sayCounts = (measure: Measure, members: number, units: number): string =>
-  `${members === units ? '' : `${members} in `}${units} ${UNITS[measure.of][units === 1 ? 0 : 1]}`
+  `${members === units ? '' : `${members} in `}${counted(units, ...UNITS[measure.of])}`
 
 export const UNITS: Readonly<Record<Measure['of'], [string, string]>> = {
   clutch: ['clutch', 'clutches'],

@@ -1,4 +1,4 @@
-import { addDays, daysBetween, type WorkItem, kindsOf } from '@hatch-book/core'
+import { addDays, daysBetween, type WorkItem, kindsOf, counted } from '@hatch-book/core'
 import { DatePicker } from 'antd'
 import dayjs from 'dayjs'
 import { Link } from 'react-router'
@@ -78,11 +78,7 @@ function Summary({ away: { absence, plan } }: { away: Away }) {
     <p className="lead">
       Of {all} pieces of work that fall due from {figures.span({ from: absence.from, to: absence.to })},{' '}
       {plan.before.length} can be done before, {plan.after.length} can wait until you are back, and {visited}{' '}
-      need somebody on{' '}
-      <strong>
-        {plan.visits.length} {plan.visits.length === 1 ? 'day' : 'days'}
-      </strong>
-      : no plan has fewer.
+      need somebody on <strong>{counted(plan.visits.length, 'day')}</strong>: no plan has fewer.
       {plan.impossible.length > 0 && (
         <span className="bad"> {plan.impossible.length} cannot be done on any day that is left.</span>
       )}
@@ -147,8 +143,8 @@ function Visits({ away: { plan } }: { away: Away }) {
       {plan.visits.map((v) => (
         <details key={v.day} className="visit-day">
           <summary>
-            <strong>{figures.day(v.day)}</strong> {v.items.length} {v.items.length === 1 ? 'thing' : 'things'}{' '}
-            to do: <span className="quiet">{kindsOf(v.items)}</span>
+            <strong>{figures.day(v.day)}</strong> {counted(v.items.length, 'thing')} to do:{' '}
+            <span className="quiet">{kindsOf(v.items)}</span>
           </summary>
           <ul className="lines small">
             {v.items.map((i) => (

@@ -1,5 +1,5 @@
 import { animalsApi, addressOf } from '@hatch-book/contract'
-import { stepsOf, toBring, type Step, type WorkItem } from '@hatch-book/core'
+import { stepsOf, toBring, type Step, type WorkItem, counted } from '@hatch-book/core'
 import { Button } from 'antd'
 import { Link } from 'react-router'
 import { describeAnimal } from '../parts/AnimalCard'
@@ -45,7 +45,7 @@ export function AwaySheetPage() {
       <header>
         <h1>While we are away, {figures.span({ from, to })}</h1>
         <p>
-          {book.name}. {away.plan.visits.length} {away.plan.visits.length === 1 ? 'visit' : 'visits'}:{' '}
+          {book.name}. {counted(away.plan.visits.length, 'visit')}:{' '}
           {away.plan.visits.map((v) => figures.day(v.day)).join(', ')}. Thank you.
         </p>
       </header>

@@ -1,5 +1,5 @@
 import type { AnimalRow } from '@hatch-book/contract'
-import { outcomesOf, type Outcome, type WorkItem } from '@hatch-book/core'
+import { outcomesOf, type Outcome, type WorkItem, counted } from '@hatch-book/core'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { describeAnimal, useAge } from '../parts/AnimalCard'
@@ -131,7 +131,7 @@ function Standing({ animal, onReasons }: { animal: AnimalRow; onReasons(): void 
     animal.refusalsInARow > 0
       ? `refused ${animal.refusalsInARow} in a row`
       : animal.mealsInARow > 0
-        ? `${animal.mealsInARow} ${animal.mealsInARow === 1 ? 'meal' : 'meals'} in a row`
+        ? `${counted(animal.mealsInARow, 'meal')} in a row`
         : 'no meal yet'
   return (
     <>

@@ -10,6 +10,7 @@ import {
   type AbsencePlan,
   type RestEdge,
   type WorkItem,
+  counted,
 } from '@hatch-book/core'
 import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
@@ -126,7 +127,7 @@ function meanwhileOf(
     return [
       {
         name: c.name,
-        says: `${c.waiting} ${c.waiting === 1 ? 'egg' : 'eggs'} of ${c.species}${c.incubator ? `, ${c.incubator.name} ${c.box?.name ?? ''}` : ''}`,
+        says: `${counted(c.waiting, 'egg')} of ${c.species}${c.incubator ? `, ${c.incubator.name} ${c.box?.name ?? ''}` : ''}`,
         likely: likelyDay,
         chance: chanceWithin(expectedOf({ ...windowDays, likely: likelyDay }), from, to),
       },

@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import { Modal } from 'antd'
 import { useEffect, useMemo, useState } from 'react'
 import { useFigures } from './figures'
@@ -48,8 +49,8 @@ export function OutboxBar() {
       )}
       {waiting.length > 0 && (
         <span>
-          {readAt === null && <strong>No signal.</strong>} {entries}{' '}
-          {entries === 1 ? 'entry is' : 'entries are'} kept on this device and sent by themselves.
+          {readAt === null && <strong>No signal.</strong>} {counted(entries, 'entry is', 'entries are')} kept
+          on this device and sent by themselves.
         </span>
       )}
       {others > 0 && <span>{others} kept here by somebody who has signed out.</span>}

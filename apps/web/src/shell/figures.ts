@@ -1,4 +1,4 @@
-import { readMass, type Quantity } from '@hatch-book/core'
+import { readMass, type Quantity, counted } from '@hatch-book/core'
 import { useMemo } from 'react'
 import { useSession } from './session'
 
@@ -45,7 +45,7 @@ export function figuresOf(
     new Intl.DateTimeFormat('en-CA', { timeZone: book.zone }).format(new Date(iso))
   const days = (count: number) => {
     const n = Math.round(Math.abs(count))
-    if (n < 120) return `${n} ${n === 1 ? 'day' : 'days'}`
+    if (n < 120) return `${counted(n, 'day')}`
     if (n < 730) return `${Math.round(n / 30.44)} months`
     const months = Math.round(n / 30.44)
     return months % 12 === 0 ? `${months / 12} years` : `${Math.floor(months / 12)} y ${months % 12} m`

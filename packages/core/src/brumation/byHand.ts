@@ -1,3 +1,4 @@
+import { times } from '../words'
 import { MS_PER_DAY, MS_PER_HOUR, type Instant } from '../calendar'
 import { reason, type Reason } from '../reasons'
 import { unitVerdict, type UnitAdvice, type UnitProof, type UnitRequest } from './unit'
@@ -84,8 +85,6 @@ export function proveByHand({
     looks: { times: seen.length, extremes: withExtremes },
   }
 }
-
-const times = (n: number) => (n === 1 ? 'once' : `${n} times`)
 
 function longestUnseen(seen: readonly Look[], to: Instant): number {
   if (seen.length === 0) return Infinity

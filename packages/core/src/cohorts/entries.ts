@@ -1,5 +1,6 @@
 import * as v from 'valibot'
-import { defineEntry, some } from '../log/define'
+import { defineEntry } from '../log/define'
+import { counted } from '../words'
 import { DaySchema, Id, Line, remark } from '../values'
 import { ofStage, stageOf } from './stageWords'
 
@@ -23,7 +24,7 @@ const told = (stages: Readonly<Record<string, number>>) =>
   Object.entries(stages)
     .map(([stage, n]) => ofStage(n, stage))
     .join(', ')
-const bySex = (females: number, males: number) => `${some(females, 'female')}, ${some(males, 'male')}`
+const bySex = (females: number, males: number) => `${counted(females, 'female')}, ${counted(males, 'male')}`
 
 /** What is written of a cohort or a breeding box. */
 export const ENTRIES_OF_COHORTS = [
@@ -133,7 +134,7 @@ export const ENTRIES_OF_COHORTS = [
       ...remark,
     }),
     says: ({ eggs, larvae, adults }) =>
-      `searched: ${some(eggs.young, 'young egg')}, ${eggs.old} old, ${told(larvae) || 'no larvae'}, ${bySex(adults.females, adults.males)}`,
+      `searched: ${counted(eggs.young, 'young egg')}, ${eggs.old} old, ${told(larvae) || 'no larvae'}, ${bySex(adults.females, adults.males)}`,
   }),
   defineEntry({
     kind: 'adults set in',
@@ -158,7 +159,7 @@ export const ENTRIES_OF_COHORTS = [
       mothers: v.picklist(['mated', 'not mated', 'mixed'], 'mated, not mated or mixed?'),
       ...remark,
     }),
-    says: ({ count, mothers }) => `${some(count, 'egg')} collected, mothers ${mothers}`,
+    says: ({ count, mothers }) => `${counted(count, 'egg')} collected, mothers ${mothers}`,
   }),
   defineEntry({
     kind: 'emerged',

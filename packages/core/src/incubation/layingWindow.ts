@@ -1,3 +1,4 @@
+import { counted } from '../words'
 import { addDays, daysBetween, type Day } from '../calendar'
 import type { Range } from '../protocols'
 import { normalQuantile } from '../statistics'
@@ -55,7 +56,7 @@ export function layingWindow(evidence: LayingEvidence): LayingForecast {
     const off = average - usualDays
     join(daysBetween(origin, window.likely) + off, Math.hypot(HER_SPREAD / Math.sqrt(own.length), 2))
     because.push(
-      `her own ${own.length === 1 ? 'earlier laying' : `${own.length} earlier layings`} came after ${Math.round(average)} d`,
+      `her own ${own.length === 1 ? 'earlier laying' : counted(own.length, 'earlier laying')} came after ${Math.round(average)} d`,
     )
   }
   for (const { sign, on } of signs) {

@@ -62,6 +62,3 @@ export const defineEntry = <
 >(
   definition: EntryDefinition<K, S, P, H>,
 ): EntryDefinition<K, S, P, H> => definition
-
-/** 'one egg', 'two eggs': so many of what is counted. */
-export const some = (n: number, one: string): string => `${n} ${n === 1 ? one : `${one}s`}`

@@ -1,3 +1,4 @@
+import { counted } from '../words'
 import type { GenerationPlan } from './goal'
 
 const MOST_PLANS = 5
@@ -28,10 +29,7 @@ export function chosenOf(plans: readonly GenerationPlan[]): GenerationPlan[] {
 function costAgainst(plan: GenerationPlan, first: GenerationPlan): string {
   const parts: string[] = []
   const seasons = plan.season - first.season
-  if (seasons !== 0)
-    parts.push(
-      `${Math.abs(seasons)} ${Math.abs(seasons) === 1 ? 'season' : 'seasons'} ${seasons > 0 ? 'later' : 'sooner'}`,
-    )
+  if (seasons !== 0) parts.push(`${counted(Math.abs(seasons), 'season')} ${seasons > 0 ? 'later' : 'sooner'}`)
   const chance = Math.round((plan.chance - first.chance) * 100)
   if (chance !== 0) parts.push(`${Math.abs(chance)} % ${chance > 0 ? 'surer' : 'less sure'}`)
   const inbred = plan.inbreeding - first.inbreeding

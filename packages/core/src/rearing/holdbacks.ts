@@ -1,3 +1,4 @@
+import { counted } from '../words'
 import type { Defect } from '../animals'
 import { purposeFault } from './defects'
 
@@ -91,7 +92,7 @@ export function proposeHoldbacks(
     for (const { candidate } of chosen) roles.set(candidate.id, role)
     if (chosen.length < count)
       lacking.push(
-        `${count - chosen.length} more ${role}${count - chosen.length === 1 ? '' : 's'} wanted: no other of these is surely one and may be kept`,
+        `${counted(count - chosen.length, `more ${role}`)} wanted: no other of these is surely one and may be kept`,
       )
   }
   fill('female', wish.females, (female) => female >= SURE_ENOUGH)

@@ -1,3 +1,4 @@
+import { counted } from '../words'
 import { addDays, laterDay, type Day, type DaySpan } from '../calendar'
 import type { Range } from '../protocols'
 import type { TaskCarries } from './defineTask'
@@ -161,7 +162,7 @@ function hatchItem({ of, window, lookedOn, waiting, tubs }: DueFacts['hatches'][
     ...subjectOf(of),
     ...{ id: `${of.id}:hatch:${due}`, kind: 'hatch', says: 'look for the first that pips' },
     ...{ earliest: due, due, latest: addDays(due, 1), every: { typical: 1, least: 1, most: 2 } },
-    why: `nine in ten hatch between ${window.from} and ${window.to}; ${waiting} ${waiting === 1 ? 'egg' : 'eggs'} still to hatch`,
+    why: `nine in ten hatch between ${window.from} and ${window.to}; ${counted(waiting, 'egg')} still to hatch`,
     brings: tubs > 0 ? [{ what: 'hatchling tub', count: tubs }] : [],
   }
 }

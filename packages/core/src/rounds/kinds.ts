@@ -1,3 +1,4 @@
+import { counted } from '../words'
 import { TASKS_OF_RESTS } from '../brumation/tasks'
 import { TASKS_OF_CLIMATE } from '../climate/tasks'
 import { TASKS_OF_COHORTS } from '../cohorts/tasks'
@@ -35,6 +36,6 @@ export function kindsOf(items: readonly { kind: TaskKind }[]): string {
   for (const { kind } of items) counts.set(kind, (counts.get(kind) ?? 0) + 1)
   return [...counts]
     .sort((a, b) => b[1] - a[1])
-    .map(([kind, n]) => `${n} ${n === 1 ? taskOf(kind).one : taskOf(kind).many}`)
+    .map(([kind, n]) => counted(n, taskOf(kind).one, taskOf(kind).many))
     .join(', ')
 }

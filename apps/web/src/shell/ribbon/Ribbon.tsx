@@ -137,7 +137,7 @@ function Lanes({ season, width }: { season: Season; width: number }) {
             />
           ))}
           {lanes.length === 0 && (
-            <text x={NAMES} y={TOP + 15}>
+            <text className="says" x={NAMES} y={TOP + 15}>
               The season draws itself here once animals rest, pair or lay.
             </text>
           )}
