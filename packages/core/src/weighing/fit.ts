@@ -1,6 +1,6 @@
 import type { WeightContext } from '../animals'
 import { invert, leastSquares, type Residual } from './leastSquares'
-import { fromFree, logWeight, toFree, type AnyCurve, type GrowthModel, type GrowthPrior } from './models'
+import { fromFree, logWeights, toFree, type AnyCurve, type GrowthModel, type GrowthPrior } from './models'
 import { farthest, isSuspect, lossOf, widthsOf } from './leftOut'
 import { medianOf, robustSpread } from './robust'
 
@@ -167,7 +167,8 @@ function robustly(
 
 function offCurve(model: GrowthModel, points: readonly WeightAtAge[], free: readonly number[]): number[] {
   const slopes: number[] = []
-  return points.map((p) => Math.log(p.grams) - logWeight(model, free, p.ageDays, slopes))
+  const weightAt = logWeights(model, free)
+  return points.map((p) => Math.log(p.grams) - weightAt(p.ageDays, slopes))
 }
 
 /** The weighings' residuals, then the prior's. */
@@ -182,10 +183,13 @@ function residualsOf(
   const roots = weights.map((w) => Math.sqrt(w) / noise)
   const mean = prior ? toFree({ model, ...prior.curve }) : []
   const widths = prior ? widthsOf(prior) : []
+  let weightAt = logWeights(model, [0, 0, 0])
+  let ofFree: readonly number[] | null = null
   return (at, index, slopes) => {
+    if (at !== ofFree) [weightAt, ofFree] = [logWeights(model, at), at]
     if (index < points.length) {
       const root = roots[index]!
-      const value = logWeight(model, at, points[index]!.ageDays, slopes)
+      const value = weightAt(points[index]!.ageDays, slopes)
       for (let i = 0; i < slopes.length; i++) slopes[i]! *= root
       return root * (value - logs[index]!)
     }

@@ -1,3 +1,6 @@
+// Looked up once: a fit takes millions of exponentials.
+const { exp, log1p, min } = Math
+
 /** Shapes of growth: Gompertz slows early, the logistic late, log-linear not at all. */
 export type GrowthModel = 'gompertz' | 'logistic' | 'log-linear'
 
@@ -54,29 +57,44 @@ export function fromFree(model: GrowthModel, free: readonly number[]): AnyCurve 
     : { model, A: Math.exp(free[0]!), k: Math.exp(free[1]!), Ti: free[2]! }
 }
 
-/** Logarithm of the weight at an age; its slopes by the free parameters are written into `slopes`. */
-export function logWeight(
+/**
+ * The logarithm of the weight by age, at given free parameters. Its slopes by them are written into `slopes`.
+ * What is the same at every age is worked out once.
+ */
+export function logWeights(
+  model: GrowthModel,
+  free: readonly number[],
+): (ageDays: number, slopes: Float64Array | number[]) => number {
+  const [logA, second] = free as [number, number]
+  if (model === 'log-linear')
+    return (ageDays, slopes) => {
+      slopes[0] = 1
+      slopes[1] = ageDays
+      return logA + second * ageDays
+    }
+  const k = exp(second)
+  const Ti = free[2]!
+  const isGompertz = model === 'gompertz'
+  return (ageDays, slopes) => {
+    const z = k * (ageDays - Ti)
+    // Far below its start a curve falls without bound; a fit wanders there, so keep the exponent where floats can follow.
+    const fall = exp(min(500, -z))
+    const share = isGompertz ? fall : fall / (1 + fall)
+    slopes[0] = 1
+    slopes[1] = share * z
+    slopes[2] = -share * k
+    if (isGompertz) return logA - fall
+    return logA - (z < -500 ? -z : log1p(fall))
+  }
+}
+
+/** Logarithm of the weight at one age; its slopes by the free parameters are written into `slopes`. */
+export const logWeight = (
   model: GrowthModel,
   free: readonly number[],
   ageDays: number,
   slopes: Float64Array | number[],
-): number {
-  const logA = free[0]!
-  slopes[0] = 1
-  if (model === 'log-linear') {
-    slopes[1] = ageDays
-    return logA + free[1]! * ageDays
-  }
-  const k = Math.exp(free[1]!)
-  const z = k * (ageDays - free[2]!)
-  // Far below its start a curve falls without bound; a fit wanders there, so keep the exponent where floats can follow.
-  const fall = Math.exp(Math.min(500, -z))
-  const share = model === 'gompertz' ? fall : fall / (1 + fall)
-  slopes[1] = share * z
-  slopes[2] = -share * k
-  if (model === 'gompertz') return logA - fall
-  return logA - (z < -500 ? -z : Math.log1p(fall))
-}
+): number => logWeights(model, free)(ageDays, slopes)
 
 /** What a line or species expects of an animal before it was ever weighed. */
 export interface GrowthPrior {
