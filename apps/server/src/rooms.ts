@@ -1,5 +1,6 @@
 import { collectionRoutes } from './animals/collectionRoutes'
 import { keepsakeRoutes } from './animals/keepsakeRoutes'
+import { lookingAhead } from './animals/lookAhead'
 import { animalRoutes } from './animals/routes'
 import { csvRoutes } from './archive/csvRoutes'
 import { archiveRoutes } from './archive/routes'
@@ -62,6 +63,7 @@ export const rooms: readonly BookRoutes[] = [
   animalRoutes,
   collectionRoutes,
   keepsakeRoutes,
+  lookingAhead,
   importRoutes,
   entryRoutes,
   historyRoutes,

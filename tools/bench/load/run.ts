@@ -3,6 +3,9 @@ import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { parseArgs } from 'node:util'
 import pg from 'pg'
+import { LOOK_AHEAD } from '../../../apps/server/src/animals'
+import { rooms } from '../../../apps/server/src/rooms'
+import { buildApp } from '../../../apps/server/src/shell/app'
 import { fillBenchDatabase } from '../benchDatabase'
 import { ready } from '../faults/stack'
 import { fillLoadBook } from './book'
@@ -36,12 +39,59 @@ console.log(
   `filled in ${((performance.now() - filling) / 1000).toFixed(0)} s: ${ANIMALS} animals, ${ANIMALS * 100} entries, ${ANIMALS * 500} readings`,
 )
 
-const server = spawn(process.execPath, ['--import', 'tsx', 'apps/server/src/main.ts'], {
-  cwd: ROOT,
-  stdio: ['ignore', 'inherit', 'inherit'],
-  env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: databaseUrl, PORT: String(PORT), DEMO: 'no' },
-})
-await ready(`http://127.0.0.1:${PORT}`)
+function startServer() {
+  return spawn(process.execPath, ['--import', 'tsx', 'apps/server/src/main.ts'], {
+    cwd: ROOT,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      DATABASE_URL: databaseUrl,
+      PORT: String(PORT),
+      DEMO: 'no',
+    },
+  })
+}
+const url = `http://127.0.0.1:${PORT}`
+const stopServer = async () => {
+  const ended = new Promise((resolve) => server.once('exit', resolve))
+  server.kill('SIGTERM')
+  await ended
+}
+/** What the server does by itself in the hours before, at once. */
+async function lookAhead() {
+  const app = await buildApp({ databaseUrl, rooms })
+  const began = performance.now()
+  await app.jobs.run(LOOK_AHEAD)
+  const took = performance.now() - began
+  await app.close()
+  return took
+}
+const owner = new pg.Client({ connectionString: ownerUrl })
+await owner.connect()
+const first = filled.members[0]!
+
+console.log('\n## The first call of the round')
+let server = startServer()
+await ready(url)
+const firstCalls = new Map<string, number>()
+const firstCall = async (when: string) => {
+  const caller = new Caller(PORT, 1)
+  firstCalls.set(when, await caller.ask('/api/round', first))
+  caller.close()
+}
+await firstCall('of a book in which nothing was judged yet')
+await stopServer()
+const lookedAhead = await lookAhead()
+server = startServer()
+await ready(url)
+await firstCall('after a start')
+await owner.query('update book set demo_day = demo_day + 1')
+await firstCall('after midnight')
+await owner.query('update book set demo_day = demo_day - 1')
+for (const [when, ms] of firstCalls) console.log(`${when}: ${ms.toFixed(0)} ms`)
+console.log(`looking ahead, which nobody waits for: ${(lookedAhead / 1000).toFixed(1)} s`)
+
 const caller = new Caller(PORT, MEMBERS)
 const resident = () => {
   const status = readFileSync(`/proc/${server.pid}/status`, 'utf8')
@@ -49,8 +99,6 @@ const resident = () => {
 }
 const share = (sorted: readonly number[], p: number) =>
   sorted[Math.min(sorted.length - 1, Math.floor(p * sorted.length))] ?? 0
-const first = filled.members[0]!
-
 console.log(
   '\n## A call alone, and as the log grows tenfold (medians of 7, something being written before each)',
 )
@@ -79,8 +127,6 @@ for (const call of ['the round', 'all animals', 'the log', 'the season', 'readin
 console.log(
   `\n## ${MEMBERS} members at once for ${SECONDS} s, each thinking ${THINK_MS.from / 1000} to ${THINK_MS.to / 1000} s between two calls`,
 )
-const owner = new pg.Client({ connectionString: ownerUrl })
-await owner.connect()
 const scans = async () =>
   new Map(
     (
@@ -142,6 +188,5 @@ for (const { writers, size } of [
 console.log(`memory of the server at the end ${resident().toFixed(0)} MB`)
 caller.close()
 await owner.end()
-server.kill('SIGTERM')
-await new Promise((resolve) => server.once('exit', resolve))
+await stopServer()
 await close()

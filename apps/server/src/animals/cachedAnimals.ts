@@ -1,36 +1,21 @@
-import { AnimalRow } from '@hatch-book/contract'
+import { addDays, type Day, type DaySpan } from '@hatch-book/core'
 import { sql, type SQL } from 'drizzle-orm'
-import { changesOf, readsBook, type Transaction } from '../db/connect'
+import { changesOf, keepInBook, readsBook, type Transaction } from '../db/connect'
 import { keyBeside, newCache } from '../db/cache'
 import { countedAs } from '../entries'
 import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 import { inTurns, oneAtATime } from '../shell/turns'
-import { sayByContract } from '../shell/validation'
-import type { JudgedAnimal } from './judge'
-import { judgeAnimals } from './judgeAnimals'
+import { loadJudgeable } from './judgeAnimals'
+import { basisOf, readJudged, storeMissing } from './judgedStore'
+import { judgeInFull, rowOn, type Judgement } from './judgement'
 
-/** An animal as it was judged: its row as it goes out, and what other rooms worked out of the same judgement. */
-export interface CachedAnimal {
-  id: string
+/** An animal as it was judged for a day: its row as it goes out, and what other rooms worked out of the same judgement. */
+export interface CachedAnimal extends Pick<Judgement, 'id' | 'row' | 'beside'> {
   json: string
-  beside: Map<string, unknown>
 }
 
 const cached = newCache<CachedAnimal & { stamp: string }>({ most: 200_000 })
-
-type Derive<T> = (tx: Transaction, actor: Actor, judged: readonly JudgedAnimal[]) => Promise<Map<string, T>>
-const derivations = new Map<string, Derive<unknown>>()
-
-/**
- * A room has something worked out and cached of every animal that is judged, as long as nothing changes that the judgement rests on; it
- * must rest on nothing else.
- * @returns reads it of a cached animal; undefined where the room had nothing to say
- */
-export function cacheBeside<T>(name: string, derive: Derive<T>): (animal: CachedAnimal) => T | undefined {
-  derivations.set(name, derive)
-  return (animal) => animal.beside.get(name) as T | undefined
-}
 
 /** The animals of a book as they were looked at last, by tag. */
 interface CachedBook {
@@ -44,8 +29,8 @@ const books = newCache<CachedBook>({ most: 500 })
 /**
  * All animals as they are judged today, by tag. Judging ten thousand takes seconds, and from one look to the next hardly any of them
  * changes: an animal is cached with the versions of all it was judged from, and judged again when one of them, the protocols or the day has
- * changed. Where it is known that nothing was written since but of some animals, only theirs are asked for. Another server has its own;
- * nothing rests on it.
+ * changed. Where it is known that nothing was written since but of some animals, only theirs are asked for. After a start and on a new day
+ * what was stored is looked at first. Another server has its own; nothing rests on it.
  */
 export function cachedAnimals(tx: Transaction, actor: Actor): Promise<readonly CachedAnimal[]> {
   return oneAtATime(`animals ${actor.bookId}`, () => lookAtAnimals(tx, actor))
@@ -103,12 +88,14 @@ async function renewed(
 interface Stamped extends Record<string, unknown> {
   id: string
   stamp: string
+  hatched: DaySpan | null
 }
 
 /** The row versions of all that animals are judged from, by tag. */
-async function readStamps(tx: Transaction, which: SQL): Promise<Stamped[]> {
-  const { rows } = await tx.execute<Stamped>(sql`
-    select a.id, concat_ws('.', a.xmin, s.xmin, d.xmin, f.xmin, p.xmin, r.xmin, c.stamp) as stamp
+export async function readStamps(tx: Transaction, which: SQL): Promise<Stamped[]> {
+  const { rows } = await tx.execute<Record<'id' | 'stamp', string> & Record<'from' | 'to', Day | null>>(sql`
+    select a.id, concat_ws('.', a.xmin, s.xmin, d.xmin, f.xmin, p.xmin, r.xmin, c.stamp) as stamp,
+      a.hatched_from as "from", a.hatched_to as "to"
     from animal a
     left join animal_standing s on s.id = a.id
     left join animal d on d.id = a.dam_id
@@ -117,10 +104,13 @@ async function readStamps(tx: Transaction, which: SQL): Promise<Stamped[]> {
     left join place r on r.id = p.parent_id
     left join (select dam_id, sum(xmin::text::bigint) as stamp from clutch group by dam_id) c on c.dam_id = a.id
     where not a.withdrawn and (${which}) order by a.tag`)
-  return rows
+  return rows.map(({ id, stamp, from, to }) => ({ id, stamp, hatched: from && to ? { from, to } : null }))
 }
 
-/** The animals of some stamps, those judged anew whose stamp is another than when they were judged last. */
+/** So few are judged sooner than they are looked for among what is stored, and are stored when somebody looks ahead. */
+const FEW = 20
+
+/** The animals of some stamps; those whose stamp is another than when they were judged last are looked for in what is stored, or judged anew. */
 async function judgeStale(
   tx: Transaction,
   actor: Actor,
@@ -133,29 +123,46 @@ async function judgeStale(
     const animal = cached.get(keyOf(id))
     if (animal?.stamp === everyone + stamp) found.set(id, animal)
   }
-  const stale = rows.filter(({ id }) => !found.has(id))
-  if (stale.length > 0) {
-    const stamps = new Map(stale.map((r) => [r.id, r.stamp]))
-    const judged = await judgeAnimals(
-      tx,
-      actor,
-      stale.map((r) => r.id),
-    )
-    const beside = await Promise.all(
-      [...derivations].map(async ([name, derive]) => [name, await derive(tx, actor, judged)] as const),
-    )
-    // What a transaction that writes sees may never be so: it is not cached for others.
-    const isSo = readsBook(tx) !== null
-    await inTurns(judged, ({ row }) => {
-      const animal = {
-        id: row.id,
-        stamp: everyone + stamps.get(row.id)!,
-        json: sayByContract(AnimalRow, row),
-        beside: new Map(beside.flatMap(([name, of]) => (of.has(row.id) ? [[name, of.get(row.id)]] : []))),
-      }
-      found.set(row.id, animal)
-      if (isSo) cached.set(keyOf(row.id), animal)
+  const stale = new Map(rows.flatMap((r) => (found.has(r.id) ? [] : [[r.id, r]])))
+  if (stale.size === 0) return rows.flatMap(({ id }) => found.get(id) ?? [])
+  // What a transaction that writes sees may never be so: it is not cached for others.
+  const isSo = readsBook(tx) !== null
+  const take = ({ id, row, beside }: CachedAnimal | Pick<Judgement, 'id' | 'row' | 'beside'>) => {
+    const { stamp, hatched } = stale.get(id)!
+    const animal = {
+      ...{ id, row, beside, stamp: everyone + stamp },
+      json: rowOn({ row }, hatched, actor.today),
+    }
+    found.set(id, animal)
+    if (isSo) cached.set(keyOf(id), animal)
+  }
+  const basis = stale.size > FEW && isSo ? await basisOf(tx, actor) : null
+  if (basis)
+    await inTurns(await readJudged(tx, [...stale.keys()], actor.today), (stored) => {
+      if (stored.rests === restsOf(basis, stale.get(stored.id)!)) take(stored)
     })
+  const left = [...stale.keys()].filter((id) => !found.has(id))
+  if (left.length > 0) {
+    const judged = await judgeInFull(tx, actor, await loadJudgeable(tx, actor, left))
+    await inTurns(judged, take)
+    if (basis && judged.length > FEW) await store(tx, actor, judged, (id) => restsOf(basis, stale.get(id)!))
   }
   return rows.flatMap(({ id }) => found.get(id) ?? [])
+}
+
+/** What the stored judgement of an animal rests on. */
+export const restsOf = (basis: string, { stamp }: Pick<Stamped, 'stamp'>) => `${basis}.${stamp}`
+
+/** How far they stand is not known yet: for today. */
+function store(
+  tx: Transaction,
+  { bookId, today }: Actor,
+  judged: readonly Judgement[],
+  rests: (id: string) => string,
+): Promise<void> {
+  const rows = judged.map(({ id, row, beside }) => ({
+    ...{ id, row, beside, rests: rests(id) },
+    ...{ from: today, until: addDays(today, 1) },
+  }))
+  return keepInBook(tx, (writer) => storeMissing(writer, bookId, rows, today))
 }

@@ -1,4 +1,5 @@
 import {
+  addDays,
   ageOn,
   dayOfInstant,
   MOST_SPEAKERS,
@@ -13,8 +14,9 @@ import {
   type WeightAtAge,
   type WeightContext,
 } from '@hatch-book/core'
-import { sql } from 'drizzle-orm'
-import type { Transaction } from '../db/connect'
+import { inArray, lt, sql } from 'drizzle-orm'
+import { v5 as uuidV5 } from 'uuid'
+import { keepInBook, readsBook, tables, type Transaction } from '../db/connect'
 import { newCache } from '../db/cache'
 import { standsSql, subjectsWithMerged, carriedNumber, carried, isOfKind } from '../entries'
 import { inTurns } from '../shell/turns'
@@ -102,38 +104,95 @@ async function speakersFor(tx: Transaction, records: readonly AnimalRecord[]): P
   return loadRecords(tx, withIds(rows.map((r) => r.id)))
 }
 
-/** What is expected of a line as of this morning: one answer for a whole day, so that a list and a page say one date. */
+/** What is expected of each line on a day. */
 const priors = newCache<GrowthPrior>({ most: 5000 })
 
+/**
+ * What is expected of the lines of some animals: one answer for a whole day, so that lists, pages and servers say one date. It is learned
+ * from what was weighed before the morning of the day before, so that tomorrow's is known today; an animal's own weights count at once.
+ */
 async function priorsOf(
   tx: Transaction,
   records: readonly AnimalRecord[],
   zone: string,
   today: Day,
 ): Promise<(record: AnimalRecord) => GrowthPrior> {
-  const keyOfDay = (r: AnimalRecord) => `${groupOf(r)}|${today}|${r.protocol.origin}`
+  const keyOf = (r: AnimalRecord) => `${groupOf(r)}|${today}|${r.protocol.origin}`
   const known = new Map<string, GrowthPrior>()
-  for (const r of records) {
-    const prior = priors.get(keyOfDay(r))
-    if (prior) known.set(keyOfDay(r), prior)
+  for (const key of new Set(records.map(keyOf))) {
+    const prior = priors.get(key)
+    if (prior) known.set(key, prior)
   }
-  const unknown = records.filter((r) => !known.has(keyOfDay(r)))
+  const isKnown = (r: AnimalRecord) => known.has(keyOf(r))
+  if (!records.every(isKnown)) {
+    const wanted = new Set(records.filter((r) => !isKnown(r)).map(keyOf))
+    for (const [key, prior] of await readPriors(tx, wanted)) known.set(key, prior)
+  }
+  const unknown = records.filter((r) => !isKnown(r))
   if (unknown.length > 0) {
-    const speakers = await speakersFor(tx, unknown)
-    const morning = instantOfDay(today, zone)
-    const first = await fitFirst(tx, speakers, zone, morning)
-    const spoken = new Map<string, GrowthFit[]>()
-    for (const speaker of speakers) {
-      const fit = first.get(speaker.animal.id)
-      if (fit) spoken.set(groupOf(speaker), [...(spoken.get(groupOf(speaker)) ?? []), fit])
-    }
-    for (const r of unknown) {
-      const prior = linePrior(spoken.get(groupOf(r)) ?? [], curveFor(r))
-      known.set(keyOfDay(r), prior)
-      priors.set(keyOfDay(r), prior)
-    }
+    const learned = await learnPriors(tx, unknown, zone, addDays(today, -1))
+    const fresh = new Map(unknown.map((r) => [keyOf(r), learned(r)]))
+    for (const [key, prior] of fresh) known.set(key, prior)
+    // What a transaction that writes sees may never be so.
+    if (readsBook(tx) !== null) await keepInBook(tx, (writer) => storePriors(writer, fresh, today))
   }
-  return (r) => known.get(keyOfDay(r))!
+  if (readsBook(tx) !== null) for (const [key, prior] of known) priors.set(key, prior)
+  return (r) => known.get(keyOf(r))!
+}
+
+/** @param until what was weighed before this day counts */
+async function learnPriors(
+  tx: Transaction,
+  records: readonly AnimalRecord[],
+  zone: string,
+  until: Day,
+): Promise<(record: AnimalRecord) => GrowthPrior> {
+  const speakers = await speakersFor(tx, records)
+  const first = await fitFirst(tx, speakers, zone, instantOfDay(until, zone))
+  const spoken = new Map<string, GrowthFit[]>()
+  for (const speaker of speakers) {
+    const fit = first.get(speaker.animal.id)
+    if (fit) spoken.set(groupOf(speaker), [...(spoken.get(groupOf(speaker)) ?? []), fit])
+  }
+  const learned = new Map<string, GrowthPrior>()
+  return (r) => {
+    const key = `${groupOf(r)}|${r.protocol.origin}`
+    const prior = learned.get(key) ?? linePrior(spoken.get(groupOf(r)) ?? [], curveFor(r))
+    learned.set(key, prior)
+    return prior
+  }
+}
+
+/** One key is one row, on whichever server it is learned first. */
+const PRIORS = '5d0cf0b0-3c52-4d8f-9d13-0d6f8f5d7a11'
+const rowOf = (key: string) => uuidV5(key, PRIORS)
+
+async function readPriors(tx: Transaction, keys: ReadonlySet<string>): Promise<Map<string, GrowthPrior>> {
+  const { linePrior: table } = tables
+  const keyOfRow = new Map([...keys].map((key) => [rowOf(key), key]))
+  const rows = await tx
+    .select()
+    .from(table)
+    .where(inArray(table.id, [...keyOfRow.keys()]))
+  return new Map(rows.map((r) => [keyOfRow.get(r.id)!, r.prior]))
+}
+
+async function storePriors(
+  tx: Transaction,
+  priorsOfKeys: ReadonlyMap<string, GrowthPrior>,
+  day: Day,
+): Promise<void> {
+  const { linePrior: table } = tables
+  await tx.delete(table).where(lt(table.day, addDays(day, -1)))
+  await tx
+    .insert(table)
+    .values(
+      [...priorsOfKeys].map(([key, prior]) => ({
+        bookId: sql`current_setting('app.book_id')::uuid`,
+        ...{ id: rowOf(key), day, prior },
+      })),
+    )
+    .onConflictDoNothing()
 }
 
 /**

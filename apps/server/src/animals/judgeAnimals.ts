@@ -6,16 +6,30 @@ import { BookError } from '../shell/problems'
 import { inTurns } from '../shell/turns'
 import { growthOfTheLight } from './growth'
 import { judgeAnimal, type JudgedAnimal } from './judge'
-import { loadRecords, loadSurroundings, withIds } from './records'
+import { loadRecords, loadSurroundings, withIds, type AnimalRecord, type Surroundings } from './records'
 
-/** Loads and judges animals for the actor's day; all of the book's, or those named. */
-export async function judgeAnimals(
+/** What animals are judged from, whatever the day. */
+export interface Judgeable {
+  records: AnimalRecord[]
+  surroundings: Surroundings
+}
+
+/** All of the book's animals with what they are judged from, or those named. */
+export async function loadJudgeable(
   tx: Transaction,
   actor: Actor,
   ids?: readonly string[],
-): Promise<JudgedAnimal[]> {
+): Promise<Judgeable> {
   const records = await loadRecords(tx, ids && withIds(ids))
-  const surroundings = await loadSurroundings(tx, actor.book.zone, ids && records)
+  return { records, surroundings: await loadSurroundings(tx, actor.book.zone, ids && records) }
+}
+
+/** Judges animals for the actor's day. */
+export async function judgeLoaded(
+  tx: Transaction,
+  actor: Actor,
+  { records, surroundings }: Judgeable,
+): Promise<JudgedAnimal[]> {
   const growth = await growthOfTheLight(tx, records, actor.book.zone, actor.today)
   return inTurns(records, (record) =>
     judgeAnimal(
@@ -27,6 +41,13 @@ export async function judgeAnimals(
     ),
   )
 }
+
+/** Loads and judges animals for the actor's day; all of the book's, or those named. */
+export const judgeAnimals = async (
+  tx: Transaction,
+  actor: Actor,
+  ids?: readonly string[],
+): Promise<JudgedAnimal[]> => judgeLoaded(tx, actor, await loadJudgeable(tx, actor, ids))
 
 /** @throws BookError in words where it is not in the book, or cannot be judged */
 export async function judgeOne(tx: Transaction, actor: Actor, id: string): Promise<JudgedAnimal> {

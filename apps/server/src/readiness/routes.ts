@@ -1,21 +1,20 @@
 import { readinessApi, BreederRow } from '@hatch-book/contract'
-import type { Protocol } from '@hatch-book/core'
 import { cacheBeside, cachedAnimals } from '../animals'
-import { loadShelf } from '../protocols'
+import { loadShelf, type ProtocolBearer } from '../protocols'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { sendJson, sharedAnswer } from '../shell/shared'
 import { sayByContract } from '../shell/validation'
 
-/** A breeder as it goes out, and the protocol it was judged by. */
-interface KeptBreeder {
+/** A breeder as it goes out, and whose protocol it was judged by. */
+interface CachedBreeder {
   json: string
   protocolKey: string
-  protocol: Protocol
+  bearer: ProtocolBearer
 }
 
-const readBreeder = cacheBeside<KeptBreeder>('breeder', async (tx, _actor, judged) => {
+const readBreeder = cacheBeside<CachedBreeder>('breeder', async (tx, _actor, judged) => {
   const shelf = await loadShelf(tx)
   return new Map(
     judged
@@ -25,7 +24,8 @@ const readBreeder = cacheBeside<KeptBreeder>('breeder', async (tx, _actor, judge
         const { id, tag, verdict } = row
         const overruled = readiness.overruled ? verdict : null
         const json = sayByContract(BreederRow, { id, tag, facts, protocol: protocolKey, overruled })
-        return [id, { json, protocolKey, protocol: record.protocol }]
+        const { line, protocolId } = record.animal
+        return [id, { json, protocolKey, bearer: { id, tag, line, protocolId } }]
       }),
   )
 })
@@ -38,7 +38,9 @@ export const readinessRoutes: BookRoutes = (app, { db }) => {
       reply as never,
       await sharedAnswer(db, actor, 'readiness', async (tx) => {
         const breeders = (await cachedAnimals(tx, actor)).flatMap((a) => readBreeder(a) ?? [])
-        const protocols = Object.fromEntries(breeders.map((b) => [b.protocolKey, b.protocol]))
+        const shelf = await loadShelf(tx)
+        const bearers = new Map(breeders.map((b) => [b.protocolKey, b.bearer]))
+        const protocols = Object.fromEntries([...bearers].map(([key, bearer]) => [key, shelf.of(bearer)]))
         // Each breeder was held against the contract when it was judged.
         return `{"today":${JSON.stringify(actor.today)},"breeders":[${breeders.map((b) => b.json).join(',')}],"protocols":${JSON.stringify(protocols)}}`
       }),

@@ -51,7 +51,10 @@ async function season(tx: Transaction, actor: Actor) {
     ...(await restPhases(tx, actor, named)),
     ...pairingPhases(pairings, today),
     ...clutchPhases(clutches, today),
-    ...(await cachedAnimals(tx, actor)).flatMap((a) => readRearing(a) ?? []),
+    ...(await cachedAnimals(tx, actor)).flatMap((a) => {
+      const phase = readRearing(a)
+      return phase ? untilToday(phase, today) : []
+    }),
   ]
   const lines = new Map([
     ...named.map((a): [string, string] => [laneOf(a.species, a.line), a.species]),
@@ -193,8 +196,11 @@ function clutchPhases(clutches: readonly ClutchStudy[], today: Day): LanePhase[]
   })
 }
 
-/** Young are reared from their hatching to the day they may leave; kept with each of them. */
-const readRearing = cacheBeside<LanePhase>('rearing', (_tx, { today }, judged) => {
+/** A phase that goes on to a day, or to whichever day it is looked at. */
+type OpenPhase = Omit<LanePhase, 'to'> & { to: Day | null }
+
+/** Young are reared from their hatching to the day they may leave; cached with each of them. */
+const readRearing = cacheBeside<OpenPhase>('rearing', (_tx, { today }, judged) => {
   const from = addDays(today, -DAYS_BACK)
   const young = judged.filter(
     ({ row }) =>
@@ -204,20 +210,23 @@ const readRearing = cacheBeside<LanePhase>('rearing', (_tx, { today }, judged) =
       row.hatched !== null &&
       row.hatched.to >= from,
   )
-  return Promise.resolve(new Map(young.map((j) => [j.row.id, rearingPhase(j, today)])))
+  return Promise.resolve(new Map(young.map((j) => [j.row.id, rearingPhase(j)])))
 })
 
-function rearingPhase({ row, leaving }: JudgedAnimal, today: Day): LanePhase {
-  const to = leaving.opens ? today : (leaving.expected?.to ?? today)
-  return {
-    name: 'rearing',
-    from: row.hatched!.from,
-    to: to < today ? today : to,
-    lane: laneOf(row.species, row.line),
-    label: row.tag,
-    subject: { room: 'rearing', id: row.id },
-  }
-}
+const rearingPhase = ({ row, leaving }: JudgedAnimal): OpenPhase => ({
+  name: 'rearing',
+  from: row.hatched!.from,
+  to: leaving.opens ? null : (leaving.expected?.to ?? null),
+  lane: laneOf(row.species, row.line),
+  label: row.tag,
+  subject: { room: 'rearing', id: row.id },
+})
+
+/** Who may leave, or should long since, is still here today. */
+const untilToday = (phase: OpenPhase, today: Day): LanePhase => ({
+  ...phase,
+  to: phase.to === null || phase.to < today ? today : phase.to,
+})
 
 export const seasonRoutes: BookRoutes = (app, { db }) => {
   serve(app, seasonApi.season, async (request, reply) => {

@@ -1,4 +1,12 @@
-import type { AnimalStanding, ClutchKind, CountedEggs, EggFate, GeneSet, HatchRecord } from '@hatch-book/core'
+import type {
+  AnimalStanding,
+  ClutchKind,
+  CountedEggs,
+  EggFate,
+  GeneSet,
+  GrowthPrior,
+  HatchRecord,
+} from '@hatch-book/core'
 import type { HatchFact, LineGoalView, SeasonPlanView } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import {
@@ -79,6 +87,39 @@ export const animalStanding = pgTable(
     foreignKey({ columns: [t.bookId, t.id], foreignColumns: [animal.bookId, animal.id] }),
     bookOnly(),
   ],
+).enableRLS()
+
+/**
+ * What was worked out of an animal for some days: its row in the lists and what rooms make of it. It stands for the days from one to before
+ * another, on which time alone turns it, as long as what it rests on is the same. Whatever is not there is worked out anew.
+ */
+export const judged = pgTable(
+  'judged',
+  {
+    ...identity(),
+    animalId: uuid('animal_id').notNull(),
+    fromDay: date('from_day').notNull(),
+    untilDay: date('until_day').notNull(),
+    /** The versions of the program, the protocols and the rows that it was worked out from. */
+    rests: text('rests').notNull(),
+    /** The row as it goes out, but for its age. */
+    row: text('row').notNull(),
+    /** What the rooms work out of it, each under its name: JSON. */
+    beside: text('beside').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    foreignKey({ columns: [t.bookId, t.animalId], foreignColumns: [animal.bookId, animal.id] }),
+    uniqueIndex('judged_from').on(t.bookId, t.animalId, t.fromDay),
+    bookOnly(),
+  ],
+).enableRLS()
+
+/** What is expected of the growth of a line and sex on a day: one answer for all servers, the lists and the pages. */
+export const linePrior = pgTable(
+  'line_prior',
+  { ...identity(), day: date('day').notNull(), prior: jsonb('prior').$type<GrowthPrior>().notNull() },
+  (t) => [primaryKey({ columns: [t.bookId, t.id] }), bookOnly()],
 ).enableRLS()
 
 export const pairing = pgTable(
