@@ -140,6 +140,13 @@ async function priorsOf(
   return (r) => known.get(keyOf(r))!
 }
 
+/** Learns what is expected of all lines of the book on a day, so that nobody waits for it. */
+export async function learnLines(tx: Transaction, zone: string, day: Day): Promise<void> {
+  await priorsOf(tx, (await loadRecords(tx)).filter(hasGrowth), zone, day)
+}
+
+const hasGrowth = (r: AnimalRecord) => hatchedSpan(r) !== null && r.standing.weight !== null
+
 /** @param until what was weighed before this day counts */
 async function learnPriors(
   tx: Transaction,
@@ -205,7 +212,7 @@ export async function growthOf(
   zone: string,
   today: Day,
 ): Promise<Map<string, Grown>> {
-  const known = records.filter((r) => hatchedSpan(r) !== null && r.standing.weight !== null)
+  const known = records.filter(hasGrowth)
   if (known.length === 0) return new Map()
   const priorOf = await priorsOf(tx, known, zone, today)
   const weights = await loadWeights(

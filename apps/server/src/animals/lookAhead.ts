@@ -1,9 +1,10 @@
-import { addDays, MS_PER_DAY } from '@hatch-book/core'
+import { addDays, MS_PER_DAY, type Day } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { actorOfBook, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { cachedAnimals, readStamps, restsOf } from './cachedAnimals'
+import { learnLines } from './growth'
 import { loadJudgeable } from './judgeAnimals'
 import { basisOf, readSpans, storeJudged, type StoredJudgement } from './judgedStore'
 import { judgeInFull, type Judgement } from './judgement'
@@ -18,14 +19,28 @@ const DAYS_AHEAD = 7
  * when time turns it: the same rules are asked for the days to come, and the first on which they answer otherwise is the day.
  */
 export const lookingAhead: BookRoutes = (app, { db }) => {
-  app.jobs.add({ name: LOOK_AHEAD, everyMs: EVERY_MS, work: (bookId) => lookAhead(db, bookId) })
+  /** The day for which the lines of each book were learned last. */
+  const learned = new Map<string, Day>()
+  app.jobs.add({ name: LOOK_AHEAD, everyMs: EVERY_MS, work: (bookId) => lookAhead(db, bookId, learned) })
 }
 
-async function lookAhead(db: Database, bookId: string): Promise<void> {
+async function lookAhead(db: Database, bookId: string, learned: Map<string, Day>): Promise<void> {
   const found = await inBook(db, bookId, (tx) => judgeAhead(tx), { reads: true })
   if (found.length > 0)
     // What is stored is what would be answered: nothing that anybody sees has changed.
     await inBook(db, bookId, (tx) => storeJudged(tx, bookId, found), { touches: [] })
+  await inBook(db, bookId, (tx) => learnAhead(tx, learned), { reads: true })
+}
+
+/** Learns what is expected of every line today and tomorrow: a page that is opened has it at once. */
+async function learnAhead(tx: Transaction, learned: Map<string, Day>): Promise<void> {
+  const [book] = await tx.select().from(tables.book)
+  if (!book) return
+  const { today, bookId } = actorOfBook(book)
+  const tomorrow = addDays(today, 1)
+  if (learned.get(bookId) === tomorrow) return
+  for (const day of [today, tomorrow]) await learnLines(tx, book.zone, day)
+  learned.set(bookId, tomorrow)
 }
 
 /** The judgements of today and tomorrow that are not stored yet, each with the days for which it stands. */
