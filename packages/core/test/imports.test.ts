@@ -1,4 +1,4 @@
-import { guessDateOrder, guessMassUnit, readListDate, readMass } from '../src/imports'
+import { guessDateOrder, guessMassUnit, readListDate, readMass } from '../src'
 
 const date = (text: string, order?: 'day first' | 'month first') => {
   const read = readListDate(text, order)

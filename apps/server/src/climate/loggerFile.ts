@@ -1,3 +1,4 @@
+import { toCelsius } from '@hatch-book/core'
 import { DateTime, IANAZone } from 'luxon'
 import { readCsv, type DecodedText } from '../shell/decode'
 import { BookError } from '../shell/problems'
@@ -217,7 +218,7 @@ function inOrder(raw: readonly RawRow[], unit: 'C' | 'F', faults: LoggerFile['fa
           .sort((a, b) => a - b)
     if (candidates.length > 1) doubled++
     const at = candidates.find((c) => c > last) ?? candidates.at(-1)!
-    const celsius = unit === 'F' ? ((value - 32) * 5) / 9 : value
+    const celsius = unit === 'F' ? toCelsius(value) : value
     if (celsius < -40 || celsius > 80) {
       faults.push({ line, text: String(value), says: `${value} °${unit} is no temperature of a room` })
       continue

@@ -1,3 +1,4 @@
+import { toCelsius, toFahrenheit } from '@hatch-book/core'
 import type { RestKind } from '@hatch-book/core'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState } from 'react'
@@ -116,10 +117,10 @@ export function BatchForm({
               <label htmlFor="batch-hold">Held at</label>
               <InputNumber
                 id="batch-hold"
-                value={holdC === null ? null : fahrenheit ? Math.round((holdC * 9) / 5 + 32) : holdC}
+                value={holdC === null ? null : fahrenheit ? Math.round(toFahrenheit(holdC)) : holdC}
                 suffix={figures.temperatureUnit}
                 style={{ width: '100%' }}
-                onChange={(v) => setHoldC(v === null ? null : fahrenheit ? ((v - 32) * 5) / 9 : v)}
+                onChange={(v) => setHoldC(v === null ? null : fahrenheit ? toCelsius(v) : v)}
               />
             </div>
             <div className="field" style={{ margin: 0, width: 100 }}>

@@ -1,3 +1,4 @@
+import { toCelsius } from '@hatch-book/core'
 import { WeatherRuleDraft, placesApi, brumationApi, newId, type Weather } from '@hatch-book/contract'
 import { Button, Input, InputNumber, Segmented, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
@@ -29,8 +30,7 @@ export function NewWeatherRule({ stations, onDone }: { stations: Weather['statio
         stationId = newId()
         await send(placesApi.add, { body: { id: stationId, kind: 'outdoors', name: 'Outdoors' } })
       }
-      const limitC =
-        limit === null ? null : fahrenheit ? Math.round((((limit - 32) * 5) / 9) * 10) / 10 : limit
+      const limitC = limit === null ? null : fahrenheit ? Math.round(toCelsius(limit) * 10) / 10 : limit
       await send(brumationApi.addWeatherRule, {
         body: fit(WeatherRuleDraft, {
           ...{ id: newId(), name: name.trim() || (act === 'bring in' ? 'Bring in' : 'Put out') },

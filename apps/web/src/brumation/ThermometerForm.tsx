@@ -1,3 +1,4 @@
+import { toCelsius } from '@hatch-book/core'
 import type { UnitRow } from '@hatch-book/contract'
 import { Button, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
@@ -21,7 +22,7 @@ export function ThermometerForm({ unit }: { unit: UnitRow }) {
   const [says, setSays] = useState('')
   if (!may.write) return null
   const fahrenheit = figures.temperatureUnit === '°F'
-  const toC = (value: number) => (fahrenheit ? Math.round(((value - 32) * 500) / 9) / 100 : value)
+  const toC = (value: number) => (fahrenheit ? Math.round(toCelsius(value) * 100) / 100 : value)
   const save = async (event: FormEvent) => {
     event.preventDefault()
     const { celsius: c, lowC: low, highC: high } = read

@@ -1,3 +1,4 @@
+import { toCelsius, toFahrenheit } from '@hatch-book/core'
 import type { UnitPage as UnitData } from '@hatch-book/contract'
 import { Button, InputNumber } from 'antd'
 import { useState } from 'react'
@@ -16,14 +17,14 @@ export function TurnDial({ data }: { data: UnitData }) {
     unit.setPointC === null ? null : Math.round((unit.setPointC + (proofs[0]?.advice.turnByC ?? 0)) * 10) / 10
   const [typed, setTyped] = useState<number | null>(null)
   const fahrenheit = figures.temperatureUnit === '°F'
-  const shown = (c: number) => (fahrenheit ? Math.round(((c * 9) / 5 + 32) * 10) / 10 : c)
+  const shown = (c: number) => (fahrenheit ? Math.round(toFahrenheit(c) * 10) / 10 : c)
   const value = typed ?? (advised === null ? null : shown(advised))
   if (!may.decide) return null
   const subject = { type: 'place' as const, id: unit.id }
   const running = unit.trial !== null && unit.trial.to === null
   const turn = () => {
     if (value === null) return
-    const celsius = fahrenheit ? Math.round((((value - 32) * 5) / 9) * 100) / 100 : value
+    const celsius = fahrenheit ? Math.round(toCelsius(value) * 100) / 100 : value
     void write(
       [
         { kind: 'set point', subject, payload: { celsius } },

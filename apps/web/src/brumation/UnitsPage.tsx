@@ -1,3 +1,4 @@
+import { toCelsius } from '@hatch-book/core'
 import { placesApi, newId, UNIT_MAKES } from '@hatch-book/contract'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
@@ -50,7 +51,7 @@ function NewUnit({ onDone }: { onDone(): void }) {
   const [error, setError] = useState<RefusedError | null>(null)
   const save = async (event: FormEvent) => {
     event.preventDefault()
-    const setPointC = setTo === null ? null : fahrenheit ? ((setTo - 32) * 5) / 9 : setTo
+    const setPointC = setTo === null ? null : fahrenheit ? toCelsius(setTo) : setTo
     try {
       await send(placesApi.add, { body: { id: newId(), kind: 'unit', name, make, litres, setPointC } })
       onDone()

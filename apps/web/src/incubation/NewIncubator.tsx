@@ -1,3 +1,4 @@
+import { toCelsius } from '@hatch-book/core'
 import { placesApi, newId } from '@hatch-book/contract'
 import { App, Button, Input, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
@@ -19,7 +20,7 @@ export function NewIncubator() {
   const add = async (event: FormEvent) => {
     event.preventDefault()
     const id = newId()
-    const setPointC = set === null ? null : fahrenheit ? ((set - 32) * 5) / 9 : set
+    const setPointC = set === null ? null : fahrenheit ? toCelsius(set) : set
     try {
       await send(placesApi.add, { body: { id, kind: 'incubator', name, setPointC } })
       const levels = shelves === 0 ? [id] : await addShelves(id, shelves)

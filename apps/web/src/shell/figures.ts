@@ -1,4 +1,4 @@
-import { readMass, type Quantity, counted } from '@hatch-book/core'
+import { readLength, readMass, readTemperature, type Quantity, counted, toFahrenheit } from '@hatch-book/core'
 import { useMemo } from 'react'
 import { useSession } from './session'
 
@@ -25,7 +25,20 @@ export interface Figures {
   readGrams(typed: string): number | null
   /** Why what is typed is no weight; null where it is one, or nothing. */
   weightFault(typed: string): string | null
+  /** How a quantity is typed and read in this book. */
+  typed: Record<Quantifiable, TypedQuantity>
   zone: string
+}
+
+/** What is typed in units, into a field of a form. */
+export type Quantifiable = 'mass' | 'temperature' | 'length'
+export interface TypedQuantity {
+  /** The one that is meant where none is typed behind the figure. */
+  unit: string
+  /** @returns in g, °C or mm; null where nothing is typed */
+  read(typed: string): { value: number | null } | { says: string }
+  /** As it would be typed. */
+  write(value: number | null): string
 }
 
 export function figuresOf(
@@ -62,7 +75,7 @@ export function figuresOf(
     value === null
       ? '–'
       : fahrenheit
-        ? `${((value * 9) / 5 + 32).toFixed(digits)} °F`
+        ? `${toFahrenheit(value).toFixed(digits)} °F`
         : `${value.toFixed(digits)} °C`
   return {
     grams,
@@ -111,9 +124,25 @@ export function figuresOf(
       const read = readMass(typed, book.weightUnit)
       return 'says' in read ? read.says : null
     },
+    typed: {
+      mass: {
+        unit: book.weightUnit,
+        read: (typed) => readMass(typed, book.weightUnit),
+        write: (value) => short(value && (ounces ? value / GRAMS_PER_OUNCE : value)),
+      },
+      temperature: {
+        unit: fahrenheit ? '°F' : '°C',
+        read: (typed) => readTemperature(typed, book.temperatureUnit),
+        write: (value) => short(value !== null && fahrenheit ? toFahrenheit(value) : value),
+      },
+      length: { unit: 'mm', read: (typed) => readLength(typed), write: short },
+    },
     zone: book.zone,
   }
 }
+
+/** With as many digits as it has, two at most. */
+const short = (value: number | null) => (value === null ? '' : String(Math.round(value * 100) / 100))
 
 export function useFigures(): Figures {
   const { book, today } = useSession()

@@ -6,5 +6,4 @@ export {
   type DateReading,
   type ListDate,
 } from './dates'
-export { MASS_UNITS, guessMassUnit, readMass, unitOfHeading, type MassUnit } from './masses'
 export { placeReaderOf, type PlaceReading } from './places'

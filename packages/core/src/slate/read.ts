@@ -1,5 +1,6 @@
 import type { CstNode, IToken } from 'chevrotain'
 import { addDays, isDay, type Day } from '../calendar'
+import { toCelsius } from '../quantities'
 import { CONDITION_SCORES, WEIGHT_CONTEXTS } from '../weighing/entries'
 import { lastDayOfYear, lastWeekday } from './dates'
 import type { SlateEntry, SlateSaying } from './saying'
@@ -28,8 +29,7 @@ export function gramsOf(image: string): number {
   return rounded(figure(image) * GRAMS[unit])
 }
 const mmOf = (image: string) => rounded(figure(image) * (/cm$/i.test(image) ? 10 : 1))
-const celsiusOf = (image: string) =>
-  /F$/i.test(image) ? rounded(((figure(image) - 32) * 5) / 9) : figure(image)
+const celsiusOf = (image: string) => (/F$/i.test(image) ? rounded(toCelsius(figure(image))) : figure(image))
 
 /** A temperature as it is said: nobody reads a millionth of a degree. */
 const said = (celsius: number) => String(Math.round(celsius * 10) / 10)

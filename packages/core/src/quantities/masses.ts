@@ -1,3 +1,5 @@
+import { readNumber } from './numbers'
+
 /** Units in which keepers weigh, with the grams of one: the international avoirdupois pound is 453.59237 g exactly. */
 export const MASS_UNITS = { g: 1, kg: 1000, oz: 28.349523125, lb: 453.59237 } as const
 export type MassUnit = keyof typeof MASS_UNITS
@@ -59,18 +61,4 @@ export function readMass(cell: string, unit: MassUnit = 'g'): { value: number | 
   if (!(grams > 0) || grams > 100_000)
     return { says: `${text.slice(0, 30)}: a weight lies above 0 and is at most 100000 g` }
   return { value: grams }
-}
-
-const PLAIN = /^\d+(?:[.,]\d+)?$/
-/** Thousands by commas; `1,250` is a thousand and more, for nobody weighs to a thousandth of a gram. */
-const BY_COMMAS = /^\d{1,3}(?:,\d{3})+(?:\.\d+)?$/
-/** Thousands by dots, where a decimal comma or a second group leaves no doubt. */
-const BY_DOTS = /^\d{1,3}(?:(?:\.\d{3})+,\d+|(?:\.\d{3}){2,})$/
-
-/** Reads `1250`, `412,5`, `1,250.5`, `1.250,5`, `1'250`; null for anything else. */
-function readNumber(text: string): number | null {
-  const bare = text.replace(/[\s']/g, '')
-  if (BY_COMMAS.test(bare)) return Number(bare.replaceAll(',', ''))
-  if (BY_DOTS.test(bare)) return Number(bare.replaceAll('.', '').replace(',', '.'))
-  return PLAIN.test(bare) ? Number(bare.replace(',', '.')) : null
 }
