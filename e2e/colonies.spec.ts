@@ -49,10 +49,10 @@ test('a new colony is set up and counted with a few keys; what cannot be is ques
   await page.goto(`${book.url}/colonies`)
   await page.getByRole('button', { name: 'A new colony' }).click()
   const form = page.getByRole('form', { name: 'New colony' })
-  await form.getByRole('button', { name: 'Set it up' }).click()
+  await form.getByRole('button', { name: 'Set up colony' }).click()
   await expect(form).toContainText('give it a name')
   await form.getByRole('textbox', { name: 'Name' }).fill('Q2')
-  await form.getByRole('button', { name: 'Set it up' }).click()
+  await form.getByRole('button', { name: 'Set up colony' }).click()
   await expect(page.getByRole('heading', { name: 'Colony Q2' })).toBeVisible()
   await expect(page.getByText('Q2 was never counted')).toBeVisible()
   const count = async (figures: Record<string, string>, scoops = '20') => {

@@ -1,5 +1,5 @@
 import type { AnimalRow, GrowingList } from '@hatch-book/contract'
-import { gompertzWeight } from '@hatch-book/core'
+import { gompertzWeight, speciesPrior } from '@hatch-book/core'
 import { fitAll } from '../src/weighing/growthOfAll'
 import { likelyContext } from '../src/parts/likelyContext'
 import { changeOf, summariseSitting, type Weighed } from '../src/weighing/weighed'
@@ -53,7 +53,7 @@ test('a sitting tells who lost, worst first, and who crossed a threshold', () =>
 describe('the growth of a whole collection', () => {
   const curve = { A: 600, k: 0.0025, Ti: 597 }
   const list = (): GrowingList => ({
-    curves: { 'corn snake': { female: curve, male: { ...curve, A: 500 } } },
+    expectations: ['Pale', 'Dark'].map(() => speciesPrior(curve)),
     animals: Array.from({ length: 12 }, (_, i) => ({
       ...{
         id: `a${i}`,
@@ -68,6 +68,7 @@ describe('the growth of a whole collection', () => {
         clutchId: null,
       },
       wantedGrams: 350,
+      expects: i < 6 ? 0 : 1,
       weights: Array.from({ length: 12 }, (__, w): [number, number, number] => {
         const grams = (i < 6 ? 0.8 : 1.1) * (1 + i / 200) * gompertzWeight(curve, 30 + w * 40)
         return [30 + w * 40, i === 3 && w === 5 ? grams * 1.4 : grams, 0]
@@ -89,6 +90,9 @@ describe('the growth of a whole collection', () => {
   })
 
   test('none is no fault', () => {
-    expect(fitAll({ animals: [], curves: {} }, () => undefined)).toMatchObject({ animals: [], lines: [] })
+    expect(fitAll({ animals: [], expectations: [] }, () => undefined)).toMatchObject({
+      animals: [],
+      lines: [],
+    })
   })
 })

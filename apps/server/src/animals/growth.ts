@@ -111,7 +111,7 @@ const priors = newCache<GrowthPrior>({ most: 5000 })
  * What is expected of the lines of some animals: one answer for a whole day, so that lists, pages and servers say one date. It is learned
  * from what was weighed before the morning of the day before, so that tomorrow's is known today; an animal's own weights count at once.
  */
-async function priorsOf(
+export async function expectedOf(
   tx: Transaction,
   records: readonly AnimalRecord[],
   zone: string,
@@ -142,7 +142,7 @@ async function priorsOf(
 
 /** Learns what is expected of all lines of the book on a day, so that nobody waits for it. */
 export async function learnLines(tx: Transaction, zone: string, day: Day): Promise<void> {
-  await priorsOf(tx, (await loadRecords(tx)).filter(hasGrowth), zone, day)
+  await expectedOf(tx, (await loadRecords(tx)).filter(hasGrowth), zone, day)
 }
 
 const hasGrowth = (r: AnimalRecord) => hatchedSpan(r) !== null && r.standing.weight !== null
@@ -214,7 +214,7 @@ export async function growthOf(
 ): Promise<Map<string, Grown>> {
   const known = records.filter(hasGrowth)
   if (known.length === 0) return new Map()
-  const priorOf = await priorsOf(tx, known, zone, today)
+  const priorOf = await expectedOf(tx, known, zone, today)
   const weights = await loadWeights(
     tx,
     known.map((r) => r.animal.id),

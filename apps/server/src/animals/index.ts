@@ -1,4 +1,4 @@
-export { growthOf, loadWeights, pointsOf } from './growth'
+export { expectedOf, growthOf, loadWeights, pointsOf } from './growth'
 export { breederFacts, hatchedSpan, judgeAnimal, type JudgedAnimal } from './judge'
 export { loadPlaceNames, loadRecords, loadSurroundings, withIds, type AnimalRecord } from './records'
 export { judgeAnimals, judgeOne } from './judgeAnimals'

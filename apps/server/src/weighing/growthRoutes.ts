@@ -1,6 +1,6 @@
 import { weighingApi, type GrowingRow } from '@hatch-book/contract'
-import { middleDay, toldSex, type GrowthCurve, type WeightContext } from '@hatch-book/core'
-import { loadRecords, loadWeights, hatchedSpan, pointsOf } from '../animals'
+import { middleDay, toldSex, type GrowthPrior, type WeightContext } from '@hatch-book/core'
+import { expectedOf, hatchedSpan, loadRecords, loadWeights, pointsOf } from '../animals'
 import { inBook } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
@@ -25,12 +25,18 @@ export const growthRoutes: BookRoutes = (app, { db }) => {
         tx,
         records.map((r) => r.animal.id),
       )
-      const curves: Record<string, { female: GrowthCurve; male: GrowthCurve }> = {}
+      // What is expected of a line is learned in one place, so that this page and an animal's say one date.
+      const expected = await expectedOf(tx, records, actor.book.zone, actor.today)
+      const places = new Map<GrowthPrior, number>()
+      const placeOf = (prior: GrowthPrior) => {
+        const place = places.get(prior) ?? places.size
+        places.set(prior, place)
+        return place
+      }
       const animals = records.flatMap((record): GrowingRow[] => {
         const { animal, standing, protocol } = record
         const own = weights.get(animal.id)!
         if (own.length === 0) return []
-        curves[protocol.species] ??= protocol.growth
         const hatched = hatchedSpan(record)!
         // What was read of a sex is told nowhere before it is sure.
         const { sex } = toldSex(standing, protocol.readiness.sexCertainty)
@@ -40,6 +46,7 @@ export const growthRoutes: BookRoutes = (app, { db }) => {
             ...{ id: animal.id, tag: animal.tag, species: protocol.species, line: animal.line },
             ...{ sex, season: middleDay(hatched).slice(0, 4), hatched },
             ...{ clutchId: animal.clutchId, wantedGrams: grams?.wanted ?? null },
+            expects: placeOf(expected(record)),
             weights: pointsOf(own, hatched, actor.book.zone).map((p) => [
               round(p.ageDays),
               p.grams,
@@ -48,7 +55,7 @@ export const growthRoutes: BookRoutes = (app, { db }) => {
           },
         ]
       })
-      return { animals, curves }
+      return { animals, expectations: [...places.keys()] }
     })
   })
 }

@@ -36,6 +36,7 @@ const blank: AnimalWriting = {
   note: '',
   weight: '',
 }
+export const PRECISIONS = ['day', 'month', 'year', 'about', 'not known'] as const
 export const DATE_HINTS: Record<AnimalWriting['precision'], string> = {
   day: '2025-09-03',
   month: '2025-09',
@@ -69,3 +70,13 @@ export function writingOf(page: AnimalPage | undefined): AnimalWriting {
     },
   }
 }
+
+/** The hatch date as it is sent: null where it is not known. */
+export function hatchFactOf({ precision, date, widthDays }: AnimalWriting): HatchFact | null {
+  if (precision === 'not known' || date.trim() === '') return null
+  return { date: date.trim(), precision, widthDays: precision === 'about' ? widthDays : 0 }
+}
+
+/** Fields of what is sent that stand in the form under another name. */
+export const fieldOfAnimal = (field: string): string =>
+  field === 'grams' ? 'weight' : field.startsWith('hatched') ? 'date' : field

@@ -1,171 +1,101 @@
-import { cohortsApi, newId, type Cohorts } from '@hatch-book/contract'
-import { Button, Input, InputNumber, Select } from 'antd'
-import { useState, type FormEvent } from 'react'
-import { Labelled } from '../parts/Labelled'
-import { NumberField } from '../parts/NumberField'
-import { sendOrSay } from '../shell/api'
+import { CohortDraft, cohortsApi, newId, type Cohorts } from '@hatch-book/contract'
+import { ContractForm } from '../parts/form/ContractForm'
+import { DayField, NumberField, PickField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
+import { send } from '../shell/api'
+import { useFigures } from '../shell/figures'
 import { useEscape } from './useEscape'
+
+const options = <V extends string>(values: readonly V[]) => values.map((value) => ({ value, label: value }))
 
 /** A cohort begins with what was laid or hatched, a breeding box with the day it was set up. */
 export function NewCohort({ data, onDone }: { data: Cohorts; onDone(id: string | null): void }) {
-  const [name, setName] = useState('')
-  const [protocolId, setProtocol] = useState(data.species[0]?.protocolId ?? '')
-  const [kind, setKind] = useState<'young' | 'breeding box'>('young')
-  const [began, setBegan] = useState(data.today)
-  const [line, setLine] = useState('')
-  const [generation, setGeneration] = useState<number | null>(null)
-  const [fromId, setFrom] = useState<string | null>(null)
-  const [mothers, setMothers] = useState<'mated' | 'not mated' | 'mixed'>('mated')
-  const [tubs, setTubs] = useState(1)
-  const [litres, setLitres] = useState(5)
-  const picked = data.species.find((s) => s.protocolId === protocolId)
-  const [celsius, setCelsius] = useState(picked?.protocol.referenceC ?? 25)
-  const [says, setSays] = useState('')
+  const figures = useFigures()
+  const speciesOf = (protocolId: string) => data.species.find((s) => s.protocolId === protocolId)
+  const warmth = (protocolId: string) =>
+    figures.typed.temperature.write(speciesOf(protocolId)?.protocol.referenceC ?? 25)
+  const first = data.species[0]?.protocolId ?? ''
+  const cohort = useContractForm({
+    begin: {
+      ...{ name: '', protocolId: first, kind: 'young', began: data.today, line: '' },
+      ...{ generation: null as number | null, fromId: null as string | null, fertilised: 'mated' },
+      ...{ tubs: 1 as number | null, litres: 5 as number | null, celsius: warmth(first) },
+    },
+    schema: CohortDraft,
+    body: ({ celsius, ...draft }) => ({
+      ...{ ...draft, id: newId(), celsius: quantityOf(figures, 'temperature', celsius) },
+      ...{ origin: '', placeId: null, heightMm: null, thenC: null, thenFrom: null, hostPlant: '' },
+    }),
+    send: (body) => send(cohortsApi.add, { body }, () => onDone(body.id)),
+    keepAs: 'new cohort',
+  })
   useEscape(() => onDone(null))
-  const save = async (event: FormEvent) => {
-    event.preventDefault()
-    if (name.trim() === '') return setSays('give it a name, such as M2')
-    if (!/^\d{4}-\d{2}-\d{2}$/.test(began)) return setSays('began: write a day like 2026-05-27')
-    const id = newId()
-    const refused = await sendOrSay(cohortsApi.add, {
-      body: {
-        ...{
-          id,
-          name: name.trim(),
-          protocolId,
-          kind,
-          began,
-          line,
-          generation,
-          fromId,
-          tubs,
-          litres,
-          celsius,
-        },
-        ...{
-          fertilised: mothers,
-          origin: '',
-          placeId: null,
-          heightMm: null,
-          thenC: null,
-          thenFrom: null,
-          hostPlant: '',
-        },
-      },
-    })
-    setSays(refused)
-    if (!refused) onDone(id)
-  }
-  const options = (values: readonly string[]) => values.map((value) => ({ value, label: value }))
+  const { protocolId } = cohort.draft
   return (
-    <form
+    <ContractForm
+      of={cohort}
+      label="New cohort"
       className="card now"
       style={{ marginBottom: 16 }}
-      onSubmit={(e) => void save(e)}
-      aria-label="New cohort"
+      actions={<FormActions of={cohort} save="Begin cohort" onCancel={() => onDone(null)} />}
     >
-      <div className="row" style={{ gap: 14, alignItems: 'end', flexWrap: 'wrap' }}>
-        <Labelled name="Name">
-          <Input
-            aria-label="Name"
-            value={name}
-            autoFocus
-            maxLength={40}
-            onChange={(e) => setName(e.target.value)}
-            style={{ width: 100 }}
-          />
-        </Labelled>
-        <Labelled name="Species">
-          <Select
-            aria-label="Species"
-            value={protocolId}
-            onChange={(id) => {
-              setProtocol(id)
-              setCelsius(data.species.find((s) => s.protocolId === id)!.protocol.referenceC)
-            }}
-            style={{ width: 200 }}
-            options={data.species.map((s) => ({ value: s.protocolId, label: s.protocol.species }))}
-          />
-        </Labelled>
-        <Labelled name="What">
-          <Select
-            aria-label="What"
-            value={kind}
-            onChange={setKind}
-            style={{ width: 130 }}
-            options={options(picked?.protocol.box ? ['young', 'breeding box'] : ['young']) as never}
-          />
-        </Labelled>
-        <Labelled name="Began">
-          <Input
-            aria-label="Began"
-            value={began}
-            onChange={(e) => setBegan(e.target.value)}
-            style={{ width: 120 }}
-          />
-        </Labelled>
-        <Labelled name="Young of">
-          <Select
-            aria-label="Young of"
-            allowClear
-            value={fromId}
-            onChange={(v) => setFrom(v ?? null)}
-            placeholder="elsewhere"
-            style={{ width: 120 }}
-            options={data.cohorts
-              .filter((c) => c.protocolId === protocolId)
-              .map((c) => ({ value: c.id, label: c.name }))}
-          />
-        </Labelled>
-        <Labelled name="Line">
-          <Input
-            aria-label="Line"
-            value={line}
-            maxLength={80}
-            onChange={(e) => setLine(e.target.value)}
-            style={{ width: 130 }}
-          />
-        </Labelled>
-        <Labelled name="Generation F">
-          <InputNumber
-            aria-label="Generation F"
-            min={0}
-            max={999}
-            precision={0}
-            value={generation}
-            onChange={setGeneration}
-            style={{ width: 100 }}
-          />
-        </Labelled>
-        <Labelled name="Mothers">
-          <Select
-            aria-label="Mothers"
-            value={mothers}
-            onChange={setMothers}
-            style={{ width: 120 }}
-            options={options(['mated', 'not mated', 'mixed']) as never}
-          />
-        </Labelled>
-        <NumberField name="Tubs" value={tubs} onChange={setTubs} min={1} max={2000} />
-        <NumberField
-          name="Litres each"
-          value={litres}
-          onChange={setLitres}
-          min={0.05}
-          max={10_000}
-          step={1}
+      <div className="row fields">
+        <TextField
+          name="name"
+          label="Name"
+          most={40}
+          width={100}
+          autoFocus
+          needed="give it a name, such as M2"
         />
-        <NumberField name="Kept at, °C" value={celsius} onChange={setCelsius} min={0} max={45} step={0.5} />
-        <Button type="primary" htmlType="submit">
-          Begin it
-        </Button>
-        <Button onClick={() => onDone(null)}>Leave it</Button>
+        <PickField
+          name="protocolId"
+          label="Species"
+          width={200}
+          options={data.species.map((s) => ({ value: s.protocolId, label: s.protocol.species }))}
+          onPick={(id: string) =>
+            cohort.change({
+              ...{ celsius: warmth(id), fromId: null },
+              ...(!speciesOf(id)?.protocol.box && { kind: 'young' }),
+            })
+          }
+        />
+        <PickField
+          name="kind"
+          label="What"
+          width={140}
+          options={options(speciesOf(protocolId)?.protocol.box ? ['young', 'breeding box'] : ['young'])}
+        />
+        <DayField name="began" label="Began" width={150} needed="write the day it began" />
+        <PickField
+          name="fromId"
+          label="Young of"
+          width={130}
+          clear
+          placeholder="elsewhere"
+          options={data.cohorts
+            .filter((c) => c.protocolId === protocolId)
+            .map((c) => ({ value: c.id, label: c.name }))}
+        />
+        <TextField name="line" label="Line" most={80} width={130} />
+        <NumberField name="generation" label="Generation F" min={0} max={999} width={110} />
+        <PickField
+          name="fertilised"
+          label="Mothers"
+          width={120}
+          options={options(['mated', 'not mated', 'mixed'])}
+        />
+        <NumberField name="tubs" label="Tubs" min={1} max={2000} width={90} />
+        <NumberField name="litres" label="Litres each" min={0.05} max={10_000} step={0.5} width={110} />
+        <QuantityField
+          name="celsius"
+          label="Kept at"
+          of="temperature"
+          width={110}
+          needed="write how warm they are kept"
+        />
       </div>
-      {says && (
-        <p className="bad small" role="alert">
-          {says}
-        </p>
-      )}
-    </form>
+    </ContractForm>
   )
 }

@@ -1,21 +1,46 @@
-import { pairingApi, newId } from '@hatch-book/contract'
-import { Button, Input, Select } from 'antd'
-import { useState, type FormEvent } from 'react'
+import { newId, PairingDraft, pairingApi, type AnimalRow } from '@hatch-book/contract'
+import { useState } from 'react'
+import { ContractForm } from '../parts/form/ContractForm'
+import { PickField, TextField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { NOT_YET, useContractForm } from '../parts/form/useContractForm'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { Verdict } from '../parts/Verdict'
-import type { RefusedError } from '../shell/api'
-import { send } from '../shell/api'
+import { RefusedError, send } from '../shell/api'
 import { useAnimals } from '../shell/queries'
+
+const SOONEST = ['ready', 'trial', 'not this season']
 
 /** Two animals are put down for each other; who is not for this season is refused, with the rule. */
 export function NewPairing({ onDone }: { onDone(id: string | null): void }) {
   const { data } = useAnimals()
-  const [femaleId, setFemale] = useState<string | null>(null)
-  const [maleId, setMale] = useState<string | null>(null)
-  const [error, setError] = useState<RefusedError | null>(null)
-  const [despite, setDespite] = useState('')
   const [reasonsOf, setReasonsOf] = useState<string | null>(null)
-  const female = data?.find((a) => a.id === femaleId)
+  /** Why they may not be paired, where a keeper may overrule it. */
+  const [gate, setGate] = useState('')
+  const pairing = useContractForm({
+    begin: { femaleId: null as string | null, maleId: null as string | null, despite: '' },
+    schema: PairingDraft,
+    body: ({ despite, ...pair }) => ({
+      ...{ ...pair, id: newId() },
+      ...(gate && despite.trim() ? { despite: despite.trim() } : {}),
+    }),
+    send: async (body) => {
+      try {
+        await send(pairingApi.add, { body })
+      } catch (error) {
+        if (error instanceof RefusedError && error.problem.code === 'gate-closed') {
+          setGate(error.problem.detail)
+          return NOT_YET
+        }
+        throw error
+      }
+      return onDone(body.id)
+    },
+    keepAs: 'new pairing',
+  })
+  const { femaleId, maleId } = pairing.draft
+  const animalOf = (id: string | null) => data?.find((a) => a.id === id)
+  const female = animalOf(femaleId)
   const options = (sex: 'female' | 'male') =>
     (data ?? [])
       .filter(
@@ -24,101 +49,63 @@ export function NewPairing({ onDone }: { onDone(id: string | null): void }) {
           a.verdict !== null &&
           (sex === 'female' || !female || a.species === female.species),
       )
-      .sort((a, b) => a.verdict!.localeCompare(b.verdict!) * -1 || a.tag.localeCompare(b.tag))
       .sort(
         (a, b) =>
-          ['ready', 'trial', 'not this season'].indexOf(a.verdict!) -
-          ['ready', 'trial', 'not this season'].indexOf(b.verdict!),
+          SOONEST.indexOf(a.verdict!) - SOONEST.indexOf(b.verdict!) ||
+          a.tag.localeCompare(b.tag, 'en', { numeric: true }),
       )
-      .map((a) => ({ value: a.id, label: `${a.tag}, ${a.verdict}`, search: a.tag }))
-  const refusedForKin = error?.problem.code === 'gate-closed'
-  const save = async (event: FormEvent) => {
-    event.preventDefault()
-    const id = newId()
-    try {
-      await send(pairingApi.add, {
-        body: {
-          id,
-          femaleId: femaleId ?? '',
-          maleId: maleId ?? '',
-          ...(refusedForKin && despite.trim() ? { despite: despite.trim() } : {}),
-        },
-      })
-      onDone(id)
-    } catch (refused) {
-      setError(refused as RefusedError)
-    }
-  }
-  const field = (
-    name: 'femaleId' | 'maleId',
-    label: string,
-    sex: 'female' | 'male',
-    value: string | null,
-    set: (id: string) => void,
-  ) => {
-    const animal = data?.find((a) => a.id === value)
-    const says = value === null && error ? `choose the ${sex}` : error?.says(name)
-    return (
-      <div className="field" style={{ minWidth: 250, flex: 1 }}>
-        <label htmlFor={name}>{label}</label>
-        <Select
-          id={name}
-          showSearch={{ optionFilterProp: 'label' }}
-          value={value}
-          onChange={set}
-          options={options(sex)}
-          placeholder="tag"
-        />
-        {animal?.verdict && (
-          <span className="small">
-            <Verdict verdict={animal.verdict} />{' '}
-            <button type="button" className="plain" onClick={() => setReasonsOf(animal.id)}>
-              reasons
-            </button>
-          </span>
-        )}
-        {says && <span className="says">{says}</span>}
-      </div>
+      .map((a) => ({ value: a.id, label: `${a.tag}, ${a.verdict}` }))
+  const verdictOf = (animal: AnimalRow | undefined) =>
+    animal?.verdict && (
+      <>
+        <Verdict verdict={animal.verdict} />{' '}
+        <button type="button" className="plain" onClick={() => setReasonsOf(animal.id)}>
+          reasons
+        </button>
+      </>
     )
-  }
+  const field = (name: 'femaleId' | 'maleId', label: string, sex: 'female' | 'male') => (
+    <PickField
+      name={name}
+      label={label}
+      width={300}
+      placeholder="tag"
+      hint={verdictOf(animalOf(name === 'femaleId' ? femaleId : maleId))}
+      options={options(sex)}
+      // Of another pair nothing was refused yet.
+      onPick={() => setGate('')}
+      needed={`choose the ${sex}`}
+    />
+  )
   return (
     <>
       {/* Beside the form, not in it: what is saved in the sheet must not save the pairing. */}
       <ReadinessSheet animalId={reasonsOf} onClose={() => setReasonsOf(null)} />
-      <form className="card now" style={{ marginBottom: 16, maxWidth: 720 }} onSubmit={(e) => void save(e)}>
+      <ContractForm
+        of={pairing}
+        label="Pair two animals"
+        className="card now"
+        style={{ marginBottom: 16, maxWidth: 720 }}
+        actions={
+          <FormActions
+            of={pairing}
+            save={gate ? 'Overrule and pair' : 'Pair animals'}
+            onCancel={() => onDone(null)}
+          />
+        }
+      >
         <h3>Pair two animals</h3>
-        <div className="row" style={{ alignItems: 'flex-start' }}>
-          {field('femaleId', 'Female', 'female', femaleId, (id) => {
-            setFemale(id)
-            setError(null)
-          })}
-          {field('maleId', 'Male', 'male', maleId, (id) => {
-            setMale(id)
-            setError(null)
-          })}
+        <div className="row fields">
+          {field('femaleId', 'Female', 'female')}
+          {field('maleId', 'Male', 'male')}
         </div>
-        {refusedForKin && (
+        {gate && (
           <div className="note bad" role="alert">
-            <p>{error.problem.detail}</p>
-            <label htmlFor="despite">Pair them all the same, because</label>
-            <Input
-              id="despite"
-              value={despite}
-              maxLength={400}
-              onChange={(e) => setDespite(e.target.value)}
-            />
+            <p>{gate}</p>
+            <TextField name="despite" label="Pair them all the same, because" most={400} />
           </div>
         )}
-        {error && !error.problem.fields?.length && (
-          <p className="note bad" role="alert">
-            {error.problem.detail}
-          </p>
-        )}
-        <Button type="primary" htmlType="submit">
-          {refusedForKin ? 'Overrule and pair' : 'Pair them'}
-        </Button>{' '}
-        <Button onClick={() => onDone(null)}>Leave it</Button>
-      </form>
+      </ContractForm>
     </>
   )
 }

@@ -2,11 +2,10 @@ import { SEXES, type Sex } from '@hatch-book/core'
 import type { AnimalPage, AnimalRow } from '@hatch-book/contract'
 import { Button, Input, Segmented } from 'antd'
 import { useState } from 'react'
-import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { Keys } from './Keys'
 import { WeightForm } from './WeightForm'
-import { MassInput } from './MassInput'
+import { MealForm } from './MealForm'
 
 type Form = 'weigh' | 'sex' | 'problem' | 'note' | 'meal' | null
 
@@ -75,65 +74,6 @@ export function QuickLog({
       )}
       {form === 'meal' && <MealForm animal={animal} onDone={done} />}
     </>
-  )
-}
-
-function MealForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
-  const { write } = useLog()
-  const figures = useFigures()
-  const [prey, setPrey] = useState('')
-  const [grams, setGrams] = useState('')
-  const [outcome, setOutcome] = useState('taken')
-  const read = figures.readGrams(grams)
-  const save = async () => {
-    if (figures.weightFault(grams) !== null) return
-    const payload = {
-      outcome: outcome === 'refused' ? ('refused' as const) : ('taken' as const),
-      ...(outcome === 'helped' ? { assisted: true } : {}),
-      ...(prey.trim() ? { prey: prey.trim() } : {}),
-      ...(read === null ? {} : { grams: read }),
-    }
-    if (
-      await write(
-        [{ kind: 'meal', subject: { type: 'animal', id: animal.id }, payload }],
-        `${animal.tag}: meal ${outcome}`,
-      )
-    )
-      onDone()
-  }
-  return (
-    <form
-      style={{ marginTop: 12 }}
-      onSubmit={(e) => {
-        e.preventDefault()
-        void save()
-      }}
-    >
-      <Segmented
-        aria-label="outcome"
-        options={['taken', 'refused', 'helped']}
-        value={outcome}
-        onChange={setOutcome}
-      />
-      <div className="row" style={{ margin: '8px 0' }}>
-        <Input
-          aria-label="prey"
-          placeholder="prey"
-          style={{ width: 190 }}
-          value={prey}
-          onChange={(e) => setPrey(e.target.value)}
-          autoFocus
-        />
-        <MassInput
-          aria-label="prey weight"
-          placeholder={`each, ${figures.weightUnit}`}
-          value={grams}
-          onChange={setGrams}
-          style={{ width: 120 }}
-        />
-      </div>
-      <SaveRow onCancel={onDone} />
-    </form>
   )
 }
 

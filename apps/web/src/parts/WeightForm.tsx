@@ -1,13 +1,22 @@
 import type { AnimalRow } from '@hatch-book/contract'
-import { CONDITION_SCORES, conditionInWords, type ConditionScore, type WeightContext } from '@hatch-book/core'
-import { Button, Input, Segmented } from 'antd'
-import { useState } from 'react'
+import {
+  CONDITION_SCORES,
+  conditionInWords,
+  payloadSchema,
+  WEIGHT_CONTEXTS,
+  type ConditionScore,
+  type WeightContext,
+} from '@hatch-book/core'
+import { Button, Form, Segmented } from 'antd'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
+import { ContractForm } from './form/ContractForm'
+import { ChoiceField, QuantityField, quantityOf } from './form/fields'
+import { NOT_YET, useContractForm } from './form/useContractForm'
 
-const CONTEXTS: WeightContext[] = ['empty', 'fed', 'gravid', 'in shed', 'not said']
 /** A change larger than this share is looked at twice. */
 export const SURPRISE = 0.25
+const BLANK = { weight: '', context: 'empty' as WeightContext, condition: null as ConditionScore | null }
 
 /** A weight typed in, with its context and a condition score in words. Enter saves. */
 export function WeightForm({
@@ -23,91 +32,79 @@ export function WeightForm({
 }) {
   const figures = useFigures()
   const { write } = useLog()
-  const [typed, setTyped] = useState('')
-  const [context, setContext] = useState<WeightContext>('empty')
-  const [condition, setCondition] = useState<ConditionScore | null>(null)
-  const [says, setSays] = useState('')
-  const grams = figures.readGrams(typed)
-  const change = grams !== null && animal.grams ? grams / animal.grams - 1 : 0
-  const save = async () => {
-    if (grams === null) return setSays(figures.weightFault(typed) ?? 'write the weight')
-    setSays('')
-    const payload = {
-      grams: Math.round(grams * 100) / 100,
+  const weighing = useContractForm({
+    begin: BLANK,
+    schema: payloadSchema('weighed'),
+    body: ({ weight, context, condition }) => ({
+      grams: quantityOf(figures, 'mass', weight),
       context,
-      ...(condition !== null ? { condition } : {}),
-    }
-    if (
-      await write(
+      ...(condition === null ? {} : { condition }),
+    }),
+    send: async (payload) => {
+      const done = await write(
         [{ kind: 'weighed', subject: { type: 'animal', id: animal.id }, payload }],
-        `${animal.tag} weighs ${figures.grams(grams)}`,
+        `${animal.tag} weighs ${figures.grams(payload.grams)}`,
       )
-    ) {
-      setTyped('')
-      setCondition(null)
-      onDone(payload.grams, context, condition)
-    }
-  }
+      if (!done) return NOT_YET
+      weighing.startAnew()
+      return onDone(payload.grams, payload.context, payload.condition ?? null)
+    },
+    fieldOf: (field) => (field === 'grams' ? 'weight' : field),
+  })
+  const { condition, weight } = weighing.draft
+  const grams = quantityOf(figures, 'mass', weight)
+  const change = grams !== null && animal.grams ? grams / animal.grams - 1 : 0
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault()
-        void save()
-      }}
+    <ContractForm
+      of={weighing}
+      label={`Weigh ${animal.tag}`}
+      actions={
+        <>
+          <Button type="primary" size="large" htmlType="submit" loading={weighing.sending}>
+            Save weight
+          </Button>
+          {onCancel && (
+            <Button size="large" onClick={onCancel}>
+              Cancel
+            </Button>
+          )}
+        </>
+      }
     >
-      <div className="field">
-        <label htmlFor={`weight-${animal.id}`}>Weight, {figures.weightUnit}</label>
-        <Input
-          id={`weight-${animal.id}`}
-          className="fig"
-          size="large"
+      <div className="large-figure">
+        <QuantityField
+          name="weight"
+          label="Weight"
+          of="mass"
+          width={190}
           autoFocus
-          inputMode="decimal"
-          value={typed}
-          onChange={(e) => setTyped(e.target.value)}
-          style={{ fontSize: 26, fontWeight: 700, width: 190 }}
-          aria-invalid={says !== ''}
-          suffix={figures.weightUnit}
+          needed="write the weight"
+          hint={
+            grams !== null &&
+            animal.grams !== null && (
+              <span className={Math.abs(change) > SURPRISE ? 'warm' : 'quiet'}>
+                {change >= 0 ? '+' : '−'}
+                {figures.grams(Math.abs(grams - animal.grams))} since {figures.day(animal.weighedOn!)}
+                {Math.abs(change) > SURPRISE && ': look at the scale again'}
+              </span>
+            )
+          }
         />
-        {says && (
-          <span className="says" role="alert">
-            {says}
-          </span>
-        )}
-        {!says && grams !== null && animal.grams !== null && (
-          <span className={Math.abs(change) > SURPRISE ? 'warm' : 'quiet'}>
-            {change >= 0 ? '+' : '−'}
-            {figures.grams(Math.abs(grams - animal.grams))} since {figures.day(animal.weighedOn!)}
-            {Math.abs(change) > SURPRISE && ': look at the scale again'}
-          </span>
-        )}
       </div>
-      <div className="field">
-        <span className="label">Its belly</span>
-        <Segmented aria-label="context" options={CONTEXTS} value={context} onChange={setContext} />
-      </div>
+      <ChoiceField name="context" label="Its belly" options={WEIGHT_CONTEXTS} />
       {withCondition && (
-        <div className="field">
-          <span className="label">Condition</span>
-          <Segmented<ConditionScore | 0>
+        <Form.Item
+          name="condition"
+          label="Condition"
+          extra={condition === null ? 'not scored' : conditionInWords(animal.bodyPlan, condition)}
+          getValueProps={(score: ConditionScore | null) => ({ value: score ?? 0 })}
+        >
+          <Segmented
             aria-label="condition"
             options={CONDITION_SCORES.map((s) => ({ value: s, label: String(s) }))}
-            value={condition ?? 0}
-            onChange={(s) => s !== 0 && setCondition(s)}
           />
-          <span className="small quiet">
-            {condition === null ? 'not scored' : conditionInWords(animal.bodyPlan, condition)}
-          </span>
-        </div>
+        </Form.Item>
       )}
-      <Button type="primary" size="large" htmlType="submit">
-        Write it
-      </Button>{' '}
-      {onCancel && (
-        <Button size="large" onClick={onCancel}>
-          Leave it
-        </Button>
-      )}
-    </form>
+    </ContractForm>
   )
 }

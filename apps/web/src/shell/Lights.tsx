@@ -84,6 +84,7 @@ export function Lights({ children }: { children: ReactNode }) {
           Select: { optionSelectedBg: c.wash },
           Tag: { defaultBg: 'transparent', defaultColor: c.ink },
           Drawer: { paddingLG: 20 },
+          Form: { itemMarginBottom: 12, verticalLabelPadding: '0 0 3px', labelFontSize: 14 },
         },
       }}
     >

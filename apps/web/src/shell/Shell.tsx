@@ -12,6 +12,7 @@ import { useTextUntilField, useTyped, useWedge } from './useWedge'
 import { FrameSession, useLiveChanges, useMay, useSession, useSessionQuery } from './session'
 import { DemoDay } from './DemoDay'
 import { Shortcuts } from './Shortcuts'
+import { UnsavedGuard } from './UnsavedGuard'
 import { useFigures } from './figures'
 
 /** The grammar and the finder come a moment after the first view, so that no letter is lost when somebody writes. */
@@ -175,6 +176,7 @@ function Frame() {
         <Ribbon />
         <AlarmBar />
         <OutboxBar />
+        <UnsavedGuard />
         <main>
           <Outlet />
         </main>

@@ -2,7 +2,7 @@ import type { GrowingList, GrowingRow } from '@hatch-book/contract'
 import {
   addDays,
   curveWeight,
-  fitCollection,
+  fitEach,
   middleDay,
   projectGrowth,
   siblingPercentile,
@@ -62,16 +62,19 @@ export interface GrownCollection {
 const groupName = (a: GrowingRow) => [a.species, a.line || a.species, a.sex].join('|')
 
 /** Fits the whole collection, and what follows from it: for a worker. */
-export function fitAll({ animals, curves }: GrowingList, report: (done: number) => void): GrownCollection {
-  const { fits, groups } = fitCollection(
+export function fitAll(
+  { animals, expectations }: GrowingList,
+  report: (done: number) => void,
+): GrownCollection {
+  const fits = fitEach(
     animals.map((a) => ({
       id: a.id,
-      group: groupName(a),
-      species: curves[a.species]![a.sex === 'male' ? 'male' : 'female'],
       points: a.weights.map(([ageDays, grams, mark]) => ({ ageDays, grams, context: CONTEXTS[mark] })),
+      prior: expectations[a.expects]!,
     })),
     report,
   )
+  const groups = new Map(animals.map((a) => [groupName(a), expectations[a.expects]!]))
   const fitted = animals.flatMap((a) => {
     const fit = fits.get(a.id)
     return fit ? [{ animal: a, fit, lastAgeDays: a.weights.at(-1)![0] }] : []

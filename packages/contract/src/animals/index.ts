@@ -66,6 +66,8 @@ export const AnimalChange = v.object({
   note: Note,
 })
 
+export type AnimalChange = v.InferOutput<typeof AnimalChange>
+
 export const VERDICTS = ['ready', 'trial', 'not this season'] as const
 export const GateSchema = v.object({
   opens: v.boolean(),

@@ -48,6 +48,8 @@ export const GrowingRow = v.object({
   hatched: DaySpanSchema,
   clutchId: v.nullable(Id),
   wantedGrams: v.nullable(v.number()),
+  /** What is expected of its line and sex: a place in the list of these. */
+  expects: v.number(),
   /** Days from hatching, grams, and whether it was fed (1), gravid (2) or in shed (3). */
   weights: v.array(v.tuple([v.number(), v.number(), v.number()])),
 })
@@ -55,6 +57,6 @@ export type GrowingRow = v.InferOutput<typeof GrowingRow>
 const Curve = v.object({ A: v.number(), k: v.number(), Ti: v.number() })
 export const GrowingList = v.object({
   animals: v.array(GrowingRow),
-  curves: v.record(v.string(), v.object({ female: Curve, male: Curve })),
+  expectations: v.array(v.object({ curve: Curve, spread: Curve })),
 })
 export type GrowingList = v.InferOutput<typeof GrowingList>

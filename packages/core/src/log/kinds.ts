@@ -79,6 +79,9 @@ export function entryInWords({ kind, payload }: Seen, figures: LogFigures): stri
   return `${definitionOf(kind).says(payload, figures)}${note ? ` – ${note}` : ''}`
 }
 
+/** What an entry of a kind must carry: a form holds what is written against it before it is sent. */
+export const payloadSchema = <K extends EntryKind>(kind: K) =>
+  definitionOf(kind).payload as unknown as v.GenericSchema<PayloadOf<K>>
 /** Who writes a kind, and strikes it out. */
 export const writerOf = (kind: EntryKind): 'helper' | 'keeper' => definitionOf(kind).by
 /** Whether only the program writes a kind, as part of a larger act. */

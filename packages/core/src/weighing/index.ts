@@ -1,4 +1,5 @@
 export * from './condition'
+export { WEIGHT_CONTEXTS } from './entries'
 export * from './fit'
 export * from './growth'
 export { invert, leastSquares, solve } from './leastSquares'

@@ -43,25 +43,29 @@ export function fitCollection(
   animals: readonly GrowingAnimal[],
   report: (done: number) => void = () => undefined,
 ): CollectionFit {
-  const first = new Map<string, GrowthFit>()
-  const steps = 2 * animals.length
-  let done = 0
-  const step = () => {
-    if (++done % 25 === 0 || done === steps) report(done / steps)
-  }
-  for (const animal of animals) {
-    const fit = fitGrowth(animal.points, { prior: speciesPrior(animal.species) })
-    if (fit) first.set(animal.id, fit)
-    step()
-  }
+  const alone = animals.map((a) => ({ ...a, prior: speciesPrior(a.species) }))
+  const first = fitEach(alone, (done) => report(done / 2))
   const groups = groupPriors(animals, first)
+  const leaning = animals.map((a) => ({ ...a, prior: groups.get(a.group)! }))
+  return { fits: fitEach(leaning, (done) => report(0.5 + done / 2)), groups }
+}
+
+/**
+ * Fits every animal against what is expected of its line.
+ * @param report told the share that is done, 0 to 1; whoever calls may stop the work by throwing in it
+ * @returns by id; one whose weights determine no curve has none
+ */
+export function fitEach(
+  animals: readonly { id: string; points: readonly WeightAtAge[]; prior: GrowthPrior }[],
+  report: (done: number) => void = () => undefined,
+): Map<string, GrowthFit> {
   const fits = new Map<string, GrowthFit>()
-  for (const animal of animals) {
-    const fit = fitGrowth(animal.points, { prior: groups.get(animal.group)! })
-    if (fit) fits.set(animal.id, fit)
-    step()
+  for (const [i, { id, points, prior }] of animals.entries()) {
+    const fit = fitGrowth(points, { prior })
+    if (fit) fits.set(id, fit)
+    if ((i + 1) % 25 === 0 || i + 1 === animals.length) report((i + 1) / animals.length)
   }
-  return { fits, groups }
+  return fits
 }
 
 function groupPriors(

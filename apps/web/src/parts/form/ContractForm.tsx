@@ -1,0 +1,52 @@
+import { Form } from 'antd'
+import type { CSSProperties, ReactNode } from 'react'
+import type { ContractForm as Kit } from './useContractForm'
+
+/** A form of the kit: its fields, then what was refused and is about none of them, then its buttons. */
+export function ContractForm<D extends object>({
+  of,
+  label,
+  actions,
+  children,
+  className = '',
+  style,
+}: {
+  of: Kit<D>
+  /** What the form is for. */
+  label: string
+  actions: ReactNode
+  children: ReactNode
+  className?: string
+  style?: CSSProperties
+}) {
+  return (
+    <Form
+      form={of.form}
+      initialValues={of.begin}
+      layout="vertical"
+      colon={false}
+      requiredMark={false}
+      scrollToFirstError={{ block: 'nearest', focus: true }}
+      aria-label={label}
+      className={`contract-form ${className}`}
+      {...(style && { style })}
+      {...of.handlers}
+    >
+      {of.isRestored && (
+        <p className="note small" role="status">
+          What you wrote here before is back.{' '}
+          <button type="button" className="plain" onClick={of.startAnew}>
+            start again
+          </button>
+        </p>
+      )}
+      {children}
+      {of.fault && (
+        <p className="note bad" role="alert">
+          {of.fault.replace(/\.?$/, '.')} What you wrote is still here.
+        </p>
+      )}
+      <div className="row form-actions">{actions}</div>
+    </Form>
+  )
+}

@@ -1,0 +1,181 @@
+import { DatePicker, Form, Input, InputNumber, Segmented, Select, type SelectProps } from 'antd'
+import dayjs, { type Dayjs } from 'dayjs'
+import type { CSSProperties, ReactNode } from 'react'
+import { useFigures, type Figures, type Quantifiable } from '../../shell/figures'
+import type { FieldName } from './faults'
+
+interface FieldProps {
+  name: FieldName
+  label: ReactNode
+  /** What helps, while nothing is wrong. */
+  hint?: ReactNode
+  width?: number
+  autoFocus?: boolean
+  /** What is said where it is left empty; nothing where it may be. */
+  needed?: string
+}
+const rulesOf = ({ needed }: FieldProps) =>
+  needed
+    ? [
+        {
+          validator: (_: unknown, value: unknown) =>
+            value === null || value === undefined || (typeof value === 'string' && value.trim() === '')
+              ? Promise.reject(new Error(needed))
+              : Promise.resolve(),
+        },
+      ]
+    : []
+const sized = (width: number | undefined): { style: CSSProperties } => ({ style: { width: width ?? '100%' } })
+
+/** Any control of a form, with its name above and what is wrong beneath it. */
+export function Field({ children, ...field }: FieldProps & { children: ReactNode }) {
+  return (
+    <Form.Item name={field.name as never} label={field.label} extra={field.hint} rules={rulesOf(field)}>
+      {children}
+    </Form.Item>
+  )
+}
+
+export function TextField({
+  most,
+  placeholder,
+  rows,
+  ...field
+}: FieldProps & { most?: number; placeholder?: string; rows?: number }) {
+  const common = {
+    ...sized(field.width),
+    ...(most && { maxLength: most }),
+    ...(placeholder && { placeholder }),
+    ...(field.autoFocus && { autoFocus: true }),
+  }
+  return <Field {...field}>{rows ? <Input.TextArea rows={rows} {...common} /> : <Input {...common} />}</Field>
+}
+
+/** A count or another figure without a unit. */
+export function NumberField({
+  min,
+  max,
+  step = 1,
+  ...field
+}: FieldProps & { min: number; max: number; step?: number }) {
+  return (
+    <Field {...field}>
+      <InputNumber
+        min={min}
+        max={max}
+        step={step}
+        {...(step === 1 && { precision: 0 })}
+        {...sized(field.width)}
+      />
+    </Field>
+  )
+}
+
+/** One of several, looked for by what is written of them. */
+export function PickField<V>({
+  options,
+  placeholder,
+  clear = false,
+  onPick,
+  ...field
+}: FieldProps & {
+  options: NonNullable<SelectProps<V>['options']>
+  placeholder?: string
+  /** Whether none may be picked. */
+  clear?: boolean
+  onPick?(value: V): void
+}) {
+  return (
+    <Form.Item
+      name={field.name as never}
+      label={field.label}
+      extra={field.hint}
+      rules={rulesOf(field)}
+      // What is cleared is none, not something forgotten.
+      normalize={(value: unknown) => value ?? null}
+    >
+      <Select<V>
+        showSearch={{ optionFilterProp: 'label' }}
+        options={options}
+        allowClear={clear}
+        {...(placeholder && { placeholder })}
+        {...(onPick && { onChange: onPick })}
+        {...sized(field.width)}
+      />
+    </Form.Item>
+  )
+}
+
+/** One of few, all of them seen at once. */
+export function ChoiceField<V extends string>({
+  options,
+  onPick,
+  ...field
+}: FieldProps & { options: readonly (V | { value: V; label: string })[]; onPick?(value: V): void }) {
+  return (
+    <Field {...field}>
+      <Segmented<V>
+        options={options as never}
+        aria-label={String(field.label)}
+        {...(onPick && { onChange: onPick })}
+      />
+    </Field>
+  )
+}
+
+/** A day, held as the text that is sent. */
+export function DayField({ latest, ...field }: FieldProps & { latest?: string }) {
+  return (
+    <Form.Item
+      name={field.name as never}
+      label={field.label}
+      extra={field.hint}
+      rules={rulesOf(field)}
+      getValueProps={(day: string | null) => ({ value: day ? dayjs(day) : null })}
+      normalize={(day: Dayjs | string | null) =>
+        day && typeof day !== 'string' ? day.format('YYYY-MM-DD') : day
+      }
+    >
+      <DatePicker format="D MMM YYYY" {...(latest && { maxDate: dayjs(latest) })} {...sized(field.width)} />
+    </Form.Item>
+  )
+}
+
+/** Half-written, as `12,` is, it is not wrong yet. */
+const whole = (typed: string) => typed.replace(/[.,]\s*$/, '')
+
+/** What is typed into a field of a quantity, in g, °C or mm; null where nothing is, or nothing that can be read: its field says so. */
+export function quantityOf(figures: Figures, of: Quantifiable, typed: string): number | null {
+  const read = figures.typed[of].read(whole(typed))
+  return 'value' in read ? read.value : null
+}
+
+/** A weight, a temperature or a length as it is typed: in the book's unit or with its own behind it, with a comma or a point. */
+export function QuantityField({ of, label, needed, ...field }: FieldProps & { of: Quantifiable }) {
+  const { unit, read } = useFigures().typed[of]
+  return (
+    <Form.Item
+      name={field.name as never}
+      label={`${String(label)}, ${unit}`}
+      extra={field.hint}
+      rules={[
+        {
+          validator: (_, typed: string) => {
+            const found = read(whole(typed ?? ''))
+            const says = 'says' in found ? found.says : found.value === null ? needed : undefined
+            return says ? Promise.reject(new Error(says)) : Promise.resolve()
+          },
+        },
+      ]}
+    >
+      <Input
+        inputMode="decimal"
+        autoComplete="off"
+        className="fig"
+        placeholder={unit}
+        {...(field.autoFocus && { autoFocus: true })}
+        {...sized(field.width)}
+      />
+    </Form.Item>
+  )
+}
