@@ -120,7 +120,7 @@ test('young that are born, ova that are counted by a sample, and a hatch that is
     await page.getByRole('spinbutton', { name: 'Counted in the sample' }).fill('50')
     await page.getByRole('spinbutton', { name: 'Size of the whole' }).fill('20')
     await expect(page.getByText(/About 500, between 37\d and 6[56]\d/)).toBeVisible()
-    await page.getByRole('button', { name: 'Set them' }).click()
+    await page.getByRole('button', { name: 'Set eggs' }).click()
     await expect(page.getByText('500 in all, between')).toBeVisible()
   })
   await test.step('two clutches are gathered by a turn of the dial', async () => {

@@ -81,7 +81,7 @@ test('an empty server opens at its first owner, and every empty view says what t
   await expect(page.getByText('Nothing is measured yet')).toBeVisible()
   await openRoom(page, 'Incubation')
   await page.getByLabel('Its name').fill('H1')
-  await page.getByRole('button', { name: 'Put it up' }).click()
+  await page.getByRole('button', { name: 'Add incubator' }).click()
   await expect(page.getByText('The incubators are empty')).toBeVisible()
   expect(complaints.filter((c) => !c.includes('422'))).toEqual([])
 })

@@ -127,7 +127,7 @@ test('a line goes from the list to the sale, and outlives a pulled plug', async 
     await openRoom(page, 'Incubation')
     await page.getByText('another incubator').click()
     await page.getByLabel('Its name').fill('H9')
-    await page.getByRole('button', { name: 'Put it up' }).click()
+    await page.getByRole('button', { name: 'Add incubator' }).click()
     await expect(page.getByText('H9 stands ready with 6 boxes')).toBeVisible()
     await openRoom(page, 'Pairing')
     await page.getByRole('link', { name: /K01 × K02/ }).click()

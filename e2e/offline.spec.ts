@@ -235,7 +235,7 @@ test('two days in the cellar and two thousand entries: all arrive, in order and 
     .map((e) => ({ subject: e.subject.id, text: e.payload.text }))
   await context.setOffline(true)
   await page.goto(`${book.url}/round`)
-  await expect(kept(page)).toContainText('2000 entries are kept on this device', { timeout: 60_000 })
+  await expect(kept(page)).toContainText('2,000 entries are kept on this device', { timeout: 60_000 })
   const began = Date.now()
   await context.setOffline(false)
   await expect(kept(page)).toBeHidden({ timeout: 120_000 })

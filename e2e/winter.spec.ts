@@ -32,7 +32,7 @@ test.describe('in autumn', () => {
     await expect(told).toContainText(/C37 \(/)
     await expect(page.getByRole('group', { name: /^Clock of/ })).toHaveCount(12)
     await page.getByRole('textbox', { name: 'Called' }).fill('My own winter')
-    await page.getByRole('button', { name: 'Keep this plan' }).click()
+    await page.getByRole('button', { name: 'Save plan' }).click()
     await expect(page.getByRole('heading', { name: 'Rest for pairing on 15 Mar 2027' })).toBeVisible()
 
     await page.getByRole('button', { name: /^C11/ }).click()

@@ -1,19 +1,22 @@
-import { brumationApi, newId, type AnimalRow, type RestBook, type RestPlanDraft } from '@hatch-book/contract'
+import { brumationApi, newId, RestPlanDraft, type AnimalRow, type RestBook } from '@hatch-book/contract'
 import type { Hemisphere, RestAnchor } from '@hatch-book/core'
-import { Button, DatePicker, Input, Segmented, Select } from 'antd'
+import { Button, Form, Select } from 'antd'
 import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
+import { ContractForm } from '../parts/form/ContractForm'
+import { ChoiceField, DayField, PickField, TextField } from '../parts/form/fields'
+import { NOT_YET, useContractForm } from '../parts/form/useContractForm'
 import { withDays } from '../parts/Reasons'
-import { RefusedError, send } from '../shell/api'
+import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useAnimals } from '../shell/queries'
 import { useSession } from '../shell/session'
+import { useGoOn } from '../shell/useGoOn'
 import { BatchForm, type BatchDraft } from './BatchForm'
 import { useUnits } from './queries'
 import { RestHead } from './RestRooms'
-import { heldBecause } from './restWords'
 import { RestTimeline, TimelineLegend } from './RestTimeline'
-import { useGoOn } from '../shell/useGoOn'
+import { heldBecause } from './restWords'
 
 /** The next pairing time of a hemisphere: mid March in the north, mid September in the south. */
 function nextPairing(today: string, hemisphere: Hemisphere): string {
@@ -22,6 +25,33 @@ function nextPairing(today: string, hemisphere: Hemisphere): string {
   return dayjs(thisYear).diff(dayjs(today), 'day') > 60 ? thisYear : `${Number(today.slice(0, 4)) + 1}${date}`
 }
 
+const ANCHORS = {
+  pairing: ['the wanted pairing', 'Pair on'],
+  'first signs': ['the first signs seen', 'Seen on'],
+  'cooling begins': ['a fixed day', 'Cooling begins'],
+} as const satisfies Record<RestAnchor['kind'], readonly [choice: string, day: string]>
+
+interface RestWriting {
+  kind: RestAnchor['kind']
+  day: string
+  hemisphere: Hemisphere
+  name: string
+  chosen: string[]
+  batches: BatchDraft[]
+  unitId: string | null
+}
+
+const planOf = ({ kind, day, hemisphere, name, chosen, batches, unitId }: RestWriting) => ({
+  ...{ id: newId(), name: name.trim() || `Rest of ${day.slice(0, 4)}`, anchor: { kind, day }, hemisphere },
+  rests: [
+    ...chosen.map((animalId) => ({ id: newId(), animalId, unitId })),
+    ...batches.map(({ protocolId, batch }) => ({ id: newId(), protocolId, batch, unitId: null })),
+  ],
+})
+
+/** What the clocks are reckoned from: not what the plan is called. */
+const whatCounts = (writing: RestWriting) => JSON.stringify({ ...writing, name: '' })
+
 /** Chooses who is to rest and what it is reckoned from; shows every clock, and who is held back, before anything is kept. */
 export function NewRestPage() {
   const { today } = useSession()
@@ -29,167 +59,114 @@ export function NewRestPage() {
   const { data: units } = useUnits()
   const figures = useFigures()
   const goOn = useGoOn()
-  const [hemisphere, setHemisphere] = useState<Hemisphere>('north')
-  const [anchor, setAnchor] = useState<RestAnchor>({ kind: 'pairing', day: nextPairing(today, 'north') })
-  const [name, setName] = useState('')
-  const [chosen, setChosen] = useState<string[]>([])
-  const [batches, setBatches] = useState<BatchDraft[]>([])
-  const [unitId, setUnit] = useState<string | null>(null)
-  const [tried, setTried] = useState<RestBook | null>(null)
-  const [says, setSays] = useState('')
+  /** The clocks of a draft, as long as it stays the same. */
+  const [tried, setTried] = useState<{ of: string; book: RestBook } | null>(null)
   const options = useMemo(() => groupsOf(animals ?? []), [animals])
-  const draft = (): RestPlanDraft => ({
-    id: newId(),
-    name: name.trim() || `Rest of ${anchor.day.slice(0, 4)}`,
-    anchor,
-    hemisphere,
-    rests: [
-      ...chosen.map((animalId) => ({ id: newId(), animalId, unitId })),
-      ...batches.map(({ protocolId, batch }) => ({ id: newId(), protocolId, batch, unitId: null })),
-    ],
-  })
-  const attempt = async (work: () => Promise<void>) => {
-    setSays('')
-    try {
-      await work()
-    } catch (e) {
-      const problem = e instanceof RefusedError ? e.problem : null
-      setSays(problem ? (problem.fields?.[0]?.says ?? problem.detail) : 'Something went wrong here.')
-    }
+  const begin: RestWriting = {
+    ...{ kind: 'pairing', day: nextPairing(today, 'north'), hemisphere: 'north' },
+    ...{ name: '', chosen: [], batches: [], unitId: null },
   }
-  const changed =
-    <T,>(set: (v: T) => void) =>
-    (v: T) => {
-      set(v)
-      setTried(null)
-    }
-  const show = () => attempt(async () => setTried(await send(brumationApi.tryPlan, { body: draft() })))
-  const keep = () =>
-    attempt(async () => {
-      const { planId } = await send(brumationApi.addPlan, { body: draft() })
-      goOn(`/brumation?plan=${planId}`)
-    })
-  const held = tried?.rests.filter((r) => r.held) ?? []
+  const form = useContractForm({
+    begin,
+    schema: RestPlanDraft,
+    body: planOf,
+    send: async (body) => {
+      if (clocks) {
+        const { planId } = await send(brumationApi.addPlan, { body })
+        return goOn(`/brumation?plan=${planId}`)
+      }
+      setTried({ of: whatCounts(form.draft), book: await send(brumationApi.tryPlan, { body }) })
+      return NOT_YET
+    },
+    fieldOf: (field) => (field.startsWith('anchor') ? 'day' : field.startsWith('rests') ? 'chosen' : field),
+    keepAs: 'new rest',
+  })
+  const { kind, day, hemisphere, chosen, batches } = form.draft
+  const clocks = tried?.of === whatCounts(form.draft) ? tried.book : null
+  const held = clocks?.rests.filter((r) => r.held) ?? []
   return (
     <section className="page">
       <RestHead title="Plan a rest" />
-      <div className="row" style={{ alignItems: 'flex-end', gap: 16, marginBottom: 4 }}>
-        <div className="field" style={{ margin: 0 }}>
-          <span className="label">Reckoned from</span>
-          <Segmented
-            aria-label="Reckoned from"
-            value={anchor.kind}
-            options={[
-              { value: 'pairing', label: 'the wanted pairing' },
-              { value: 'first signs', label: 'the first signs seen' },
-              { value: 'cooling begins', label: 'a fixed day' },
-            ]}
-            onChange={changed((kind: RestAnchor['kind']) =>
-              setAnchor({ kind, day: kind === 'pairing' ? nextPairing(today, hemisphere) : today }),
-            )}
+      <ContractForm
+        of={form}
+        label="Plan a rest"
+        actions={
+          <Button
+            type="primary"
+            htmlType="submit"
+            loading={form.sending}
+            disabled={chosen.length + batches.length === 0}
+          >
+            {clocks ? 'Save plan' : 'Show the clocks'}
+          </Button>
+        }
+      >
+        <div className="row fields">
+          <ChoiceField
+            name="kind"
+            label="Reckoned from"
+            options={(Object.keys(ANCHORS) as RestAnchor['kind'][]).map((value) => ({
+              value,
+              label: ANCHORS[value][0],
+            }))}
+            onPick={(picked) =>
+              form.change({ day: picked === 'pairing' ? nextPairing(today, hemisphere) : today })
+            }
+          />
+          <DayField name="day" label={ANCHORS[kind][1]} width={150} needed="write the day" />
+          <ChoiceField
+            name="hemisphere"
+            label="The room lies"
+            options={['north', 'south']}
+            onPick={(side) => kind === 'pairing' && form.change({ day: nextPairing(today, side) })}
+          />
+          <TextField
+            name="name"
+            label="Called"
+            most={80}
+            width={200}
+            placeholder={`Rest of ${day.slice(0, 4)}`}
           />
         </div>
-        <div className="field" style={{ margin: 0, width: 150 }}>
-          <label htmlFor="anchor-day">
-            {anchor.kind === 'pairing'
-              ? 'Pair on'
-              : anchor.kind === 'first signs'
-                ? 'Seen on'
-                : 'Cooling begins'}
-          </label>
-          <DatePicker
-            id="anchor-day"
-            value={dayjs(anchor.day)}
-            allowClear={false}
-            onChange={changed(
-              (d: dayjs.Dayjs | null) => d && setAnchor({ ...anchor, day: d.format('YYYY-MM-DD') }),
-            )}
-          />
-        </div>
-        <div className="field" style={{ margin: 0 }}>
-          <span className="label">The room lies</span>
-          <Segmented
-            aria-label="Hemisphere"
-            value={hemisphere}
-            options={[
-              { value: 'north', label: 'north' },
-              { value: 'south', label: 'south' },
-            ]}
-            onChange={changed((h: Hemisphere) => {
-              setHemisphere(h)
-              if (anchor.kind === 'pairing') setAnchor({ kind: 'pairing', day: nextPairing(today, h) })
-            })}
-          />
-        </div>
-        <div className="field" style={{ margin: 0, width: 200 }}>
-          <label htmlFor="plan-name">Called</label>
-          <Input
-            id="plan-name"
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-            maxLength={80}
-            placeholder={`Rest of ${anchor.day.slice(0, 4)}`}
-          />
-        </div>
-      </div>
-      {anchor.kind === 'first signs' && (
-        <p className="small quiet">
-          Males refuse food, animals hide and bask less: from that day on nothing more is fed.
-        </p>
-      )}
-      <div className="row" style={{ alignItems: 'flex-end', gap: 16, margin: '10px 0' }}>
-        <div className="field" style={{ margin: 0, flex: 1, minWidth: 320 }}>
-          <label htmlFor="who">Who is to rest: animals, or whole lines</label>
-          <Select
-            id="who"
-            mode="multiple"
-            value={chosen}
-            showSearch={{ optionFilterProp: 'label' }}
-            maxTagCount={24}
-            options={options}
-            placeholder="tags and lines"
-            onChange={changed((ids: string[]) => setChosen(spread(ids, animals ?? [])))}
-          />
-        </div>
-        <div className="field" style={{ margin: 0, width: 210 }}>
-          <label htmlFor="plan-unit">In</label>
-          <Select
-            id="plan-unit"
-            allowClear
+        {kind === 'first signs' && (
+          <p className="small quiet">
+            Males refuse food, animals hide and bask less: from that day on nothing more is fed.
+          </p>
+        )}
+        <div className="row fields">
+          <div style={{ flex: 1, minWidth: 320 }}>
+            <Form.Item
+              name="chosen"
+              label="Who is to rest: animals, or whole lines"
+              normalize={(ids: string[]) => spread(ids, animals ?? [])}
+            >
+              <Select
+                mode="multiple"
+                showSearch={{ optionFilterProp: 'label' }}
+                maxTagCount={24}
+                options={options}
+                placeholder="tags and lines"
+              />
+            </Form.Item>
+          </div>
+          <PickField
+            name="unitId"
+            label="In"
+            width={210}
+            clear
             placeholder="decide later"
-            value={unitId}
             options={(units ?? []).map((u) => ({
               value: u.id,
               label: `${u.name}, ${figures.celsius(u.setPointC)}`,
             }))}
-            onChange={changed((id: string | undefined) => setUnit(id ?? null))}
           />
         </div>
-      </div>
-      <BatchForm batches={batches} onChange={changed(setBatches)} />
-      {says && (
-        <p className="note bad" role="alert">
-          {says}
-        </p>
-      )}
-      <p>
-        <Button
-          type={tried ? 'default' : 'primary'}
-          disabled={chosen.length + batches.length === 0}
-          onClick={() => void show()}
-        >
-          Show the clocks
-        </Button>{' '}
-        {tried && (
-          <Button type="primary" onClick={() => void keep()}>
-            Keep this plan
-          </Button>
-        )}
-      </p>
-      {tried && (
+        <BatchForm batches={batches} onChange={(next) => form.change({ batches: next })} />
+      </ContractForm>
+      {clocks && (
         <>
           <p role="status">
-            <strong>{tried.rests.length - held.length} can rest</strong>
+            <strong>{clocks.rests.length - held.length} can rest</strong>
             {held.length > 0 && (
               <>
                 , <strong className="bad">{held.length} held back</strong>:{' '}
@@ -199,7 +176,7 @@ export function NewRestPage() {
             )}
           </p>
           <TimelineLegend />
-          <RestTimeline book={tried} picked={null} onPick={() => undefined} editable={false} />
+          <RestTimeline book={clocks} picked={null} onPick={() => undefined} editable={false} />
         </>
       )}
     </section>

@@ -14,11 +14,11 @@ export const countOf = ({ counted, sample, part, whole }: CountedDraft) =>
 
 /** All of them counted, or a sample of known share, with the interval that follows. */
 export function CountedFields({
-  value,
-  onChange,
+  value = freshCount(0),
+  onChange = () => undefined,
 }: {
-  value: CountedDraft
-  onChange(value: CountedDraft): void
+  value?: CountedDraft
+  onChange?(value: CountedDraft): void
 }) {
   const { counted, sample, part, whole } = value
   const number = (label: string, of: 'counted' | 'part' | 'whole', least: number) => (

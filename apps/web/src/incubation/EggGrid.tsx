@@ -15,12 +15,12 @@ export interface FoundEgg {
 
 /** The eggs of a clutch as they lie: each with how it looks and, where it was weighed, its weight. */
 export function EggGrid({
-  eggs,
-  onChange,
+  value: eggs = [],
+  onChange = () => undefined,
   error,
 }: {
-  eggs: FoundEgg[]
-  onChange(eggs: FoundEgg[]): void
+  value?: FoundEgg[]
+  onChange?(eggs: FoundEgg[]): void
   error: RefusedError | null
 }) {
   const set = (id: string, part: Partial<FoundEgg>) =>

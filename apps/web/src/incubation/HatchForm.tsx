@@ -1,4 +1,5 @@
 import {
+  HatchDraft,
   incubationApi,
   newId,
   type AnimalRow,
@@ -8,22 +9,30 @@ import {
 } from '@hatch-book/contract'
 import { eggEnded } from '@hatch-book/core'
 import { App, Button, Checkbox, Input, Select } from 'antd'
-import { useMemo, useState, type FormEvent } from 'react'
+import { useMemo, useState } from 'react'
 import { EggMark } from '../parts/Egg'
+import { ContractForm } from '../parts/form/ContractForm'
+import { faultOf, OwnField, quantityOf } from '../parts/form/fields'
+import { useContractForm } from '../parts/form/useContractForm'
 import { MassInput } from '../parts/MassInput'
-import type { RefusedError } from '../shell/api'
-import { send } from '../shell/api'
+import { send, unfit, type RefusedError } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { rememberWritten } from '../shell/log'
-import { nextTags } from './tags'
 import { animalsByNow, placeNames, useAnimals, usePlaces } from '../shell/queries'
 import { useSession } from '../shell/session'
+import { nextTags } from './tags'
 
 interface Young {
   chosen: boolean
   tag: string
   placeId: string | null
   grams: string
+}
+/** What was written otherwise than proposed, by egg. */
+type Changes = Record<string, Partial<Young>>
+interface Row {
+  egg: ClutchPage['clutch']['eggs'][number]
+  young: Young
 }
 
 /** Eggs hatch into tagged young, each with a tub. Out only when the yolk is absorbed. */
@@ -60,27 +69,27 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
     return [...tubs].sort((a, b) => inNursery(b) - inNursery(a))
   }
   const nursery = nurseryFirst(free)
-  const [change, setChange] = useState<Record<string, Partial<Young>>>({})
-  const [error, setError] = useState<RefusedError | null>(null)
   const anyPipped = eggs.some((e) => e.fate === 'pipped')
-  // Tags and tubs are dealt to the chosen in order, so that leaving one out leaves no hole.
-  let dealt = 0
-  const rows = eggs.map((egg) => {
-    const chosen = change[egg.id]?.chosen ?? (anyPipped ? egg.fate === 'pipped' : true)
-    const turn = chosen ? dealt++ : -1
-    const usual = {
-      tag: chosen ? (tags[turn] ?? '') : '',
-      placeId: chosen ? (nursery[turn]?.id ?? null) : null,
-      grams: '',
-    }
-    return { egg, young: { ...usual, ...change[egg.id], chosen } as Young }
-  })
-  const chosen = rows.filter((r) => r.young.chosen)
-  const set = (id: string, part: Partial<Young>) => setChange((c) => ({ ...c, [id]: { ...c[id], ...part } }))
+  const rowsOf = (changes: Changes): Row[] => {
+    // Tags and tubs are dealt to the chosen in order, so that leaving one out leaves no hole.
+    let dealt = 0
+    return eggs.map((egg) => {
+      const chosen = changes[egg.id]?.chosen ?? (anyPipped ? egg.fate === 'pipped' : true)
+      const turn = chosen ? dealt++ : -1
+      const usual = {
+        tag: chosen ? (tags[turn] ?? '') : '',
+        placeId: chosen ? (nursery[turn]?.id ?? null) : null,
+        grams: '',
+      }
+      return { egg, young: { ...usual, ...changes[egg.id], chosen } }
+    })
+  }
+  const chosenOf = (changes: Changes) => rowsOf(changes).filter((r) => r.young.chosen)
   /** A tub that was only proposed and was filled meanwhile gives way to the next free one; one that was picked stays. */
-  const tubsByNow = async (): Promise<Map<string, string | null>> => {
+  const tubsByNow = async (changes: Changes): Promise<Map<string, string | null>> => {
+    const chosen = chosenOf(changes)
     const list = await animalsByNow().catch(() => nowAnimals ?? [])
-    const picked = chosen.flatMap(({ egg }) => change[egg.id]?.placeId ?? [])
+    const picked = chosen.flatMap(({ egg }) => changes[egg.id]?.placeId ?? [])
     const spare = nurseryFirst(freeIn(list))
       .map((p) => p.id)
       .filter((id) => !picked.includes(id))
@@ -88,26 +97,29 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
     return new Map(
       chosen.map(({ egg, young: y }) => [
         egg.id,
-        y.placeId === null || change[egg.id]?.placeId !== undefined ? y.placeId : deal(y.placeId),
+        y.placeId === null || changes[egg.id]?.placeId !== undefined ? y.placeId : deal(y.placeId),
       ]),
     )
   }
-  const save = async (event: FormEvent) => {
-    event.preventDefault()
-    // What cannot be read is said at its field: nothing is sent until it can.
-    if (chosen.some(({ young: y }) => figures.weightFault(y.grams) !== null)) return
-    const tubs = await tubsByNow()
-    const young = chosen.map(({ egg, young: y }) => {
-      return {
-        eggId: egg.id,
-        entryId: newId(),
-        animalId: newId(),
-        tag: y.tag,
-        placeId: tubs.get(egg.id) ?? null,
-        grams: figures.readGrams(y.grams),
-      }
-    })
-    try {
+  const form = useContractForm({
+    begin: { changes: {} as Changes },
+    schema: HatchDraft,
+    body: ({ changes }) => {
+      const chosen = chosenOf(changes)
+      const faults = chosen.flatMap(({ young }, i) => {
+        const says = faultOf(figures, 'mass', young.grams)
+        return says === null ? [] : [{ field: `young.${i}.grams`, says }]
+      })
+      if (faults.length > 0) throw unfit(faults)
+      const young = chosen.map(({ egg, young: { tag, placeId, grams } }) => ({
+        ...{ eggId: egg.id, entryId: newId(), animalId: newId(), tag, placeId },
+        grams: quantityOf(figures, 'mass', grams),
+      }))
+      return { at: now, young }
+    },
+    send: async (body) => {
+      const tubs = await tubsByNow(form.draft.changes)
+      const young = body.young.map((y) => ({ ...y, placeId: tubs.get(y.eggId) ?? null }))
       const entries: EntryInput[] = young.map((y) => ({
         id: y.entryId,
         kind: 'egg fate',
@@ -124,77 +136,115 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
         duration: 6,
       })
       onDone()
-    } catch (refused) {
-      setError(refused as RefusedError)
-    }
-  }
+    },
+    fieldOf: (field) => (field.startsWith('young') ? 'changes' : field),
+    keepAs: `hatching of ${clutch.id}`,
+  })
   if (!animals || !places) return null
+  const hatching = chosenOf(form.draft.changes).length
   return (
-    <form onSubmit={(e) => void save(e)} aria-label="Hatching">
+    <ContractForm
+      of={form}
+      label="Hatching"
+      actions={
+        <>
+          {/* Enter is enough where everything is as proposed. */}
+          <Button type="primary" htmlType="submit" autoFocus disabled={hatching === 0} loading={form.sending}>
+            {hatching} hatched
+          </Button>
+          <Button
+            onClick={() => {
+              form.startAnew()
+              onDone()
+            }}
+          >
+            Cancel
+          </Button>
+        </>
+      }
+    >
       <p className="small">Out only when the yolk is absorbed and the animal has straightened.</p>
-      {rows.map(({ egg, young }) => {
-        const i = chosen.findIndex((c) => c.egg.id === egg.id)
-        const says =
-          i >= 0 &&
-          (error?.says(`young.${i}.tag`) ??
-            error?.says(`young.${i}.eggId`) ??
-            error?.says(`young.${i}.grams`))
-        return (
-          <div key={egg.id} style={{ marginBottom: 6 }}>
-            <div
-              style={{
-                display: 'grid',
-                gridTemplateColumns: '62px 72px 1fr 62px',
-                gap: 4,
-                alignItems: 'center',
-              }}
-            >
-              <Checkbox
-                checked={young.chosen}
-                onChange={(e) => set(egg.id, { chosen: e.target.checked })}
-                aria-label={`egg ${egg.number} hatched`}
-              >
-                <EggMark fate={egg.fate} size={16} /> {egg.number}
-              </Checkbox>
-              <Input
-                aria-label={`tag of egg ${egg.number}`}
-                size="small"
-                className="fig"
-                disabled={!young.chosen}
-                value={young.tag}
-                onChange={(e) => set(egg.id, { tag: e.target.value })}
-                maxLength={24}
-              />
-              <Select
-                aria-label={`tub of egg ${egg.number}`}
-                size="small"
-                disabled={!young.chosen}
-                allowClear
-                showSearch={{ optionFilterProp: 'label' }}
-                value={young.placeId}
-                onChange={(v: string | undefined) => set(egg.id, { placeId: v ?? null })}
-                options={free.map((p) => ({ value: p.id, label: names.get(p.id)! }))}
-              />
-              <MassInput
-                aria-label={`weight of egg ${egg.number}`}
-                size="small"
-                disabled={!young.chosen}
-                value={young.grams}
-                onChange={(grams) => set(egg.id, { grams })}
-              />
-            </div>
-            {says && <span className="bad small">{says}</span>}
-          </div>
-        )
-      })}
-      {error && !error.problem.fields?.some((f) => f.field.startsWith('young.')) && (
-        <p className="note bad">{error.problem.detail}</p>
-      )}
-      {/* Enter is enough where everything is as proposed. */}
-      <Button type="primary" htmlType="submit" autoFocus disabled={chosen.length === 0}>
-        {chosen.length} hatched
-      </Button>{' '}
-      <Button onClick={onDone}>Leave it</Button>
-    </form>
+      <OwnField name="changes">
+        <HatchRows
+          rowsOf={rowsOf}
+          refused={form.refused}
+          tubs={free.map((p) => ({ value: p.id, label: names.get(p.id)! }))}
+        />
+      </OwnField>
+    </ContractForm>
   )
+}
+
+/** Each egg with the tag, the tub and the weight of whoever comes out of it. */
+function HatchRows({
+  rowsOf,
+  refused,
+  tubs,
+  value = {},
+  onChange = () => undefined,
+}: {
+  rowsOf(changes: Changes): Row[]
+  refused: RefusedError | null
+  tubs: { value: string; label: string }[]
+  value?: Changes
+  onChange?(changes: Changes): void
+}) {
+  const rows = rowsOf(value)
+  const chosen = rows.filter((r) => r.young.chosen)
+  const set = (id: string, part: Partial<Young>) => onChange({ ...value, [id]: { ...value[id], ...part } })
+  return rows.map(({ egg, young }) => {
+    const i = chosen.findIndex((c) => c.egg.id === egg.id)
+    const says =
+      i >= 0 &&
+      (refused?.says(`young.${i}.tag`) ??
+        refused?.says(`young.${i}.eggId`) ??
+        refused?.says(`young.${i}.grams`))
+    return (
+      <div key={egg.id} style={{ marginBottom: 6 }}>
+        <div
+          style={{
+            display: 'grid',
+            gridTemplateColumns: '62px 72px 1fr 62px',
+            gap: 4,
+            alignItems: 'center',
+          }}
+        >
+          <Checkbox
+            checked={young.chosen}
+            onChange={(e) => set(egg.id, { chosen: e.target.checked })}
+            aria-label={`egg ${egg.number} hatched`}
+          >
+            <EggMark fate={egg.fate} size={16} /> {egg.number}
+          </Checkbox>
+          <Input
+            aria-label={`tag of egg ${egg.number}`}
+            size="small"
+            className="fig"
+            disabled={!young.chosen}
+            value={young.tag}
+            onChange={(e) => set(egg.id, { tag: e.target.value })}
+            maxLength={24}
+          />
+          <Select
+            aria-label={`tub of egg ${egg.number}`}
+            size="small"
+            disabled={!young.chosen}
+            allowClear
+            showSearch={{ optionFilterProp: 'label' }}
+            value={young.placeId}
+            onChange={(v: string | undefined) => set(egg.id, { placeId: v ?? null })}
+            options={tubs}
+          />
+          <MassInput
+            aria-label={`weight of egg ${egg.number}`}
+            size="small"
+            disabled={!young.chosen}
+            value={young.grams}
+            onChange={(grams) => set(egg.id, { grams })}
+          />
+        </div>
+        {says && <span className="bad small">{says}</span>}
+      </div>
+    )
+  })
 }

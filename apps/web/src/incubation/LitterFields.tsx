@@ -8,15 +8,18 @@ export interface LitterDraft {
   unfertilised: number
 }
 
+const NONE: LitterDraft = { live: [], stillborn: 0, unfertilised: 0 }
+
 /** How many were born alive, stillborn and unfertilised; each of the living with its tag and weight. */
 export function LitterFields({
-  value,
-  onCount,
-  onChange,
+  value = NONE,
+  onChange = () => undefined,
+  youngOf,
 }: {
-  value: LitterDraft
-  onCount(count: number): void
-  onChange(value: LitterDraft): void
+  value?: LitterDraft
+  onChange?(value: LitterDraft): void
+  /** So many young, those that are there already first. */
+  youngOf(count: number, before: LitterDraft['live']): LitterDraft['live']
 }) {
   const { live } = value
   const number = (label: string, n: number, set: (n: number) => void) => (
@@ -39,7 +42,7 @@ export function LitterFields({
   return (
     <>
       <div className="row" style={{ marginBottom: 12, gap: 18 }}>
-        {number('Alive', live.length, onCount)}
+        {number('Alive', live.length, (n) => onChange({ ...value, live: youngOf(n, live) }))}
         {number('Stillborn', value.stillborn, (stillborn) => onChange({ ...value, stillborn }))}
         {number('Unfertilised', value.unfertilised, (unfertilised) => onChange({ ...value, unfertilised }))}
       </div>

@@ -1,99 +1,87 @@
-import { toCelsius } from '@hatch-book/core'
-import { placesApi, newId } from '@hatch-book/contract'
-import { App, Button, Input, InputNumber } from 'antd'
-import { useState, type FormEvent } from 'react'
-import type { RefusedError } from '../shell/api'
+import { newId, PlaceDraft, placesApi } from '@hatch-book/contract'
+import { App, Button, Form, InputNumber } from 'antd'
+import { ContractForm } from '../parts/form/ContractForm'
+import { NumberField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
+import { useContractForm } from '../parts/form/useContractForm'
 import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
+
+const USUAL_C = 28
 
 /** An incubator with its set point and its boxes. */
 export function NewIncubator() {
   const figures = useFigures()
   const { notification } = App.useApp()
-  const fahrenheit = figures.temperatureUnit === '°F'
-  const [name, setName] = useState('')
-  const [set, setSet] = useState<number | null>(fahrenheit ? 82.4 : 28)
-  const [shelves, setShelves] = useState(0)
-  const [boxes, setBoxes] = useState(6)
-  const [grid, setGrid] = useState({ rows: 4, columns: 5 })
-  const [error, setError] = useState<RefusedError | null>(null)
-  const add = async (event: FormEvent) => {
-    event.preventDefault()
-    const id = newId()
-    const setPointC = set === null ? null : fahrenheit ? toCelsius(set) : set
-    try {
-      await send(placesApi.add, { body: { id, kind: 'incubator', name, setPointC } })
-      const levels = shelves === 0 ? [id] : await addShelves(id, shelves)
+  const form = useContractForm({
+    begin: {
+      ...{ name: '', set: figures.typed.temperature.write(USUAL_C), shelves: 0 as number | null },
+      ...{ boxes: 6 as number | null, rows: 4 as number | null, columns: 5 as number | null },
+    },
+    schema: PlaceDraft,
+    body: ({ name, set }) => ({
+      ...{ id: newId(), kind: 'incubator', name },
+      setPointC: quantityOf(figures, 'temperature', set),
+    }),
+    send: async (body) => {
+      const { shelves, boxes, rows, columns } = form.draft
+      const grid = { rows: rows ?? 1, columns: columns ?? 1 }
+      await send(placesApi.add, { body })
+      const levels = shelves ? await addShelves(body.id, shelves) : [body.id]
       for (const parentId of levels)
-        for (let n = 1; n <= boxes; n++)
-          await send(placesApi.add, {
-            body: {
-              id: newId(),
-              kind: 'box',
-              name: `box ${n}`,
-              parentId,
-              grid,
-            },
-          })
-      notification.success({ title: `${name} stands ready with ${boxes * Math.max(1, shelves)} boxes` })
-      setName('')
-    } catch (refused) {
-      setError(refused as RefusedError)
-    }
-  }
+        for (let n = 1; n <= (boxes ?? 1); n++)
+          await send(placesApi.add, { body: { id: newId(), kind: 'box', name: `box ${n}`, parentId, grid } })
+      notification.success({
+        title: `${body.name} stands ready with ${(boxes ?? 1) * levels.length} boxes`,
+      })
+      form.startAnew()
+    },
+    fieldOf: (field) => (field === 'setPointC' ? 'set' : field),
+    keepAs: 'new incubator',
+  })
   return (
-    <form onSubmit={(e) => void add(e)} style={{ textAlign: 'left', maxWidth: 240, margin: '8px auto 0' }}>
-      <div className="field">
-        <label htmlFor="incubator-name">Its name</label>
-        <Input id="incubator-name" value={name} onChange={(e) => setName(e.target.value)} placeholder="H1" />
-        {error && (
-          <span className="says">
-            {error.says('name') ?? error.says('setPointC') ?? error.problem.detail}
-          </span>
-        )}
-      </div>
-      <div className="field">
-        <label htmlFor="incubator-set">Set to, {figures.temperatureUnit}</label>
-        <InputNumber id="incubator-set" value={set} onChange={setSet} />
-      </div>
-      <div className="field">
-        <label htmlFor="incubator-shelves">Shelves, none for boxes side by side</label>
-        <InputNumber
-          id="incubator-shelves"
-          min={0}
-          max={10}
-          value={shelves}
-          onChange={(n) => setShelves(n ?? 0)}
-        />
-      </div>
-      <div className="field">
-        <label htmlFor="incubator-boxes">{shelves > 0 ? 'Boxes on each' : 'Boxes'}</label>
-        <InputNumber id="incubator-boxes" min={1} max={60} value={boxes} onChange={(n) => setBoxes(n ?? 1)} />
-      </div>
+    <ContractForm
+      of={form}
+      label="New incubator"
+      style={{ textAlign: 'left', maxWidth: 260, margin: '8px auto 0' }}
+      actions={
+        <Button htmlType="submit" loading={form.sending}>
+          Add incubator
+        </Button>
+      }
+    >
+      <TextField
+        name="name"
+        label="Its name"
+        most={60}
+        placeholder="H1"
+        needed="give it a name, such as H1"
+      />
+      <QuantityField name="set" label="Set to" of="temperature" width={120} />
+      <NumberField name="shelves" label="Shelves, none for boxes side by side" min={0} max={10} width={90} />
+      <NumberField
+        name="boxes"
+        label={form.draft.shelves ? 'Boxes on each' : 'Boxes'}
+        min={1}
+        max={60}
+        width={90}
+      />
       <div className="field">
         <span className="label">Places in a box, rows and columns</span>
         <div className="row">
-          <InputNumber
-            aria-label="Rows of a box"
-            min={1}
-            max={20}
-            value={grid.rows}
-            style={{ width: 70 }}
-            onChange={(rows) => setGrid({ ...grid, rows: rows ?? 1 })}
-          />
-          ×
-          <InputNumber
-            aria-label="Columns of a box"
-            min={1}
-            max={20}
-            value={grid.columns}
-            style={{ width: 70 }}
-            onChange={(columns) => setGrid({ ...grid, columns: columns ?? 1 })}
-          />
+          {(['rows', 'columns'] as const).map((name) => (
+            <Form.Item key={name} name={name} noStyle>
+              <InputNumber
+                aria-label={name === 'rows' ? 'Rows of a box' : 'Columns of a box'}
+                min={1}
+                max={20}
+                precision={0}
+                style={{ width: 70 }}
+              />
+            </Form.Item>
+          ))}
         </div>
       </div>
-      <Button htmlType="submit">Put it up</Button>
-    </form>
+    </ContractForm>
   )
 }
 

@@ -10,8 +10,7 @@ export function UnsavedGuard() {
       currentLocation.pathname !== nextLocation.pathname && holdsUnsaved(),
   )
   useEffect(() => {
-    const ask = (event: BeforeUnloadEvent) =>
-      holdsUnsaved() && !keepsUnsaved() && event.preventDefault()
+    const ask = (event: BeforeUnloadEvent) => holdsUnsaved() && !keepsUnsaved() && event.preventDefault()
     window.addEventListener('beforeunload', ask)
     return () => window.removeEventListener('beforeunload', ask)
   }, [])

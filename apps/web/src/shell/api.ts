@@ -127,13 +127,16 @@ export const touchedBy = ({ touches }: WritingRoute, body: unknown): Touched =>
 export function fit<S extends v.GenericSchema>(schema: S, draft: unknown): v.InferInput<S> {
   const read = v.safeParse(schema, draft)
   if (read.success) return draft as v.InferInput<S>
-  const fields = read.issues.map((issue) => ({ field: v.getDotPath(issue) ?? '', says: issue.message }))
-  throw new RefusedError({
+  throw unfit(read.issues.map((issue) => ({ field: v.getDotPath(issue) ?? '', says: issue.message })))
+}
+
+/** What does not fit, at its fields. */
+export const unfit = (fields: readonly { field: string; says: string }[]) =>
+  new RefusedError({
     ...{ type: 'urn:hatch-book:invalid', title: 'Something here cannot be read.', status: 422 },
-    ...{ code: 'invalid', fields },
+    ...{ code: 'invalid', fields: [...fields] },
     detail: fields.map(({ field, says }) => (field ? `${field}: ${says}` : says)).join('; '),
   })
-}
 
 /** What may be well at the next try: no answer, or a server that stumbled. */
 const hiccup = (status: number) => status === 0 || status >= 500

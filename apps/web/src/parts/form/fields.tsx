@@ -2,6 +2,8 @@ import { DatePicker, Form, Input, InputNumber, Segmented, Select, type SelectPro
 import dayjs, { type Dayjs } from 'dayjs'
 import type { CSSProperties, ReactNode } from 'react'
 import { useFigures, type Figures, type Quantifiable } from '../../shell/figures'
+import { useSession } from '../../shell/session'
+import { fromWallClock, toWallClock } from '../../shell/wallClock'
 import type { FieldName } from './faults'
 
 interface FieldProps {
@@ -77,8 +79,11 @@ export function PickField<V>({
   placeholder,
   clear = false,
   onPick,
+  proposed,
   ...field
 }: FieldProps & {
+  /** What stands there until something is picked. */
+  proposed?: V | null
   options: NonNullable<SelectProps<V>['options']>
   placeholder?: string
   /** Whether none may be picked. */
@@ -91,6 +96,7 @@ export function PickField<V>({
       label={field.label}
       extra={field.hint}
       rules={rulesOf(field)}
+      getValueProps={(value: V | null) => ({ value: value ?? proposed ?? null })}
       // What is cleared is none, not something forgotten.
       normalize={(value: unknown) => value ?? null}
     >
@@ -141,8 +147,62 @@ export function DayField({ latest, ...field }: FieldProps & { latest?: string })
   )
 }
 
+/** A moment by the book's clock, held as the instant that is sent. */
+export function MomentField(field: FieldProps) {
+  const { now, book } = useSession()
+  return (
+    <Form.Item
+      name={field.name as never}
+      label={field.label}
+      extra={field.hint}
+      rules={rulesOf(field)}
+      getValueProps={(iso: string) => ({ value: toWallClock(iso, book.zone) })}
+      normalize={(moment: Dayjs | string) =>
+        typeof moment === 'string' ? moment : fromWallClock(moment, book.zone, now)
+      }
+    >
+      <DatePicker
+        showTime={{ format: 'HH:mm' }}
+        format="D MMM YYYY HH:mm"
+        maxDate={toWallClock(now, book.zone)}
+        allowClear={false}
+      />
+    </Form.Item>
+  )
+}
+
+/**
+ * A control of its own making for a part of the draft: it gets `value` and `onChange`, and says itself what is wrong with which of its parts.
+ * @param proposed what stands in it until something is chosen
+ */
+export function OwnField<V>({
+  name,
+  proposed,
+  children,
+}: {
+  name: FieldName
+  proposed?: V
+  children: ReactNode
+}) {
+  return (
+    <Form.Item
+      name={name as never}
+      help=""
+      getValueProps={(value: V | null) => ({ value: value ?? proposed })}
+    >
+      {children}
+    </Form.Item>
+  )
+}
+
 /** Half-written, as `12,` is, it is not wrong yet. */
 const whole = (typed: string) => typed.replace(/[.,]\s*$/, '')
+
+/** Why what is typed into a field of a quantity cannot be read; null where it can, or where nothing is. */
+export function faultOf(figures: Figures, of: Quantifiable, typed: string): string | null {
+  const read = figures.typed[of].read(whole(typed))
+  return 'says' in read ? read.says : null
+}
 
 /** What is typed into a field of a quantity, in g, °C or mm; null where nothing is, or nothing that can be read: its field says so. */
 export function quantityOf(figures: Figures, of: Quantifiable, typed: string): number | null {

@@ -37,6 +37,8 @@ export interface ContractForm<D extends object> {
   change(part: Partial<D>): void
   /** What was refused and is about no field that is shown. */
   fault: string
+  /** All that was refused, for a control that says itself which of its parts it is about. */
+  refused: RefusedError | null
   sending: boolean
   /** What was written here before and never sent is in it again. */
   isRestored: boolean
@@ -63,6 +65,7 @@ export function useContractForm<D extends object, S extends v.GenericSchema>(
   const [form] = Form.useForm<D>()
   const draft = { ...begin, ...(Form.useWatch((values) => values as D, { form, preserve: true }) ?? {}) }
   const [fault, setFault] = useState('')
+  const [refused, setRefused] = useState<RefusedError | null>(null)
   const [sending, setSending] = useState(false)
   const [isRestored, setRestored] = useState(false)
   const { member, book } = useSession()
@@ -108,6 +111,7 @@ export function useContractForm<D extends object, S extends v.GenericSchema>(
   }
   const refuse = (error: unknown) => {
     if (!(error instanceof RefusedError)) throw error
+    setRefused(error)
     const { atFields, apart } = layFaults(error.problem, form.getFieldsValue(), fieldOf)
     form.setFields(atFields as never)
     setFault(apart)
@@ -116,6 +120,7 @@ export function useContractForm<D extends object, S extends v.GenericSchema>(
   }
   const save = async () => {
     setFault('')
+    setRefused(null)
     setSending(true)
     try {
       const fitted = fit(schema, body({ ...begin, ...(form.getFieldsValue(true) as D) }))
@@ -131,7 +136,7 @@ export function useContractForm<D extends object, S extends v.GenericSchema>(
     }
   }
   return {
-    ...{ form, begin, draft, fault, sending, isRestored },
+    ...{ form, begin, draft, fault, refused, sending, isRestored },
     change: (part) => {
       form.setFieldsValue(part as never)
       writing?.change(part)
