@@ -109,7 +109,7 @@ function AnimalForm({
       >
         <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
           <div>
-            <TextField name="tag" label="Tag" most={24} autoFocus />
+            <TextField name="tag" label="Tag" most={24} autoFocus needed="give it a tag" />
             {!page && (
               <PickField
                 name="protocolId"
