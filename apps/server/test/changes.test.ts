@@ -1,4 +1,8 @@
-import { BookChanges, wroteNotice } from '../src/db/changes'
+import type { Touched } from '@hatch-book/contract'
+import { BookChanges, wroteNotice as noticeOf } from '../src/db/changes'
+
+const wroteNotice = (bookId: string, animals: string[], parts: Touched = 'everything') =>
+  noticeOf(bookId, animals, parts)
 
 const OWN = 11
 const FOREIGN = 12
@@ -75,4 +79,38 @@ test('notices of other things are no changes', () => {
   const stamp = changes.stampOf('a')
   changes.hearNotice('book:a\nchanged', FOREIGN)
   expect(changes.stampOf('a')).toBe(stamp)
+})
+
+describe('an answer that rests on some parts of a book', () => {
+  const stands = (
+    write: (changes: BookChanges) => void,
+    ...reads: Parameters<BookChanges['stampOfParts']>[1]
+  ) => {
+    const changes = hearing()
+    const stamp = changes.stampOfParts('a', reads)
+    write(changes)
+    return changes.stampOfParts('a', reads) === stamp
+  }
+
+  it('stands while others are written, by this server or by another', () => {
+    expect(stands((c) => c.heard('a', ['x'], ['animals', 'log']), 'climate', 'places')).toBe(true)
+    expect(stands((c) => c.heard('a', ['x'], ['animals']), 'climate', 'animals')).toBe(false)
+    expect(stands((c) => c.hearNotice(wroteNotice('a', ['x'], ['climate']), FOREIGN), 'animals')).toBe(true)
+    expect(stands((c) => c.hearNotice(wroteNotice('a', ['x'], ['climate']), FOREIGN), 'climate')).toBe(false)
+  })
+
+  it('does not stand where anything may have been written; of the log every write is', () => {
+    expect(stands((c) => c.heard('a', null), 'trade')).toBe(false)
+    expect(stands((c) => c.hearNotice(wroteNotice('a', []), FOREIGN), 'trade')).toBe(false)
+    expect(stands((c) => c.heard('a', null, ['rests']), 'log')).toBe(false)
+    // What is stored of what was worked out is no write that anybody reads.
+    expect(stands((c) => c.heard('a', [], []), 'log', 'animals')).toBe(true)
+    expect(stands((c) => c.hearNotice(wroteNotice('a', [], []), FOREIGN), 'log', 'animals')).toBe(true)
+  })
+
+  it('stands for nothing while others are not heard', () => {
+    const changes = hearing()
+    changes.listens(false)
+    expect(changes.stampOfParts('a', ['animals'])).toBeNull()
+  })
 })

@@ -1,4 +1,4 @@
-import { newId } from '@hatch-book/contract'
+import { animalsApi, newId } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import { changesOf, inBook, tables, type Transaction } from '../src/db/connect'
 import { cachedBesideAnimals } from '../src/db/cache'
@@ -121,7 +121,10 @@ test('one answer is worked out for all who ask meanwhile, kept until something i
   const actor = { bookId: book.id, today: TODAY, now: Date.parse(noon(TODAY)) } as Actor
   changesOf(db).listens(true)
   let worked = 0
-  const ask = () => sharedAnswer(db, actor, 'count', () => Promise.resolve(`${++worked}`)).then(String)
+  const ask = () =>
+    sharedAnswer(db, actor, animalsApi.list, { of: 'count' }, () => Promise.resolve(`${++worked}`)).then(
+      String,
+    )
   const [first, ...others] = await Promise.all([ask(), ask(), ask()])
   expect([first, ...others]).toEqual(['1', '1', '1'])
   expect(await ask()).toBe('1')
@@ -134,7 +137,7 @@ test('one answer is worked out for all who ask meanwhile, kept until something i
 
   let broken = true
   const faulty = () =>
-    sharedAnswer(db, actor, 'faulty', () =>
+    sharedAnswer(db, actor, animalsApi.list, { of: 'faulty' }, () =>
       broken ? Promise.reject(new Error('broken')) : Promise.resolve('whole'),
     )
   await expect(faulty()).rejects.toThrow('broken')

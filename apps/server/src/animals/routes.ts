@@ -19,7 +19,7 @@ export const animalRoutes: BookRoutes = (app, { db }) => {
     // The rows were held against the contract when they were judged: they go out as they are kept.
     return sendJson(
       reply as never,
-      await sharedAnswer(db, actor, 'animals', async (tx) => {
+      await sharedAnswer(db, actor, animalsApi.list, {}, async (tx) => {
         const animals = await cachedAnimals(tx, actor)
         return `{"animals":[${animals.map((a) => a.json).join(',')}]}`
       }),

@@ -1,4 +1,4 @@
-import type { BookChanged } from '@hatch-book/contract'
+import type { BookChanged, Topic, Touched as TouchedParts } from '@hatch-book/contract'
 
 /** On which the database tells the servers of everything. */
 export const CHANNEL = 'live'
@@ -11,9 +11,15 @@ const REMEMBERED = 2000
 /** The animals that were touched, or null where anything may have been. */
 export type Touched = readonly string[] | null
 
-/** What the database tells every server when a transaction that wrote something in a book commits. */
-export const wroteNotice = (bookId: string, touched: Touched) =>
-  `${WROTE}${bookId}\n${touched && touched.length <= MOST_NAMED ? touched.join(',') : ''}`
+/** What the database tells every server when a transaction that wrote something in a book commits: which animals, and which parts. */
+export const wroteNotice = (bookId: string, touched: Touched, parts: TouchedParts) =>
+  [
+    `${WROTE}${bookId}`,
+    touched && touched.length <= MOST_NAMED ? touched.join(',') : '',
+    parts === 'everything' ? EVERYTHING : parts.join(','),
+  ].join('\n')
+const EVERYTHING = '*'
+const listed = (text: string) => (text === '' ? [] : text.split(','))
 
 /** What is told on a topic, as the database carries it. */
 export const noticeOf = (topic: string, data: string) => `${topic}\n${data}`
@@ -24,6 +30,10 @@ export const pageNotice = (bookId: string, what: BookChanged) =>
 
 interface Heard {
   count: number
+  /** How often anything was written that somebody reads, how often everything, and how often each part. */
+  writes: number
+  everything: number
+  parts: Map<Topic, number>
   /** What the last changes touched, the latest last. */
   last: Touched[]
 }
@@ -40,9 +50,15 @@ export class BookChanges {
   /** Raised whenever something may have passed unheard. */
   private era = 0
 
-  heard(bookId: string, touched: Touched): void {
-    const book = this.books.get(bookId) ?? { count: 0, last: [] }
+  /** @param touched the animals @param parts of the book, as what reads and what writes names them */
+  heard(bookId: string, touched: Touched, parts: TouchedParts = 'everything'): void {
+    const book = this.books.get(bookId) ?? {
+      ...{ count: 0, writes: 0, everything: 0, parts: new Map<Topic, number>(), last: [] },
+    }
     book.count += 1
+    if (parts === 'everything') book.everything += 1
+    else for (const part of parts) book.parts.set(part, (book.parts.get(part) ?? 0) + 1)
+    if (parts.length > 0) book.writes += 1
     book.last.push(touched)
     if (book.last.length > REMEMBERED) book.last.splice(0, REMEMBERED / 2)
     this.books.set(bookId, book)
@@ -51,9 +67,12 @@ export class BookChanges {
   /** Takes a notice of the database, if it is one of these and another server's. */
   hearNotice(notice: string, line: number): void {
     if (!notice.startsWith(WROTE) || this.ownLines.has(line)) return
-    const cut = notice.indexOf('\n')
-    const names = notice.slice(cut + 1)
-    this.heard(notice.slice(WROTE.length, cut), names === '' ? null : names.split(','))
+    const [bookId = '', names = '', parts = EVERYTHING] = notice.slice(WROTE.length).split('\n')
+    this.heard(
+      bookId,
+      names === '' ? null : names.split(','),
+      parts === EVERYTHING ? 'everything' : (listed(parts) as Topic[]),
+    )
   }
 
   /** A line of this server's own, on which it writes: what it says there is counted when it is said. */
@@ -78,6 +97,17 @@ export class BookChanges {
   /** Stands for the state of a book; null where it may have changed unheard. */
   stampOf(bookId: string): string | null {
     return this.hearing ? `${this.era}.${this.books.get(bookId)?.count ?? 0}` : null
+  }
+
+  /** Stands for the state of all that an answer rests on; null where it may have changed unheard. */
+  stampOfParts(bookId: string, reads: readonly Topic[]): string | null {
+    if (!this.hearing) return null
+    const book = this.books.get(bookId)
+    // Every write is in the log.
+    const writes = reads.includes('log')
+      ? (book?.writes ?? 0)
+      : reads.reduce((sum, part) => sum + (book?.parts.get(part) ?? 0), book?.everything ?? 0)
+    return `${this.era}.${writes}`
   }
 
   /** The animals that were touched since a stamp, all of them; null where anything may have changed. */

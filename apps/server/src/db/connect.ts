@@ -179,12 +179,12 @@ async function once<T>(
     const done = await within.run(db.$client, () => work(tx))
     committing = true
     // Whatever was written is told to every server and to every open page: none may keep what rested on it.
-    const notices = [wroteNotice(bookId, touches), ...pageNotices(bookId, touches)]
+    const notices = [wroteNotice(bookId, touches, partsTouched(touches)), ...pageNotices(bookId, touches)]
     const [told] = (await client.query(
       `select ${notices.map((notice) => `pg_notify(${literal(CHANNEL)}, ${literal(notice)})`).join(', ')}
         where pg_current_xact_id_if_assigned() is not null; commit`,
     )) as unknown as pg.QueryResult[]
-    if (told!.rowCount) changesOf(db).heard(bookId, touches)
+    if (told!.rowCount) changesOf(db).heard(bookId, touches, partsTouched(touches))
     if (after.length > 0) void keepAfterwards(db, bookId, after, stamp)
     return done
   } catch (error) {
@@ -196,6 +196,10 @@ async function once<T>(
     client.release(broken)
   }
 }
+
+/** What is known to touch nothing touches no part; what no request asked for may touch any. */
+const partsTouched = (touches: Touched) =>
+  touches?.length === 0 ? [] : (touchedNow()?.touched ?? 'everything')
 
 function pageNotices(bookId: string, touches: Touched): string[] {
   const what = touchedNow()

@@ -140,7 +140,7 @@ export const incubationRoutes: BookRoutes = (app, { db }) => {
     const actor = actorOf(request)
     return sendJson(
       reply as never,
-      await sharedAnswer(db, actor, 'clutches', async (tx) =>
+      await sharedAnswer(db, actor, incubationApi.list, {}, async (tx) =>
         sayByContract(ClutchList, {
           clutches: (await studyClutches(tx, actor, await loadClutches(tx))).map((s) => s.view),
         }),

@@ -36,7 +36,7 @@ export const readinessRoutes: BookRoutes = (app, { db }) => {
     const actor = actorOf(request)
     return sendJson(
       reply as never,
-      await sharedAnswer(db, actor, 'readiness', async (tx) => {
+      await sharedAnswer(db, actor, readinessApi.breeders, {}, async (tx) => {
         const breeders = (await cachedAnimals(tx, actor)).flatMap((a) => readBreeder(a) ?? [])
         const shelf = await loadShelf(tx)
         const bearers = new Map(breeders.map((b) => [b.protocolKey, b.bearer]))

@@ -17,7 +17,7 @@ export const roundRoutes: BookRoutes = (app, { db }) => {
   serve(app, roundsApi.round, async (request, reply) => {
     const actor = actorOf(request)
     const { days = 0, repeats = false } = request.query
-    const work = await sharedAnswer(db, actor, `round ${days} ${repeats}`, async (tx) =>
+    const work = await sharedAnswer(db, actor, roundsApi.round, { days, repeats }, async (tx) =>
       // Made by core, of one type with the contract: held against it once more, ten thousand take half a second.
       JSON.stringify(await readRound(tx, actor, days, repeats)),
     )

@@ -233,7 +233,9 @@ export const seasonRoutes: BookRoutes = (app, { db }) => {
     const actor = actorOf(request)
     return sendJson(
       reply as never,
-      await sharedAnswer(db, actor, 'season', async (tx) => sayByContract(Season, await season(tx, actor))),
+      await sharedAnswer(db, actor, seasonApi.season, {}, async (tx) =>
+        sayByContract(Season, await season(tx, actor)),
+      ),
     )
   })
 }

@@ -1,3 +1,4 @@
+import type { ReadingRoute } from '@hatch-book/contract'
 import type { FastifyReply } from 'fastify'
 import { changesOf, inBook, type Database, type Transaction } from '../db/connect'
 import { keyBeside, newCache } from '../db/cache'
@@ -26,29 +27,30 @@ const shared = newCache<Shared>({
 })
 
 /**
- * An answer that is the same for everybody who may read the book, as the bytes that go out. It is cached until something is written in the book,
- * and worked out once for all who ask meanwhile: never more than one at a time, and always begun after the last of those who get it had
+ * An answer that is the same for everybody who may read the book, as the bytes that go out. It is cached until something is written that its
+ * endpoint says it rests on, and worked out once for all who ask meanwhile: never more than one at a time, and always begun after the last of those who get it had
  * asked, so that everybody sees what they wrote.
- * @param name says which answer, with all that it depends on beside the book and the day
+ * @param asked what the endpoint was asked with, if anything
  */
 export function sharedAnswer(
   db: Database,
   actor: Actor,
-  name: string,
+  { path, reads }: Pick<ReadingRoute, 'path' | 'reads'>,
+  asked: object,
   work: (tx: Transaction) => Promise<string>,
 ): Promise<Buffer> {
   const when = `${actor.today} ${Math.floor(actor.now / HOUR_MS)}`
-  const key = keyBeside(db, `${actor.bookId} ${name}`)
+  const key = keyBeside(db, `${actor.bookId} ${path} ${JSON.stringify(asked)}`)
   const changes = changesOf(db)
   const last = shared.get(key)
   const isOfNow = last?.when === when
-  if (last && isOfNow && last.stamp !== null && last.stamp === changes.stampOf(actor.bookId))
+  if (last && isOfNow && last.stamp !== null && last.stamp === changes.stampOfParts(actor.bookId, reads))
     return last.answer
   if (last?.next && isOfNow) return last.next
 
   const begin = (): Promise<Buffer> => {
     const now: Shared = {
-      ...{ stamp: changes.stampOf(actor.bookId), when, bytes: 0 },
+      ...{ stamp: changes.stampOfParts(actor.bookId, reads), when, bytes: 0 },
       answer: inBook(db, actor.bookId, work, { reads: true }).then((text) => Buffer.from(text)),
       ...{ underWay: true, next: null },
     }
