@@ -27,8 +27,8 @@ const SECRET = new Set([
 ])
 
 /**
- * What a book consists of, each table after those it leans on. Left out is what is worked out again (standings, hours of probes, records of
- * hatches), and what only opens doors (sessions, shared addresses).
+ * What a book consists of, each table after those it leans on. Left out is what is worked out again (standings, judgements, hours of probes,
+ * records of hatches), and what only opens doors (sessions, shared addresses).
  */
 const IN_ORDER = [
   ...['member', 'protocol', 'contact', 'place', 'probe', 'unit', 'scale', 'geneSet', 'protocolEdition'],
