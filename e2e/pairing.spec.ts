@@ -19,7 +19,7 @@ test('the season is planned, one female is late, and it is solved again', async 
   await expect(found).toContainText('4 of 5 females served', { timeout: 30_000 })
   await found.getByRole('button', { name: 'Take it' }).click()
   await expect(page.getByText('as good as the best plan known')).toBeVisible()
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Save plan' }).click()
   await expect(page.getByText('The plan is kept')).toBeVisible()
 
   await test.step('a visit moved by hand says what it costs, and what stands against it', async () => {
@@ -45,7 +45,7 @@ test('the season is planned, one female is late, and it is solved again', async 
     await again.getByRole('button', { name: 'Take it' }).click()
     const after = await page.getByRole('button', { name: /^C15 with/ }).getAttribute('aria-label')
     expect(after).not.toBe(before)
-    await page.getByRole('button', { name: 'Keep it' }).click()
+    await page.getByRole('button', { name: 'Save plan' }).click()
     await expect(page.getByText('The plan is kept')).toBeVisible()
   })
 
@@ -110,7 +110,7 @@ test('genes are said as keepers say them; chances that do not add up are refused
   await expect(page.getByRole('alert').filter({ hasText: 'add up' })).toContainText(
     'These chances add up to 110 %, not 100 %',
   )
-  await page.getByRole('button', { name: 'Leave it' }).click()
+  await page.getByRole('button', { name: 'Cancel' }).click()
 
   await page.getByRole('button', { name: 'prove anerythristic of C15' }).click()
   const proof = page.getByRole('article', { name: 'Proving C15' })
@@ -143,7 +143,7 @@ test('kin: the table both ways round, the pedigree, founders; a goal and the gen
   await expect(page.getByText('soonest good way')).toBeVisible({ timeout: 30_000 })
   await page.getByRole('button', { name: 'Set a goal' }).click()
   await page.getByLabel('What it is for').fill('lavender')
-  await page.getByRole('button', { name: 'Set it' }).click()
+  await page.getByRole('button', { name: 'Save goal' }).click()
   await expect(page.getByRole('region', { name: 'lavender' })).toContainText(/lavender/)
 })
 
@@ -167,11 +167,11 @@ test('two plan the same season, and change the same goal, at once: both words st
         .click()
       await at.getByRole('button', { name: 'two weeks late' }).click()
     }
-    await other.getByRole('button', { name: 'Keep it' }).click()
+    await other.getByRole('button', { name: 'Save plan' }).click()
     await expect(both).toContainText('Taken over from them: C11, window')
-    await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled()
+    await expect(page.getByRole('button', { name: 'Save plan' })).toBeDisabled()
     await both.getByRole('button', { name: 'Go on' }).click()
-    await page.getByRole('button', { name: 'Keep it' }).click()
+    await page.getByRole('button', { name: 'Save plan' }).click()
     await expect(page.getByText('The plan is kept')).toBeVisible()
     for (const female of ['C15', 'C11']) {
       await page
@@ -191,14 +191,14 @@ test('two plan the same season, and change the same goal, at once: both words st
     await page.getByLabel('Tubs at a time').fill('14')
     await other.getByLabel('Tubs at a time').fill('12')
     await other.getByLabel('Within seasons').fill('7')
-    await other.getByRole('button', { name: 'Keep it' }).click()
+    await other.getByRole('button', { name: 'Save goal' }).click()
     await expect(both).toContainText('Taken over from them: Within seasons')
     await expect(both.getByRole('row', { name: /Tubs at a time/ })).toContainText('1214')
     await both.getByText('theirs', { exact: true }).last().click()
     await both.getByRole('button', { name: 'Settle it so' }).click()
     await expect(page.getByLabel('Tubs at a time')).toHaveValue('12')
     await expect(page.getByLabel('Within seasons')).toHaveValue('7')
-    await page.getByRole('button', { name: 'Keep it' }).click()
+    await page.getByRole('button', { name: 'Save goal' }).click()
     await expect(page.getByRole('region', { name })).toContainText('12 tubs for holdbacks')
   })
   await other.context().close()

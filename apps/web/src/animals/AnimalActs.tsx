@@ -133,7 +133,7 @@ function MergeForm({ page, onDone }: { page: AnimalPage; onDone(): void }) {
       <Button type="primary" htmlType="submit">
         Make them one
       </Button>{' '}
-      <Button onClick={onDone}>Leave it</Button>
+      <Button onClick={onDone}>Cancel</Button>
     </form>
   )
 }

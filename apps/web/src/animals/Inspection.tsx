@@ -138,7 +138,7 @@ function DefectForm({
           Write it
         </Button>
         <Button size="small" onClick={onDone}>
-          Leave it
+          Cancel
         </Button>
       </div>
     </form>

@@ -84,7 +84,7 @@ export function Permits({ page }: { page: AnimalPage }) {
             Write it
           </Button>
           <Button size="small" onClick={() => setOpen(false)}>
-            Leave it
+            Cancel
           </Button>
         </form>
       )}

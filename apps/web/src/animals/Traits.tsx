@@ -101,7 +101,7 @@ function TraitForm({ animalId, tag, onDone }: { animalId: string; tag: string; o
         <Button type="primary" htmlType="submit">
           Write it
         </Button>{' '}
-        <Button onClick={onDone}>Leave it</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
     </form>
   )

@@ -120,7 +120,7 @@ export function NewWeatherRule({ stations, onDone }: { stations: Weather['statio
       <Button type="primary" htmlType="submit">
         Set the rule
       </Button>{' '}
-      <Button onClick={onDone}>Leave it</Button>
+      <Button onClick={onDone}>Cancel</Button>
     </form>
   )
 }

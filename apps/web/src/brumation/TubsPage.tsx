@@ -133,7 +133,7 @@ function Packed({ packing, onKeep, onLeave }: { packing: Packing; onKeep(): void
       <Button type="primary" onClick={onKeep}>
         Keep it so
       </Button>{' '}
-      <Button onClick={onLeave}>Leave it</Button>
+      <Button onClick={onLeave}>Cancel</Button>
     </div>
   )
 }

@@ -118,7 +118,7 @@ function NewUnit({ onDone }: { onDone(): void }) {
       <Button type="primary" htmlType="submit">
         Add it
       </Button>{' '}
-      <Button onClick={onDone}>Leave it</Button>
+      <Button onClick={onDone}>Cancel</Button>
     </form>
   )
 }

@@ -40,7 +40,7 @@ export function AdultsForm({ studied: { cohort, standing }, onDone }: ActProps) 
     })
   }
   return (
-    <FormCard title="Adults in or out" keep="Keep it" says={says} onKeep={keep} onDone={onDone}>
+    <FormCard title="Adults in or out" keep="Save" says={says} onKeep={keep} onDone={onDone}>
       <Radio.Group
         value={way}
         onChange={(e) => setWay(e.target.value as 'in' | 'out')}
@@ -72,7 +72,7 @@ export function EmergedForm({ studied: { cohort, way, standing, protocol }, onDo
     await write([entry], `${count} of ${cohort.name} are ${protocol.grown}`, { onKept: onDone })
   }
   return (
-    <FormCard title="Emerged" keep="Keep it" says={says} onKeep={keep} onDone={onDone}>
+    <FormCard title="Emerged" keep="Save" says={says} onKeep={keep} onDone={onDone}>
       {protocol.adults ? (
         fields
       ) : (

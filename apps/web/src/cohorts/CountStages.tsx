@@ -69,7 +69,7 @@ export function CountStages({ studied, onDone }: ActProps) {
     />
   )
   return (
-    <FormCard title="Count them" keep="Keep the count" says={says} onKeep={keep} onDone={onDone}>
+    <FormCard title="Count them" keep="Save count" says={says} onKeep={keep} onDone={onDone}>
       <p className="small quiet">A figure, or from-to such as 35-45. What is left empty is not there.</p>
       <table className="plain-table small">
         <tbody>

@@ -24,7 +24,7 @@ export function EggsCollected({ studied: { cohort }, onDone }: ActProps) {
     await write([entry], `${count} eggs into ${cohort.name}`, { onKept: onDone })
   }
   return (
-    <FormCard title="Eggs collected" keep="Keep it" says={says} onKeep={keep} onDone={onDone}>
+    <FormCard title="Eggs collected" keep="Save" says={says} onKeep={keep} onDone={onDone}>
       <div className="row" style={{ gap: 10, alignItems: 'end' }}>
         <WholeField name="How many" value={count} onChange={setCount} first min={1} />
         <Labelled name="Mothers">
@@ -68,7 +68,7 @@ export function EggsJudged({ studied: { cohort }, onDone }: ActProps) {
     )
   }
   return (
-    <FormCard title="Eggs judged" keep="Keep it" says={says} onKeep={keep} onDone={onDone}>
+    <FormCard title="Eggs judged" keep="Save" says={says} onKeep={keep} onDone={onDone}>
       <div className="row" style={{ gap: 10 }}>
         <WholeField name="Look fertile" value={fertile} onChange={setFertile} first />
         <WholeField name="Dented or empty" value={infertile} onChange={setInfertile} />

@@ -39,7 +39,7 @@ export function FormCard({
         <Button type="primary" htmlType="submit" disabled={held}>
           {keep}
         </Button>
-        <Button onClick={onDone}>Leave it</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
     </form>
   )

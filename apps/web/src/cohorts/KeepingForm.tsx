@@ -56,7 +56,7 @@ export function KeepingForm({
   return (
     <FormCard
       title="How it is kept"
-      keep="Keep it so"
+      keep="Save"
       says={merge ? '' : says}
       held={merge !== null}
       onKeep={keep}

@@ -38,7 +38,7 @@ export function SearchForm({ studied: { cohort, protocol, standing }, onDone }: 
     await write([entry], `${cohort.name} searched`, { onKept: onDone })
   }
   return (
-    <FormCard title="Search it" keep="Keep the search" says={says} onKeep={keep} onDone={onDone}>
+    <FormCard title="Search it" keep="Save search" says={says} onKeep={keep} onDone={onDone}>
       <div className="row" style={{ gap: 10, flexWrap: 'wrap' }}>
         <WholeField name="Young eggs" value={young} onChange={setYoung} first />
         <WholeField name="Old eggs" value={old} onChange={setOld} />

@@ -28,7 +28,7 @@ export function MoultForm({ studied, onDone }: ActProps) {
     await write([entry], `${count} of ${cohort.name} are ${to}`, { onKept: onDone })
   }
   return (
-    <FormCard title="Moulted" keep="Keep it" says={says} onKeep={keep} onDone={onDone}>
+    <FormCard title="Moulted" keep="Save" says={says} onKeep={keep} onDone={onDone}>
       <div className="row" style={{ gap: 10, alignItems: 'end' }}>
         <WholeField name="How many" value={count} onChange={setCount} first min={1} />
         <Labelled name="out of">
@@ -75,7 +75,7 @@ export function LostForm({ studied, onDone, gone }: ActProps & { gone: boolean }
     await write([entry], `${count} ${stage} of ${cohort.name} ${gone ? how : why}`, { onKept: onDone })
   }
   return (
-    <FormCard title={gone ? 'Pass on' : 'Lost'} keep="Keep it" says={says} onKeep={keep} onDone={onDone}>
+    <FormCard title={gone ? 'Pass on' : 'Lost'} keep="Save" says={says} onKeep={keep} onDone={onDone}>
       <div className="row" style={{ gap: 10, alignItems: 'end' }}>
         <WholeField name="How many" value={count} onChange={setCount} first min={1} />
         <Labelled name="of">

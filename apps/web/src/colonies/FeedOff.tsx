@@ -53,7 +53,7 @@ export function FeedOff({ colony, onDone }: { colony: ColonyView; onDone(): void
         <Button type="primary" htmlType="submit" disabled={!count}>
           Fed off
         </Button>
-        <Button onClick={onDone}>Leave it</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
     </form>
   )

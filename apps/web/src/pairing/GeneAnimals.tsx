@@ -208,7 +208,7 @@ function SayForm({ mate, scene, onDone }: { mate: Mate; scene: Scene; onDone(): 
         give the chances
       </Button>{' '}
       <Button size="small" onClick={onDone}>
-        Leave it
+        Cancel
       </Button>
     </form>
   )

@@ -159,7 +159,7 @@ export function GeneSetEditor({ scene }: { scene: Scene }) {
               Keep them
             </Button>{' '}
             <Button size="small" onClick={leave}>
-              Leave it
+              Cancel
             </Button>
           </div>
         </>

@@ -141,9 +141,9 @@ export function GoalForm({
         </p>
       )}
       <Button type="primary" htmlType="submit" disabled={merge !== null}>
-        {goal ? 'Keep it' : 'Set it'}
+        Save goal
       </Button>{' '}
-      <Button onClick={onDone}>Leave it</Button>
+      <Button onClick={onDone}>Cancel</Button>
     </form>
   )
 }

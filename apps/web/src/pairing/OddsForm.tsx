@@ -75,7 +75,7 @@ export function OddsForm({ mate, genes, onDone }: { mate: Mate; genes: GeneSet; 
           Write it
         </Button>{' '}
         <Button size="small" onClick={onDone}>
-          Leave it
+          Cancel
         </Button>
       </div>
     </form>

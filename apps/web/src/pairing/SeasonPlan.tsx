@@ -144,7 +144,7 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
               </Button>
               {changed && (
                 <Button type="primary" disabled={merge !== null} onClick={() => void save()}>
-                  Keep it
+                  Save plan
                 </Button>
               )}
             </>

@@ -61,7 +61,7 @@ export function useStartPairing() {
         </div>
       ),
       okText: 'Overrule and pair',
-      cancelText: 'Leave it',
+      cancelText: 'Cancel',
       onOk: async () => {
         if (reason.trim() === '') {
           notification.warning({ key: 'despite', title: 'Say why: it stays with the pairing' })

@@ -202,7 +202,7 @@ function SaveRow({ onCancel }: { onCancel(): void }) {
       <Button type="primary" htmlType="submit">
         Write it
       </Button>
-      <Button onClick={onCancel}>Leave it</Button>
+      <Button onClick={onCancel}>Cancel</Button>
     </div>
   )
 }

@@ -140,7 +140,7 @@ export function OverruleForm({
       <Button type="primary" htmlType="submit">
         Overrule
       </Button>{' '}
-      <Button onClick={() => setOpen(false)}>Leave it</Button>
+      <Button onClick={() => setOpen(false)}>Cancel</Button>
     </form>
   )
 }

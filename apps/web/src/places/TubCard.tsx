@@ -176,7 +176,7 @@ function Doubt({ moving, name }: { moving: ReturnType<typeof useMoving>; name: s
       />
       <div className="row" style={{ marginTop: 6 }}>
         <Button size="small" type="primary" onClick={moving.leave} autoFocus>
-          Leave it
+          Cancel
         </Button>
         <Button
           size="small"

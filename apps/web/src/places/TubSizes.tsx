@@ -58,7 +58,7 @@ export function TubSizes({ racks, onDone }: { racks: readonly RackView[]; onDone
         <Button type="primary" htmlType="submit">
           Save for {rack.tubs.length} tubs
         </Button>
-        <Button onClick={onDone}>Leave it</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
       {says && <p className="bad small">{says}</p>}
     </form>

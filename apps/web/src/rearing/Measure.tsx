@@ -37,7 +37,7 @@ export function Measure({ meal, what, onDone }: { meal: DueMeal; what: 'girth' |
         Write it
       </Button>
       <Button size="small" onClick={onDone}>
-        Leave it
+        Cancel
       </Button>
     </p>
   )

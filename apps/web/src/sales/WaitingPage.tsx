@@ -163,7 +163,7 @@ function ContactForm({ onDone }: { onDone(): void }) {
         <Button type="primary" htmlType="submit">
           Save
         </Button>
-        <Button onClick={onDone}>Leave it</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
       {says && <p className="bad small">{says}</p>}
       <p className="small quiet" style={{ margin: '8px 0 0' }}>
@@ -210,7 +210,7 @@ function WishForm({ contacts, onDone }: { contacts: readonly ContactView[]; onDo
         <Button type="primary" htmlType="submit">
           Save
         </Button>
-        <Button onClick={onDone}>Leave it</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
       {says && <p className="bad small">{says}</p>}
     </form>

@@ -1,10 +1,12 @@
 import { Button, Modal } from 'antd'
 import { useEffect } from 'react'
 import { useBlocker } from 'react-router'
-import { holdsUnsaved, keepsUnsaved } from './unsaved'
+import { holdsUnsaved, keepsUnsaved, useHoldsUnsaved } from './unsaved'
 
-/** Asks whoever leaves a page on which something stands unsaved. */
-export function UnsavedGuard() {
+/** Asks whoever leaves a page on which something stands unsaved; on every other it is not there at all. */
+export const UnsavedGuard = () => (useHoldsUnsaved() ? <Guard /> : null)
+
+function Guard() {
   const blocker = useBlocker(
     ({ currentLocation, nextLocation }) =>
       currentLocation.pathname !== nextLocation.pathname && holdsUnsaved(),

@@ -16,6 +16,9 @@ const change = (form: object, holds: boolean, isKept: boolean) =>
 /** Whether something that was written stands unsaved on this page. */
 export const holdsUnsaved = () => useForms.getState().forms.size > 0
 
+/** The same, for what is drawn by it. */
+export const useHoldsUnsaved = () => useForms((s) => s.forms.size > 0)
+
 /** Whether all of it is kept on this device, and will be there again. */
 export const keepsUnsaved = () => [...useForms.getState().forms.values()].every((isKept) => isKept)
 
