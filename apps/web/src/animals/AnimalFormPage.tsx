@@ -1,8 +1,9 @@
 import { AnimalChange, AnimalDraft, animalsApi, newId, PURPOSES, type AnimalPage } from '@hatch-book/contract'
 import { SEXES } from '@hatch-book/core'
-import { App, Button, Form, Input, InputNumber } from 'antd'
+import { App, Form, Input, InputNumber } from 'antd'
 import { useNavigate, useParams } from 'react-router'
 import { ContractForm } from '../parts/form/ContractForm'
+import { FormActions } from '../parts/form/FormActions'
 import { ChoiceField, PickField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
 import { useContractForm } from '../parts/form/useContractForm'
 import { SideBySide } from '../parts/SideBySide'
@@ -85,26 +86,13 @@ function AnimalForm({
         label={page ? `What is known of ${page.animal.tag}` : 'A new animal'}
         style={{ marginTop: 14 }}
         actions={
-          <>
-            <Button
-              type="primary"
-              size="large"
-              htmlType="submit"
-              loading={form.sending}
-              disabled={writing.merge !== null}
-            >
-              {page ? 'Save changes' : 'Add animal'}
-            </Button>
-            <Button
-              size="large"
-              onClick={() => {
-                form.startAnew()
-                void navigate(-1)
-              }}
-            >
-              Cancel
-            </Button>
-          </>
+          <FormActions
+            of={form}
+            save={page ? 'Save changes' : 'Add animal'}
+            disabled={writing.merge !== null}
+            onCancel={() => void navigate(-1)}
+            large
+          />
         }
       >
         <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>

@@ -1,9 +1,10 @@
 import { ClutchDraft, incubationApi } from '@hatch-book/contract'
 import { CLUTCH_KINDS, type ClutchKind } from '@hatch-book/core'
-import { App, Button, InputNumber } from 'antd'
+import { App, InputNumber } from 'antd'
 import { useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { ContractForm } from '../parts/form/ContractForm'
+import { FormActions } from '../parts/form/FormActions'
 import { MomentField, NumberField, OwnField, PickField, QuantityField, TextField } from '../parts/form/fields'
 import { useContractForm } from '../parts/form/useContractForm'
 import { send } from '../shell/api'
@@ -99,24 +100,14 @@ function ClutchForm({ scene }: { scene: ClutchScene }) {
         label={isLitter ? 'Young are born' : 'A clutch is found'}
         style={{ marginTop: 14 }}
         actions={
-          <>
-            <Button type="primary" size="large" htmlType="submit" loading={form.sending}>
-              {isSingly
-                ? `Set ${eggs.length} eggs`
-                : isLitter
-                  ? `${litter.live.length} are born`
-                  : 'Set eggs'}
-            </Button>
-            <Button
-              size="large"
-              onClick={() => {
-                form.startAnew()
-                void navigate(-1)
-              }}
-            >
-              Cancel
-            </Button>
-          </>
+          <FormActions
+            of={form}
+            save={
+              isSingly ? `Set ${eggs.length} eggs` : isLitter ? `${litter.live.length} are born` : 'Set eggs'
+            }
+            onCancel={() => void navigate(-1)}
+            large
+          />
         }
       >
         <div className="columns" style={{ gridTemplateColumns: '360px minmax(0, 1fr)' }}>

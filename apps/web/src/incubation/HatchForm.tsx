@@ -8,10 +8,11 @@ import {
   type Place,
 } from '@hatch-book/contract'
 import { eggEnded } from '@hatch-book/core'
-import { App, Button, Checkbox, Input, Select } from 'antd'
+import { App, Checkbox, Input, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { EggMark } from '../parts/Egg'
 import { ContractForm } from '../parts/form/ContractForm'
+import { FormActions } from '../parts/form/FormActions'
 import { faultOf, OwnField, quantityOf } from '../parts/form/fields'
 import { useContractForm } from '../parts/form/useContractForm'
 import { MassInput } from '../parts/MassInput'
@@ -147,20 +148,13 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
       of={form}
       label="Hatching"
       actions={
-        <>
-          {/* Enter is enough where everything is as proposed. */}
-          <Button type="primary" htmlType="submit" autoFocus disabled={hatching === 0} loading={form.sending}>
-            {hatching} hatched
-          </Button>
-          <Button
-            onClick={() => {
-              form.startAnew()
-              onDone()
-            }}
-          >
-            Cancel
-          </Button>
-        </>
+        <FormActions
+          of={form}
+          save={`${hatching} hatched`}
+          disabled={hatching === 0}
+          onCancel={onDone}
+          enterSaves
+        />
       }
     >
       <p className="small">Out only when the yolk is absorbed and the animal has straightened.</p>

@@ -7,19 +7,34 @@ export function FormActions<D extends object>({
   save,
   onCancel,
   disabled = false,
+  large = false,
+  enterSaves = false,
 }: {
   of: ContractForm<D>
   /** What is done, as a verb and its object. */
   save: string
   onCancel(): void
   disabled?: boolean
+  /** For a form that is a page of its own. */
+  large?: boolean
+  /** Enter is enough where everything is as proposed. */
+  enterSaves?: boolean
 }) {
+  const size = large ? 'large' : 'medium'
   return (
     <>
-      <Button type="primary" htmlType="submit" loading={of.sending} disabled={disabled}>
+      <Button
+        type="primary"
+        htmlType="submit"
+        size={size}
+        loading={of.sending}
+        disabled={disabled}
+        autoFocus={enterSaves}
+      >
         {save}
       </Button>
       <Button
+        size={size}
         onClick={() => {
           of.startAnew()
           onCancel()

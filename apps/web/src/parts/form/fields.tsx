@@ -1,4 +1,13 @@
-import { DatePicker, Form, Input, InputNumber, Segmented, Select, type SelectProps } from 'antd'
+import {
+  DatePicker,
+  Form,
+  Input,
+  InputNumber,
+  Segmented,
+  Select,
+  type FormItemProps,
+  type SelectProps,
+} from 'antd'
 import dayjs, { type Dayjs } from 'dayjs'
 import type { CSSProperties, ReactNode } from 'react'
 import { useFigures, type Figures, type Quantifiable } from '../../shell/figures'
@@ -30,9 +39,23 @@ const rulesOf = ({ needed }: FieldProps) =>
 const sized = (width: number | undefined): { style: CSSProperties } => ({ style: { width: width ?? '100%' } })
 
 /** Any control of a form, with its name above and what is wrong beneath it. */
-export function Field({ children, ...field }: FieldProps & { children: ReactNode }) {
+export function Field({
+  children,
+  held = {},
+  ...field
+}: FieldProps & {
+  children: ReactNode
+  /** How the control's value stands for what the form holds. */
+  held?: Pick<FormItemProps, 'getValueProps' | 'normalize'>
+}) {
   return (
-    <Form.Item name={field.name as never} label={field.label} extra={field.hint} rules={rulesOf(field)}>
+    <Form.Item
+      name={field.name as never}
+      label={field.label}
+      extra={field.hint}
+      rules={rulesOf(field)}
+      {...held}
+    >
       {children}
     </Form.Item>
   )
@@ -91,14 +114,13 @@ export function PickField<V>({
   onPick?(value: V): void
 }) {
   return (
-    <Form.Item
-      name={field.name as never}
-      label={field.label}
-      extra={field.hint}
-      rules={rulesOf(field)}
-      getValueProps={(value: V | null) => ({ value: value ?? proposed ?? null })}
-      // What is cleared is none, not something forgotten.
-      normalize={(value: unknown) => value ?? null}
+    <Field
+      {...field}
+      held={{
+        getValueProps: (value: V | null) => ({ value: value ?? proposed ?? null }),
+        // What is cleared is none, not something forgotten.
+        normalize: (value: unknown) => value ?? null,
+      }}
     >
       <Select<V>
         showSearch={{ optionFilterProp: 'label' }}
@@ -108,7 +130,7 @@ export function PickField<V>({
         {...(onPick && { onChange: onPick })}
         {...sized(field.width)}
       />
-    </Form.Item>
+    </Field>
   )
 }
 
@@ -132,18 +154,16 @@ export function ChoiceField<V extends string>({
 /** A day, held as the text that is sent. */
 export function DayField({ latest, ...field }: FieldProps & { latest?: string }) {
   return (
-    <Form.Item
-      name={field.name as never}
-      label={field.label}
-      extra={field.hint}
-      rules={rulesOf(field)}
-      getValueProps={(day: string | null) => ({ value: day ? dayjs(day) : null })}
-      normalize={(day: Dayjs | string | null) =>
-        day && typeof day !== 'string' ? day.format('YYYY-MM-DD') : day
-      }
+    <Field
+      {...field}
+      held={{
+        getValueProps: (day: string | null) => ({ value: day ? dayjs(day) : null }),
+        normalize: (day: Dayjs | string | null) =>
+          day && typeof day !== 'string' ? day.format('YYYY-MM-DD') : day,
+      }}
     >
       <DatePicker format="D MMM YYYY" {...(latest && { maxDate: dayjs(latest) })} {...sized(field.width)} />
-    </Form.Item>
+    </Field>
   )
 }
 
@@ -151,15 +171,13 @@ export function DayField({ latest, ...field }: FieldProps & { latest?: string })
 export function MomentField(field: FieldProps) {
   const { now, book } = useSession()
   return (
-    <Form.Item
-      name={field.name as never}
-      label={field.label}
-      extra={field.hint}
-      rules={rulesOf(field)}
-      getValueProps={(iso: string) => ({ value: toWallClock(iso, book.zone) })}
-      normalize={(moment: Dayjs | string) =>
-        typeof moment === 'string' ? moment : fromWallClock(moment, book.zone, now)
-      }
+    <Field
+      {...field}
+      held={{
+        getValueProps: (iso: string) => ({ value: toWallClock(iso, book.zone) }),
+        normalize: (moment: Dayjs | string) =>
+          typeof moment === 'string' ? moment : fromWallClock(moment, book.zone, now),
+      }}
     >
       <DatePicker
         showTime={{ format: 'HH:mm' }}
@@ -167,7 +185,7 @@ export function MomentField(field: FieldProps) {
         maxDate={toWallClock(now, book.zone)}
         allowClear={false}
       />
-    </Form.Item>
+    </Field>
   )
 }
 
