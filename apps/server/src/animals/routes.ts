@@ -28,8 +28,11 @@ export const animalRoutes: BookRoutes = (app, { db }) => {
 
   serve(app, animalsApi.page, (request) => {
     const actor = actorOf(request)
-    return inBook(db, actor.bookId, async (tx) =>
-      animalPage(tx, actor, await judgeOne(tx, actor, request.params.id)),
+    return inBook(
+      db,
+      actor.bookId,
+      async (tx) => animalPage(tx, actor, await judgeOne(tx, actor, request.params.id)),
+      { reads: true },
     )
   })
 

@@ -1,7 +1,7 @@
 import { weighingApi, type GrowingRow } from '@hatch-book/contract'
 import { middleDay, toldSex, type GrowthPrior, type WeightContext } from '@hatch-book/core'
 import { expectedOf, hatchedSpan, loadRecords, loadWeights, pointsOf } from '../animals'
-import { inBook } from '../db/connect'
+import { inBook, type Transaction } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
@@ -19,7 +19,7 @@ const round = (x: number) => Math.round(x * 100) / 100
 export const growthRoutes: BookRoutes = (app, { db }) => {
   serve(app, weighingApi.growth, (request) => {
     const actor = actorOf(request)
-    return inBook(db, actor.bookId, async (tx) => {
+    const read = async (tx: Transaction) => {
       const records = (await loadRecords(tx)).filter((r) => hatchedSpan(r) !== null)
       const weights = await loadWeights(
         tx,
@@ -56,6 +56,7 @@ export const growthRoutes: BookRoutes = (app, { db }) => {
         ]
       })
       return { animals, expectations: [...places.keys()] }
-    })
+    }
+    return inBook(db, actor.bookId, read, { reads: true })
   })
 }

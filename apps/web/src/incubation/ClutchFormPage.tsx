@@ -144,8 +144,8 @@ function ClutchForm({ scene }: { scene: ClutchScene }) {
               width={100}
               hint={
                 isLitter
-                  ? 'They were born between then and the finding.'
-                  : 'They were laid between then and the finding; the window of hatching widens with it.'
+                  ? 'They were born between then and when you found them.'
+                  : 'They were laid between then and when you found them. The longer that is, the wider the hatch window.'
               }
             />
             {!isLitter && (
@@ -188,12 +188,14 @@ function ClutchForm({ scene }: { scene: ClutchScene }) {
             <TextField name="note" label="Note" most={400} />
           </div>
         </div>
-        {refused && form.fault === '' && (
-          <p className="note bad" role="alert">
-            Not set yet: {refused.problem.fields?.map((f) => f.says).join('; ')}. What you wrote is still
-            here.
-          </p>
-        )}
+        {refused?.problem.fields?.length !== undefined &&
+          refused.problem.fields.length > 0 &&
+          form.fault === '' && (
+            <p className="note bad" role="alert">
+              Not set yet: {refused.problem.fields.map((f) => f.says).join('; ')}. What you wrote is still
+              here.
+            </p>
+          )}
       </ContractForm>
     </section>
   )

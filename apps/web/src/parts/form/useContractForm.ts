@@ -146,6 +146,7 @@ export function useContractForm<D extends object, S extends v.GenericSchema>(
     startAnew: () => {
       form.resetFields()
       setFault('')
+      setRefused(null)
       forget()
     },
     handlers: {
