@@ -10,13 +10,13 @@ module.exports = {
     {
       name: 'core-imports-only-itself',
       comment:
-        'Calculations are pure: no React, no server, no database, no clock; of libraries only matrices, and schemas where entries are defined.',
+        'Calculations are pure: no React, no server, no database, no clock; of libraries only those of matrices, statistics and chance, and schemas where entries are defined.',
       severity: 'error',
       from: {
         path: '^packages/core/src',
         pathNot: '^packages/core/src/((solver|slate|log|values)/|[^/]+/entries\\.ts$)',
       },
-      to: { pathNot: '^packages/core/src|node_modules/ml-matrix/' },
+      to: { pathNot: '^packages/core/src|node_modules/(ml-matrix|simple-statistics|pure-rand)/' },
     },
     {
       name: 'one-room-of-core-loads-the-solver',

@@ -12,10 +12,20 @@ const swc = [
 /** @type {import('jest').Config} */
 module.exports = {
   testEnvironment: 'node',
-  testMatch: ['<rootDir>/{packages,apps}/*/test/**/*.test.ts', '<rootDir>/{demo,tools}/test/**/*.test.ts'],
+  testMatch: [
+    '<rootDir>/{packages,apps}/*/test/**/*.test.ts',
+    '<rootDir>/{demo,tools}/test/**/*.test.ts',
+    '<rootDir>/test/**/*.test.tsx',
+  ],
   transform: { '^.+\\.(?:[tj]sx?|mjs)$': swc },
   // It comes as modules only; this is all of it in one file.
-  moduleNameMapper: { '^chevrotain$': '<rootDir>/node_modules/chevrotain/lib/chevrotain.mjs' },
+  moduleNameMapper: {
+    '^chevrotain$': '<rootDir>/node_modules/chevrotain/lib/chevrotain.mjs',
+    // The one for browsers comes as modules only; nothing is drawn here.
+    '^bwip-js/browser$': '<rootDir>/test/pages/nothing.cjs',
+    // What things look like is looked at in a browser.
+    '\\.css$': '<rootDir>/test/pages/nothing.cjs',
+  },
   transformIgnorePatterns: ['/node_modules/(?!(@hatch-book|cookie|chevrotain)/)'],
   maxWorkers: 2,
   globalSetup: '<rootDir>/tools/jestDatabase.mjs',

@@ -139,7 +139,7 @@ test('a line goes from the list to the sale, and outlives a pulled plug', async 
     await page.getByText('dry mesh over a moist layer').click()
     await choose(page, 'Box', 'H9 · box 1')
     await page.getByRole('button', { name: 'Set 4 eggs' }).click()
-    await expect(page.getByTestId('hatch-window')).toHaveText('Most likely 25 Aug to 4 Sep; half by 30 Aug')
+    await expect(page.getByTestId('hatch-window')).toHaveText('Most likely 24 Aug to 3 Sep; half by 29 Aug')
     await page.getByRole('button', { name: 'egg 4, set' }).click()
     await page.keyboard.press('f')
     await expect(page.getByRole('button', { name: 'egg 4, infertile' })).toBeVisible()

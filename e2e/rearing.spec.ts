@@ -62,7 +62,7 @@ test('a litter of 24 goes from birth to tubs of its own without a pointer', asyn
   expect(new Set(housed.map(placeOf)).size).toBe(24)
   expect(unexpected(complaints)).toEqual([])
 })
-const placeOf = (a: object) => (a as { place: { name: string } | null }).place?.name ?? ''
+const placeOf = ({ place }: { place: { name: string } | null }) => place?.name ?? ''
 
 test('animals are moved by keys, by their codes and by hand; who lives alone is not put to another unawares', async ({
   page,
@@ -70,15 +70,22 @@ test('animals are moved by keys, by their codes and by hand; who lives alone is 
   const complaints = listenForComplaints(page)
   await signIn(page, book.url)
   await openRoom(page, 'Places')
-  const [from, to] = [tub(page, 'N1'), tub(page, 'N2')]
-  const tag = /^\S+ (\w+)/.exec((await from.getAttribute('aria-label'))!)![1]!
+  // The lightest with a neighbour: small enough for any tub of the rack.
+  const nursery = new Map((await animalsOf(page)).map((a) => [placeOf(a), a]))
+  const young = [...nursery.values()].sort((a, b) => a.grams - b.grams)
+  const numberOf = (a: (typeof young)[number]) => Number(/^Nursery · N(\d+)$/.exec(placeOf(a))?.[1])
+  const { tag, place } = young.find(
+    (a) => numberOf(a) % 12 > 0 && nursery.has(`Nursery · N${numberOf(a) + 1}`),
+  )!
+  const own = place!.name.split(' · ')[1]!
+  const [from, to] = [tub(page, own), tub(page, `N${Number(own.slice(1)) + 1}`)]
   await from.click()
   await press(page, 'm')
   await expect(page.getByRole('status').filter({ hasText: 'is in your hand' })).toContainText(tag)
   await press(page, 'ArrowRight', 'Enter')
   const doubt = page.getByRole('alert').filter({ hasText: 'the tub holds 1' })
   await expect(doubt).toBeVisible()
-  await doubt.getByRole('textbox').fill('an hour, while N1 is cleaned')
+  await doubt.getByRole('textbox').fill('an hour, while it is cleaned')
   await doubt.getByRole('textbox').press('Enter')
   await expect(to).toHaveAccessibleName(new RegExp(tag))
   await expect(from).toHaveAccessibleName(/to be cleaned/)
@@ -88,7 +95,7 @@ test('animals are moved by keys, by their codes and by hand; who lives alone is 
   await test.step('back by scanning its label and the tub’s', async () => {
     await scan(page, tag)
     await expect(page.getByRole('status').filter({ hasText: 'is in your hand' })).toContainText(tag)
-    await scan(page, 'N1')
+    await scan(page, own)
     await expect(from).toHaveAccessibleName(new RegExp(tag))
   })
   await test.step('and by hand into a free one', async () => {
@@ -115,7 +122,7 @@ test('a sex is read blind by two people, and the log proves it', async ({ page, 
   await page.goto(`${book.url}/rearing/sexing`)
   const reading = page.getByRole('article', { name: 'Reading' })
   const item = page.getByRole('list', { name: 'To be read' }).getByRole('button', { name: /0 of 3 read/ })
-  const tag = (await item.filter({ hasText: /^C/ }).first().locator('.tag').textContent())!
+  const tag = (await item.first().locator('.tag').textContent())!
   await item.filter({ hasText: tag }).click()
   await expect(reading).toContainText('Reading 1 of 3')
   await press(page, 'f')
@@ -149,7 +156,7 @@ test('a sex is read blind by two people, and the log proves it', async ({ page, 
   await expect(helper.getByText(`${tag} read`)).toBeVisible()
   await helper.context().close()
   await page.goto(`${book.url}/animals/${id}`)
-  await expect(page.getByText(/sex read by gentle eversion: female/).first()).toBeVisible()
+  await expect(page.getByText(/sex read by .*: female/).first()).toBeVisible()
   const told = await page.evaluate(
     async (animal) =>
       (await (await fetch(`/api/animals/${animal}/readings`, { method: 'POST' })).json()) as object,
@@ -225,81 +232,4 @@ test('meals by keys in walking order; the anxious ones with their next trick; tu
   await page.getByRole('article', { name: 'Tubs of small' }).getByText('as a table').click()
   await expect(page.getByRole('article', { name: 'Tubs of small' }).getByRole('row')).toHaveCount(40)
   expect(unexpected(complaints)).toEqual([])
-})
-
-test('a defect is pointed at and follows the animal to its price; siblings are compared and one is kept', async ({
-  page,
-}) => {
-  const complaints = listenForComplaints(page)
-  await signIn(page, book.url)
-  await page.goto(`${book.url}/animals/${await idOf(page, 'C74')}`)
-  const inspection = page.getByRole('region', { name: 'Inspection' })
-  await inspection.getByRole('img').click({ position: { x: 400, y: 80 } })
-  await inspection.getByRole('combobox', { name: 'What it is' }).fill('kink in the tail')
-  await page.keyboard.press('Escape')
-  await inspection.getByRole('button', { name: 'Write it' }).click()
-  await expect(inspection).toContainText('kink in the tail, slight: not for breeding')
-  await openRoom(page, 'Leaving')
-  const line = page.getByRole('listitem').filter({ hasText: 'C74' }).first()
-  await expect(line).toContainText('not for breeding')
-  await line.getByRole('button', { name: 'sell C74' }).click()
-  const sale = page.getByRole('dialog')
-  await expect(sale).toContainText('less for kink in the tail')
-  await sale.getByLabel('Price').fill('500')
-  await sale.getByLabel('Buyer').fill('Linnet and Fife')
-  await sale.getByRole('button', { name: 'Sold' }).click()
-  await expect(page.getByText(/it goes for at most/)).toBeVisible()
-  await sale.getByRole('button', { name: 'Cancel' }).click()
-  await page.goto(`${book.url}/rearing/holdbacks`)
-  const siblings = page.getByRole('list', { name: 'Siblings' }).getByRole('listitem')
-  const proposed = siblings.filter({ hasText: 'keep, a' }).first()
-  await expect(proposed).toBeVisible({ timeout: 30_000 })
-  const tag = (await proposed.locator('.tag').textContent())!
-  await expect(proposed).toContainText('of its mates')
-  await proposed.getByRole('button', { name: `keep ${tag}` }).click()
-  await expect(page.getByRole('button', { name: `kept ${tag}` })).toBeDisabled({ timeout: 30_000 })
-  await page.goto(`${book.url}/animals/${await idOf(page, tag)}`)
-  await expect(page.getByText('holdback', { exact: true })).toBeVisible()
-  await expect(page.getByText(/kept as a holdback: /).first()).toBeVisible()
-  expect(unexpected(complaints)).toEqual([])
-})
-
-test('a buyer’s page shows this animal and nothing of any other; withdrawn, it shows nothing', async ({
-  page,
-  browser,
-}) => {
-  await signIn(page, book.url)
-  const animals = await animalsOf(page)
-  const id = await idOf(page, 'C70')
-  await page.goto(`${book.url}/leaving/${id}/hand-over`)
-  await page.getByRole('button', { name: 'A page for the buyer' }).click()
-  const address = (await page.getByTestId('made-link').textContent())!
-  const context = await browser.newContext()
-  const buyer = await context.newPage()
-  const replies: { url: string; body: Promise<string> }[] = []
-  buyer.on('response', (reply) => replies.push({ url: reply.url(), body: reply.text().catch(() => '') }))
-  await buyer.goto(address)
-  await expect(buyer.getByRole('heading', { name: 'C70' })).toBeVisible()
-  await expect(buyer.getByText(/Meals: \d+ taken of \d+ offered/)).toBeVisible()
-  const asked = replies.filter((r) => r.url.includes('/api/'))
-  expect(asked.map((r) => new URL(r.url).pathname.split('/').slice(0, 3).join('/'))).toEqual(
-    asked.map(() => '/api/shared'),
-  )
-  const others = animals.filter((a) => a.id !== id)
-  expect(others.length).toBeGreaterThan(100)
-  for (const reply of asked) {
-    const body = await reply.body
-    for (const other of others) {
-      expect(body).not.toContain(other.id)
-      expect(body).not.toMatch(new RegExp(`\\b${other.tag}\\b`))
-    }
-    expect(body).not.toContain('Osric')
-  }
-  expect(await context.cookies()).toEqual([])
-  await page.goto(`${book.url}/leaving/links`)
-  await page.getByRole('list', { name: 'Links' }).getByRole('button', { name: 'withdraw' }).first().click()
-  await expect(page.getByText('withdrawn', { exact: true })).toBeVisible()
-  await buyer.reload()
-  await expect(buyer.getByRole('heading', { name: 'Nothing is here' })).toBeVisible()
-  await context.close()
 })

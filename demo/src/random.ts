@@ -1,3 +1,5 @@
+import { drawNormal, evenStream } from '@hatch-book/core/statistics'
+
 /** A seeded source of chance: the same seed gives the same life. */
 export interface Chance {
   /** In [0, 1). */
@@ -13,21 +15,12 @@ export interface Chance {
 }
 
 export function chance(seed: number): Chance {
-  let state = seed >>> 0
-  // mulberry32 (T. Ettinger): small, fast, good enough to play biology with.
-  const next = () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = state
-    t = Math.imul(t ^ (t >>> 15), t | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
+  const next = evenStream(seed)
   const self: Chance = {
     next,
     between: (low, high) => low + next() * (high - low),
     whole: (low, high) => low + Math.floor(next() * (high - low + 1)),
-    normal: (mean, spread) =>
-      mean + spread * Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next()),
+    normal: (mean, spread) => mean + spread * drawNormal(next),
     happens: (probability) => next() < probability,
     pick: (of) => of[Math.floor(next() * of.length)]!,
     branch: (name) =>

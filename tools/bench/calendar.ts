@@ -8,13 +8,13 @@ import {
   type AssignProblem,
 } from '@hatch-book/core'
 import { highsSolver } from '@hatch-book/core/solver'
+import { evenStream } from '@hatch-book/core/statistics'
 
 const WANTED_SECONDS = 10
 const WANTED_GAP = 0.01
 
 function season(males: number, females: number, seed: number): AssignProblem {
-  let state = seed
-  const random = () => (state = (state * 48271) % 2147483647) / 2147483647
+  const random = evenStream(seed)
   const from = '2027-02-15'
   const ids = (letter: string, n: number) => Array.from({ length: n }, (_, i) => `${letter}${i + 1}`)
   return {

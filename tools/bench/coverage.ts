@@ -11,6 +11,7 @@ import {
   type HatchRecord,
   type Reading,
 } from '@hatch-book/core'
+import { evenStream } from '@hatch-book/core/statistics'
 
 const KEEPERS = 100
 const CLUTCHES = 20
@@ -19,13 +20,7 @@ const DAY = 24 * HOUR
 const protocol = cornSnake.incubation!
 const FUTURE_SPREAD_C = 0.3
 
-let state = 20_270_528
-const next = () => {
-  state = (state + 0x6d2b79f5) >>> 0
-  let t = Math.imul(state ^ (state >>> 15), 1 | state)
-  t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-  return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-}
+const next = evenStream(20_270_528)
 const normal = () => normalQuantile(Math.min(1 - 1e-12, Math.max(1e-12, next())))
 
 /** A keeper whose animals, lines and methods differ from the protocol, and so do the spreads. */

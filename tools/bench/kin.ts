@@ -11,13 +11,13 @@ import {
   type GeneSet,
   type PedigreeAnimal,
 } from '@hatch-book/core'
+import { evenStream } from '@hatch-book/core/statistics'
 
 const ANIMALS = 100_000
 const WANTED_SECONDS = 3
 const WANTED_CROSS_MS = 100
 
-let state = 11
-const random = () => (state = (state * 48271) % 2147483647) / 2147483647
+const random = evenStream(11)
 
 /** Thirty generations in clutches of ten: of each generation some hundreds are held back and bred. */
 function bredInClutches(size: number): PedigreeAnimal[] {

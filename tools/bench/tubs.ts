@@ -1,3 +1,5 @@
+import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64'
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 /*
  * How often the nine-in-ten band of tubs wanted holds, against seasons that are lived by their own rules: npm run bench:tubs
  *
@@ -11,14 +13,9 @@ const SEASONS = 400
 const WEEKS = 39
 const RUNS = 400
 
-let state = 27_052_027
-function even(): number {
-  // xorshift32, so that nothing is shared with the forecast's own chance.
-  state ^= state << 13
-  state ^= state >>> 17
-  state ^= state << 5
-  return ((state >>> 0) + 0.5) / 4294967296
-}
+// Another generator than the forecast's, so that nothing of its chance is shared.
+const source = xoroshiro128plus(27_052_027)
+const even = () => uniformFloat64(source)
 function normal(): number {
   let sum = 0
   for (let i = 0; i < 12; i++) sum += even()

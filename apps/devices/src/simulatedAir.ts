@@ -1,4 +1,5 @@
 import type { UnitOrder } from '@hatch-book/contract'
+import { drawNormal, evenStream } from '@hatch-book/core/statistics'
 
 const STEP_MS = 100
 const LONGEST_MS = 10_000
@@ -7,7 +8,7 @@ const LONGEST_MS = 10_000
 export abstract class SimulatedAir {
   private lastMs = 0
   private frozen: number | null = null
-  private state: number
+  private readonly even: () => number
 
   protected constructor(
     seed: number,
@@ -15,7 +16,7 @@ export abstract class SimulatedAir {
     protected order: UnitOrder,
     private readonly span: { coldestC: number; hottestC: number; noiseC: number },
   ) {
-    this.state = (seed * 2654435761) >>> 0 || 1
+    this.even = evenStream(seed)
   }
 
   /** How fast the air changes, °C a second: a stand-in does in seconds what takes minutes. */
@@ -36,7 +37,7 @@ export abstract class SimulatedAir {
   read(nowMs: number): number | null {
     this.runTo(nowMs)
     if (this.order.does === 'probe unplugged') return null
-    const shown = Math.round((this.celsius + this.span.noiseC * this.noise()) * 100) / 100
+    const shown = Math.round((this.celsius + this.span.noiseC * drawNormal(this.even)) * 100) / 100
     return this.order.does === 'probe frozen' ? (this.frozen ??= shown) : shown
   }
 
@@ -47,15 +48,5 @@ export abstract class SimulatedAir {
     for (let at = this.lastMs; at < until; at += STEP_MS)
       this.celsius = Math.min(hottestC, Math.max(coldestC, this.celsius + (STEP_MS / 1000) * this.slope()))
     this.lastMs = nowMs
-  }
-
-  /** Park and Miller's minimal generator, twelve of them for a bell. */
-  private noise(): number {
-    let sum = -6
-    for (let i = 0; i < 12; i++) {
-      this.state = (this.state * 48271) % 2147483647 || 1
-      sum += this.state / 2147483647
-    }
-    return sum
   }
 }

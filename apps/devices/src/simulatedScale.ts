@@ -1,4 +1,5 @@
 import type { Awaited, Sample } from '@hatch-book/contract'
+import { drawNormal, evenStream } from '@hatch-book/core/statistics'
 
 /** How an animal behaves on the pan. */
 export type Temper = 'calm' | 'wriggles' | 'taken off again' | 'never still'
@@ -32,19 +33,19 @@ export class SimulatedScale {
   private load: { grams: number; from: number; temper: Temper } | null = null
   private tareGrams = 0
   private lastMs = 0
-  private state: number
+  private readonly even: () => number
 
   constructor(
     seed: number,
     private readonly make: ScaleMake = MAKE,
   ) {
-    this.state = (seed * 2654435761) >>> 0 || 1
+    this.even = evenStream(seed)
   }
 
   /** The keeper takes whoever is on the pan off, and puts the next one on. */
   put(next: Awaited | null, nowMs: number, temper = next ? temperOf(next.tag) : 'calm'): void {
     this.load = next && {
-      grams: Math.max(0.3, (next.lastGrams ?? 30) * (1 + 0.012 + 0.018 * this.normal())),
+      grams: Math.max(0.3, (next.lastGrams ?? 30) * (1 + 0.012 + 0.018 * drawNormal(this.even))),
       from: nowMs + HANDS_MS,
       temper,
     }
@@ -56,7 +57,7 @@ export class SimulatedScale {
     this.lastMs = nowMs
     const bears = this.bears(nowMs)
     if (bears > this.make.capacityGrams) return [nowMs, null]
-    const noise = this.make.noiseGrams * (1 + bears / 400) * this.normal()
+    const noise = this.make.noiseGrams * (1 + bears / 400) * drawNormal(this.even)
     return [nowMs, Math.round((this.tareGrams + bears + noise) * 100) / 100]
   }
 
@@ -72,15 +73,5 @@ export class SimulatedScale {
         : 0.35 * Math.exp(-since / 180)
     const second = since / 1000
     return grams * onto * (1 + restless * (Math.sin(13 * second) + 0.6 * Math.sin(7.1 * second + 1)))
-  }
-
-  private normal(): number {
-    return Math.sqrt(-2 * Math.log(1 - this.uniform())) * Math.cos(2 * Math.PI * this.uniform())
-  }
-
-  /** Park and Miller's minimal generator. */
-  private uniform(): number {
-    this.state = (this.state * 48271) % 2147483647 || 1
-    return this.state / 2147483647
   }
 }

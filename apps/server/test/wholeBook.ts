@@ -32,6 +32,8 @@ export interface WholeBook {
   /** Of a batch. */
   rest: string
   tub: string
+  /** A cold unit. */
+  unit: string
   protocolOf(code: string): string
 }
 
@@ -57,6 +59,13 @@ export async function openWholeBook(server: TestServer, name: string): Promise<W
     ...{ tag: 'Y1', purpose: 'growing on', grams: 30, hatched: { date: '2025-09-01', precision: 'day' } },
   })
   const tub = await add('places', { kind: 'tub', name: 'Tub 1' })
+  const unit = await add('places', {
+    kind: 'unit',
+    name: 'Fridge',
+    setPointC: 5,
+    make: 'fridge',
+    litres: 200,
+  })
   const incubator = await add('places', { kind: 'incubator', name: 'Incubator', setPointC: 28 })
   const boxOf = (box: string) =>
     add('places', { kind: 'box', name: box, parentId: incubator, grid: { rows: 2, columns: 4 } })
@@ -99,6 +108,6 @@ export async function openWholeBook(server: TestServer, name: string): Promise<W
   })
   return {
     ...{ book, female, male, young, incubator, box, otherBox, clutch, eggs: eggs.map((e) => e.id), counted },
-    ...{ colony, cohort, otherCohort, breedingBox, pairing, rest, tub, protocolOf },
+    ...{ colony, cohort, otherCohort, breedingBox, pairing, rest, tub, unit, protocolOf },
   }
 }

@@ -5,12 +5,15 @@ import './shell/look.css'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
+import { createBrowserRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { queries } from './shell/api'
 import { keepQueries } from './shell/keptQueries'
 import { Lights } from './shell/Lights'
 import { registerServiceWorker } from './shell/serviceWorker'
-import { router } from './routes'
+import { routes } from './routes'
+
+const router = createBrowserRouter(routes)
 
 registerServiceWorker()
 // Enter in a field of a date takes the date; it never saves the form that the field stands in.

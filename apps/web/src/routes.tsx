@@ -1,5 +1,5 @@
 import type { ComponentType } from 'react'
-import { Navigate, createBrowserRouter } from 'react-router'
+import { Navigate, type RouteObject } from 'react-router'
 import { Opening } from './shell/Opening'
 import { Shell } from './shell/Shell'
 import { Trouble } from './shell/Trouble'
@@ -11,7 +11,7 @@ const view = (path: string, load: () => Promise<ComponentType>) => ({
 })
 
 /** Every view and its address. A room's code comes when the room is entered. */
-export const router = createBrowserRouter([
+export const routes: RouteObject[] = [
   {
     path: '/sign-in',
     errorElement: <Trouble />,
@@ -122,4 +122,4 @@ export const router = createBrowserRouter([
       view('*', async () => (await import('./shell/NotHere')).NotHere),
     ],
   },
-])
+]

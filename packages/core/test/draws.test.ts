@@ -38,6 +38,22 @@ describe('even draws', () => {
     // The product of two independent ones has the variance 1/144.
     expect(Math.abs(mean(pairs))).toBeLessThan(4 / 12 / Math.sqrt(pairs.length))
   })
+
+  test('of neighbouring seeds, the first draws tell nothing of each other', () => {
+    // Simulations begin each run with the next seed and draw a few times only.
+    const firsts = Array.from({ length: 20_000 }, (_, seed) => many(3, evenStream(seed)))
+    for (const draw of [0, 1, 2]) {
+      const drawn = firsts.map((of) => of[draw]!)
+      for (let tenth = 0; tenth < 10; tenth++) {
+        const share = drawn.filter((v) => Math.floor(v * 10) === tenth).length / drawn.length
+        expect(Math.abs(share - 0.1)).toBeLessThan(within(0.1, drawn.length))
+      }
+      for (const apart of [1, 2, 7]) {
+        const pairs = drawn.slice(apart).map((v, i) => (v - 0.5) * (drawn[i]! - 0.5))
+        expect(Math.abs(mean(pairs))).toBeLessThan(4 / 12 / Math.sqrt(pairs.length))
+      }
+    }
+  })
 })
 
 describe('normal draws', () => {

@@ -47,7 +47,8 @@ describe('whether the colonies feed the animals', () => {
     sizes[SIZE3]!.may.slice(0, 3).forEach((m, i) =>
       expect(Math.abs(m.middle - [500, 450, 400][i]!)).toBeLessThan(4),
     )
-    sizes[SIZE3]!.eaten.slice(0, 9).forEach((n) => expect(n).toBeCloseTo(100, 0))
+    // A hundred of five hundred or more, drawn out of two boxes: its mean over ten runs is that within three standard errors.
+    sizes[SIZE3]!.eaten.slice(0, 9).forEach((n) => expect(Math.abs(n - 100)).toBeLessThan(3))
   })
   test('what was taken since the count is gone, whatever day it was taken', () => {
     const taken = [

@@ -108,7 +108,9 @@ async function rulesFor(tx: Transaction, guests: readonly Sleeper[], setPointC: 
     if (protocol?.rest) add(protocol.species, protocol.rest, protocol.origin)
   }
   const off = (r: RestRules) => (setPointC === null ? 0 : Math.abs(r.holdC.typical - setPointC))
-  return [...ways.values()].sort((a, b) => off(a.rules) - off(b.rules)).slice(0, MOST_PROOFS)
+  return [...ways.values()]
+    .sort((a, b) => off(a.rules) - off(b.rules) || a.for.localeCompare(b.for))
+    .slice(0, MOST_PROOFS)
 }
 
 async function unitPage(tx: Transaction, actor: Actor, unitId: string): Promise<UnitPage> {

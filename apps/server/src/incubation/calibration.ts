@@ -7,6 +7,7 @@ import {
   incubationOf,
   wilsonInterval,
   type HatchInputs,
+  mean,
 } from '@hatch-book/core'
 import { tables, type Transaction } from '../db/connect'
 import { loadShelf } from '../protocols'
@@ -57,12 +58,12 @@ export async function calibrationOf(tx: Transaction, actor: Actor): Promise<Cali
     const { protocol, rules } = rulesOf(clutch.damId)
     const { line } = dams.get(clutch.damId)!
     const log = temperatures.get(clutch.id)!
-    const mean = hatches.reduce((a, b) => a + b, 0) / hatches.length
+    const middle = mean(hatches)
     const found = clutch.foundAt.getTime()
     const at: Record<Lead, number> = {
       'when set': found + MS_PER_HOUR,
-      'half way': (found + mean) / 2,
-      'a week before': mean - 7 * MS_PER_DAY,
+      'half way': (found + middle) / 2,
+      'a week before': middle - 7 * MS_PER_DAY,
     }
     const leads: CalibrationView['clutches'][number]['leads'] = {}
     for (const lead of LEADS) {
@@ -86,7 +87,7 @@ export async function calibrationOf(tx: Transaction, actor: Actor): Promise<Cali
         ...{ eggSpreadDays: rules.eggSpreadDays, clutchSpread: rules.clutchSpread, constantSpread: 0 },
       })
       if (!forecast || !plain) continue
-      const errorDays = (mean - forecast.likely) / MS_PER_DAY
+      const errorDays = (middle - forecast.likely) / MS_PER_DAY
       const held = hatches.filter((h) => h >= forecast.window.from && h <= forecast.window.to).length
       leads[lead] = {
         likelyDay: dayOfInstant(forecast.likely, zone),
@@ -102,11 +103,11 @@ export async function calibrationOf(tx: Transaction, actor: Actor): Promise<Cali
       sum.clutches++
       sum.error += errorDays
       sum.size += Math.abs(errorDays)
-      sum.untaught += Math.abs(mean - plain.likely) / MS_PER_DAY
+      sum.untaught += Math.abs(middle - plain.likely) / MS_PER_DAY
     }
     return {
       ...{ id: clutch.id, name: clutch.name, species: protocol.species, line, method: clutch.method },
-      ...{ meanOn: dayOfInstant(mean, zone), hatched: hatches.length, leads },
+      ...{ meanOn: dayOfInstant(middle, zone), hatched: hatches.length, leads },
       taught: constantFrom(learned, rules, { protocolId, line, method: clutch.method }, found).clutches,
     }
   })

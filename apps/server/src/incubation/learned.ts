@@ -9,6 +9,7 @@ import {
   type IncubationRules,
   type Instant,
   type ThermalConstant,
+  mean,
 } from '@hatch-book/core'
 import { eq, inArray, sql } from 'drizzle-orm'
 import { onLog, readSetPoints } from '../climate'
@@ -154,15 +155,15 @@ function recordOf(
 ): HatchRecord | null {
   if (hatches.length === 0) return null
   const from = (clutch.laidFrom.getTime() + clutch.laidTo.getTime()) / 2
-  const mean = hatches.reduce((a, b) => a + b, 0) / hatches.length
-  if (mean <= from) return null
+  const middle = mean(hatches)
+  if (middle <= from) return null
   const log = { readings, setPoint, gapHours: rules.gapHours }
-  const { degreeDays } = accumulateDevelopment(rules.curve, log, from, mean)
+  const { degreeDays } = accumulateDevelopment(rules.curve, log, from, middle)
   if (!(degreeDays > 0)) return null
   return {
-    ...{ line, method: clutch.method, degreeDays, days: (mean - from) / MS_PER_DAY },
+    ...{ line, method: clutch.method, degreeDays, days: (middle - from) / MS_PER_DAY },
     eggs: hatches.length,
-    squaresDays: hatches.reduce((sum, h) => sum + ((h - mean) / MS_PER_DAY) ** 2, 0),
+    squaresDays: hatches.reduce((sum, h) => sum + ((h - middle) / MS_PER_DAY) ** 2, 0),
     layingDays: (clutch.laidTo.getTime() - clutch.laidFrom.getTime()) / MS_PER_DAY,
   }
 }

@@ -13,6 +13,7 @@ import {
   type LineGoal,
   type Sex,
   type Wanted,
+  mean,
 } from '@hatch-book/core'
 import { and, eq, sql } from 'drizzle-orm'
 import type * as v from 'valibot'
@@ -168,7 +169,7 @@ function kinOf(
     ids,
     kept.map((k) => k.id),
   )
-  return new Map(ids.map((id, i) => [id, table[i]!.reduce((a, b) => a + b, 0) / kept.length]))
+  return new Map(ids.map((id, i) => [id, mean(table[i]!)]))
 }
 
 /** What each weighs on its own curve, among its mates of today. */

@@ -6,6 +6,7 @@ import { ContractForm } from '../parts/form/ContractForm'
 import { FormActions } from '../parts/form/FormActions'
 import { ChoiceField, PickField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
 import { useContractForm } from '../parts/form/useContractForm'
+import { NotInBook } from '../parts/NotInBook'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
 import { send } from '../shell/api'
@@ -17,8 +18,17 @@ import { DATE_HINTS, fieldOfAnimal, hatchFactOf, PRECISIONS, writingOf } from '.
 /** A new animal, or a change of what is known of one. */
 export function AnimalFormPage() {
   const { id } = useParams()
-  const { data } = useAnimal(id)
+  const { data, error } = useAnimal(id)
   const { data: protocols } = useProtocols()
+  if (error)
+    return (
+      <NotInBook
+        title="This animal cannot be changed"
+        says={error.message}
+        to="/animals"
+        others="All animals"
+      />
+    )
   if ((id && !data) || !protocols) return null
   // Not begun anew when somebody else saves meanwhile: what is being written here would be gone.
   return <AnimalForm key={id ?? ''} page={data} protocols={protocols} />

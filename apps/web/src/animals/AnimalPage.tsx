@@ -1,3 +1,4 @@
+import { NotInBook } from '../parts/NotInBook'
 import { counted, times } from '@hatch-book/core'
 import { animalsApi, type AnimalPage as Page } from '@hatch-book/contract'
 import { Button } from 'antd'
@@ -33,12 +34,12 @@ export function AnimalPage() {
   const { data, error } = useAnimal(id)
   if (error)
     return (
-      <section className="page">
-        <h1>Not in the book</h1>
-        <p>
-          {error.message} <Link to="/animals">All animals</Link>
-        </p>
-      </section>
+      <NotInBook
+        title="This animal cannot be shown"
+        says={error.message}
+        to="/animals"
+        others="All animals"
+      />
     )
   return data ? <AnimalView page={data} /> : null
 }

@@ -2,6 +2,7 @@ import type { UnitPage as UnitData } from '@hatch-book/contract'
 import { Segmented } from 'antd'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
+import { NotInBook } from '../parts/NotInBook'
 import { ReasonList } from '../parts/Reasons'
 import { StandIn } from '../parts/StandIn'
 import { useFigures } from '../shell/figures'
@@ -21,9 +22,18 @@ const SPANS = { judged: 0, day: 1, week: 7, month: 31, year: 366 } as const
 /** A cold unit: proved before anybody sleeps in it, watched while somebody does. */
 export function UnitPage() {
   const { id } = useParams()
-  const { data } = useUnit(id)
+  const { data, error } = useUnit(id)
   const figures = useFigures()
   const live = useLivePlace(id)
+  if (error)
+    return (
+      <NotInBook
+        title="This unit cannot be shown"
+        says={error.message}
+        to="/brumation/units"
+        others="All units"
+      />
+    )
   if (!data) return null
   const { unit } = data
   const now = live ?? (unit.lastC === null ? null : { celsius: unit.lastC, at: unit.lastAt! })

@@ -30,7 +30,7 @@ function Kept({ data }: { data: Cohorts }) {
   const may = useMay()
   const studied = useMemo(() => studyCohorts(data), [data])
   const [act, setAct] = useState<Act | 'new' | null>(null)
-  const picked = studied.find((s) => s.cohort.id === id) ?? studied[0] ?? null
+  const picked = (id === undefined ? studied[0] : studied.find((s) => s.cohort.id === id)) ?? null
   const acts = picked ? ACTS.filter((a) => a.fits(picked)) : []
   useKeys(
     Object.fromEntries(acts.map((a) => [a.key, () => setAct(a.act)])),
@@ -62,7 +62,12 @@ function Kept({ data }: { data: Cohorts }) {
           }}
         />
       )}
-      {!picked && act !== 'new' && (
+      {!picked && studied.length > 0 && (
+        <p className="empty">
+          This cohort is not in the book. <Link to="/cohorts">All cohorts</Link>
+        </p>
+      )}
+      {studied.length === 0 && act !== 'new' && (
         <p className="empty">
           No cohort is kept here yet. Begin one with what hatched, or with the adults of a breeding box; count
           them, and it is told when they moult, when to split them, and when to search the box.

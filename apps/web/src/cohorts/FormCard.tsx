@@ -1,6 +1,6 @@
 import { Button } from 'antd'
 import type { FormEvent, ReactNode } from 'react'
-import { useEscape } from './useEscape'
+import { useEscape } from '../shell/keys'
 
 /** A small form beside a cohort: Enter keeps it, Esc leaves it. */
 export function FormCard({

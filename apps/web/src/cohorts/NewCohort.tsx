@@ -5,7 +5,7 @@ import { FormActions } from '../parts/form/FormActions'
 import { useContractForm } from '../parts/form/useContractForm'
 import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
-import { useEscape } from './useEscape'
+import { useEscape } from '../shell/keys'
 
 const options = <V extends string>(values: readonly V[]) => values.map((value) => ({ value, label: value }))
 

@@ -32,11 +32,7 @@ export function Hatchlings({ page: { clutch, young } }: { page: ClutchPage }) {
   const keyed = may.write && unfinished.length > 0
   const card = useRef<HTMLElement>(null)
   const { hears } = useCardFocus(card, '', keyed)
-  useKeys(
-    Object.fromEntries(HATCHLING_STEPS.map((s) => [KEYS[s].toLowerCase(), () => step(s)])),
-    keyed,
-    hears,
-  )
+  useKeys(Object.fromEntries(HATCHLING_STEPS.map((s) => [KEYS[s], () => step(s)])), keyed, hears)
   if (young.length === 0) return null
   return (
     <section ref={card} aria-label="Hatchlings" style={{ marginTop: 18 }}>

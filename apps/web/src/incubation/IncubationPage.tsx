@@ -1,3 +1,4 @@
+import { named } from '../parts/named'
 import type { ClutchView } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { Link, useNavigate, useParams } from 'react-router'
@@ -26,7 +27,7 @@ export function IncubationPage() {
     .sort((a, b) => (a.forecast?.likely ?? '9').localeCompare(b.forecast?.likely ?? '9'))
   const ended = mine.filter((c) => c.waiting === 0)
   const incubators = places.filter((p) => p.kind === 'incubator')
-  const picked = clutches.find((c) => c.id === id) ?? waiting[0] ?? ended[0]
+  const picked = named(clutches, id, waiting[0] ?? ended[0])
   return (
     <section className="page">
       <IncubationHead
@@ -90,7 +91,10 @@ export function IncubationPage() {
               />
             )}
             {picked && <ClutchDetail id={picked.id} />}
-            {!picked && (
+            {id && !picked && (
+              <p className="empty">This clutch is not in the book. Choose another beside it.</p>
+            )}
+            {!id && !picked && (
               <p className="empty">
                 The incubators are empty. A clutch is recorded where it is found, from its pairing.
               </p>

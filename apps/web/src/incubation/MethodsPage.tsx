@@ -32,7 +32,7 @@ export function MethodsPage() {
         <div>
           <div className="finding">
             {methods.map((m) => (
-              <MethodCard key={m.name} method={m} />
+              <MethodCard key={`${m.code} ${m.name}`} method={m} />
             ))}
           </div>
           <p className="small quiet" style={{ marginTop: 10 }}>

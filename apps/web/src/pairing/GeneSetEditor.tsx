@@ -127,7 +127,7 @@ export function GeneSetEditor({ scene }: { scene: Scene }) {
           {faults
             .filter((f) => !f.at.startsWith('loci.'))
             .map((f) => (
-              <p key={f.says} className="bad small">
+              <p key={`${f.at} ${f.says}`} className="bad small">
                 {f.says}
               </p>
             ))}

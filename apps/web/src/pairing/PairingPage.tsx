@@ -1,3 +1,4 @@
+import { named } from '../parts/named'
 import { counted } from '@hatch-book/core'
 import type { PairingView } from '@hatch-book/contract'
 import { Button } from 'antd'
@@ -34,7 +35,7 @@ export function PairingPage() {
   const shown = data
     .filter(fits)
     .sort((a, b) => ORDER[a.state] - ORDER[b.state] || (b.startedOn ?? '9').localeCompare(a.startedOn ?? '9'))
-  const picked = data.find((p) => p.id === id) ?? shown[0]
+  const picked = named(data, id, shown[0])
   return (
     <section className="page">
       <PairingHead title={<>Pairings{line && <span className="quiet"> of {line}</span>}</>}>
@@ -83,6 +84,7 @@ export function PairingPage() {
           ))}
         </ul>
         {picked && <PairingCard key={picked.id} pairing={picked} />}
+        {id && !picked && <p className="empty">This pairing is not in the book. Choose another beside it.</p>}
       </div>
     </section>
   )

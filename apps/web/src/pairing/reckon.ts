@@ -18,6 +18,7 @@ import {
   type PhenotypeTable,
   type Wanted,
   type WantedChance,
+  mean,
 } from '@hatch-book/core'
 import type { Mate, Scene } from './queries'
 
@@ -98,8 +99,8 @@ function scoresOf({ genes, mates }: Scene, dam: Mate, sire: Mate): ReckonedCross
     const [hers, his] = [scoreIn(dam, score.word), scoreIn(sire, score.word)]
     if (hers === undefined || his === undefined) return []
     const known = mates.flatMap((m) => scoreIn(m, score.word) ?? [])
-    const mean = known.reduce((a, b) => a + b, 0) / known.length
-    return [{ word: score.word, ...scoreExpected(score, hers, his, mean) }]
+    const line = mean(known)
+    return [{ word: score.word, ...scoreExpected(score, hers, his, line) }]
   })
 }
 

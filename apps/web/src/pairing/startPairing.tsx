@@ -52,7 +52,7 @@ export function useStartPairing() {
       content: (
         <div role="alert">
           {(error.problem.fields ?? []).map((f) => (
-            <p key={f.says} className="note bad">
+            <p key={`${f.field} ${f.says}`} className="note bad">
               {f.says}
             </p>
           ))}

@@ -146,8 +146,9 @@ function ChartInWords({
         <summary>as a table</summary>
         <table className="plain-table">
           <tbody>
-            {[...points].reverse().map((p) => (
-              <tr key={p.at}>
+            {[...points].reverse().map((p, i) => (
+              // Two weighings may stand at one minute.
+              <tr key={`${p.at} ${i}`}>
                 <td>{figures.instant(p.at)}</td>
                 <td className="fig">{figures.grams(p.grams)}</td>
                 <td>{p.context}</td>

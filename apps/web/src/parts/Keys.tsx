@@ -11,9 +11,6 @@ export interface KeyAct {
   disabled?: boolean
 }
 
-/** A key as the browser names it. */
-const nameOf = (key: string) => (key === 'Space' ? ' ' : key.length === 1 ? key.toLowerCase() : key)
-
 /**
  * The few keys that settle what is in front: pressed, clicked or tapped alike. They are heard only while their card has the focus: what is
  * typed elsewhere, or to nobody, writes nothing.
@@ -30,11 +27,7 @@ export function Keys({
 }) {
   const row = useRef<HTMLDivElement>(null)
   const { shown, hears } = useCardFocus(row, of, active)
-  useKeys(
-    Object.fromEntries(acts.filter((a) => !a.disabled).map((a) => [nameOf(a.key), a.act])),
-    active,
-    hears,
-  )
+  useKeys(Object.fromEntries(acts.filter((a) => !a.disabled).map((a) => [a.key, a.act])), active, hears)
   return (
     <div ref={row} className={`keys ${active && !shown ? 'deaf' : ''}`}>
       {acts.map((a) => (

@@ -1,3 +1,4 @@
+import { NotInBook } from '../parts/NotInBook'
 import { addressOf, protocolsApi, type ProtocolPage as Page, type EditionEffects } from '@hatch-book/contract'
 import { SECTIONS, questionsOf, type ProtocolScope, type ProtocolSettings } from '@hatch-book/core'
 import { Segmented, Select } from 'antd'
@@ -25,12 +26,12 @@ export function ProtocolPage() {
   )
   if (error)
     return (
-      <section className="page">
-        <h1>Not in the book</h1>
-        <p>
-          {error.message} <Link to="/protocols">All protocols</Link>
-        </p>
-      </section>
+      <NotInBook
+        title="This protocol cannot be shown"
+        says={error.message}
+        to="/protocols"
+        others="All protocols"
+      />
     )
   return data ? <Editor key={`${data.id} ${data.scope} ${data.of}`} page={data} asked={scope} /> : null
 }

@@ -63,7 +63,8 @@ export function HoldbacksPage() {
         {id && (
           <Select
             aria-label="Siblings of"
-            value={id}
+            value={sets.some((s) => s.id === id) ? id : null}
+            placeholder="choose a clutch"
             onChange={(to) => {
               setGoal(null)
               void navigate(`/rearing/holdbacks/${to}`)
@@ -78,6 +79,9 @@ export function HoldbacksPage() {
       </RearingHead>
       {sets.length === 0 && (
         <p className="empty">Siblings that hatched here are compared here once there are two of them.</p>
+      )}
+      {id && sets.length > 0 && !sets.some((s) => s.id === id) && (
+        <p className="empty">The young of this clutch are not compared here. Choose another above.</p>
       )}
       {data && proposal && (
         <>

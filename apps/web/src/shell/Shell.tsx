@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { NavLink, Navigate, Outlet, useLocation, useNavigate } from 'react-router'
 import { AlarmBar } from './AlarmBar'
-import { useKeys } from './keys'
+import { nothingIsTyped, useCommand, useKeys } from './keys'
 import { readAhead } from './queries'
 import { useLight } from './lightStore'
 import { useLog } from './log'
@@ -103,24 +103,11 @@ function Frame() {
     '?': () => setOpen('shortcuts'),
     ...(may.write ? { '/': () => setOpen('slate') } : {}),
   })
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey)) return
-      const key = event.key.toLowerCase()
-      const typing =
-        event.target instanceof HTMLElement && ['INPUT', 'TEXTAREA'].includes(event.target.tagName)
-      if (key === 'k') {
-        event.preventDefault()
-        setWord('')
-        setOpen('finder')
-      } else if (key === 'z' && !event.shiftKey && !(typing && (event.target as HTMLInputElement).value)) {
-        event.preventDefault()
-        void undo()
-      }
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [undo])
+  useCommand('k', () => {
+    setWord('')
+    setOpen('finder')
+  })
+  useCommand('z', () => void undo(), nothingIsTyped)
   return (
     <div className="frame">
       <aside className="rooms">

@@ -61,7 +61,7 @@ export function useTextUntilField(onText: (letter: string) => void, active: bool
 /** Listens for as long as the program is open; whichever view is on top reads. */
 export function useTyped(): void {
   useEffect(() => {
-    let typed: { key: string; target: EventTarget | null }[] = []
+    let typed: Pick<KeyboardEvent, 'key' | 'code' | 'target'>[] = []
     let lastAt = 0
     let timer: ReturnType<typeof setTimeout> | undefined
     const passedOn = new WeakSet<Event>()
@@ -72,11 +72,11 @@ export function useTyped(): void {
       const next = () => {
         const pressed = keys.shift()
         if (!pressed) return
-        const { key, target } = pressed
+        const { key, code, target } = pressed
         // A key before it may have opened a field by now: what was typed for it goes there.
         if (typing(document.activeElement)) document.execCommand('insertText', false, key)
         else if (!readers.at(-1)?.current.onKey(key)) {
-          const again = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true })
+          const again = new KeyboardEvent('keydown', { key, code, bubbles: true, cancelable: true })
           passedOn.add(again)
           // Where it was pressed: what has the focus has its own keys.
           const there = target instanceof Node && target.isConnected ? target : window
@@ -111,7 +111,7 @@ export function useTyped(): void {
       } else if (event.key.length === 1 && event.key !== ' ') {
         event.preventDefault()
         event.stopImmediatePropagation()
-        typed.push({ key: event.key, target: event.target })
+        typed.push({ key: event.key, code: event.code, target: event.target })
         clearTimeout(timer)
         timer = setTimeout(settle, FASTEST_HAND_MS)
       } else {

@@ -1,3 +1,4 @@
+import { mean } from '../statistics'
 import { times } from '../words'
 import { MS_PER_DAY, MS_PER_HOUR, type Instant } from '../calendar'
 import { reason, type Reason } from '../reasons'
@@ -33,7 +34,7 @@ export function proveByHand({
   const shown = seen.flatMap((l) => (l.celsius === null ? [] : [l.celsius]))
   const extremes = seen.flatMap((l) => [l.lowC, l.highC].filter((c) => c !== null))
   const all = [...shown, ...extremes]
-  const meanC = shown.length > 0 ? shown.reduce((a, b) => a + b, 0) / shown.length : null
+  const meanC = shown.length > 0 ? mean(shown) : null
   const [minC, maxC] = all.length > 0 ? [Math.min(...all), Math.max(...all)] : [null, null]
   const days = seen.length > 1 ? (seen.at(-1)!.at - seen[0]!.at) / MS_PER_DAY : 0
   const isIn = (c: number) => c >= bandC.low && c <= bandC.high

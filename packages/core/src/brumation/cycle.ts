@@ -1,3 +1,4 @@
+import { median } from '../statistics'
 import { MS_PER_HOUR, type Instant } from '../calendar'
 import type { Reading } from '../climate'
 
@@ -77,10 +78,4 @@ function areRegular(periods: readonly number[]): boolean {
   const sorted = [...periods].sort((a, b) => a - b)
   const at = (share: number) => sorted[Math.floor(share * (sorted.length - 1))]!
   return at(0.75) - at(0.25) <= MOST_IRREGULAR * at(0.5)
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b)
-  const middle = sorted.length >> 1
-  return sorted.length % 2 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2
 }

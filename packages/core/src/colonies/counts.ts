@@ -1,3 +1,4 @@
+import { mean, sampleVariance } from '../statistics'
 import { Z90 } from '../protocols'
 
 /** So many, and between what it lies with nine chances in ten. */
@@ -27,16 +28,16 @@ export function countByScoops(scoops: readonly number[], share: number): Estimat
   if (scoops.some((n) => !Number.isFinite(n) || n < 0))
     throw new RangeError('a count is not a number from 0 on')
   const n = scoops.length
-  const mean = scoops.reduce((a, b) => a + b, 0) / n
-  const luck = mean / n
-  const between = n > 1 ? scoops.reduce((sum, x) => sum + (x - mean) ** 2, 0) / (n - 1) / n : 0
+  const perScoop = mean(scoops)
+  const luck = perScoop / n
+  const between = n > 1 ? sampleVariance(scoops) / n : 0
   // What is scooped twice over is known: only the rest is guessed.
   const unseen = Math.max(0, 1 - n * share)
   const t = n > 1 && between > luck ? (T90[n - 2] ?? Z90) : Z90
   const half = t * Math.sqrt(Math.max(between, luck) * unseen)
   const seen = scoops.reduce((a, b) => a + b, 0)
-  const of = (perScoop: number) => Math.max(Math.min(seen, seen / Math.max(1, n * share)), perScoop / share)
-  return { count: mean / share, low: of(mean - half), high: of(mean + half) }
+  const of = (inEach: number) => Math.max(Math.min(seen, seen / Math.max(1, n * share)), inEach / share)
+  return { count: perScoop / share, low: of(perScoop - half), high: of(perScoop + half) }
 }
 
 /**

@@ -1,4 +1,4 @@
-import { diceOf, type Dice } from '../statistics'
+import { diceOf, type Dice, mean } from '../statistics'
 import type { ColonyCounts, ColonyModel } from './model'
 import { playerOf, type ColonyPlayer } from './player'
 import type { Take } from './project'
@@ -105,7 +105,7 @@ export function provision(
         const wanting = sorted.filter((n) => n > 0)
         return {
           chance: done > 0 ? short[w]![week]! / done : 0,
-          by: wanting.length > 0 ? wanting.reduce((a, b) => a + b, 0) / wanting.length : 0,
+          by: wanting.length > 0 ? mean([...wanting]) : 0,
           most: sorted[Math.min(done - 1, Math.floor(0.95 * done))] ?? 0,
         }
       }),

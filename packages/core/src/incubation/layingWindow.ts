@@ -1,7 +1,7 @@
 import { counted } from '../words'
 import { addDays, daysBetween, type Day } from '../calendar'
 import type { Range } from '../protocols'
-import { normalQuantile } from '../statistics'
+import { normalQuantile, mean } from '../statistics'
 import type { ClockWindow } from './otherClocks'
 import type { LayingSign } from './signs'
 
@@ -44,19 +44,21 @@ export function layingWindow(evidence: LayingEvidence): LayingForecast {
   const { window, own, usualDays, signs, shedToLaying } = evidence
   const origin = window.from
   const because: string[] = []
-  let mean = daysBetween(origin, window.likely)
+  let likely = daysBetween(origin, window.likely)
   let precision = spreadOf(daysBetween(window.from, window.to)) ** -2
   const join = (at: number, spread: number) => {
     const own_ = spread ** -2
-    mean = (mean * precision + at * own_) / (precision + own_)
+    likely = (likely * precision + at * own_) / (precision + own_)
     precision += own_
   }
   if (own.length > 0) {
-    const average = own.reduce((a, b) => a + b, 0) / own.length
+    const average = mean(own)
     const off = average - usualDays
     join(daysBetween(origin, window.likely) + off, Math.hypot(HER_SPREAD / Math.sqrt(own.length), 2))
     because.push(
-      `her own ${own.length === 1 ? 'earlier laying' : counted(own.length, 'earlier laying')} came after ${Math.round(average)} d`,
+      own.length === 1
+        ? `last time she laid after ${counted(Math.round(average), 'day')}`
+        : `she laid ${own.length} times before, on average after ${counted(Math.round(average), 'day')}`,
     )
   }
   for (const { sign, on } of signs) {
@@ -68,7 +70,7 @@ export function layingWindow(evidence: LayingEvidence): LayingForecast {
   const day = (days: number) => addDays(origin, Math.round(days))
   return because.length === 0
     ? { ...window, because }
-    : { from: day(mean - half), to: day(mean + half), likely: day(mean), because }
+    : { from: day(likely - half), to: day(likely + half), likely: day(likely), because }
 }
 
 const spreadOf = (days: number) => Math.max(1, days / (2 * Z))

@@ -1,3 +1,4 @@
+import { mean } from '../statistics'
 import { inbreedingInOrder, newVariance } from './inbreeding'
 import { orderPedigree, type OrderedPedigree, type PedigreeAnimal } from './order'
 
@@ -113,18 +114,16 @@ export function founders(
         }
   }
   const squares = contributions.reduce((sum, c) => sum + c.share ** 2, squaresOfUnknown)
-  const mean =
-    [...meanKinship(pedigree, living).values()].reduce((a, b) => a + b, 0) / Math.max(1, living.length)
+  const averageOf = (values: readonly number[]) => (values.length > 0 ? mean(values) : 0)
+  const kin = averageOf([...meanKinship(pedigree, living).values()])
   const coefficients = inbreedingInOrder(pedigree)
   return {
     contributions: contributions.sort((a, b) => b.share - a.share || a.id.localeCompare(b.id)),
     unknown,
     effective: squares > 0 ? 1 / squares : 0,
-    meanKinship: mean,
-    varietyKept: 1 - mean,
-    meanInbreeding:
-      living.reduce((sum, id) => sum + coefficients[pedigree.indexOf.get(id)!]!, 0) /
-      Math.max(1, living.length),
+    meanKinship: kin,
+    varietyKept: 1 - kin,
+    meanInbreeding: averageOf(living.map((id) => coefficients[pedigree.indexOf.get(id)!]!)),
   }
 }
 

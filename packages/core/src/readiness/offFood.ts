@@ -1,3 +1,4 @@
+import { mean } from '../statistics'
 import { FEMALE_SIGNS, type FemaleSign } from './entries'
 
 export { FEMALE_SIGNS, type FemaleSign }
@@ -154,7 +155,7 @@ function speaking(findings: readonly Finding[], cause: number, says: (ratio: num
   return findings
     .filter(({ likely }) => {
       const others = likely.filter((_, i) => i !== cause)
-      return says(likely[cause]! / (others.reduce((a, b) => a + b, 0) / others.length))
+      return says(likely[cause]! / mean(others))
     })
     .map((f) => f.says)
 }

@@ -1,3 +1,4 @@
+import { evenStream } from './draw'
 import { normalQuantile } from './normal'
 
 /** Draws for simulations that ask many million times: the same as of `draw.ts`, quicker. */
@@ -23,14 +24,7 @@ const MANY_ENOUGH = 8
 /** A seeded source: the same seed throws alike. */
 export function diceOf(seed: number): Dice {
   const parts = normalParts()
-  let state = seed >>> 0
-  // mulberry32, as `evenStream`.
-  const even = () => {
-    state = (state + 0x6d2b79f5) | 0
-    let t = Math.imul(state ^ (state >>> 15), state | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
+  const even = evenStream(seed)
   const normal = () => parts[(even() * PARTS) | 0]!
   const binomial = (count: number, chance: number): number => {
     if (count <= 0 || chance <= 0) return 0

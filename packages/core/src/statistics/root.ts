@@ -1,7 +1,7 @@
 /**
  * Where a function that never falls reaches zero, within a bracket: false position with the Illinois rule (Dowell and Jarratt 1971), and the
- * middle wherever that does not halve the bracket in three steps, so that a curve with a step in it takes no more than three times the
- * steps of halving.
+ * middle wherever that does not halve the bracket in three steps: where each middle is followed by steps that gain nothing, it takes six
+ * times the steps of halving, and never more.
  * @param low below the zero, `high` above it; where the bracket holds none, its end that is nearer is the answer
  * @param within how near is near enough, in the unit of the bracket
  */

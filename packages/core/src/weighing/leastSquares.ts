@@ -1,3 +1,5 @@
+import { LuDecomposition, Matrix } from 'ml-matrix'
+
 /**
  * Residual number `index` at given parameters; its slope by each parameter is written into `slopes`.
  * Weights are already in both.
@@ -66,33 +68,19 @@ function normalEquations(residual: Residual, count: number, at: readonly number[
   return { squares, curvature, descent }
 }
 
-/** Solves a small symmetric system by elimination with pivots; null when it has no single solution. */
+/** Solves a small square system; null when it has no single solution. */
 export function solve(matrix: readonly (readonly number[])[], right: readonly number[]): number[] | null {
-  const n = right.length
-  const rows = matrix.map((row, i) => [...row, right[i]!])
-  for (let c = 0; c < n; c++) {
-    let pivot = c
-    for (let r = c + 1; r < n; r++) if (Math.abs(rows[r]![c]!) > Math.abs(rows[pivot]![c]!)) pivot = r
-    ;[rows[c], rows[pivot]] = [rows[pivot]!, rows[c]!]
-    const p = rows[c]![c]!
-    if (!(Math.abs(p) > 1e-300)) return null
-    for (let r = 0; r < n; r++) {
-      if (r === c) continue
-      const f = rows[r]![c]! / p
-      if (f !== 0) for (let k = c; k <= n; k++) rows[r]![k]! -= f * rows[c]![k]!
-    }
-  }
-  return rows.map((row, i) => row[n]! / row[i]!)
+  return solved(matrix, Matrix.columnVector([...right]))?.to1DArray() ?? null
 }
 
 /** Inverse of a small matrix, or null when it has none. */
 export function invert(matrix: readonly (readonly number[])[]): number[][] | null {
-  const columns = matrix.map((_, i) =>
-    solve(
-      matrix,
-      matrix.map((__, j) => (i === j ? 1 : 0)),
-    ),
-  )
-  if (columns.some((c) => c === null)) return null
-  return matrix.map((_, r) => columns.map((c) => c![r]!))
+  return solved(matrix, Matrix.eye(matrix.length))?.to2DArray() ?? null
+}
+
+function solved(matrix: readonly (readonly number[])[], right: Matrix): Matrix | null {
+  const factors = new LuDecomposition(matrix.map((row) => [...row]))
+  if (factors.isSingular()) return null
+  const solution = factors.solve(right)
+  return solution.to1DArray().every(Number.isFinite) ? solution : null
 }

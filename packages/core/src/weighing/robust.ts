@@ -1,9 +1,7 @@
+import { median } from '../statistics'
 /** Middle of a list; NaN of an empty one. */
 export function medianOf(values: readonly number[]): number {
-  if (values.length === 0) return NaN
-  const sorted = Float64Array.from(values).sort()
-  const half = sorted.length >> 1
-  return sorted.length % 2 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2
+  return values.length === 0 ? NaN : median(values)
 }
 
 /** Makes the median absolute deviation estimate the standard deviation of normal noise. */

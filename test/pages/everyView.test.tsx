@@ -1,0 +1,74 @@
+import './dom'
+import { screen, waitFor } from '@testing-library/react'
+import { newId } from '@hatch-book/contract'
+import { routes } from '../../apps/web/src/routes'
+import { emptyBook, pagesOf, wholeBook, type Pages } from './opened'
+import type { WholeBook } from '../../apps/server/test/wholeBook'
+
+/*
+ * Every view there is, in a book with nothing in it and in one with something in every room, for each who may come in. None fails, none complains,
+ * none stays blank, and none asks the server for what it refuses.
+ */
+const VIEWS = routes
+  .find((r) => r.path === '/')!
+  .children!.flatMap(({ path }) => (path && path !== '*' ? [path] : []))
+
+/** What stands for the thing in an address, by its room. */
+const THINGS: Record<string, (of: WholeBook) => string> = {
+  'animals/:id': (of) => of.female,
+  'animals/:id/edit': (of) => of.young,
+  'protocols/:id': (of) => of.protocolOf('CS'),
+  'brumation/units/:id': (of) => of.unit,
+  'pairing/:id': (of) => of.pairing,
+  'climate/:id': (of) => of.incubator,
+  'incubation/:id': (of) => of.clutch,
+  'rearing/holdbacks/:id': (of) => of.clutch,
+  'rearing/:id': (of) => of.young,
+  'cohorts/:id?': (of) => of.cohort,
+  'colonies/:id': (of) => of.colony,
+}
+/** What a view says whose thing is not there, or has nothing to show. */
+const SAYS_SO =
+  /not in the book|not here|no probe|not compared here|Siblings that hatched here|The ladder|Colonies against/
+const isOfAThing = (path: string) => path.includes(':')
+
+/** Looks at a view until it has said what it has to say. */
+async function look(pages: Pages<never>, address: string, as: 'owner' | 'helper' | 'viewer') {
+  const page = await pages.open(address, as)
+  await waitFor(() => {
+    const shown = document.querySelector('main')?.textContent ?? ''
+    if (shown.trim().length < 20) throw new Error(`${address} is blank: ${shown}`)
+    if (document.querySelector('.ant-spin')) throw new Error(`${address} is still waiting`)
+  })
+  expect(screen.queryByText('This page could not be shown')).toBeNull()
+  return page
+}
+
+describe('in an empty book', () => {
+  const pages = pagesOf(emptyBook)
+  test.each(VIEWS.filter((path) => !isOfAThing(path)))('%s', async (path) => {
+    await look(pages as never, `/${path}`, 'owner')
+    // Whoever stands before nothing is told what to do first, not given a table without rows.
+    expect(document.querySelectorAll('main tbody:empty')).toHaveLength(0)
+  })
+})
+
+describe('in a book with something in every room', () => {
+  const pages = pagesOf(wholeBook)
+  const addressOf = (path: string, id: string) => `/${path.replace(/:id\??/, id)}`
+  test.each(VIEWS.filter((path) => !isOfAThing(path) || THINGS[path]))('%s', async (path) => {
+    const address = isOfAThing(path) ? addressOf(path, THINGS[path]!(pages.of)) : `/${path}`
+    for (const as of ['owner', 'viewer'] as const) {
+      const { leave } = await look(pages as never, address, as)
+      leave()
+    }
+  })
+
+  test.each(VIEWS.filter(isOfAThing))('%s of something that is not in the book', async (path) => {
+    await look(pages as never, addressOf(path, newId()), 'owner')
+    const shown = document.querySelector('main')!.textContent
+    expect(shown).toMatch(SAYS_SO)
+    // Nothing else stands in its place.
+    expect(shown).not.toMatch(/F1 × M1.*Seen so far|Who hatched/)
+  })
+})

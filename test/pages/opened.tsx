@@ -1,0 +1,166 @@
+import { heardComplaints, PLACE } from './dom'
+import { QueryClientProvider } from '@tanstack/react-query'
+import { cleanup, configure, render, screen, waitFor, within } from '@testing-library/react'
+import userEvent, { type UserEvent } from '@testing-library/user-event'
+import type { Role } from '@hatch-book/contract'
+import { createMemoryRouter, RouterProvider } from 'react-router'
+import { openServer, type TestBook, type TestServer } from '../../apps/server/test/support'
+import { openWholeBook, type WholeBook } from '../../apps/server/test/wholeBook'
+import { routes } from '../../apps/web/src/routes'
+import { queries } from '../../apps/web/src/shell/api'
+import { Lights } from '../../apps/web/src/shell/Lights'
+
+// A machine with two busy cores answers late; what is not there stays away. What was found instead fills no screen.
+configure({
+  asyncUtilTimeout: 10_000,
+  getElementError: (message) => new Error(message ?? 'nothing is found'),
+})
+
+// An answer that comes after its page was left would be waited for five minutes more, and the process with it.
+queries.setDefaultOptions({ queries: { ...queries.getDefaultOptions().queries, gcTime: Infinity } })
+
+/** Something that a page asked of the server. */
+export interface Call {
+  method: string
+  path: string
+  body: Record<string, any> // eslint-disable-line @typescript-eslint/no-explicit-any -- tests look into what is sent freely
+  status: number
+}
+
+export interface OpenPage {
+  user: UserEvent
+  /** Where one stands now. */
+  address(): string
+  goTo(address: string): Promise<void>
+  /** Closes it, so that another may be opened in the same test. */
+  leave(): void
+  /** All that was written to the server since the page was opened. */
+  sent(path?: string): Call[]
+}
+
+export interface Pages<T extends Opened> {
+  readonly server: TestServer
+  /** The book, and what the test put into it. */
+  readonly of: T
+  open(address: string, as?: Role): Promise<OpenPage>
+  /** The server does not answer from here on, until it is said to. */
+  silent(on: boolean): void
+  /** What the server is to answer instead, to the next call of this method and path. */
+  answerOnce(method: string, path: string, status: number, body: object): void
+}
+
+interface Opened {
+  book: TestBook
+}
+/** A book with nothing in it. */
+export const emptyBook = async (server: TestServer): Promise<Opened> => ({
+  book: await server.openBook('Empty'),
+})
+/** A book in which something is going on in every room. */
+export const wholeBook = (server: TestServer): Promise<WholeBook> => openWholeBook(server, 'Whole')
+
+/**
+ * The whole application against a whole server and its database, without a browser: what is asked goes through the server's own front door.
+ * @param openBook opens the book of these tests, and fills it
+ */
+export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Promise<T>): Pages<T> {
+  let server: TestServer
+  let opened: T
+  let cookie = ''
+  let isSilent = false
+  let calls: Call[] = []
+  const instead = new Map<string, { status: number; body: object }>()
+
+  const answer = async (input: string | URL | Request, init: RequestInit = {}): Promise<Response> => {
+    const url = new URL(String(input), PLACE)
+    const [method, path] = [init.method ?? 'GET', url.pathname + url.search]
+    if (isSilent) throw new TypeError('Failed to fetch')
+    const sent = typeof init.body === 'string' ? (JSON.parse(init.body) as Call['body']) : {}
+    const planned = instead.get(`${method} ${url.pathname}`)
+    instead.delete(`${method} ${url.pathname}`)
+    if (planned) {
+      calls.push({ method, path, body: sent, status: planned.status })
+      return Response.json(planned.body, { status: planned.status })
+    }
+    const payload = init.body instanceof Blob ? Buffer.from(await init.body.arrayBuffer()) : init.body
+    const reply = await server.app.inject({
+      ...{ method: method as 'GET', url: path },
+      headers: { ...(init.headers as Record<string, string>), cookie },
+      ...(payload ? { payload: payload as string } : {}),
+    })
+    if (method !== 'GET') calls.push({ method, path, body: sent, status: reply.statusCode })
+    return new Response(reply.statusCode === 204 ? null : new Uint8Array(reply.rawPayload), {
+      status: reply.statusCode,
+      headers: { 'content-type': String(reply.headers['content-type']) },
+    })
+  }
+
+  beforeAll(async () => {
+    server = await openServer()
+    opened = await openBook(server)
+    globalThis.fetch = answer
+  })
+  const leave = () => {
+    cleanup()
+    queries.clear()
+  }
+  afterEach(() => {
+    leave()
+    isSilent = false
+    instead.clear()
+    expect(heardComplaints()).toEqual([])
+  })
+  afterAll(() => server.close())
+
+  return {
+    get server() {
+      return server
+    },
+    get of() {
+      return opened
+    },
+    silent: (on) => (isSilent = on),
+    answerOnce: (method, path, status, body) => instead.set(`${method} ${path}`, { status, body }),
+    open: async (address, as = 'owner') => {
+      cookie = opened.book.cookies[as]
+      calls = []
+      const router = createMemoryRouter(routes, { initialEntries: [address] })
+      render(
+        <QueryClientProvider client={queries}>
+          <Lights>
+            <RouterProvider router={router} />
+          </Lights>
+        </QueryClientProvider>,
+      )
+      await screen.findByRole('navigation', { name: 'Rooms' })
+      return {
+        user: userEvent.setup({ document: window.document, delay: null }),
+        address: () => router.state.location.pathname + router.state.location.search,
+        goTo: (to) => router.navigate(to),
+        leave,
+        sent: (path) => calls.filter((c) => path === undefined || c.path.startsWith(path)),
+      }
+    },
+  }
+}
+
+/** Chooses from a list of the parts library by what one reads. */
+export async function choose(user: UserEvent, label: string, option: string): Promise<void> {
+  await user.click(screen.getByRole('combobox', { name: label }))
+  await user.keyboard(option)
+  const shown = await waitFor(() => {
+    const lists = document.querySelectorAll('.ant-select-dropdown:not(.ant-select-dropdown-hidden)')
+    const found = [...lists].flatMap((list) =>
+      within(list as HTMLElement).queryAllByTitle((title) => title.includes(option)),
+    )
+    if (found.length === 0) throw new Error(`${option} is not offered`)
+    return found[0]!
+  })
+  await user.click(shown)
+}
+
+/** What is said to be wrong at a field. */
+export function faultAt(label: string): string {
+  const field = screen.getByLabelText(label).closest('.ant-form-item')
+  return field?.querySelector('.ant-form-item-explain')?.textContent ?? ''
+}
