@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { bookForStories, idOf, listenForComplaints, openRoom, signIn } from './support'
+import { animalsOf, bookForStories, idOf, listenForComplaints, openRoom, signIn } from './support'
 
 /* Who leaves: what is told of it, and to whom. */
 const book = bookForStories()

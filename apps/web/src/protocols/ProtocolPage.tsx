@@ -3,7 +3,7 @@ import { addressOf, protocolsApi, type ProtocolPage as Page, type EditionEffects
 import { SECTIONS, questionsOf, type ProtocolScope, type ProtocolSettings } from '@hatch-book/core'
 import { Segmented, Select } from 'antd'
 import { useState } from 'react'
-import { Link, useParams, useSearchParams } from 'react-router'
+import { useParams, useSearchParams } from 'react-router'
 import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useAnimals } from '../shell/queries'
