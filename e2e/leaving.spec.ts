@@ -32,7 +32,7 @@ test('a defect is pointed at and follows the animal to its price; siblings are c
   await expect(sale).toContainText('less for kink in the tail')
   await sale.getByLabel('Price').fill('500')
   await sale.getByLabel('Buyer').fill('Linnet and Fife')
-  await sale.getByRole('button', { name: 'Sold' }).click()
+  await sale.getByRole('button', { name: 'Sell', exact: true }).click()
   await expect(page.getByText(/it goes for at most/)).toBeVisible()
   await sale.getByRole('button', { name: 'Cancel' }).click()
   await page.goto(`${book.url}/rearing/holdbacks`)

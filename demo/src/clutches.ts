@@ -42,7 +42,7 @@ const OUTCOMES = [
 
 /** In the second season the room changed its school: eggs lie drier, and those who hatch are lighter for some weeks. */
 const isDry = (laid: Day) => laid >= '2026-09-01'
-const LIGHTER = 0.2
+const LIGHTER = 0.17
 
 /** A clutch from the finding to the hatching of each egg, and the lives of the young. */
 export function layClutch(

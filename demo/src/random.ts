@@ -1,5 +1,3 @@
-import { drawNormal, evenStream } from '@hatch-book/core/statistics'
-
 /** A seeded source of chance: the same seed gives the same life. */
 export interface Chance {
   /** In [0, 1). */
@@ -15,12 +13,21 @@ export interface Chance {
 }
 
 export function chance(seed: number): Chance {
-  const next = evenStream(seed)
+  let state = seed >>> 0
+  // mulberry32 (T. Ettinger), and not the generator of the forecasts: another one is another life, and the scenario stands in this one.
+  const next = () => {
+    state = (state + 0x6d2b79f5) >>> 0
+    let t = state
+    t = Math.imul(t ^ (t >>> 15), t | 1)
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  }
   const self: Chance = {
     next,
     between: (low, high) => low + next() * (high - low),
     whole: (low, high) => low + Math.floor(next() * (high - low + 1)),
-    normal: (mean, spread) => mean + spread * drawNormal(next),
+    normal: (mean, spread) =>
+      mean + spread * Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next()),
     happens: (probability) => next() < probability,
     pick: (of) => of[Math.floor(next() * of.length)]!,
     branch: (name) =>

@@ -5,7 +5,7 @@ import { cornSnake, westernHognose, type Protocol } from '@hatch-book/core'
  * it is invented.
  */
 export const BOOK_NAME = 'Lantern Quay'
-export const SEED = 9
+export const SEED = 7
 export const ZONE = 'Europe/Lisbon'
 /** The first day of the log, and the last that is lived through. */
 export const FIRST_DAY = '2025-09-01'

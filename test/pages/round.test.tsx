@@ -30,7 +30,8 @@ const pages = pagesOf(rackOfSix)
 
 const card = () => screen.findByRole('article')
 const shown = async () => (await card()).textContent ?? ''
-const progress = () => Number(screen.getByRole('progressbar', { name: 'Round' }).getAttribute('aria-valuenow'))
+const progress = () =>
+  Number(screen.getByRole('progressbar', { name: 'Round' }).getAttribute('aria-valuenow'))
 /** The key that settles what is in front in the usual way. */
 const usualKey = async () => {
   const key = (await card()).querySelector('.keys .main kbd')!.textContent!.trim()
@@ -65,7 +66,9 @@ test('the first in the order of the tubs stands in front, and each press settles
   await press(await usualKey())
   await waitFor(() => expect(writes()).toMatchObject([{ status: 200 }]))
   const { entries } = writes()[0]!.body
-  expect(entries).toMatchObject([{ kind: 'meal', subject: { id: pages.of.ids[0] }, payload: { outcome: 'taken' } }])
+  expect(entries).toMatchObject([
+    { kind: 'meal', subject: { id: pages.of.ids[0] }, payload: { outcome: 'taken' } },
+  ])
   expect(progress()).toBe(before + 1)
   expect(await shown()).toContain('R2')
 })

@@ -19,7 +19,7 @@ function scoopsOf(text: string): number[] | null {
 
 /** A count in a few keys: one scoop after another for each size; one scoop of one is a count of all. */
 export function CountForm({ colony, onDone }: { colony: ColonyView; onDone(): void }) {
-  const { write } = useLog()
+  const { enter } = useLog()
   const [asked, setAsked] = useState('')
   const stages = colony.model.stages.map((s) => s.name)
   const rows = [...stages, 'females', 'males']
@@ -50,8 +50,7 @@ export function CountForm({ colony, onDone }: { colony: ColonyView; onDone(): vo
       }
       const total = `${colony.name} counted: ${(young + grown).toLocaleString('en')}`
       const subject = { type: 'colony' as const, id: colony.id }
-      const done = await write([{ kind: 'counted', subject, payload }], total, { onKept: onDone })
-      return done ? undefined : NOT_YET
+      return enter([{ kind: 'counted', subject, payload }], total, { onKept: onDone })
     },
     fieldOf: (field) => field.replace(/^(?:young\.)?/, 'seen.'),
   })

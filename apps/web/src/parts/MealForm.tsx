@@ -5,14 +5,14 @@ import { useLog } from '../shell/log'
 import { ContractForm } from './form/ContractForm'
 import { ChoiceField, QuantityField, quantityOf, TextField } from './form/fields'
 import { FormActions } from './form/FormActions'
-import { NOT_YET, useContractForm } from './form/useContractForm'
+import { useContractForm } from './form/useContractForm'
 
 const OUTCOMES = ['taken', 'refused', 'helped'] as const
 const BLANK = { outcome: 'taken' as (typeof OUTCOMES)[number], prey: '', each: '' }
 
 /** A meal with what was offered, and whether it was taken by itself. */
 export function MealForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
-  const { write } = useLog()
+  const { enter } = useLog()
   const figures = useFigures()
   const meal = useContractForm({
     begin: BLANK,
@@ -28,8 +28,8 @@ export function MealForm({ animal, onDone }: { animal: AnimalRow; onDone(): void
     },
     send: async (payload) => {
       const says = `${animal.tag}: meal ${meal.draft.outcome}`
-      const done = await write([{ kind: 'meal', subject: { type: 'animal', id: animal.id }, payload }], says)
-      return done ? onDone() : NOT_YET
+      await enter([{ kind: 'meal', subject: { type: 'animal', id: animal.id }, payload }], says)
+      return onDone()
     },
     fieldOf: (field) => (field === 'grams' ? 'each' : field === 'assisted' ? 'outcome' : field),
   })

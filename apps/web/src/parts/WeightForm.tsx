@@ -12,7 +12,7 @@ import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { ContractForm } from './form/ContractForm'
 import { ChoiceField, QuantityField, quantityOf } from './form/fields'
-import { NOT_YET, useContractForm } from './form/useContractForm'
+import { useContractForm } from './form/useContractForm'
 
 /** A change larger than this share is looked at twice. */
 export const SURPRISE = 0.25
@@ -31,7 +31,7 @@ export function WeightForm({
   withCondition?: boolean
 }) {
   const figures = useFigures()
-  const { write } = useLog()
+  const { enter } = useLog()
   const weighing = useContractForm({
     begin: BLANK,
     schema: payloadSchema('weighed'),
@@ -41,11 +41,10 @@ export function WeightForm({
       ...(condition === null ? {} : { condition }),
     }),
     send: async (payload) => {
-      const done = await write(
+      await enter(
         [{ kind: 'weighed', subject: { type: 'animal', id: animal.id }, payload }],
         `${animal.tag} weighs ${figures.grams(payload.grams)}`,
       )
-      if (!done) return NOT_YET
       weighing.startAnew()
       return onDone(payload.grams, payload.context, payload.condition ?? null)
     },

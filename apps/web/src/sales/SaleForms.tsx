@@ -1,159 +1,168 @@
-import { salesApi, newId, type AnimalRow } from '@hatch-book/contract'
-import { AutoComplete, Button, DatePicker, Input, InputNumber, Modal } from 'antd'
-import type { Dayjs } from 'dayjs'
+import { newId, salesApi, type AnimalPage, type AnimalRow } from '@hatch-book/contract'
+import { payloadSchema } from '@hatch-book/core'
+import { AutoComplete, Button, Input, Modal } from 'antd'
 import { useState } from 'react'
-import { sendOrSay } from '../shell/api'
 import { describeAnimal } from '../parts/AnimalCard'
+import { ContractForm } from '../parts/form/ContractForm'
+import { DayField, Field, NumberField, TextField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
+import { send } from '../shell/api'
 import { useLog } from '../shell/log'
 import { useAnimal } from '../shell/queries'
-import { useCounter } from './queries'
 import { useGoOn } from '../shell/useGoOn'
+import { useCounter } from './queries'
 
 /** Listing or selling one: the price by the list, less for a defect. */
-export function SaleForm({
-  animal,
-  kind,
-  onDone,
-}: {
-  animal: AnimalRow
-  kind: 'listed' | 'sold'
-  onDone(): void
-}) {
+export function SaleForm(props: { animal: AnimalRow; kind: 'listed' | 'sold'; onDone(): void }) {
+  const { animal, kind, onDone } = props
   const { data } = useAnimal(animal.id)
-  const { write } = useLog()
-  const goOn = useGoOn()
-  const [price, setPrice] = useState<number | null>(null)
-  const [typed, setBuyer] = useState<string | null>(null)
-  const [says, setSays] = useState('')
-  const buyer = typed ?? data?.reservation?.name ?? ''
-  const asked = price ?? data?.reservation?.price ?? data?.asked?.price ?? 0
-  const save = async () => {
-    if (kind === 'sold' && buyer.trim() === '') return setSays('write who takes it home')
-    const subject = { type: 'animal' as const, id: animal.id }
-    if (
-      await write(
-        [
-          kind === 'sold'
-            ? { kind, subject, payload: { buyer: buyer.trim(), price: asked } }
-            : { kind, subject, payload: { price: asked } },
-        ],
-        `${animal.tag} ${kind === 'sold' ? `sold to ${buyer.trim()}` : 'listed'}`,
-      )
-    ) {
-      onDone()
-      if (kind === 'sold') goOn(`/leaving/${animal.id}/hand-over`)
-    }
-  }
   return (
     <Modal
       title={kind === 'sold' ? `Sell ${animal.tag}` : `List ${animal.tag}`}
       open
-      okText={kind === 'sold' ? 'Sold' : 'List it'}
-      onOk={() => void save()}
       onCancel={onDone}
+      footer={null}
     >
       <p className="quiet">{describeAnimal(animal)}</p>
-      <div className="field">
-        <label htmlFor="price">Price</label>
-        <InputNumber id="price" min={0} max={1000000} value={asked} onChange={setPrice} />
-        {data && (
-          <span className="small quiet">
-            {data.asked ? `${data.asked.price} ${data.asked.says}` : 'never to be sold'}; usual{' '}
-            {data.price.least} to {data.price.most}
-            {data.reservation && data.reservation.deposit > 0 && `; ${data.reservation.deposit} paid already`}
-          </span>
-        )}
-      </div>
-      {kind === 'sold' && (
-        <div className="field">
-          <label htmlFor="buyer">Buyer</label>
-          <Input
-            id="buyer"
-            autoFocus
-            value={buyer}
-            onChange={(e) => setBuyer(e.target.value)}
-            maxLength={120}
-            onPressEnter={() => void save()}
-          />
-          {says && <span className="says">{says}</span>}
-        </div>
-      )}
-      {data && <p className="small quiet">{data.cautions}</p>}
+      {data && <SaleFields {...props} page={data} />}
     </Modal>
   )
 }
 
-/** Holds an animal for somebody: a contact by name, a price, what was paid, and until when. */
-export function ReserveForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) {
-  const { data } = useAnimal(animal.id)
-  const { data: counter } = useCounter()
-  const { write } = useLog()
-  const [name, setName] = useState('')
-  const [price, setPrice] = useState<number | null>(null)
-  const [deposit, setDeposit] = useState<number | null>(null)
-  const [until, setUntil] = useState<Dayjs | null>(null)
-  const [says, setSays] = useState('')
-  const asked = price ?? data?.asked?.price ?? 0
-  const save = async () => {
-    const who = name.trim()
-    if (who === '') return setSays('write for whom')
-    let contactId = counter?.contacts.find((c) => c.name.toLowerCase() === who.toLowerCase())?.id
-    if (!contactId) {
-      contactId = newId()
-      const refused = await sendOrSay(salesApi.addContact, { body: { id: contactId, name: who } })
-      if (refused) return setSays(refused)
-    }
-    const payload = {
-      ...{ contactId, name: who, price: asked, deposit: deposit ?? 0 },
-      until: until ? until.format('YYYY-MM-DD') : null,
-    }
-    if (
-      await write(
-        [{ kind: 'reserved', subject: { type: 'animal', id: animal.id }, payload }],
-        `${animal.tag} is held for ${who}`,
+function SaleFields({
+  animal,
+  kind,
+  onDone,
+  page: { asked, price, reservation, cautions },
+}: {
+  animal: AnimalRow
+  kind: 'listed' | 'sold'
+  onDone(): void
+  page: AnimalPage
+}) {
+  const { enter } = useLog()
+  const goOn = useGoOn()
+  const subject = { type: 'animal' as const, id: animal.id }
+  const sale = useContractForm({
+    begin: {
+      price: (reservation?.price ?? asked?.price ?? null) as number | null,
+      buyer: reservation?.name ?? '',
+    },
+    schema: kind === 'sold' ? payloadSchema('sold') : payloadSchema('listed'),
+    body: (draft) =>
+      kind === 'sold' ? { price: draft.price, buyer: draft.buyer.trim() } : { price: draft.price },
+    send: async (payload) => {
+      const buyer = sale.draft.buyer.trim()
+      const isSold = kind === 'sold'
+      await enter(
+        [isSold ? { kind, subject, payload: { ...payload, buyer } } : { kind, subject, payload }],
+        `${animal.tag} ${isSold ? `sold to ${buyer}` : 'listed'}`,
       )
-    )
       onDone()
-  }
+      if (isSold) goOn(`/leaving/${animal.id}/hand-over`)
+    },
+  })
   return (
-    <Modal
-      title={`Hold ${animal.tag} for somebody`}
-      open
-      okText="Hold it"
-      onOk={() => void save()}
-      onCancel={onDone}
+    <ContractForm
+      of={sale}
+      label={kind === 'sold' ? `Sell ${animal.tag}` : `List ${animal.tag}`}
+      actions={<FormActions of={sale} save={kind === 'sold' ? 'Sell' : 'List it'} onCancel={onDone} />}
     >
+      <NumberField
+        name="price"
+        label="Price"
+        min={0}
+        max={1_000_000}
+        step={0.01}
+        width={140}
+        needed="write the price; 0 where it is given away"
+        hint={`${asked ? `${asked.price} ${asked.says}` : 'never to be sold'}; usual ${price.least} to ${price.most}${reservation && reservation.deposit > 0 ? `; ${reservation.deposit} paid already` : ''}`}
+      />
+      {kind === 'sold' && (
+        <TextField name="buyer" label="Buyer" most={120} autoFocus needed="write who takes it home" />
+      )}
+      <p className="small quiet">{cautions}</p>
+    </ContractForm>
+  )
+}
+
+/** Holds an animal for somebody: a contact by name, a price, what was paid, and until when. */
+export function ReserveForm(props: { animal: AnimalRow; onDone(): void }) {
+  const { animal, onDone } = props
+  const { data: page } = useAnimal(animal.id)
+  const { data: counter } = useCounter()
+  return (
+    <Modal title={`Hold ${animal.tag} for somebody`} open onCancel={onDone} footer={null}>
       <p className="quiet">{describeAnimal(animal)}</p>
-      <div className="field">
-        <label htmlFor="for-whom">For whom</label>
+      {page && counter && <ReserveFields {...props} page={page} contacts={counter.contacts} />}
+    </Modal>
+  )
+}
+
+function ReserveFields({
+  animal,
+  onDone,
+  page: { asked },
+  contacts,
+}: {
+  animal: AnimalRow
+  onDone(): void
+  page: AnimalPage
+  contacts: readonly { id: string; name: string }[]
+}) {
+  const { enter } = useLog()
+  const holding = useContractForm({
+    begin: {
+      ...{ name: '', price: (asked?.price ?? null) as number | null },
+      ...{ deposit: null as number | null, until: null as string | null },
+    },
+    schema: payloadSchema('reserved'),
+    body: ({ name, deposit, ...draft }) => {
+      const known = contacts.find((c) => c.name.toLowerCase() === name.trim().toLowerCase())
+      return { ...draft, name: name.trim(), deposit: deposit ?? 0, contactId: known?.id ?? newId() }
+    },
+    send: async (payload) => {
+      const { contactId, name } = payload
+      if (!contacts.some((c) => c.id === contactId))
+        await send(salesApi.addContact, { body: { id: contactId, name } })
+      await enter(
+        [{ kind: 'reserved', subject: { type: 'animal', id: animal.id }, payload }],
+        `${animal.tag} is held for ${name}`,
+      )
+      onDone()
+    },
+  })
+  return (
+    <ContractForm
+      of={holding}
+      label={`Hold ${animal.tag} for somebody`}
+      actions={<FormActions of={holding} save="Hold it" onCancel={onDone} />}
+    >
+      <Field name="name" label="For whom" needed="write for whom">
         <AutoComplete
-          id="for-whom"
           autoFocus
-          value={name}
-          onChange={setName}
-          options={(counter?.contacts ?? []).map((c) => ({ value: c.name }))}
+          options={contacts.map((c) => ({ value: c.name }))}
           showSearch={{
             filterOption: (typed, option) => option!.value.toLowerCase().includes(typed.toLowerCase()),
           }}
         />
-        {says && <span className="says">{says}</span>}
+      </Field>
+      <div className="row fields">
+        <NumberField
+          name="price"
+          label="Price"
+          min={0}
+          max={1_000_000}
+          step={0.01}
+          width={120}
+          needed="write the price"
+          hint={asked && `${asked.price} ${asked.says}`}
+        />
+        <NumberField name="deposit" label="Deposit paid" min={0} max={1_000_000} step={0.01} width={120} />
+        <DayField name="until" label="Hand-over, or held until" width={160} />
       </div>
-      <div className="row" style={{ gap: 16 }}>
-        <div className="field">
-          <label htmlFor="held-price">Price</label>
-          <InputNumber id="held-price" min={0} value={asked} onChange={setPrice} />
-        </div>
-        <div className="field">
-          <label htmlFor="deposit">Deposit paid</label>
-          <InputNumber id="deposit" min={0} value={deposit} onChange={setDeposit} />
-        </div>
-        <div className="field">
-          <label htmlFor="held-until">Hand-over, or held until</label>
-          <DatePicker id="held-until" value={until} onChange={setUntil} />
-        </div>
-      </div>
-      {data?.asked && <p className="small quiet">{`${data.asked.price} ${data.asked.says}`}</p>}
-    </Modal>
+    </ContractForm>
   )
 }
 

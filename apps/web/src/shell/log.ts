@@ -55,7 +55,10 @@ interface WriteOptions {
 export const rememberWritten = (entries: EntryInput[], says: string) =>
   useUndoStore.getState().push({ entries, says })
 
-/** Writes into the log, says so, and offers to take it back. Resolves to whether it was written, here or on the server. */
+/**
+ * Writes into the log, says so, and offers to take it back. `write` resolves to whether it was written, here or on the server, and says over the
+ * view why it was not; `enter` is for forms, which say themselves where it was refused: it throws RefusedError.
+ */
 export function useLog() {
   const { clock, book, member } = useSession()
   const { notification } = App.useApp()
@@ -122,22 +125,16 @@ export function useLog() {
     return []
   }, [notification, strike])
 
-  const write = useCallback(
+  const enter = useCallback(
     async (
       items: ToWrite[],
       says: string,
       { quiet = false, device = 'web', onKept }: WriteOptions = {},
-    ): Promise<boolean> => {
+    ): Promise<void> => {
       const entries = items.map(({ at = latest.current(), precision = 'minute', ...told }) =>
         entryThat(told, { id: newId(), at, precision, device }),
       )
-      let done
-      try {
-        done = entries.length > 0 ? await post(entries, says, who) : 'sent'
-      } catch (error) {
-        refused(error)
-        return false
-      }
+      const done = entries.length > 0 ? await post(entries, says, who) : 'sent'
       useUndoStore.getState().push({ entries, says })
       onKept?.(entries.map((e) => e.id))
       // Where a view shows what was written itself, a note over it would only be in the way.
@@ -154,13 +151,23 @@ export function useLog() {
               : 'kept on this device until the server answers; take back',
           ),
         })
-      if (done === 'kept') return true
+      if (done === 'kept') return
       const refreshed = refreshBook(touchedByEntries(entries))
       if (!quiet) await refreshed
-      return true
     },
-    [who, notification, refused, undo],
+    [who, notification, undo],
+  )
+  const write = useCallback(
+    (...what: Parameters<typeof enter>): Promise<boolean> =>
+      enter(...what).then(
+        () => true,
+        (error: unknown) => {
+          refused(error)
+          return false
+        },
+      ),
+    [enter, refused],
   )
 
-  return { write, strike, undo }
+  return { enter, write, strike, undo }
 }
