@@ -47,7 +47,8 @@ async function look(pages: Pages<never>, address: string, as: 'owner' | 'helper'
 describe('in an empty book', () => {
   const pages = pagesOf(emptyBook)
   test.each(VIEWS.filter((path) => !isOfAThing(path)))('%s', async (path) => {
-    await look(pages as never, `/${path}`, 'owner')
+    const { refused } = await look(pages as never, `/${path}`, 'owner')
+    expect(refused()).toEqual([])
     // Whoever stands before nothing is told what to do first, not given a table without rows.
     expect(document.querySelectorAll('main tbody:empty')).toHaveLength(0)
   })
@@ -58,8 +59,10 @@ describe('in a book with something in every room', () => {
   const addressOf = (path: string, id: string) => `/${path.replace(/:id\??/, id)}`
   test.each(VIEWS.filter((path) => !isOfAThing(path) || THINGS[path]))('%s', async (path) => {
     const address = isOfAThing(path) ? addressOf(path, THINGS[path]!(pages.of)) : `/${path}`
-    for (const as of ['owner', 'viewer'] as const) {
-      const { leave } = await look(pages as never, address, as)
+    for (const as of ['owner', 'helper', 'viewer'] as const) {
+      const { leave, refused } = await look(pages as never, address, as)
+      // Nobody is shown a part that they may not ask for.
+      expect([as, ...refused()]).toEqual([as])
       leave()
     }
   })
@@ -70,5 +73,25 @@ describe('in a book with something in every room', () => {
     expect(shown).toMatch(SAYS_SO)
     // Nothing else stands in its place.
     expect(shown).not.toMatch(/F1 × M1.*Seen so far|Who hatched/)
+  })
+})
+
+describe('in a book of ounces and Fahrenheit', () => {
+  const pages = pagesOf(async (server) => {
+    const whole = await wholeBook(server)
+    const { version, name, zone } = (await whole.book.as.owner('GET', '/api/session')).body.book
+    const units = { version, name, zone, weightUnit: 'oz', temperatureUnit: 'F' }
+    const { status, body } = await whole.book.as.owner('PATCH', '/api/book', units)
+    if (status !== 200) throw new Error(JSON.stringify(body))
+    return whole
+  })
+  // What a protocol says of the climate of a stage is still words of its own, in °C: its animal's page says them.
+  const notYet = ['animals/:id']
+  const spoken = VIEWS.filter((path) => (!isOfAThing(path) || THINGS[path]) && !notYet.includes(path))
+  test.each(spoken)('%s speaks in them', async (path) => {
+    await look(pages as never, `/${path.replace(/:id\??/, THINGS[path]?.(pages.of) ?? '')}`, 'owner')
+    await new Promise((resolve) => setTimeout(resolve, 200))
+    const text = document.querySelector('main')!.textContent
+    expect([...text.matchAll(/.{0,60}\d (?:°C|g)(?![\w²³]).{0,30}/g)].map(([found]) => found)).toEqual([])
   })
 })

@@ -36,6 +36,8 @@ export interface OpenPage {
   leave(): void
   /** All that was written to the server since the page was opened. */
   sent(path?: string): Call[]
+  /** All that was asked or written since then, and not granted. */
+  refused(): string[]
 }
 
 export interface Pages<T extends Opened> {
@@ -69,6 +71,7 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
   let cookie = ''
   let isSilent = false
   let calls: Call[] = []
+  let refusals: string[] = []
   const instead = new Map<string, { status: number; body: object }>()
 
   const answer = async (input: string | URL | Request, init: RequestInit = {}): Promise<Response> => {
@@ -88,6 +91,7 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
       headers: { ...(init.headers as Record<string, string>), cookie },
       ...(payload ? { payload: payload as string } : {}),
     })
+    if (reply.statusCode >= 400) refusals.push(`${method} ${path} ${reply.statusCode}`)
     if (method !== 'GET') calls.push({ method, path, body: sent, status: reply.statusCode })
     return new Response(reply.statusCode === 204 ? null : new Uint8Array(reply.rawPayload), {
       status: reply.statusCode,
@@ -124,6 +128,7 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
     open: async (address, as = 'owner') => {
       cookie = opened.book.cookies[as]
       calls = []
+      refusals = []
       const router = createMemoryRouter(routes, { initialEntries: [address] })
       render(
         <QueryClientProvider client={queries}>
@@ -138,6 +143,7 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
         address: () => router.state.location.pathname + router.state.location.search,
         goTo: (to) => router.navigate(to),
         leave,
+        refused: () => [...refusals],
         sent: (path) => calls.filter((c) => path === undefined || c.path.startsWith(path)),
       }
     },

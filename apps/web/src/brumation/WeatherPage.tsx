@@ -51,8 +51,8 @@ export function WeatherPage() {
       ))}
       {data.rules.length === 0 && !adding && (
         <p className="empty">
-          No rule is set. ‘Bring in when 5 nights in a row fall under 6 °C’: with a log of past years it also
-          says how likely that is, by date.
+          No rule is set. ‘Bring in when 5 nights in a row fall under {figures.celsius(6, 0)}’: with a log of
+          past years it also says how likely that is, by date.
         </p>
       )}
       {data.rules.map((r) => (

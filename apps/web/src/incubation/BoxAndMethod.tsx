@@ -1,3 +1,4 @@
+import { waterInWords } from './waterInWords'
 import type { ProtocolSummary } from '@hatch-book/contract'
 import { OwnField, PickField } from '../parts/form/fields'
 import type { boxesOf } from './boxes'
@@ -57,8 +58,7 @@ function Methods({
           <span>
             <strong>{m.name}</strong>
             <span className="small quiet" style={{ display: 'block' }}>
-              {m.argument}{' '}
-              {m.waterPerMedium !== null && `Water ${m.waterPerMedium} g to each gram of medium.`}
+              {m.argument} {m.waterPerMedium !== null && waterInWords(m.waterPerMedium)}
             </span>
           </span>
         </label>

@@ -1,3 +1,5 @@
+import { MassInput } from '../parts/MassInput'
+import { waterInWords } from './waterInWords'
 import type { MethodView } from '@hatch-book/contract'
 import { mediumMix } from '@hatch-book/core'
 import { InputNumber, Segmented, Select } from 'antd'
@@ -52,9 +54,7 @@ function MethodCard({ method: m }: { method: MethodView }) {
     <article className="card small-card">
       <h3>{m.name}</h3>
       <p className="small">{m.argument}</p>
-      {m.waterPerMedium !== null && (
-        <p className="small quiet">Water {m.waterPerMedium} g to each gram of medium.</p>
-      )}
+      {m.waterPerMedium !== null && <p className="small quiet">{waterInWords(m.waterPerMedium)}</p>}
       <hr />
       {m.clutches === 0 ? (
         <p className="quiet">Not used here yet, or nothing of it has ended.</p>
@@ -111,9 +111,11 @@ function Share({ says, share }: { says: string; share: NonNullable<MethodView['h
 function Mix({ methods }: { methods: readonly MethodView[] }) {
   const moist = methods.find((m) => m.waterPerMedium !== null)
   const [by, setBy] = useState<'dry' | 'total'>('dry')
-  const [grams, setGrams] = useState(250)
+  const figures = useFigures()
+  const [typed, setTyped] = useState(figures.typed.mass.write(250))
+  const grams = figures.readGrams(typed)
   const [ratio, setRatio] = useState(moist?.waterPerMedium ?? 0.8)
-  const mix = mediumMix(by === 'dry' ? { dryGrams: grams } : { totalGrams: grams }, ratio)
+  const mix = grams ? mediumMix(by === 'dry' ? { dryGrams: grams } : { totalGrams: grams }, ratio) : null
   return (
     <article className="card small-card" aria-label="Medium and water">
       <h2>Medium and water, by weight</h2>
@@ -128,13 +130,12 @@ function Mix({ methods }: { methods: readonly MethodView[] }) {
         ]}
       />
       <div className="row" style={{ margin: '10px 0' }}>
-        <InputNumber
-          aria-label={by === 'dry' ? 'Dry medium, g' : 'Mix wanted, g'}
-          min={1}
-          max={100_000}
-          value={grams}
-          onChange={(n) => setGrams(n ?? 1)}
-          suffix="g"
+        <MassInput
+          aria-label={by === 'dry' ? 'Dry medium' : 'Mix wanted'}
+          value={typed}
+          onChange={setTyped}
+          suffix={figures.weightUnit}
+          style={{ width: 110 }}
         />
         <span>water to medium</span>
         <InputNumber
@@ -147,17 +148,19 @@ function Mix({ methods }: { methods: readonly MethodView[] }) {
           style={{ width: 90 }}
         />
       </div>
-      <p className="figure-line" style={{ margin: 0 }}>
-        <span>
-          dry <b className="fig">{mix.dryGrams.toFixed(0)} g</b>
-        </span>{' '}
-        <span>
-          water <b className="fig">{mix.waterGrams.toFixed(0)} g</b>
-        </span>{' '}
-        <span>
-          in all <b className="fig">{mix.totalGrams.toFixed(0)} g</b>
-        </span>
-      </p>
+      {mix && (
+        <p className="figure-line" style={{ margin: 0 }}>
+          <span>
+            dry <b className="fig">{figures.grams(mix.dryGrams)}</b>
+          </span>{' '}
+          <span>
+            water <b className="fig">{figures.grams(mix.waterGrams)}</b>
+          </span>{' '}
+          <span>
+            in all <b className="fig">{figures.grams(mix.totalGrams)}</b>
+          </span>
+        </p>
+      )}
       <p className="small quiet">
         Weigh the finished box. What it loses on the way is water; its card says how much to give back.
       </p>

@@ -30,7 +30,7 @@ export function HoldbacksPage() {
     (a, b) => b.sexed - a.sexed || b.young - a.young,
   )[0]?.id
   const [goal, setGoal] = useState<string | null>(null)
-  const { data } = useSiblings(id, goal)
+  const { data } = useSiblings(sets?.some((s) => s.id === id) ? id : undefined, goal)
   const [wish, setWish] = useState({ females: 1, males: 1, extra: 1 })
   const proposal = useMemo(
     () =>

@@ -11,10 +11,10 @@ import { useShares } from './queries'
 
 /** Addresses that were given out: buyers' pages and calendars, each of which can be withdrawn. */
 export function LinksPage() {
-  const { data: shares } = useShares()
   const { data: animals } = useAnimals()
   const figures = useFigures()
   const may = useMay()
+  const { data: shares } = useShares(may.decide)
   const [made, setMade] = useState<string | null>(null)
   const { notification } = App.useApp()
   if (!may.decide)

@@ -15,6 +15,7 @@ export function useHeldFor(): ReadonlyMap<string, string> {
   const { data } = useCounter()
   return new Map(data?.contacts.flatMap((c) => c.animals.map((a) => [a.id, c.name] as const)))
 }
-export const useShares = () => useAsk(salesApi.shares, {}, { select: sharesOf })
+/** @param enabled only whoever gives addresses out sees them */
+export const useShares = (enabled = true) => useAsk(salesApi.shares, {}, { select: sharesOf, enabled })
 export const useRegister = (from: string, to: string) =>
   useAsk(salesApi.register, { query: { from, to } }, { select: movementsOf, retry: false })
