@@ -36,6 +36,10 @@ describe('what was refused', () => {
       atFields: [],
       apart: 'is full; is gone',
     })
+    const shut = { detail: 'H38 cannot be sold yet. Missing: 3 more meals.', code: 'gate-closed' as const }
+    expect(layFaults({ ...shut, fields: said(['unaided meals', '3 more']).fields }, shown, same).apart).toBe(
+      shut.detail,
+    )
     expect(layFaults({ detail: 'The server does not answer.' }, shown, same).apart).toBe(
       'The server does not answer.',
     )

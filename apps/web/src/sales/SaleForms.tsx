@@ -74,7 +74,7 @@ function SaleFields({
         label="Price"
         min={0}
         max={1_000_000}
-        step={0.01}
+        parts
         width={140}
         needed="write the price; 0 where it is given away"
         hint={`${asked ? `${asked.price} ${asked.says}` : 'never to be sold'}; usual ${price.least} to ${price.most}${reservation && reservation.deposit > 0 ? `; ${reservation.deposit} paid already` : ''}`}
@@ -154,12 +154,12 @@ function ReserveFields({
           label="Price"
           min={0}
           max={1_000_000}
-          step={0.01}
+          parts
           width={120}
           needed="write the price"
           hint={asked && `${asked.price} ${asked.says}`}
         />
-        <NumberField name="deposit" label="Deposit paid" min={0} max={1_000_000} step={0.01} width={120} />
+        <NumberField name="deposit" label="Deposit paid" min={0} max={1_000_000} parts width={120} />
         <DayField name="until" label="Hand-over, or held until" width={160} />
       </div>
     </ContractForm>

@@ -29,7 +29,7 @@ function stands(fields: unknown, path: readonly (string | number)[]): boolean {
  * @param fieldOf how a field of what was sent is called in the form
  */
 export function layFaults(
-  { fields, detail }: Pick<Problem, 'fields' | 'detail'>,
+  { fields, detail, code }: Pick<Problem, 'fields' | 'detail'> & Partial<Pick<Problem, 'code'>>,
   shown: object,
   fieldOf: (field: string) => string,
 ): Faults {
@@ -46,6 +46,8 @@ export function layFaults(
       found.set(key, { ...before, errors: [...before.errors, says] })
     }
   }
-  const nowhere = (fields ?? []).length === 0 ? detail : apart.join('; ')
+  // A gate that is shut names what is missing as its fields; what that forbids is said by its sentence alone.
+  const isWhole = (fields ?? []).length === 0 || (code === 'gate-closed' && found.size === 0)
+  const nowhere = isWhole ? detail : apart.join('; ')
   return { atFields: [...found.values()], apart: nowhere }
 }

@@ -81,15 +81,22 @@ export function NumberField({
   min,
   max,
   step = 1,
+  parts = step !== 1,
   ...field
-}: FieldProps & { min: number; max: number; step?: number }) {
+}: FieldProps & {
+  min: number
+  max: number
+  step?: number
+  /** Whether it may be something between two whole ones, as a price. */
+  parts?: boolean
+}) {
   return (
     <Field {...field}>
       <InputNumber
         min={min}
         max={max}
         step={step}
-        {...(step === 1 && { precision: 0 })}
+        {...(!parts && { precision: 0 })}
         {...sized(field.width)}
       />
     </Field>
