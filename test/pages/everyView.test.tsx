@@ -2,6 +2,7 @@ import './dom'
 import { screen, waitFor } from '@testing-library/react'
 import { newId } from '@hatch-book/contract'
 import { routes } from '../../apps/web/src/routes'
+import { queries } from '../../apps/web/src/shell/api'
 import { emptyBook, pagesOf, wholeBook, type Pages } from './opened'
 import type { WholeBook } from '../../apps/server/test/wholeBook'
 
@@ -90,7 +91,8 @@ describe('in a book of ounces and Fahrenheit', () => {
   const spoken = VIEWS.filter((path) => (!isOfAThing(path) || THINGS[path]) && !notYet.includes(path))
   test.each(spoken)('%s speaks in them', async (path) => {
     await look(pages as never, `/${path.replace(/:id\??/, THINGS[path]?.(pages.of) ?? '')}`, 'owner')
-    await new Promise((resolve) => setTimeout(resolve, 200))
+    // What is asked for later is shown later.
+    await waitFor(() => expect(queries.isFetching()).toBe(0))
     const text = document.querySelector('main')!.textContent
     expect([...text.matchAll(/.{0,60}\d (?:°C|g)(?![\w²³]).{0,30}/g)].map(([found]) => found)).toEqual([])
   })

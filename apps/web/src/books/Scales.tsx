@@ -1,3 +1,4 @@
+import { useFigures } from '../shell/figures'
 import { readMass } from '@hatch-book/core'
 import { ScaleDraft, weighingApi, newId } from '@hatch-book/contract'
 import { Button, Input } from 'antd'
@@ -8,6 +9,7 @@ import { useMay } from '../shell/session'
 
 /** The scales that speak to the book, each through a bridge with a token of its own. */
 export function Scales() {
+  const figures = useFigures()
   const { data } = useScales()
   const may = useMay()
   const [name, setName] = useState('')
@@ -37,7 +39,7 @@ export function Scales() {
         {(data ?? []).map((s) => (
           <li key={s.id} className="between">
             <span>
-              {s.name} <span className="small quiet">bears {s.capacityGrams} g</span>
+              {s.name} <span className="small quiet">bears {figures.grams(s.capacityGrams)}</span>
             </span>
             {may.run && (
               <button

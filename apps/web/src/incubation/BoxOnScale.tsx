@@ -16,7 +16,7 @@ export function BoxOnScale({ page }: { page: ClutchPage }) {
   const { write } = useLog()
   const start = weighings.find((w) => w.dryGrams !== null)
   const [typed, setTyped] = useState('')
-  const [typedDry, setTypedDry] = useState('200 g')
+  const [typedDry, setTypedDry] = useState(figures.typed.mass.write(200))
   const [grams, dry] = [figures.readGrams(typed), figures.readGrams(typedDry)]
   const ratio = rules!.waterPerMedium!
   const mix = dry !== null && dry >= 0 ? mediumMix({ dryGrams: dry }, ratio) : null
@@ -49,7 +49,7 @@ export function BoxOnScale({ page }: { page: ClutchPage }) {
           payload: start ? { grams, addedGrams: added } : { grams, dryGrams: dry ?? 0 },
         },
       ],
-      start ? `${clutch.name}: ${added} g of water added` : `${clutch.name} is set up`,
+      start ? `${clutch.name}: ${figures.grams(added)} of water added` : `${clutch.name} is set up`,
     ).then((ok) => ok && setTyped(''))
   }
   return (
@@ -65,15 +65,15 @@ export function BoxOnScale({ page }: { page: ClutchPage }) {
             style={{ width: 80 }}
           />{' '}
           of dry medium and{' '}
-          <strong className="fig">{mix ? Math.round(mix.waterGrams * 10) / 10 : '–'} g</strong> of water:{' '}
-          {ratio} to 1 by weight. Then weigh all of it, eggs and lid.
+          <strong className="fig">{figures.grams(mix ? Math.round(mix.waterGrams * 10) / 10 : null)}</strong>{' '}
+          of water: {ratio} to 1 by weight. Then weigh all of it, eggs and lid.
         </p>
       )}
       {start && (
         <p className="small quiet">
-          Set up {figures.day(start.at.slice(0, 10))} at {Math.round(start.grams)} g with{' '}
-          {Math.round(start.dryGrams!)} g of medium
-          {given > 0 && `; ${Math.round(given)} g of water given since`}.
+          Set up {figures.day(start.at.slice(0, 10))} at {figures.grams(Math.round(start.grams))} with{' '}
+          {figures.grams(Math.round(start.dryGrams!))} of medium
+          {given > 0 && `; ${figures.grams(Math.round(given))} of water given since`}.
         </p>
       )}
       {may.write && (
@@ -98,8 +98,9 @@ export function BoxOnScale({ page }: { page: ClutchPage }) {
             'Nothing is missing.'
           ) : (
             <>
-              Add <strong className="fig">{found.addGrams.toFixed(0)} g</strong> of water at the edge, not on
-              the eggs: {percent(found.lost)} of it is gone, it is at {found.waterPerDryNow.toFixed(2)} to 1.
+              Add <strong className="fig">{figures.grams(Math.round(found.addGrams))}</strong> of water at the
+              edge, not on the eggs: {percent(found.lost)} of it is gone, it is at{' '}
+              {found.waterPerDryNow.toFixed(2)} to 1.
             </>
           )}
         </p>
