@@ -23,8 +23,8 @@ interface FormOnPage {
   wrong: [field: string, typed: string, says: RegExp]
   /** Where it goes. */
   path: string
-  /** Its field in what is sent, as the server calls it, that is refused to see where that is said. */
-  refuses: string
+  /** A field as the server calls it, which is refused, and the label of the one where that is to be said. */
+  refuses: [field: string, at: string]
   body(of: WholeBook): object
   /** Only of forms whose drafts are kept: what may be typed and found again. */
   kept?: string
@@ -40,10 +40,10 @@ const FORMS: Record<string, FormOnPage> = {
       choose: { Species: 'western hognose' },
     },
     ...{
-      wrong: ['Weight, g', 'much', /cannot be read|figure|such as/],
+      wrong: ['Weight, g', 'much', /is not a weight/],
       path: '/api/animals',
       kept: 'Note',
-      refuses: 'tag',
+      refuses: ['tag', 'Tag'],
     },
     body: ({ protocolOf }) => ({
       tag: 'K7',
@@ -56,19 +56,19 @@ const FORMS: Record<string, FormOnPage> = {
   'a rack': {
     ...{ at: () => '/places', open: press('Build a rack'), label: 'New rack', save: /Build 48 tubs/ },
     ...{ right: { 'Name of the rack': 'Yard' }, wrong: ['Name of the rack', ' ', /give the rack a name/] },
-    ...{ path: '/api/racks', refuses: 'name', kept: 'Name of the rack' },
+    ...{ path: '/api/racks', refuses: ['name', 'Name of the rack'], kept: 'Name of the rack' },
     body: () => ({ name: 'Yard', prefix: 'Y', rows: 6, columns: 8, tub: { size: 'small', most: 1 } }),
   },
   'a colony': {
     ...{ at: () => '/colonies', open: press('A new colony'), label: 'New colony', save: /Set up colony/ },
-    ...{ right: { Name: 'R9', 'Stands at, °C': '86 F' }, wrong: ['Stands at, °C', 'warm', /./] },
-    ...{ path: '/api/colonies', refuses: 'name', kept: 'Name' },
+    ...{ right: { Name: 'R9', 'Stands at, °C': '86 F' }, wrong: ['Stands at, °C', 'warm', /is not a temperature/] },
+    ...{ path: '/api/colonies', refuses: ['name', 'Name'], kept: 'Name' },
     body: () => ({ name: 'R9', bins: 1, celsius: 30 }),
   },
   'a cohort': {
     ...{ at: () => '/cohorts', open: press('A new cohort'), label: 'New cohort', save: /Begin cohort/ },
     ...{ right: { Name: 'M9', 'Kept at, °C': '24,5', Line: 'Fen' }, wrong: ['Name', ' ', /give it a name/] },
-    ...{ path: '/api/cohorts', refuses: 'name', kept: 'Name' },
+    ...{ path: '/api/cohorts', refuses: ['name', 'Name'], kept: 'Name' },
     body: () => ({ name: 'M9', line: 'Fen', celsius: 24.5, tubs: 1, kind: 'young', fertilised: 'mated' }),
   },
   'an incubator': {
@@ -84,7 +84,7 @@ const FORMS: Record<string, FormOnPage> = {
     ...{
       wrong: ['Its name', ' ', /give it a name/],
       path: '/api/places',
-      refuses: 'setPointC',
+      refuses: ['setPointC', 'Set to, °C'],
       kept: 'Its name',
     },
     body: () => ({ kind: 'incubator', name: 'H9', setPointC: 28 }),
@@ -96,8 +96,8 @@ const FORMS: Record<string, FormOnPage> = {
       label: 'Weigh F1',
       save: /Save weight/,
     },
-    ...{ right: { 'Weight, g': '0.431 kg' }, wrong: ['Weight, g', 'heavy', /./] },
-    ...{ path: '/api/entries', refuses: 'grams' },
+    ...{ right: { 'Weight, g': '0.431 kg' }, wrong: ['Weight, g', 'heavy', /is not a weight/] },
+    ...{ path: '/api/entries', refuses: ['grams', 'Weight, g'] },
     body: ({ female }) => ({
       entries: [
         {
@@ -115,8 +115,8 @@ const FORMS: Record<string, FormOnPage> = {
       label: 'A meal of F1',
       save: /Save meal/,
     },
-    ...{ right: { Prey: 'hopper mouse', 'Each, g': '9,5' }, wrong: ['Each, g', 'a few', /./] },
-    ...{ path: '/api/entries', refuses: 'grams' },
+    ...{ right: { Prey: 'hopper mouse', 'Each, g': '9,5' }, wrong: ['Each, g', 'a few', /is not a weight/] },
+    ...{ path: '/api/entries', refuses: ['grams', 'Each, g'] },
     body: () => ({
       entries: [{ kind: 'meal', payload: { outcome: 'taken', prey: 'hopper mouse', grams: 9.5 } }],
     }),
@@ -129,9 +129,9 @@ const FORMS: Record<string, FormOnPage> = {
     },
     ...{ right: { Note: 'on the moss', 'The mother weighs now, g': '390' } },
     ...{
-      wrong: ['The mother weighs now, g', 'thin', /./],
+      wrong: ['The mother weighs now, g', 'thin', /is not a weight/],
       path: '/api/clutches',
-      refuses: 'note',
+      refuses: ['note', 'Note'],
       kept: 'Note',
     },
     body: ({ female }) => ({ damId: female, note: 'on the moss', damGrams: 390 }),
@@ -171,16 +171,16 @@ describe.each(Object.entries(FORMS))(
       await waitFor(() => expect(faultAt(field)).toBe(''))
     })
 
-    test('what the server refuses is said, and what was written is still there', async () => {
+    test('what the server refuses is said at its field, and what was written is still there', async () => {
       const { form, fill, send, sent } = await opened()
       await fill()
       const detail = 'It is not so.'
       pages.answerOnce('POST', path, 422, {
         ...{ type: 'urn:hatch-book:invalid', title: detail, status: 422, code: 'invalid', detail },
-        fields: [{ field: refuses, says: 'this cannot be so' }],
+        fields: [{ field: refuses[0], says: 'this cannot be so' }],
       })
       await send()
-      await waitFor(() => expect(document.body.textContent).toMatch(/this cannot be so|It is not so/))
+      await waitFor(() => expect(faultAt(refuses[1])).toBe('this cannot be so'))
       expect(sent(path)).toMatchObject([{ status: 422 }])
       for (const [field, text] of Object.entries(right))
         expect(within(form).getByLabelText(field)).toHaveProperty('value', text)

@@ -74,7 +74,7 @@ test('one that is held goes to nobody else; it is sold, comes back, and goes on,
   expect((await hold('Nobody known', newId())).status).toBe(404)
   expect((await hold('Osric at the weir', contactId)).status).toBe(200)
   expect((await say('sold', id, { buyer: 'somebody else', price: 80 })).body.detail).toContain(
-    'held for Osric',
+    'reserved for Osric',
   )
   expect((await say('returned', id, { because: 'no' })).body.detail).toContain('was not sold')
   expect((await say('sold', id, { buyer: 'Osric at the weir', price: 80 })).status).toBe(200)

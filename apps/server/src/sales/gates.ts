@@ -37,8 +37,8 @@ async function refuseClosedGate(
     throw new BookError('invalid', `${row.tag} is ${row.presence === 'sold' ? 'sold already' : 'dead'}.`)
   const heldFor = record.standing.young.reserved?.name
   if (act === 'sold' && heldFor !== undefined && heldFor !== buyer)
-    throw new BookError('invalid', `${row.tag} is held for ${heldFor}. End that first.`, [
-      { field: 'buyer', says: `held for ${heldFor}` },
+    throw new BookError('invalid', `${row.tag} is reserved for ${heldFor}. Cancel the reservation first.`, [
+      { field: 'buyer', says: `reserved for ${heldFor}` },
     ])
   if (leaving.opens || leavingOverruled) return
   const missing = leaving.missing.map((m) => ({ field: m.rule, says: `${m.says}: ${m.change || m.note}` }))
@@ -71,13 +71,16 @@ async function refuseDearDefect(
     )
 }
 
-/** An animal is held for one at a time. */
+/** An animal is reserved for one buyer at a time. */
 guardEntries('reserved', async (tx, _actor, { subject, payload }) => {
   const { contactId } = payload
   const [record] = await loadRecords(tx, withIds([subject.id]))
   const held = record!.standing.young.reserved
   if (held && held.contactId !== contactId)
-    throw new BookError('invalid', `${record!.animal.tag} is held for ${held.name}. End that first.`)
+    throw new BookError(
+      'invalid',
+      `${record!.animal.tag} is reserved for ${held.name}. Cancel that reservation first.`,
+    )
   const [known] = await tx
     .select({ id: tables.contact.id })
     .from(tables.contact)

@@ -146,7 +146,7 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
         <p className="small quiet">Also written down as {page.merged.map((m) => m.tag).join(', ')}</p>
       )}
       {animal.defect !== '' && <p className="bad">{animal.defect}</p>}
-      {animal.reserved && <p className="warm">Held for {page.reservation?.name ?? 'somebody'}</p>}
+      {animal.reserved && <p className="warm">Reserved for {page.reservation?.name ?? 'somebody'}</p>}
       {animal.readings > 0 && animal.sex === 'unknown' && (
         <p className="small quiet">
           Its sex was read {times(animal.readings)} and is not sure yet.{' '}

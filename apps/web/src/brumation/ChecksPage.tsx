@@ -1,3 +1,4 @@
+import { named } from '../parts/named'
 import type { RestView } from '@hatch-book/contract'
 import { useSearchParams } from 'react-router'
 import { useFigures } from '../shell/figures'
@@ -26,7 +27,7 @@ export function ChecksPage() {
         a.tag.localeCompare(b.tag, 'en', { numeric: true }),
     )
   const waiting = sleepers.filter((r) => due(r, book.today))
-  const picked = sleepers.find((r) => r.id === params.get('rest')) ?? waiting[0] ?? sleepers[0]
+  const picked = named(sleepers, params.get('rest'), (r) => r.id, waiting[0] ?? sleepers[0])
   const go = (id: string | null) =>
     setParams(
       (old) => {
@@ -46,6 +47,9 @@ export function ChecksPage() {
       <RestHead title={waiting.length > 0 ? `${waiting.length} checks due` : 'No check is due'} />
       {sleepers.length === 0 && <p className="empty">Nobody is asleep.</p>}
       <div className="columns checks">
+        {!picked && sleepers.length > 0 && (
+          <p className="empty">This animal is not resting now. Pick one from the list.</p>
+        )}
         {picked && (
           <CheckCard
             key={picked.id}

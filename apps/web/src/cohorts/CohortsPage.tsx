@@ -1,3 +1,4 @@
+import { named } from '../parts/named'
 import type { Cohorts } from '@hatch-book/contract'
 import { byUrgency, sayGeneration, type WorkItem } from '@hatch-book/core'
 import { Button } from 'antd'
@@ -30,7 +31,7 @@ function Kept({ data }: { data: Cohorts }) {
   const may = useMay()
   const studied = useMemo(() => studyCohorts(data), [data])
   const [act, setAct] = useState<Act | 'new' | null>(null)
-  const picked = (id === undefined ? studied[0] : studied.find((s) => s.cohort.id === id)) ?? null
+  const picked = named(studied, id, (s) => s.cohort.id, studied[0]) ?? null
   const acts = picked ? ACTS.filter((a) => a.fits(picked)) : []
   useKeys(
     Object.fromEntries(acts.map((a) => [a.key, () => setAct(a.act)])),
@@ -64,7 +65,7 @@ function Kept({ data }: { data: Cohorts }) {
       )}
       {!picked && studied.length > 0 && (
         <p className="empty">
-          This cohort is not in the book. <Link to="/cohorts">All cohorts</Link>
+          That cohort is not in this book. <Link to="/cohorts">All cohorts</Link>
         </p>
       )}
       {studied.length === 0 && act !== 'new' && (

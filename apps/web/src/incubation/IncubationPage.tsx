@@ -27,7 +27,7 @@ export function IncubationPage() {
     .sort((a, b) => (a.forecast?.likely ?? '9').localeCompare(b.forecast?.likely ?? '9'))
   const ended = mine.filter((c) => c.waiting === 0)
   const incubators = places.filter((p) => p.kind === 'incubator')
-  const picked = named(clutches, id, waiting[0] ?? ended[0])
+  const picked = named(clutches, id, (c) => c.id, waiting[0] ?? ended[0])
   return (
     <section className="page">
       <IncubationHead
@@ -92,7 +92,7 @@ export function IncubationPage() {
             )}
             {picked && <ClutchDetail id={picked.id} />}
             {id && !picked && (
-              <p className="empty">This clutch is not in the book. Choose another beside it.</p>
+              <p className="empty">That clutch is not in this book. Pick one from the list.</p>
             )}
             {!id && !picked && (
               <p className="empty">

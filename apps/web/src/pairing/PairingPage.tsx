@@ -35,7 +35,7 @@ export function PairingPage() {
   const shown = data
     .filter(fits)
     .sort((a, b) => ORDER[a.state] - ORDER[b.state] || (b.startedOn ?? '9').localeCompare(a.startedOn ?? '9'))
-  const picked = named(data, id, shown[0])
+  const picked = named(data, id, (p) => p.id, shown[0])
   return (
     <section className="page">
       <PairingHead title={<>Pairings{line && <span className="quiet"> of {line}</span>}</>}>
@@ -84,7 +84,7 @@ export function PairingPage() {
           ))}
         </ul>
         {picked && <PairingCard key={picked.id} pairing={picked} />}
-        {id && !picked && <p className="empty">This pairing is not in the book. Choose another beside it.</p>}
+        {id && !picked && <p className="empty">That pairing is not in this book. Pick one from the list.</p>}
       </div>
     </section>
   )

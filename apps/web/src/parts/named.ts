@@ -2,8 +2,9 @@
  * What an address names; where it names none, what usually stands there.
  * @returns undefined where it names one that is not there: no other may stand in its place, or what is written next would be written of that one
  */
-export const named = <T extends { id: string }>(
+export const named = <T>(
   list: readonly T[],
-  id: string | undefined,
+  id: string | null | undefined,
+  idOf: (one: T) => string,
   usual: T | undefined,
-): T | undefined => (id === undefined ? usual : list.find((one) => one.id === id))
+): T | undefined => (id ? list.find((one) => idOf(one) === id) : usual)

@@ -81,7 +81,7 @@ export function HoldbacksPage() {
         <p className="empty">Siblings that hatched here are compared here once there are two of them.</p>
       )}
       {id && sets.length > 0 && !sets.some((s) => s.id === id) && (
-        <p className="empty">The young of this clutch are not compared here. Choose another above.</p>
+        <p className="empty">There are no siblings to compare in this clutch. Pick another one above.</p>
       )}
       {data && proposal && (
         <>

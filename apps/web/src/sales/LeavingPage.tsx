@@ -172,11 +172,7 @@ function Group({
                   </Button>
                 )}{' '}
                 {!animal.reserved ? (
-                  <Button
-                    size="small"
-                    aria-label={`hold ${animal.tag} for somebody`}
-                    onClick={() => onReserve(animal)}
-                  >
+                  <Button size="small" aria-label={`reserve ${animal.tag}`} onClick={() => onReserve(animal)}>
                     hold
                   </Button>
                 ) : (
@@ -236,7 +232,9 @@ function Remarks({ animal, leaving }: Pick<LadderAnimal, 'animal' | 'leaving'>) 
   const heldFor = useHeldFor()
   return (
     <>
-      {animal.reserved && <div className="small warm">held for {heldFor.get(animal.id) ?? 'somebody'}</div>}
+      {animal.reserved && (
+        <div className="small warm">reserved for {heldFor.get(animal.id) ?? 'somebody'}</div>
+      )}
       {animal.defect !== '' && <div className="small bad">{animal.defect}</div>}
       {!leaving.opens && (
         <div className="small bad">gate shut again: {leaving.missing.map((m) => m.says).join(', ')}</div>

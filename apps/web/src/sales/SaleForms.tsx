@@ -1,7 +1,8 @@
 import { newId, salesApi, type AnimalPage, type AnimalRow } from '@hatch-book/contract'
 import { payloadSchema } from '@hatch-book/core'
-import { AutoComplete, Button, Input, Modal } from 'antd'
-import { useState } from 'react'
+import { AutoComplete, Button, Input, Modal, Skeleton } from 'antd'
+import { useState, type ReactNode } from 'react'
+import * as v from 'valibot'
 import { describeAnimal } from '../parts/AnimalCard'
 import { ContractForm } from '../parts/form/ContractForm'
 import { DayField, Field, NumberField, TextField } from '../parts/form/fields'
@@ -12,6 +13,29 @@ import { useLog } from '../shell/log'
 import { useAnimal } from '../shell/queries'
 import { useGoOn } from '../shell/useGoOn'
 import { useCounter } from './queries'
+
+/** Money, in whatever the book is kept in. */
+function PriceField({
+  name = 'price',
+  label = 'Price',
+  needed = false,
+  hint,
+}: {
+  name?: string
+  label?: string
+  needed?: boolean
+  hint?: ReactNode
+}) {
+  return (
+    <NumberField
+      {...{ name, label, hint, min: 0, max: 1_000_000, width: 140, parts: true }}
+      {...(needed && { needed: 'write the price; 0 where it is given away' })}
+    />
+  )
+}
+
+/** Where the fields will stand, while the animal is asked for. */
+const FieldsToCome = () => <Skeleton active title={false} paragraph={{ rows: 3 }} />
 
 /** Listing or selling one: the price by the list, less for a defect. */
 export function SaleForm(props: { animal: AnimalRow; kind: 'listed' | 'sold'; onDone(): void }) {
@@ -25,7 +49,7 @@ export function SaleForm(props: { animal: AnimalRow; kind: 'listed' | 'sold'; on
       footer={null}
     >
       <p className="quiet">{describeAnimal(animal)}</p>
-      {data && <SaleFields {...props} page={data} />}
+      {data ? <SaleFields {...props} page={data} /> : <FieldsToCome />}
     </Modal>
   )
 }
@@ -50,17 +74,15 @@ function SaleFields({
       buyer: reservation?.name ?? '',
     },
     schema: kind === 'sold' ? payloadSchema('sold') : payloadSchema('listed'),
-    body: (draft) =>
-      kind === 'sold' ? { price: draft.price, buyer: draft.buyer.trim() } : { price: draft.price },
+    body: ({ price, buyer }) => (kind === 'sold' ? { price, buyer: buyer.trim() } : { price }),
     send: async (payload) => {
-      const buyer = sale.draft.buyer.trim()
-      const isSold = kind === 'sold'
+      const sold = v.is(payloadSchema('sold'), payload) ? payload : null
       await enter(
-        [isSold ? { kind, subject, payload: { ...payload, buyer } } : { kind, subject, payload }],
-        `${animal.tag} ${isSold ? `sold to ${buyer}` : 'listed'}`,
+        [sold ? { kind: 'sold', subject, payload: sold } : { kind: 'listed', subject, payload }],
+        `${animal.tag} ${sold ? `sold to ${sold.buyer}` : 'listed'}`,
       )
       onDone()
-      if (isSold) goOn(`/leaving/${animal.id}/hand-over`)
+      if (sold) goOn(`/leaving/${animal.id}/hand-over`)
     },
   })
   return (
@@ -69,15 +91,13 @@ function SaleFields({
       label={kind === 'sold' ? `Sell ${animal.tag}` : `List ${animal.tag}`}
       actions={<FormActions of={sale} save={kind === 'sold' ? 'Sell' : 'List it'} onCancel={onDone} />}
     >
-      <NumberField
-        name="price"
-        label="Price"
-        min={0}
-        max={1_000_000}
-        parts
-        width={140}
-        needed="write the price; 0 where it is given away"
-        hint={`${asked ? `${asked.price} ${asked.says}` : 'never to be sold'}; usual ${price.least} to ${price.most}${reservation && reservation.deposit > 0 ? `; ${reservation.deposit} paid already` : ''}`}
+      <PriceField
+        needed
+        hint={[
+          asked ? `${asked.price} ${asked.says}` : 'never to be sold',
+          `usual ${price.least} to ${price.most}`,
+          ...(reservation && reservation.deposit > 0 ? [`${reservation.deposit} paid already`] : []),
+        ].join('; ')}
       />
       {kind === 'sold' && (
         <TextField name="buyer" label="Buyer" most={120} autoFocus needed="write who takes it home" />
@@ -87,15 +107,15 @@ function SaleFields({
   )
 }
 
-/** Holds an animal for somebody: a contact by name, a price, what was paid, and until when. */
+/** Reserves an animal for a buyer: a contact by name, a price, what was paid, and until when. */
 export function ReserveForm(props: { animal: AnimalRow; onDone(): void }) {
   const { animal, onDone } = props
   const { data: page } = useAnimal(animal.id)
   const { data: counter } = useCounter()
   return (
-    <Modal title={`Hold ${animal.tag} for somebody`} open onCancel={onDone} footer={null}>
+    <Modal title={`Reserve ${animal.tag}`} open onCancel={onDone} footer={null}>
       <p className="quiet">{describeAnimal(animal)}</p>
-      {page && counter && <ReserveFields {...props} page={page} contacts={counter.contacts} />}
+      {page ? <ReserveFields {...props} page={page} contacts={counter?.contacts ?? []} /> : <FieldsToCome />}
     </Modal>
   )
 }
@@ -112,7 +132,7 @@ function ReserveFields({
   contacts: readonly { id: string; name: string }[]
 }) {
   const { enter } = useLog()
-  const holding = useContractForm({
+  const reservation = useContractForm({
     begin: {
       ...{ name: '', price: (asked?.price ?? null) as number | null },
       ...{ deposit: null as number | null, until: null as string | null },
@@ -128,18 +148,18 @@ function ReserveFields({
         await send(salesApi.addContact, { body: { id: contactId, name } })
       await enter(
         [{ kind: 'reserved', subject: { type: 'animal', id: animal.id }, payload }],
-        `${animal.tag} is held for ${name}`,
+        `${animal.tag} is reserved for ${name}`,
       )
       onDone()
     },
   })
   return (
     <ContractForm
-      of={holding}
-      label={`Hold ${animal.tag} for somebody`}
-      actions={<FormActions of={holding} save="Hold it" onCancel={onDone} />}
+      of={reservation}
+      label={`Reserve ${animal.tag}`}
+      actions={<FormActions of={reservation} save="Reserve animal" onCancel={onDone} />}
     >
-      <Field name="name" label="For whom" needed="write for whom">
+      <Field name="name" label="Buyer" needed="write who it is reserved for">
         <AutoComplete
           autoFocus
           options={contacts.map((c) => ({ value: c.name }))}
@@ -149,18 +169,9 @@ function ReserveFields({
         />
       </Field>
       <div className="row fields">
-        <NumberField
-          name="price"
-          label="Price"
-          min={0}
-          max={1_000_000}
-          parts
-          width={120}
-          needed="write the price"
-          hint={asked && `${asked.price} ${asked.says}`}
-        />
-        <NumberField name="deposit" label="Deposit paid" min={0} max={1_000_000} parts width={120} />
-        <DayField name="until" label="Hand-over, or held until" width={160} />
+        <PriceField needed hint={asked && `${asked.price} ${asked.says}`} />
+        <PriceField name="deposit" label="Deposit paid" />
+        <DayField name="until" label="Reserved until" width={160} />
       </div>
     </ContractForm>
   )
@@ -171,7 +182,7 @@ export function EndReservation({ animal }: { animal: AnimalRow }) {
   return (
     <Button
       size="small"
-      aria-label={`free it: ${animal.tag}`}
+      aria-label={`cancel the reservation of ${animal.tag}`}
       onClick={() =>
         void write(
           [
@@ -181,11 +192,11 @@ export function EndReservation({ animal }: { animal: AnimalRow }) {
               payload: { because: 'not wanted any more' },
             },
           ],
-          `${animal.tag} is free again`,
+          `${animal.tag} is no longer reserved`,
         )
       }
     >
-      free it
+      cancel reservation
     </Button>
   )
 }

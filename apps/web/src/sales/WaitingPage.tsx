@@ -56,7 +56,7 @@ function Waiting() {
                 <strong>{c.name}</strong> <span className="small quiet">{c.reach}</span>
                 {c.animals.length > 0 && (
                   <div className="small">
-                    held for them:{' '}
+                    reserved for them:{' '}
                     {c.animals.map((a) => (
                       <Link key={a.id} className="tag" to={`/animals/${a.id}`} style={{ marginRight: 8 }}>
                         {a.tag}

@@ -57,8 +57,8 @@ export function layingWindow(evidence: LayingEvidence): LayingForecast {
     join(daysBetween(origin, window.likely) + off, Math.hypot(HER_SPREAD / Math.sqrt(own.length), 2))
     because.push(
       own.length === 1
-        ? `last time she laid after ${counted(Math.round(average), 'day')}`
-        : `she laid ${own.length} times before, on average after ${counted(Math.round(average), 'day')}`,
+        ? `took ${counted(Math.round(average), 'day')} last time`
+        : `took ${counted(Math.round(average), 'day')} on average over ${own.length} clutches`,
     )
   }
   for (const { sign, on } of signs) {
