@@ -61,7 +61,10 @@ const FORMS: Record<string, FormOnPage> = {
   },
   'a colony': {
     ...{ at: () => '/colonies', open: press('A new colony'), label: 'New colony', save: /Set up colony/ },
-    ...{ right: { Name: 'R9', 'Stands at, °C': '86 F' }, wrong: ['Stands at, °C', 'warm', /is not a temperature/] },
+    ...{
+      right: { Name: 'R9', 'Stands at, °C': '86 F' },
+      wrong: ['Stands at, °C', 'warm', /is not a temperature/],
+    },
     ...{ path: '/api/colonies', refuses: ['name', 'Name'], kept: 'Name' },
     body: () => ({ name: 'R9', bins: 1, celsius: 30 }),
   },
