@@ -16,7 +16,7 @@ export function BoxOnScale({ page }: { page: ClutchPage }) {
   const { write } = useLog()
   const start = weighings.find((w) => w.dryGrams !== null)
   const [typed, setTyped] = useState('')
-  const [typedDry, setTypedDry] = useState(figures.typed.mass.write(200))
+  const [typedDry, setTypedDry] = useState(`${figures.typed.mass.write(200)} ${figures.weightUnit}`)
   const [grams, dry] = [figures.readGrams(typed), figures.readGrams(typedDry)]
   const ratio = rules!.waterPerMedium!
   const mix = dry !== null && dry >= 0 ? mediumMix({ dryGrams: dry }, ratio) : null
@@ -81,7 +81,7 @@ export function BoxOnScale({ page }: { page: ClutchPage }) {
           <MassInput
             aria-label="Total weight"
             size="small"
-            placeholder={`total weight, ${figures.weightUnit}`}
+            placeholder={`total, ${figures.weightUnit}`}
             value={typed}
             onChange={setTyped}
             style={{ width: 110 }}

@@ -92,7 +92,9 @@ export function IncubationPage() {
             )}
             {picked && <ClutchDetail id={picked.id} />}
             {id && !picked && (
-              <p className="empty">That clutch is not in this book. Pick one from the list.</p>
+              <p className="empty">
+                That clutch is not in this book.{clutches.length > 0 && ' Pick one from the list.'}
+              </p>
             )}
             {!id && !picked && (
               <p className="empty">

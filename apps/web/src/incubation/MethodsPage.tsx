@@ -129,13 +129,13 @@ function Mix({ methods }: { methods: readonly MethodView[] }) {
           { value: 'total', label: 'for so much mix' },
         ]}
       />
-      <div className="row" style={{ margin: '10px 0' }}>
+      <div className="row" style={{ margin: '10px 0', alignItems: 'center', flexWrap: 'nowrap' }}>
         <MassInput
           aria-label={by === 'dry' ? 'Dry medium' : 'Mix wanted'}
           value={typed}
           onChange={setTyped}
           suffix={figures.weightUnit}
-          style={{ width: 110 }}
+          style={{ width: 100 }}
         />
         <span>water to medium</span>
         <InputNumber
@@ -145,7 +145,7 @@ function Mix({ methods }: { methods: readonly MethodView[] }) {
           step={0.05}
           value={ratio}
           onChange={(n) => setRatio(n ?? 0)}
-          style={{ width: 90 }}
+          style={{ width: 76 }}
         />
       </div>
       {mix && (

@@ -84,7 +84,9 @@ export function PairingPage() {
           ))}
         </ul>
         {picked && <PairingCard key={picked.id} pairing={picked} />}
-        {id && !picked && <p className="empty">That pairing is not in this book. Pick one from the list.</p>}
+        {id && !picked && data.length > 0 && (
+          <p className="empty">That pairing is not in this book. Pick one from the list.</p>
+        )}
       </div>
     </section>
   )

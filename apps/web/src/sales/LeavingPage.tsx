@@ -173,7 +173,7 @@ function Group({
                 )}{' '}
                 {!animal.reserved ? (
                   <Button size="small" aria-label={`reserve ${animal.tag}`} onClick={() => onReserve(animal)}>
-                    hold
+                    reserve
                   </Button>
                 ) : (
                   <EndReservation animal={animal} />

@@ -94,10 +94,10 @@ function SaleFields({
       <PriceField
         needed
         hint={[
-          asked ? `${asked.price} ${asked.says}` : 'never to be sold',
-          `usual ${price.least} to ${price.most}`,
-          ...(reservation && reservation.deposit > 0 ? [`${reservation.deposit} paid already`] : []),
-        ].join('; ')}
+          asked ? `${asked.price}: ${asked.says}.` : 'Not to be sold.',
+          `Usual range ${price.least}–${price.most}.`,
+          ...(reservation && reservation.deposit > 0 ? [`${reservation.deposit} paid already.`] : []),
+        ].join(' ')}
       />
       {kind === 'sold' && (
         <TextField name="buyer" label="Buyer" most={120} autoFocus needed="write who takes it home" />
@@ -169,10 +169,15 @@ function ReserveFields({
         />
       </Field>
       <div className="row fields">
-        <PriceField needed hint={asked && `${asked.price} ${asked.says}`} />
+        <PriceField needed />
         <PriceField name="deposit" label="Deposit paid" />
         <DayField name="until" label="Reserved until" width={160} />
       </div>
+      {asked && (
+        <p className="small quiet">
+          {asked.price}: {asked.says}.
+        </p>
+      )}
     </ContractForm>
   )
 }
