@@ -70,6 +70,26 @@ Object.assign(globalThis, {
   IS_REACT_ACT_ENVIRONMENT: true,
 })
 
+/** Forgets all that was kept on this device, as nobody's first visit finds anything. */
+export async function clearDevice(): Promise<void> {
+  localStorage.clear()
+  sessionStorage.clear()
+  for (const { name } of await indexedDB.databases())
+    await new Promise<void>((resolve, reject) => {
+      const opening = indexedDB.open(name!)
+      opening.onerror = () => reject(opening.error!)
+      opening.onsuccess = () => {
+        const base = opening.result
+        const stores = [...base.objectStoreNames]
+        if (stores.length === 0) return resolve(base.close())
+        const turn = base.transaction(stores, 'readwrite')
+        for (const store of stores) turn.objectStore(store).clear()
+        turn.oncomplete = () => resolve(base.close())
+        turn.onerror = () => reject(turn.error!)
+      }
+    })
+}
+
 // Its clocks would keep the process from ending.
 afterAll(() => window.close())
 

@@ -201,7 +201,6 @@ describe.each(Object.entries(FORMS))(
       test('whoever leaves is asked, and finds it again', async () => {
         const first = await opened()
         await type(first.user, first.form, kept, 'half a wo')
-        await new Promise((resolve) => setTimeout(resolve, 600))
         await act(() => first.goTo('/messages'))
         const asked = await screen.findByRole('dialog')
         expect(asked.textContent).toContain('It is kept on this device until you come back.')

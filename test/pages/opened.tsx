@@ -1,4 +1,4 @@
-import { heardComplaints, PLACE } from './dom'
+import { clearDevice, heardComplaints, PLACE } from './dom'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, configure, render, screen, waitFor, within } from '@testing-library/react'
 import userEvent, { type UserEvent } from '@testing-library/user-event'
@@ -108,8 +108,9 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
     cleanup()
     queries.clear()
   }
-  afterEach(() => {
+  afterEach(async () => {
     leave()
+    await clearDevice()
     isSilent = false
     instead.clear()
     expect(heardComplaints()).toEqual([])

@@ -104,6 +104,40 @@ test('one that is held goes to nobody else; it is sold, comes back, and goes on,
   expect(csv.body).toContain("'=cmd|calc")
 })
 
+test('a keeper says that one may leave all the same: every list, the calendar and the sale go by that, until it is withdrawn', async () => {
+  const id = await ready('E1', { hatched: { date: '2026-05-01', precision: 'day' }, grams: null })
+  const standing = async () => {
+    const { steps } = (await book.as.keeper('GET', '/api/rearing')).body
+    const rung = steps.flatMap((s: { animals: object[] }) => s.animals)
+    const here = rung.find((y: { animal: { tag: string } }) => y.animal.tag === 'E1').leaving
+    const { leaving } = await page(id)
+    expect(leaving).toEqual(here)
+    return leaving
+  }
+  expect(await standing()).toMatchObject({ opens: false, granted: false, overruled: null })
+  expect((await say('sold', id, { buyer: 'Osric', price: 30 })).body.detail).toContain('cannot be sold yet')
+  const early = entry('overruled', 'animal', id, {
+    ...{ about: 'leaving', verdict: 'may leave', reason: 'to a friend who knows' },
+  })
+  await write(book, [early])
+  // What is missing still is: it only no longer stands in the way.
+  expect(await standing()).toMatchObject({
+    ...{ opens: false, granted: true },
+    overruled: { reason: 'to a friend who knows' },
+  })
+  const hold = { contactId, name: 'Osric at the weir', price: 30, until: null }
+  expect((await say('reserved', id, hold)).status).toBe(200)
+  const { path } = (await book.as.keeper('POST', '/api/shares', { id: newId(), kind: 'calendar' })).body
+  const calendar = async () => (await server.app.inject(path)).body.replaceAll('\r\n ', '')
+  expect(await calendar()).toContain('Overruled: it may leave all the same.')
+  await write(book, [
+    { ...entry('struck', 'animal', id, { reason: 'he changed his mind' }), strikes: early.id },
+  ])
+  expect(await standing()).toMatchObject({ granted: false, overruled: null })
+  expect(await calendar()).toContain('Not yet: ')
+  expect((await say('sold', id, { buyer: 'Osric at the weir', price: 30 })).status).toBe(409)
+})
+
 test('who waits is told who would do, in the order in which they asked', async () => {
   const wish = (change: object) =>
     book.as.keeper('POST', '/api/wishes', {

@@ -4,6 +4,7 @@ import {
   judgeReadiness,
   dayOfInstant,
   mayLeave,
+  withOverruling,
   CONSEQUENCES,
   overruleStands,
   worstGrade,
@@ -13,7 +14,7 @@ import {
   type BreederFacts,
   type Day,
   type DaySpan,
-  type LeavingGate,
+  type Leaving,
   type GrowthFit,
   type Reason,
   type RearingFacts,
@@ -21,6 +22,13 @@ import {
 } from '@hatch-book/core'
 import type { AnimalRecord, Surroundings } from './records'
 
+interface Overruling {
+  verdict: string
+  reason: string
+  on: Day
+  by: string
+  entryId: string
+}
 /** An animal with everything that is computed of it for one day. */
 export interface JudgedAnimal {
   record: AnimalRecord
@@ -28,8 +36,7 @@ export interface JudgedAnimal {
   readiness: ReadinessView
   stage: StageStanding
   /** Worked out when asked for: of most animals in a list nobody asks. */
-  readonly leaving: LeavingGate
-  leavingOverruled: { verdict: string; reason: string; on: Day; by: string; entryId: string } | null
+  readonly leaving: Leaving<Overruling>
   row: AnimalRow
 }
 
@@ -141,9 +148,8 @@ export function judgeAnimal(
     readiness: { ...assessed, overruled },
     stage,
     get leaving() {
-      return mayLeave(growing, protocol, today)
+      return withOverruling(mayLeave(growing, protocol, today), pick('leaving'))
     },
-    leavingOverruled: pick('leaving'),
     row: {
       id: animal.id,
       version: animal.version,

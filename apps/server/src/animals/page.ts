@@ -75,7 +75,6 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
         : 'nothing yet',
     },
     leaving: judged.leaving,
-    leavingOverruled: judged.leavingOverruled,
     weights: weights.map((w) => ({ at: new Date(w.at).toISOString(), grams: w.grams, context: w.context })),
     growth: await growthView(tx, actor, judged, weights, wantedGrams),
     wantedGrams,

@@ -108,16 +108,18 @@ async function eventsOf(tx: Transaction, actor: Actor): Promise<DayEvent[]> {
     .filter(({ row }) => row.reserved)
     .map(({ row, record, leaving }): DayEvent => {
       const { reserved } = record.standing.young
-      const ready = leaving.opens ? actor.today : (leaving.expected?.from ?? null)
+      const ready = leaving.granted ? actor.today : (leaving.expected?.from ?? null)
       // One whose day is past is still to come: today, until somebody fetches it or it is freed.
       const day = laterDay(reserved!.until ?? ready ?? actor.today, actor.today)
       return {
         id: `hand-over-${row.id}@hatch-book`,
         ...{ from: day, to: day },
         summary: `${row.tag} goes to ${reserved!.name}`,
-        description: leaving.opens
-          ? 'All its gates hold.'
-          : `Not yet: ${leaving.missing.map((m) => m.says).join(', ')}.`,
+        description: !leaving.granted
+          ? `Not yet: ${leaving.missing.map((m) => m.says).join(', ')}.`
+          : leaving.opens
+            ? 'All its gates hold.'
+            : 'Overruled: it may leave all the same.',
       }
     })
   const papers = here.flatMap(({ row, record }) =>

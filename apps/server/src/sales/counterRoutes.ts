@@ -162,7 +162,7 @@ async function freeToGo(tx: Transaction, actor: Actor): Promise<JudgedAnimal[]> 
       j.row.purpose !== 'breeder' &&
       j.row.purpose !== 'holdback' &&
       !j.row.reserved &&
-      (j.leaving.opens || j.leavingOverruled !== null),
+      j.leaving.granted,
   )
 }
 

@@ -27,12 +27,7 @@ async function refuseClosedGate(
     standing: foldStanding(asLogged(before)),
   }
   const surroundings = await loadSurroundings(tx, actor.book.zone, [record])
-  const { leaving, leavingOverruled, row } = judgeAnimal(
-    record,
-    surroundings,
-    actor.book.zone,
-    dayOf(actor, at),
-  )
+  const { leaving, row } = judgeAnimal(record, surroundings, actor.book.zone, dayOf(actor, at))
   if (row.presence === 'sold' || row.presence === 'died')
     throw new BookError('invalid', `${row.tag} is ${row.presence === 'sold' ? 'sold already' : 'dead'}.`)
   const heldFor = record.standing.young.reserved?.name
@@ -40,7 +35,7 @@ async function refuseClosedGate(
     throw new BookError('invalid', `${row.tag} is reserved for ${heldFor}. Cancel the reservation first.`, [
       { field: 'buyer', says: `reserved for ${heldFor}` },
     ])
-  if (leaving.opens || leavingOverruled) return
+  if (leaving.granted) return
   const missing = leaving.missing.map((m) => ({ field: m.rule, says: `${m.says}: ${m.change || m.note}` }))
   throw new BookError(
     'gate-closed',

@@ -216,7 +216,7 @@ const readRearing = cacheBeside<OpenPhase>('rearing', (_tx, { today }, judged) =
 const rearingPhase = ({ row, leaving }: JudgedAnimal): OpenPhase => ({
   name: 'rearing',
   from: row.hatched!.from,
-  to: leaving.opens ? null : (leaving.expected?.to ?? null),
+  to: leaving.granted ? null : (leaving.expected?.to ?? null),
   lane: laneOf(row.species, row.line),
   label: row.tag,
   subject: { room: 'rearing', id: row.id },

@@ -93,7 +93,7 @@ function YoungCard({
   return (
     <button
       type="button"
-      className={`card small-card ${flag ? 'trouble' : leaving.opens ? 'now' : ''}`}
+      className={`card small-card ${flag ? 'trouble' : leaving.granted ? 'now' : ''}`}
       style={{ font: 'inherit', textAlign: 'left', cursor: 'pointer', padding: '8px 10px', width: '100%' }}
       onClick={onOpen}
     >
@@ -117,7 +117,7 @@ function YoungCard({
             <span className="quiet">{animal.place?.name.split(' · ').at(-1)}</span>
           )}
         </span>
-        <span className={flag ? 'bad' : leaving.opens ? 'warm' : 'quiet'}>
+        <span className={flag ? 'bad' : leaving.granted ? 'warm' : 'quiet'}>
           {group?.partBy ? `part by ${figures.day(group.partBy)}` : null}
           {group?.partBy && flag ? ', ' : null}
           {group?.partBy && !flag
@@ -125,7 +125,7 @@ function YoungCard({
             : (flag ??
               (animal.presence === 'listed'
                 ? 'listed'
-                : leaving.opens
+                : leaving.granted
                   ? 'may leave'
                   : gate.expected
                     ? figures.span(gate.expected)

@@ -65,9 +65,10 @@ export function YoungSheet({
           <ReasonList reasons={data.stage.gate.evidence} />
           <h3 style={{ marginTop: 16 }}>To leave</h3>
           <p>
-            {data.leaving.opens ? (
+            {data.leaving.granted ? (
               <>
-                All gates hold. <Link to="/leaving">List or sell it</Link>
+                {data.leaving.opens ? 'All gates hold.' : 'Overruled: it may leave all the same.'}{' '}
+                <Link to="/leaving">List or sell it</Link>
               </>
             ) : (
               <>

@@ -3,7 +3,7 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { describeAnimal } from '../parts/AnimalCard'
-import { OverruleForm } from '../parts/ReadinessSheet'
+import { OverruleForm, OverrulingNote } from '../parts/Overruling'
 import { ReasonList, ReasonsSheet } from '../parts/Reasons'
 import { Strokes } from '../parts/Strokes'
 import { useFigures } from '../shell/figures'
@@ -26,9 +26,9 @@ export function LeavingPage() {
   if (!ladder || !animals) return null
   const young = ladder.steps.flatMap((s) => s.animals).filter((y) => fits(y.animal))
   const listed = young.filter((y) => y.animal.presence === 'listed')
-  const may = young.filter((y) => y.animal.presence === 'here' && y.leaving.opens)
+  const may = young.filter((y) => y.animal.presence === 'here' && y.leaving.granted)
   const soon = young
-    .filter((y) => y.animal.presence === 'here' && !y.leaving.opens)
+    .filter((y) => y.animal.presence === 'here' && !y.leaving.granted)
     .sort((a, b) => (a.leaving.expected?.from ?? '9').localeCompare(b.leaving.expected?.from ?? '9'))
   const sold = animals.filter((a) => a.presence === 'sold' && fits(a))
   return (
@@ -82,7 +82,12 @@ export function LeavingPage() {
           <h2>Not yet ({soon.length})</h2>
           <ul className="lines">
             {soon.slice(0, 60).map((y) => (
-              <NotYet key={y.animal.id} young={y} onWhy={() => setWhy(y.animal.id)} />
+              <NotYet
+                key={y.animal.id}
+                young={y}
+                onReserve={() => setAct({ animal: y.animal, kind: 'reserved' })}
+                onWhy={() => setWhy(y.animal.id)}
+              />
             ))}
           </ul>
         </div>
@@ -101,8 +106,18 @@ export function LeavingPage() {
   )
 }
 
-function NotYet({ young: { animal, leaving }, onWhy }: { young: LadderAnimal; onWhy(): void }) {
+/** One that is still to come, and may be promised already. */
+function NotYet({
+  young: { animal, leaving },
+  onReserve,
+  onWhy,
+}: {
+  young: LadderAnimal
+  onReserve(): void
+  onWhy(): void
+}) {
   const figures = useFigures()
+  const may = useMay()
   return (
     <li>
       <div className="between">
@@ -121,9 +136,11 @@ function NotYet({ young: { animal, leaving }, onWhy }: { young: LadderAnimal; on
             onClick={onWhy}
           >
             why
-          </button>
+          </button>{' '}
+          {may.decide && <Reservation animal={animal} onReserve={onReserve} />}
         </span>
       </div>
+      {animal.reserved && <ReservedFor animal={animal} />}
     </li>
   )
 }
@@ -171,13 +188,7 @@ function Group({
                     list
                   </Button>
                 )}{' '}
-                {!animal.reserved ? (
-                  <Button size="small" aria-label={`reserve ${animal.tag}`} onClick={() => onReserve(animal)}>
-                    reserve
-                  </Button>
-                ) : (
-                  <EndReservation animal={animal} />
-                )}{' '}
+                <Reservation animal={animal} onReserve={() => onReserve(animal)} />{' '}
                 <Button
                   size="small"
                   type="primary"
@@ -208,17 +219,16 @@ function GateSheet({ id, onClose }: { id: string | null; onClose(): void }) {
       {data && (
         <>
           <p style={{ fontSize: 17 }}>
-            <strong>{data.leaving.opens ? 'All gates hold.' : 'Not yet.'}</strong>
-            {data.leaving.expected &&
+            <strong>
+              {data.leaving.opens ? 'All gates hold.' : data.leaving.granted ? 'It may leave.' : 'Not yet.'}
+            </strong>
+            {!data.leaving.granted &&
+              data.leaving.expected &&
               ` Earliest ${figures.day(data.leaving.expected.from)}, expected by ${figures.day(data.leaving.expected.to)}.`}
           </p>
-          {data.leavingOverruled && (
-            <p className="note">
-              Overruled by {data.leavingOverruled.by}: {data.leavingOverruled.reason}
-            </p>
-          )}
+          {data.leaving.overruled && <OverrulingNote animalId={data.animal.id} of={data.leaving.overruled} />}
           <ReasonList reasons={data.leaving.evidence} />
-          {may.decide && !data.leaving.opens && !data.leavingOverruled && (
+          {may.decide && !data.leaving.granted && (
             <OverruleForm animalId={data.animal.id} about="leaving" verdicts={['may leave']} now="" />
           )}
         </>
@@ -227,16 +237,33 @@ function GateSheet({ id, onClose }: { id: string | null; onClose(): void }) {
   )
 }
 
+/** Reserves an animal, or frees it again. */
+const Reservation = ({ animal, onReserve }: { animal: AnimalRow; onReserve(): void }) =>
+  animal.reserved ? (
+    <EndReservation animal={animal} />
+  ) : (
+    <Button size="small" aria-label={`reserve ${animal.tag}`} onClick={onReserve}>
+      reserve
+    </Button>
+  )
+
+function ReservedFor({ animal }: { animal: AnimalRow }) {
+  const heldFor = useHeldFor()
+  return <div className="small warm">reserved for {heldFor.get(animal.id) ?? 'somebody'}</div>
+}
+
 /** What stands in the way of an animal's leaving, under its line. */
 function Remarks({ animal, leaving }: Pick<LadderAnimal, 'animal' | 'leaving'>) {
-  const heldFor = useHeldFor()
   return (
     <>
-      {animal.reserved && (
-        <div className="small warm">reserved for {heldFor.get(animal.id) ?? 'somebody'}</div>
-      )}
+      {animal.reserved && <ReservedFor animal={animal} />}
       {animal.defect !== '' && <div className="small bad">{animal.defect}</div>}
-      {!leaving.opens && (
+      {leaving.overruled && !leaving.opens && (
+        <div className="small warm">
+          overruled by {leaving.overruled.by}: {leaving.overruled.reason}
+        </div>
+      )}
+      {!leaving.granted && (
         <div className="small bad">gate shut again: {leaving.missing.map((m) => m.says).join(', ')}</div>
       )}
     </>

@@ -187,7 +187,7 @@ export function EndReservation({ animal }: { animal: AnimalRow }) {
   return (
     <Button
       size="small"
-      aria-label={`cancel the reservation of ${animal.tag}`}
+      aria-label={`cancel reservation of ${animal.tag}`}
       onClick={() =>
         void write(
           [

@@ -83,6 +83,12 @@ export const OverruleSchema = v.object({
   by: v.string(),
   entryId: Id,
 })
+/** The gate to the door; granted where it is open, or a keeper has said why the animal may leave all the same. */
+export const LeavingSchema = v.object({
+  ...GateSchema.entries,
+  overruled: v.nullable(OverruleSchema),
+  granted: v.boolean(),
+})
 export const ReadinessSchema = v.object({
   verdict: v.picklist(VERDICTS),
   reasons: v.array(ReasonSchema),
@@ -189,8 +195,7 @@ export const AnimalPage = v.object({
   /** The editions of the protocol it is judged by; empty for starting figures. */
   edition: v.string(),
   stage: StageView,
-  leaving: GateSchema,
-  leavingOverruled: v.nullable(OverruleSchema),
+  leaving: LeavingSchema,
   weights: v.array(v.object({ at: v.string(), grams: v.number(), context: v.string() })),
   /** The animal's own curve; null where too little is known to draw one. */
   growth: v.nullable(

@@ -1,11 +1,11 @@
 import * as v from 'valibot'
-import { AnimalRow, GateSchema } from '../animals'
+import { AnimalRow, GateSchema, LeavingSchema } from '../animals'
 import { DaySchema } from '../common'
 
 export const LadderAnimal = v.object({
   animal: AnimalRow,
   gate: GateSchema,
-  leaving: GateSchema,
+  leaving: LeavingSchema,
   /** What to look at first: refusals, a problem, a stage that takes too long. */
   flag: v.nullable(v.string()),
   /** With whom it shares its tub, and by when they are to be parted; null where it lives alone. */

@@ -11,6 +11,18 @@ export interface LeavingGate extends Gate {
   as: 'any' | 'not for breeding' | 'pet only' | null
 }
 
+/** What the gate says, and what a keeper said over it. */
+export type Leaving<O> = LeavingGate & {
+  overruled: O | null
+  /** Whether it may go: the gate is open, or a keeper has said why it may leave all the same. */
+  granted: boolean
+}
+export const withOverruling = <O>(gate: LeavingGate, overruled: O | null): Leaving<O> => ({
+  ...gate,
+  overruled,
+  granted: gate.opens || overruled !== null,
+})
+
 /**
  * Whether an animal may be listed and leave: what the protocol asks for, no defect that forbids it, and no paper that has
  * run out. Papers are reminders: the local authority says what is needed.

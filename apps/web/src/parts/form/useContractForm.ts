@@ -95,16 +95,30 @@ export function useContractForm<D extends object, S extends v.GenericSchema>(
     form.setFieldsValue(settled.current.draft as never)
   }, [version, writing?.draft, form])
 
+  const letGo = () => {
+    window.clearTimeout(timer.current)
+    timer.current = undefined
+  }
   const keep = () => {
     if (!key) return
-    window.clearTimeout(timer.current)
-    timer.current = window.setTimeout(
-      () => void keepDraft(key, form.getFieldsValue(true) as D),
-      KEEP_AFTER_MS,
-    )
+    letGo()
+    timer.current = window.setTimeout(() => {
+      letGo()
+      void keepDraft(key, form.getFieldsValue(true) as D)
+    }, KEEP_AFTER_MS)
   }
+  // Whoever goes at once after the last letter finds that one again too.
+  useEffect(() => {
+    if (!key) return
+    return () => {
+      if (timer.current === undefined) return
+      window.clearTimeout(timer.current)
+      timer.current = undefined
+      void keepDraft(key, form.getFieldsValue(true) as D)
+    }
+  }, [key, form])
   const forget = () => {
-    window.clearTimeout(timer.current)
+    letGo()
     clear()
     setRestored(false)
     if (key) void forgetDraft(key)
