@@ -17,13 +17,19 @@ async function find(page: Page, tag: string): Promise<void> {
   await expect(page.locator('article .tag').first()).toHaveText(tag)
 }
 
+/** Lets weeks go by: one as a keeper does, by its button, and the others with it. */
 async function advance(page: Page, weeks: number): Promise<void> {
-  for (let i = 0; i < weeks; i++) {
-    const before = await page.getByText(/^demo day/).textContent()
-    // A week of the room is lived through before the next can be asked for: on a busy machine that takes its time.
-    await page.getByRole('button', { name: '+7' }).click({ timeout: 60_000 })
-    await expect(page.getByText(/^demo day/)).not.toHaveText(before!, { timeout: 60_000 })
+  const demoDay = page.getByText(/^demo day/)
+  const before = await demoDay.textContent()
+  for (let days = (weeks - 1) * 7; days > 0; days -= 28) {
+    const data = { days: Math.min(days, 28) }
+    expect(
+      (await page.request.post(`${book.url}/api/demo/advance`, { data, headers: { origin: book.url } })).ok(),
+    ).toBe(true)
   }
+  // A week of the room is lived through: on a busy machine that takes its time.
+  await page.getByRole('button', { name: '+7' }).click({ timeout: 60_000 })
+  await expect(demoDay).not.toHaveText(before!, { timeout: 60_000 })
 }
 
 test('a line goes from the list to the sale, and outlives a pulled plug', async ({ page }) => {

@@ -5,18 +5,18 @@ interface Finding {
   impact: string
   nodes: { html: string; failureSummary?: string }[]
 }
-/** Asks axe for what stands in the way of a screen reader. */
+/** Asks axe for what stands in the way of a screen reader; what is too faint is found below, in every light and in less time. */
 export const look = (page: Page): Promise<Finding[]> =>
   page.evaluate(async () => {
     const { axe } = window as unknown as {
       axe: { run(options: object): Promise<{ violations: Finding[] }> }
     }
-    return (await axe.run({ resultTypes: ['violations'] })).violations
+    return (await axe.run({ resultTypes: ['violations'], rules: { 'color-contrast': { enabled: false } } }))
+      .violations
   })
 
 /**
- * Text too faint to read on what lies behind it: by the ratio of luminances of WCAG 2 (4.5 to 1, for large letters 3 to 1). What axe finds by
- * daylight is found again by this in the other lights, where nothing has changed but colours, in a hundredth of the time.
+ * Text too faint to read on what lies behind it, by the ratio of luminances of WCAG 2 (4.5 to 1, for large letters 3 to 1).
  */
 export const tooFaint = (page: Page): Promise<string[]> =>
   page.evaluate(() => {
