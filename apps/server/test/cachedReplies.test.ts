@@ -50,12 +50,12 @@ const refusal = async (reply: Promise<Reply>) => {
 
 type Replies = Record<string, string>
 const readAll = async (): Promise<Replies> => {
-  const replies: Replies = {}
-  for (const room of LOOKED_AT) {
+  // As an open page does, all at once.
+  const said = LOOKED_AT.map(async (room) => {
     const { status, body } = await whole.book.as.keeper('GET', `/api/${room}`)
-    replies[room] = `${status} ${JSON.stringify(body)}`
-  }
-  return replies
+    return [room, `${status} ${JSON.stringify(body)}`] as const
+  })
+  return Object.fromEntries(await Promise.all(said))
 }
 /** Where two texts part, with what stands around. */
 function firstDifference(a: string, b: string): string {
@@ -92,25 +92,24 @@ const read = async (url: string) => {
 }
 /** Reads, before something is written, whatever may go unmentioned: what is known to be told of needs no comparing. */
 async function readBefore(toBeTold: Touched): Promise<void> {
-  for (const { route, url } of asked())
-    if (!before.has(url) && !isStale(route.reads, toBeTold)) before.set(url, await read(url))
+  const unread = asked().filter(({ route, url }) => !before.has(url) && !isStale(route.reads, toBeTold))
+  await Promise.all(unread.map(async ({ url }) => before.set(url, await read(url))))
 }
 /** What is answered otherwise than before, and nobody was told to ask again for. */
 async function untold(toBeTold: Touched): Promise<string[]> {
   const touched = await told.since()
-  const says: string[] = []
-  for (const { route, url } of asked()) {
-    if (isStale(route.reads, touched)) {
-      before.delete(url)
-      continue
-    }
+  const quiet = asked().filter(({ route, url }) => {
+    if (isStale(route.reads, touched)) before.delete(url)
+    return !isStale(route.reads, touched)
+  })
+  const says = quiet.map(async ({ url }) => {
     const was = before.get(url)
     const now = await read(url)
     before.set(url, now)
-    if (was === undefined) says.push(`${url} was to be told of by ${String(toBeTold)}, and was not`)
-    else if (now !== was) says.push(`${url}, told of ${String(touched)}\n${firstDifference(was, now)}`)
-  }
-  return says
+    if (was === undefined) return `${url} was to be told of by ${String(toBeTold)}, and was not`
+    return now === was ? '' : `${url}, told of ${String(touched)}\n${firstDifference(was, now)}`
+  })
+  return (await Promise.all(says)).filter((said) => said !== '')
 }
 
 async function outOfDate(): Promise<string[]> {
