@@ -46,6 +46,13 @@ export default tseslint.config(
           selector: 'JSXOpeningElement[name.name="button"]:not(:has(> JSXAttribute[name.name="type"]))',
           message: 'a button without a type sends the form it stands in',
         },
+        ...[
+          '> CallExpression[callee.name=/^(send|ask|sendOrSay)$/]',
+          "> CallExpression > MemberExpression[property.name='then'] > CallExpression[callee.name=/^(send|ask)$/]",
+        ].map((call) => ({
+          selector: `UnaryExpression[operator='void'] ${call}`,
+          message: 'what the server refuses is heard by nobody: useSendAndSay, or a form',
+        })),
       ],
     },
   },

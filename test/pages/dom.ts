@@ -37,6 +37,7 @@ Object.assign(window, {
   EventSource: Nothing,
   Worker: Nothing,
   scrollTo() {},
+  print() {},
 })
 window.Element.prototype.scrollIntoView = () => undefined
 window.Element.prototype.scrollTo = () => undefined
@@ -95,14 +96,16 @@ afterAll(() => window.close())
 
 /*
  * What the pages complain of fails the test that heard it. Left out: what React says of states that change while nobody acts, as they do here on
- * every answer of the server, and what is no more drawn when its page was left.
+ * every answer of the server, what is no more drawn when its page was left, and a file that would be downloaded.
  */
-const BY_THE_WAY = [/not wrapped in act/, /calling notice in render/]
+const BY_THE_WAY = [/not wrapped in act/, /calling notice in render/, /Not implemented: navigation/]
 const complaints: string[] = []
 for (const level of ['error', 'warn'] as const)
   console[level] = (...said: unknown[]) => {
     const text = format(...said)
     if (!BY_THE_WAY.some((known) => known.test(text))) complaints.push(text)
   }
+// What nobody waits for goes wrong unheard.
+process.on('unhandledRejection', (reason) => complaints.push(`nobody heard: ${String(reason)}`))
 /** Everything that was complained of since the last time of asking. */
 export const heardComplaints = () => complaints.splice(0)

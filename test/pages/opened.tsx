@@ -1,6 +1,6 @@
 import { clearDevice, heardComplaints, PLACE } from './dom'
 import { QueryClientProvider } from '@tanstack/react-query'
-import { cleanup, configure, render, screen, waitFor, within } from '@testing-library/react'
+import { act, cleanup, configure, render, screen, waitFor, within } from '@testing-library/react'
 import userEvent, { type UserEvent } from '@testing-library/user-event'
 import type { Role } from '@hatch-book/contract'
 import { createMemoryRouter, RouterProvider } from 'react-router'
@@ -38,6 +38,8 @@ export interface OpenPage {
   sent(path?: string): Call[]
   /** All that was asked or written since then, and not granted. */
   refused(): string[]
+  /** Waits until nothing is asked for any more. */
+  settled(): Promise<void>
 }
 
 export interface Pages<T extends Opened> {
@@ -49,6 +51,8 @@ export interface Pages<T extends Opened> {
   silent(on: boolean): void
   /** What the server is to answer instead, to the next call of this method and path. */
   answerOnce(method: string, path: string, status: number, body: object): void
+  /** Whatever is to be written is refused from here on, in these words; null for no longer. */
+  refuseAll(words: { detail: string; fields?: { field: string; says: string }[] } | null): void
 }
 
 interface Opened {
@@ -72,14 +76,26 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
   let isSilent = false
   let calls: Call[] = []
   let refusals: string[] = []
+  let open = 0
+  let refusing: Parameters<Pages<T>['refuseAll']>[0] = null
   const instead = new Map<string, { status: number; body: object }>()
 
   const answer = async (input: string | URL | Request, init: RequestInit = {}): Promise<Response> => {
+    open++
+    try {
+      return await reply(input, init)
+    } finally {
+      open--
+    }
+  }
+  const reply = async (input: string | URL | Request, init: RequestInit): Promise<Response> => {
     const url = new URL(String(input), PLACE)
     const [method, path] = [init.method ?? 'GET', url.pathname + url.search]
     if (isSilent) throw new TypeError('Failed to fetch')
     const sent = typeof init.body === 'string' ? (JSON.parse(init.body) as Call['body']) : {}
-    const planned = instead.get(`${method} ${url.pathname}`)
+    const planned =
+      instead.get(`${method} ${url.pathname}`) ??
+      (refusing && method !== 'GET' ? { status: 422, body: problemOf(refusing) } : undefined)
     instead.delete(`${method} ${url.pathname}`)
     if (planned) {
       calls.push({ method, path, body: sent, status: planned.status })
@@ -112,6 +128,7 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
     leave()
     await clearDevice()
     isSilent = false
+    refusing = null
     instead.clear()
     expect(heardComplaints()).toEqual([])
   })
@@ -125,6 +142,7 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
       return opened
     },
     silent: (on) => (isSilent = on),
+    refuseAll: (words) => (refusing = words),
     answerOnce: (method, path, status, body) => instead.set(`${method} ${path}`, { status, body }),
     open: async (address, as = 'owner') => {
       cookie = opened.book.cookies[as]
@@ -145,11 +163,27 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
         goTo: (to) => router.navigate(to),
         leave,
         refused: () => [...refusals],
+        settled: async () => {
+          // What is shown of an answer may ask for something else.
+          for (let quiet = 0; quiet < 2; quiet = open === 0 ? quiet + 1 : 0)
+            await act(() => new Promise((resolve) => setTimeout(resolve)))
+        },
         sent: (path) => calls.filter((c) => path === undefined || c.path.startsWith(path)),
       }
     },
   }
 }
+
+/** What the server says of something that it refuses. */
+export const problemOf = (words: { detail: string; fields?: { field: string; says: string }[] }) => ({
+  ...{
+    type: 'urn:hatch-book:invalid',
+    title: 'Something here cannot be read.',
+    status: 422,
+    code: 'invalid',
+  },
+  ...words,
+})
 
 /** Chooses from a list of the parts library by what one reads. */
 export async function choose(user: UserEvent, label: string, option: string): Promise<void> {

@@ -1,13 +1,27 @@
+import type { Permission } from '@hatch-book/contract'
 import type { ComponentType } from 'react'
 import { Navigate, type RouteObject } from 'react-router'
+import { ForWhoMay } from './shell/ForWhoMay'
 import { Opening } from './shell/Opening'
 import { Shell } from './shell/Shell'
 import { Trouble } from './shell/Trouble'
 
-/** A view within the frame, whose code comes when it is entered. */
-const view = (path: string, load: () => Promise<ComponentType>) => ({
+/**
+ * A view within the frame, whose code comes when it is entered.
+ * @param needs what one must be allowed to do for it to be of any use
+ */
+const view = (path: string, load: () => Promise<ComponentType>, needs?: Permission) => ({
   path,
-  lazy: async () => ({ Component: await load() }),
+  lazy: async () => {
+    const View = await load()
+    if (!needs) return { Component: View }
+    const Component = () => (
+      <ForWhoMay needs={needs}>
+        <View />
+      </ForWhoMay>
+    )
+    return { Component }
+  },
 })
 
 /** Every view and its address. A room's code comes when the room is entered. */
@@ -54,19 +68,35 @@ export const routes: RouteObject[] = [
       view('round/away', async () => (await import('./rounds/AwayPage')).AwayPage),
       view('round/away/sheet', async () => (await import('./rounds/AwaySheetPage')).AwaySheetPage),
       view('animals', async () => (await import('./animals/AnimalsPage')).AnimalsPage),
-      view('animals/import', async () => (await import('./imports/ImportPage')).ImportPage),
+      view(
+        'animals/import',
+        async () => (await import('./imports/ImportPage')).ImportPage,
+        'decide and plan',
+      ),
       view('animals/import/:id', async () => (await import('./imports/ListPage')).ListPage),
-      view('animals/new', async () => (await import('./animals/AnimalFormPage')).AnimalFormPage),
+      view(
+        'animals/new',
+        async () => (await import('./animals/AnimalFormPage')).AnimalFormPage,
+        'decide and plan',
+      ),
       view('animals/cards', async () => (await import('./animals/CardsPage')).CardsPage),
       view('animals/:id', async () => (await import('./animals/AnimalPage')).AnimalPage),
-      view('animals/:id/edit', async () => (await import('./animals/AnimalFormPage')).AnimalFormPage),
+      view(
+        'animals/:id/edit',
+        async () => (await import('./animals/AnimalFormPage')).AnimalFormPage,
+        'decide and plan',
+      ),
       view('weigh-in', async () => (await import('./weighing/WeighInPage')).WeighInPage),
       view('growth', async () => (await import('./weighing/GrowthPage')).GrowthPage),
       view('protocols', async () => (await import('./protocols/ProtocolsPage')).ProtocolsPage),
       view('protocols/:id', async () => (await import('./protocols/ProtocolPage')).ProtocolPage),
       view('readiness', async () => (await import('./readiness/ReadinessPage')).ReadinessPage),
       view('brumation', async () => (await import('./brumation/BrumationPage')).BrumationPage),
-      view('brumation/new', async () => (await import('./brumation/NewRestPage')).NewRestPage),
+      view(
+        'brumation/new',
+        async () => (await import('./brumation/NewRestPage')).NewRestPage,
+        'decide and plan',
+      ),
       view('brumation/checks', async () => (await import('./brumation/ChecksPage')).ChecksPage),
       view('brumation/units', async () => (await import('./brumation/UnitsPage')).UnitsPage),
       view('brumation/units/:id', async () => (await import('./brumation/UnitPage')).UnitPage),
@@ -83,8 +113,16 @@ export const routes: RouteObject[] = [
       view('pairing/genes', async () => (await import('./pairing/GenesPage')).GenesPage),
       view('pairing/:id', async () => (await import('./pairing/PairingPage')).PairingPage),
       view('incubation', async () => (await import('./incubation/IncubationPage')).IncubationPage),
-      view('incubation/new', async () => (await import('./incubation/ClutchFormPage')).ClutchFormPage),
-      view('incubation/log', async () => (await import('./incubation/LogImportPage')).LogImportPage),
+      view(
+        'incubation/new',
+        async () => (await import('./incubation/ClutchFormPage')).ClutchFormPage,
+        'decide and plan',
+      ),
+      view(
+        'incubation/log',
+        async () => (await import('./incubation/LogImportPage')).LogImportPage,
+        'write in the log',
+      ),
       view('incubation/finding', async () => (await import('./incubation/FindingPage')).FindingPage),
       view('incubation/plan', async () => (await import('./incubation/HatchPlanPage')).HatchPlanPage),
       view('incubation/methods', async () => (await import('./incubation/MethodsPage')).MethodsPage),

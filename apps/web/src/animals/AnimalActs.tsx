@@ -99,7 +99,7 @@ function MergeForm({ page, onDone }: { page: AnimalPage; onDone(): void }) {
       onDone()
       goOn(`/animals/${animal.id}`)
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : 'Not merged.')
+      setSays(error instanceof RefusedError ? error.words : 'Not merged.')
     }
   }
   return (

@@ -103,7 +103,7 @@ function PurposeForm({ chosen, onDone }: { chosen: readonly AnimalRow[]; onDone(
       notification.success({ title: `${chosen.length} are kept as ${purpose}` })
       onDone()
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : 'Not changed.')
+      setSays(error instanceof RefusedError ? error.words : 'Not changed.')
     }
   }
   return (

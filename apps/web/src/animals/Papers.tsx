@@ -18,7 +18,7 @@ export function Papers({ page }: { page: AnimalPage }) {
     try {
       await work
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : otherwise)
+      setSays(error instanceof RefusedError ? error.words : otherwise)
     }
   }
   return (

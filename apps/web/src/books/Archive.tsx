@@ -19,7 +19,7 @@ export function Archive() {
       // What this device keeps is of the book before; its door is open already.
       await forgetQueries('/book')
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : 'The server does not answer.')
+      setSays(error instanceof RefusedError ? error.words : 'The server does not answer.')
     } finally {
       setBusy(false)
     }

@@ -1,10 +1,11 @@
 import { booksApi } from '@hatch-book/contract'
-import { Button } from 'antd'
+import { Button, type ButtonProps } from 'antd'
 import type { ReactNode } from 'react'
 import { PageHead } from '../parts/PageHead'
 import { ask } from '../shell/api'
 import { forgetQueries } from '../shell/keptQueries'
 import { useSession } from '../shell/session'
+import { useSayNot } from '../shell/useSendAndSay'
 
 const PAGES = [
   ['/book', 'The book'],
@@ -21,12 +22,21 @@ export function BookHead({ title }: { title: ReactNode }) {
       <span className="quiet">
         signed in as {member.name}, {member.role}
       </span>
-      <Button onClick={() => void signOut()}>Sign out</Button>
+      <SignOut />
     </PageHead>
   )
 }
 
-export const signOut = () =>
-  ask(booksApi.signOut)
-    .then(() => forgetQueries())
-    .catch(() => undefined)
+/** The way out; where it does not open, somebody else at this device would still be you. */
+export function SignOut(props: Pick<ButtonProps, 'size' | 'block' | 'style'>) {
+  const sayNot = useSayNot()
+  const signOut = () =>
+    ask(booksApi.signOut)
+      .then(() => forgetQueries())
+      .catch((error: unknown) => sayNot(error, 'You are still signed in'))
+  return (
+    <Button {...props} onClick={() => void signOut()}>
+      Sign out
+    </Button>
+  )
+}

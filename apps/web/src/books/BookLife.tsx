@@ -20,7 +20,7 @@ export function BookLife() {
 
 function AnotherBook() {
   const { book } = useSession()
-  const saying = useSaying()
+  const saying = useSaying('name')
   const [name, setName] = useState('')
   const open = (event: FormEvent) => {
     event.preventDefault()
@@ -49,7 +49,7 @@ function AnotherBook() {
 
 function DeleteBook() {
   const { book } = useSession()
-  const saying = useSaying()
+  const saying = useSaying('name', 'current', 'password')
   const [name, setName] = useState('')
   const [password, setPassword] = useState('')
   const remove = (event: FormEvent) => {

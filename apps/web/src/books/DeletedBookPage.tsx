@@ -4,7 +4,7 @@ import { Navigate } from 'react-router'
 import { send } from '../shell/api'
 import { figuresOf } from '../shell/figures'
 import { useSessionQuery } from '../shell/session'
-import { signOut } from './BookHead'
+import { SignOut } from './BookHead'
 import { useSaying } from './useSaying'
 
 /** All that is seen of a deleted book, by its owner. */
@@ -26,9 +26,7 @@ export function DeletedBookPage() {
       <Button type="primary" size="large" block onClick={() => void saying.run(() => send(booksApi.restore))}>
         Bring it back
       </Button>
-      <Button size="large" block style={{ marginTop: 8 }} onClick={() => void signOut()}>
-        Sign out
-      </Button>
+      <SignOut size="large" block style={{ marginTop: 8 }} />
     </main>
   )
 }

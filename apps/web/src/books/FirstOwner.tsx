@@ -66,9 +66,9 @@ export function FirstOwner() {
             options={Intl.supportedValuesOf('timeZone').map((zone) => ({ value: zone, label: zone }))}
           />
         </div>
-        {error && !error.problem.fields?.length && (
+        {error?.wordsBeside(...Object.keys(values)) && (
           <p className="note bad" role="alert">
-            {error.problem.detail}
+            {error.wordsBeside(...Object.keys(values))}
           </p>
         )}
         <Button type="primary" size="large" block htmlType="submit">

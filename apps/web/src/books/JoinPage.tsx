@@ -11,7 +11,7 @@ import { useSaying } from './useSaying'
 export function JoinPage() {
   const { key } = useParams()
   const navigate = useNavigate()
-  const saying = useSaying()
+  const saying = useSaying('name', 'email', 'password')
   const [person, setPerson] = useState({ name: '', email: '', password: '' })
   const { data, error } = useAsk(
     booksApi.invitation,

@@ -5,6 +5,7 @@ import { NewMember } from '../parts/NewMember'
 import { send, useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
+import { useSendAndSay } from '../shell/useSendAndSay'
 import { BookHead } from './BookHead'
 import { MemberCard } from './MemberCard'
 import { OpenedLink } from './OpenedLink'
@@ -72,7 +73,7 @@ function Invite() {
   const [role, setRole] = useState<Role>('helper')
   const [endsOn, setEndsOn] = useState('')
   const [made, setMade] = useState<{ link: InvitationMade; name: string } | null>(null)
-  const saying = useSaying()
+  const saying = useSaying('name', 'endsOn')
   const invite = (event: FormEvent) => {
     event.preventDefault()
     const draft = { id: newId(), name, role, endsOn: endsOn || null }
@@ -110,7 +111,7 @@ function Invite() {
 /** Links that nobody has used yet. */
 function OpenLinks() {
   const figures = useFigures()
-  const saying = useSaying()
+  const sendAndSay = useSendAndSay()
   const { data } = useAsk(booksApi.invitations)
   if (!data?.invitations.length) return null
   return (
@@ -128,9 +129,7 @@ function OpenLinks() {
             <button
               type="button"
               className="plain"
-              onClick={() =>
-                void saying.run(() => send(booksApi.withdrawInvitation, { params: { id: link.id } }))
-              }
+              onClick={() => void sendAndSay(booksApi.withdrawInvitation, { params: { id: link.id } })}
             >
               withdraw
             </button>

@@ -6,12 +6,14 @@ import { useState, type FormEvent } from 'react'
 import { fit, RefusedError, send } from '../shell/api'
 import { useScales } from '../shell/queries'
 import { useMay } from '../shell/session'
+import { useSendAndSay } from '../shell/useSendAndSay'
 
 /** The scales that speak to the book, each through a bridge with a token of its own. */
 export function Scales() {
   const figures = useFigures()
   const { data } = useScales()
   const may = useMay()
+  const sendAndSay = useSendAndSay()
   const [name, setName] = useState('')
   const [capacity, setCapacity] = useState('5000')
   const [token, setToken] = useState<{ name: string; token: string } | null>(null)
@@ -28,7 +30,7 @@ export function Scales() {
       setToken({ name: done.scale.name, token: done.token })
       setName('')
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : 'Not added.')
+      setSays(error instanceof RefusedError ? error.words : 'Not added.')
     }
   }
   return (
@@ -45,7 +47,8 @@ export function Scales() {
               <button
                 type="button"
                 className="plain"
-                onClick={() => void send(weighingApi.removeScale, { params: { id: s.id } })}
+                aria-label={`remove ${s.name}`}
+                onClick={() => void sendAndSay(weighingApi.removeScale, { params: { id: s.id } })}
               >
                 remove
               </button>

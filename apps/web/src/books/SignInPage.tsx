@@ -39,7 +39,7 @@ export function SignInPage() {
       setBooks(reply.books)
       setCodeFor(reply.codeWanted ? { bookId } : null)
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.')
+      setSays(error instanceof RefusedError ? error.words : 'Something went wrong here.')
     }
   }
   return (

@@ -26,7 +26,7 @@ export function YouPage() {
 
 function Password() {
   const { notification } = App.useApp()
-  const saying = useSaying()
+  const saying = useSaying('current', 'password')
   const [current, setCurrent] = useState('')
   const [password, setPassword] = useState('')
   const change = async (event: FormEvent) => {
@@ -84,7 +84,6 @@ function SecondStep() {
     event.preventDefault()
     if (await saying.run(() => send(booksApi.endSecondFactor, { body: { password: typed } }))) done()
   }
-  const words = saying.says || saying.of('code') || saying.of('current') || saying.of('password')
   return (
     <div className="card" style={{ marginTop: 16 }} role="region" aria-label="Second step">
       <h3>A second step at the door</h3>
@@ -151,9 +150,9 @@ function SecondStep() {
           </form>
         </>
       )}
-      {words && (
+      {saying.says && (
         <p className="note bad" role="alert">
-          {words}
+          {saying.says}
         </p>
       )}
     </div>

@@ -1,8 +1,11 @@
 import { useState } from 'react'
 import { RefusedError } from '../shell/api'
 
-/** Does something that the server may refuse, and keeps its words until the next try. */
-export function useSaying() {
+/**
+ * Does something that the server may refuse, and keeps its words until the next try.
+ * @param shown the fields that say themselves what is wrong with them
+ */
+export function useSaying(...shown: readonly string[]) {
   const [error, setError] = useState<RefusedError | null>(null)
   const [busy, setBusy] = useState(false)
   const run = async (work: () => Promise<unknown>): Promise<boolean> => {
@@ -24,7 +27,7 @@ export function useSaying() {
     busy,
     /** The words for one field. */
     of: (field: string) => error?.says(field),
-    /** The words for the whole, where no field has them. */
-    says: error && !error.problem.fields?.length ? error.problem.detail : '',
+    /** The words for the rest. */
+    says: error?.wordsBeside(...shown) ?? '',
   }
 }

@@ -114,7 +114,7 @@ export function NewWeatherRule({ stations, onDone }: { stations: Weather['statio
       </div>
       {error && (
         <p className="note bad" role="alert">
-          {error.problem.fields?.map((f) => f.says).join('; ') || error.problem.detail}
+          {error.words}
         </p>
       )}
       <Button type="primary" htmlType="submit">

@@ -17,7 +17,7 @@ export function PlanTools({ book }: { book: RestBook }) {
         body: { version: plan.version, ...what },
       })
     } catch (e) {
-      const description = e instanceof RefusedError ? e.problem.detail : 'Something went wrong here.'
+      const description = e instanceof RefusedError ? e.words : 'Something went wrong here.'
       notification.error({ title: 'Not changed', description, key: 'rest' })
     }
   }

@@ -45,7 +45,7 @@ export function TubsPage() {
     } catch (e) {
       notification.error({
         title: 'Not kept',
-        description: e instanceof RefusedError ? e.problem.detail : '',
+        description: e instanceof RefusedError ? e.words : '',
       })
     }
   }

@@ -110,9 +110,11 @@ function NewUnit({ onDone }: { onDone(): void }) {
           />
         </div>
       </div>
-      {error && !error.problem.fields?.length && (
+      {error?.wordsBeside('name') && (
         <p className="note bad" role="alert">
-          {error.problem.code === 'already-there' ? 'Another place has this name.' : error.problem.detail}
+          {error.problem.code === 'already-there'
+            ? 'Another place has this name.'
+            : error.wordsBeside('name')}
         </p>
       )}
       <Button type="primary" htmlType="submit">

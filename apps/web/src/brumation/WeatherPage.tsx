@@ -1,5 +1,5 @@
 import { brumationApi, type WeatherRuleView } from '@hatch-book/contract'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import {
@@ -14,10 +14,10 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
-import { send, RefusedError } from '../shell/api'
 import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
+import { useSendAndSay } from '../shell/useSendAndSay'
 import { NewWeatherRule } from './NewWeatherRule'
 import { useWeather } from './queries'
 import { RestHead } from './RestRooms'
@@ -65,17 +65,12 @@ export function WeatherPage() {
 function Rule({ view }: { view: WeatherRuleView }) {
   const figures = useFigures()
   const may = useMay()
-  const { notification } = App.useApp()
+  const sendAndSay = useSendAndSay()
   const remove = () =>
-    send(brumationApi.changeWeatherRule, {
+    sendAndSay(brumationApi.changeWeatherRule, {
       params: { id: view.id },
       body: { version: view.version, withdrawn: true },
-    }).catch((e: unknown) =>
-      notification.error({
-        title: 'Not changed',
-        description: e instanceof RefusedError ? e.problem.detail : '',
-      }),
-    )
+    })
   return (
     <article
       className={`card ${view.run.metOn ? 'now' : ''}`}

@@ -16,7 +16,7 @@ export function usePatchRest() {
         })
         return true
       } catch (error) {
-        const detail = error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.'
+        const detail = error instanceof RefusedError ? error.words : 'Something went wrong here.'
         notification.error({ title: 'Not changed', description: detail, duration: 8, key: 'rest' })
         return false
       }

@@ -52,11 +52,7 @@ export function BandsForm({
       await send(climateApi.changeBands, { params: { id: placeId }, body: { bands: next } })
       onDone()
     } catch (error) {
-      setSays(
-        error instanceof RefusedError
-          ? (error.problem.fields?.map((f) => f.says).join('; ') ?? error.problem.detail)
-          : 'Something went wrong here.',
-      )
+      setSays(error instanceof RefusedError ? error.words : 'Something went wrong here.')
     }
   }
   const save = (event: FormEvent) => {

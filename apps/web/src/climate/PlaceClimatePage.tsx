@@ -7,6 +7,7 @@ import { fit, RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useClutches } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
+import { useSendAndSay } from '../shell/useSendAndSay'
 import { useLivePlace } from '../shell/useLivePlace'
 import { AirChart } from './AirChart'
 import { BandsForm } from './BandsForm'
@@ -129,6 +130,7 @@ function Inside({ placeId }: { placeId: string }) {
 }
 
 function ProbeCard({ place }: { place: ClimateRow }) {
+  const sendAndSay = useSendAndSay()
   const figures = useFigures()
   const may = useMay()
   const { member } = useSession()
@@ -147,7 +149,7 @@ function ProbeCard({ place }: { place: ClimateRow }) {
       setRead(null)
       setTruth(null)
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.')
+      setSays(error instanceof RefusedError ? error.words : 'Something went wrong here.')
     }
   }
   return (
@@ -212,8 +214,8 @@ function ProbeCard({ place }: { place: ClimateRow }) {
               type="button"
               className="plain"
               onClick={() =>
-                void send(climateApi.issueToken, { params: { id: place.probeId } }).then((t) =>
-                  setToken(t.token),
+                void sendAndSay(climateApi.issueToken, { params: { id: place.probeId } }).then(
+                  (made) => made && setToken(made.token),
                 )
               }
             >

@@ -103,7 +103,7 @@ function OfSpecies({ broods, today }: { broods: Broods; today: string }) {
         {result?.plan && <KeepCool plan={result.plan} broods={broods} today={today} asked={asked} />}
         <div className="card" role="region" aria-label="A second brood">
           <h3>A second brood</h3>
-          <p className="small">
+          <div className="para small">
             With{' '}
             <InputNumber
               aria-label="Cocoons of a second brood"
@@ -119,7 +119,7 @@ function OfSpecies({ broods, today }: { broods: Broods; today: string }) {
             {result?.second
               ? `, ${result.second.days} days after the first, ${result.second.overlap.pairs.toFixed(1)} of ${(females + second / 2).toFixed(1)} females find a male.`
               : ': put in how many, and it is told how many days later they had best come.'}
-          </p>
+          </div>
         </div>
         {protocol.pause && (
           <div className="card" role="region" aria-label="Pause">

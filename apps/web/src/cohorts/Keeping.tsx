@@ -137,7 +137,7 @@ function Surplus({ studied, all }: { studied: StudiedCohort; all: readonly Studi
   const { atLeast, share, over } = eggsToKeep(way, there, wanted, null)
   const each = protocol.adultLitres?.typical ?? null
   return (
-    <p data-testid="surplus">
+    <div className="para" data-testid="surplus">
       For{' '}
       <InputNumber
         aria-label="Grown wanted"
@@ -159,6 +159,6 @@ function Surplus({ studied, all }: { studied: StudiedCohort; all: readonly Studi
           {room !== null ? `; the tubs of this species hold ${room}` : ''}.
         </span>
       )}
-    </p>
+    </div>
   )
 }

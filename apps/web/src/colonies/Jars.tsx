@@ -14,7 +14,7 @@ export function Jars({ colony: { model, celsius } }: { colony: ColonyView }) {
   const line = eggs > 0 ? pipelineOf(model, { eggsPerDay: eggs, stage, celsius }) : null
   const name = model.stages[stage]!.name
   return (
-    <p data-testid="jars">
+    <div className="para" data-testid="jars">
       A jar a day from{' '}
       <InputNumber
         aria-label="Eggs a day"
@@ -39,6 +39,6 @@ export function Jars({ colony: { model, celsius } }: { colony: ColonyView }) {
       {line
         ? `${line.jars} jars stand at once at ${figures.celsius(celsius)}, each ${line.days.toFixed(1)} days old when it is emptied; ${line.perDay.toFixed(0)} ${name} a day, of which ${line.keptBack.toFixed(1)} are kept back to breed and ${line.fedOff.toFixed(0)} are fed off. ${line.females.toFixed(1)} females lay them.`
         : `nobody lays at ${figures.celsius(celsius)}.`}
-    </p>
+    </div>
   )
 }

@@ -29,7 +29,7 @@ export function ImportPage() {
       const list = await send(importsApi.open, { query: { fileName: file.name }, file })
       goOn(`/animals/import/${list.id}`)
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.')
+      setSays(error instanceof RefusedError ? error.words : 'Something went wrong here.')
       setBusy(false)
     }
   }

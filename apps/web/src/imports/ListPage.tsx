@@ -43,7 +43,7 @@ export function ListPage() {
     try {
       await work()
     } catch (refused) {
-      setSays(refused instanceof RefusedError ? refused.problem.detail : 'Something went wrong here.')
+      setSays(refused instanceof RefusedError ? refused.words : 'Something went wrong here.')
     } finally {
       setBusy('')
     }

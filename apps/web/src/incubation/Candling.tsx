@@ -3,11 +3,11 @@ import { eggEnded, readEggWords, type EggFate } from '@hatch-book/core'
 import { Button, Input } from 'antd'
 import { useState } from 'react'
 import { Keys } from '../parts/Keys'
-import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useKeys } from '../shell/keys'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
+import { useSendAndSay } from '../shell/useSendAndSay'
 import { cellsOf, EggBox, gridOf } from './EggBox'
 import { HatchForm } from './HatchForm'
 import { SURPLUS_CAUTION } from './words'
@@ -27,6 +27,7 @@ export function Candling({ page, active }: { page: ClutchPage; active: boolean }
   const may = useMay()
   const figures = useFigures()
   const { write } = useLog()
+  const sendAndSay = useSendAndSay('The egg stays where it was')
   const [pickedNumber, setPicked] = useState<number | null>(null)
   const [mode, setMode] = useState<'candling' | 'placing' | 'hatching'>('candling')
   const open = clutch.eggs.filter((e) => !eggEnded(e.fate))
@@ -56,7 +57,7 @@ export function Candling({ page, active }: { page: ClutchPage; active: boolean }
       { eggId: egg.id, cell },
       ...(there && there.id !== egg.id ? [{ eggId: there.id, cell: before }] : []),
     ]
-    await send(incubationApi.placeEggs, { params: { id: clutch.id }, body: { cells } })
+    await sendAndSay(incubationApi.placeEggs, { params: { id: clutch.id }, body: { cells } })
   }
   const { rows, columns } = gridOf(clutch)
   const carry = (by: number) => {

@@ -33,7 +33,7 @@ export function HatchPlanPage() {
   )
   const usual = new Set((near.length > 1 ? near : waiting.slice(0, 2)).map((c) => c.id))
   const chosen = waiting.filter((c) => (picked ?? usual).has(c.id))
-  const ask = async () => {
+  const work = async () => {
     setSays('')
     try {
       setPlan(
@@ -45,7 +45,7 @@ export function HatchPlanPage() {
         }),
       )
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.')
+      setSays(error instanceof RefusedError ? error.words : 'Something went wrong here.')
     }
   }
   return (
@@ -70,7 +70,7 @@ export function HatchPlanPage() {
               ]}
             />
             {kind === 'staggered' && (
-              <p className="small">
+              <div className="para small">
                 by{' '}
                 <InputNumber
                   aria-label="Days apart"
@@ -82,7 +82,7 @@ export function HatchPlanPage() {
                   style={{ width: 70 }}
                 />{' '}
                 days at least
-              </p>
+              </div>
             )}
             <ul className="lines" style={{ margin: '10px 0' }}>
               {waiting.map((c) => (
@@ -105,7 +105,7 @@ export function HatchPlanPage() {
                 </li>
               ))}
             </ul>
-            <Button type="primary" disabled={chosen.length < 2} onClick={() => void ask()}>
+            <Button type="primary" disabled={chosen.length < 2} onClick={() => void work()}>
               Plan {chosen.length} clutches
             </Button>
             {says && (

@@ -43,7 +43,7 @@ export function LogImportPage() {
     try {
       await work()
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.')
+      setSays(error instanceof RefusedError ? error.words : 'Something went wrong here.')
     }
   }
   const look = (what: File | null, change: { unit?: Unit; zone?: string; probe?: string } = {}) =>

@@ -2,7 +2,7 @@ import { incubationApi, type ClutchPage, type WhatIfView } from '@hatch-book/con
 import { addDays, instantOfDay } from '@hatch-book/core'
 import { Button, Slider } from 'antd'
 import { useEffect, useState } from 'react'
-import { ask } from '../shell/api'
+import { ask, RefusedError } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
@@ -19,17 +19,21 @@ export function WhatIf({ page }: { page: ClutchPage }) {
   const { book, today } = useSession()
   const [celsius, setCelsius] = useState<number | null>(null)
   const [answer, setAnswer] = useState<{ of: number; view: WhatIfView } | null>(null)
+  const [says, setSays] = useState('')
   const from = new Date(instantOfDay(addDays(today, 1), book.zone, 9)).toISOString()
   useEffect(() => {
     if (celsius === null) return
-    const asked = setTimeout(
+    const asking = setTimeout(
       () =>
-        void ask(incubationApi.whatIf, { params: { id: clutch.id }, body: { from, celsius } }).then((view) =>
-          setAnswer({ of: celsius, view }),
-        ),
+        void ask(incubationApi.whatIf, { params: { id: clutch.id }, body: { from, celsius } })
+          .then((view) => setAnswer({ of: celsius, view }))
+          .catch((error: unknown) => setSays(error instanceof RefusedError ? error.words : 'No answer.')),
       ASK_AFTER_MS,
     )
-    return () => clearTimeout(asked)
+    return () => {
+      clearTimeout(asking)
+      setSays('')
+    }
   }, [celsius, clutch.id, from])
   if (!climate || !rules) return null
   const value = celsius ?? climate.setPointC
@@ -42,6 +46,11 @@ export function WhatIf({ page }: { page: ClutchPage }) {
       </strong>
       {celsius === null && (
         <div className="small quiet">Move the slider to see the window it would give.</div>
+      )}
+      {says && (
+        <div className="small bad" role="alert">
+          {says}
+        </div>
       )}
       {view && (
         <div aria-live="polite">

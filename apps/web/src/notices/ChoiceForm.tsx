@@ -85,7 +85,7 @@ export function ChoiceForm({ choice }: { choice: Choice }) {
           <p className="small quiet">Times are those of {book.zone}.</p>
         </>
       )}
-      {error && <p className="says">{error.problem.fields?.[0]?.says ?? error.problem.detail}</p>}
+      {error && <p className="says">{error.words}</p>}
       <Button type="primary" htmlType="submit" disabled={Object.keys(change).length === 0}>
         Keep
       </Button>

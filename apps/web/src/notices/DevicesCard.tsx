@@ -41,7 +41,7 @@ export function DevicesCard({ ways: { mail, pushKey, devices } }: { ways: Ways }
     } catch (error) {
       notification.error({
         title: 'Not done',
-        description: error instanceof RefusedError ? error.problem.detail : (error as Error).message,
+        description: error instanceof RefusedError ? error.words : (error as Error).message,
       })
     } finally {
       setBusy(false)

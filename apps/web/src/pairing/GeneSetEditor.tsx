@@ -4,7 +4,7 @@ import { App, Button } from 'antd'
 import { useState } from 'react'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting, type Pieces } from '../parts/useWriting'
-import { fit, type RefusedError, send } from '../shell/api'
+import { fit, send } from '../shell/api'
 import { useMay } from '../shell/session'
 import { LocusForm, LocusWords } from './LocusForm'
 import type { Scene } from './queries'
@@ -66,7 +66,7 @@ export function GeneSetEditor({ scene }: { scene: Scene }) {
       setEditing(false)
       setSays('')
     } catch (error) {
-      setSays((error as RefusedError).problem?.detail ?? (error as Error).message)
+      setSays((error as Error).message)
     }
   }
   const setLocus = (i: number, locus: Locus) =>

@@ -4,7 +4,7 @@ import { Button, Input, InputNumber, Select } from 'antd'
 import { useState } from 'react'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
-import { fit, type RefusedError, send } from '../shell/api'
+import { fit, send } from '../shell/api'
 import type { Scene } from './queries'
 import { wishInWords } from './wish'
 import { WishField } from './WishField'
@@ -67,7 +67,7 @@ export function GoalForm({
         })
       onDone()
     } catch (error) {
-      setSays((error as RefusedError).problem?.detail ?? (error as Error).message)
+      setSays((error as Error).message)
     }
   }
   const number = (key: keyof typeof LIMITS, label: string, most: number, scale = 1, unit = '') => (

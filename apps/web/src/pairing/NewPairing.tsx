@@ -29,7 +29,7 @@ export function NewPairing({ onDone }: { onDone(id: string | null): void }) {
         await send(pairingApi.add, { body })
       } catch (error) {
         if (error instanceof RefusedError && error.problem.code === 'gate-closed') {
-          setGate(error.problem.detail)
+          setGate(error.words)
           return NOT_YET
         }
         throw error

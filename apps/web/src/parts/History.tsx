@@ -26,7 +26,7 @@ export function Changes({ subjectId }: { subjectId?: string }) {
     try {
       await send(historyApi.setBack, { params: { id } })
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : 'It could not be set back.')
+      setSays(error instanceof RefusedError ? error.words : 'It could not be set back.')
     }
   }
   return (

@@ -47,7 +47,9 @@ export function NewMember(props: {
       {field('email', 'Address', 'email')}
       {field('password', 'First password', 'password')}
       {props.children}
-      {error && !error.problem.fields?.length && <p className="note bad">{error.problem.detail}</p>}
+      {error?.wordsBeside(...Object.keys(EMPTY)) && (
+        <p className="note bad">{error.wordsBeside(...Object.keys(EMPTY))}</p>
+      )}
       <Button htmlType="submit">{props.button}</Button>
     </form>
   )

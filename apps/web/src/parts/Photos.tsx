@@ -36,7 +36,7 @@ export function Photos({
     try {
       await send(of.route, { params: { id: of.id }, query: { view }, file })
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : 'The photo was not kept.')
+      setSays(error instanceof RefusedError ? error.words : 'The photo was not kept.')
     } finally {
       setBusy(false)
     }

@@ -111,10 +111,10 @@ function SexForm({
         ).then((ok) => ok && onDone())
       }}
     >
-      <p>
+      <div>
         <Segmented<Sex> aria-label="sex" options={[...SEXES]} value={sex} onChange={setSex} />
-      </p>
-      <p>
+      </div>
+      <div style={{ margin: '8px 0' }}>
         <Segmented
           aria-label="method"
           options={able.map((m) => m.name)}
@@ -122,7 +122,7 @@ function SexForm({
           onChange={setName}
         />{' '}
         <span className="small quiet">{Math.round(method.right * 100)} % right</span>
-      </p>
+      </div>
       <SaveRow onCancel={onDone} />
     </form>
   )

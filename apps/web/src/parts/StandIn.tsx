@@ -1,12 +1,13 @@
 import { climateApi, MISCHIEFS } from '@hatch-book/contract'
 import { Button } from 'antd'
-import { send } from '../shell/api'
 import { useMay, useSession } from '../shell/session'
+import { useSendAndSay } from '../shell/useSendAndSay'
 
 /** In the demo: what can be done to a made-up unit or incubator that speaks for itself, to see what the book says. */
 export function StandIn({ placeId, speaks, what }: { placeId: string; speaks: boolean; what: string }) {
   const { book } = useSession()
   const may = useMay()
+  const sendAndSay = useSendAndSay()
   if (!book.demoDay || !speaks || !may.decide) return null
   return (
     <article className="card small-card" aria-label={`The stand-in ${what}`} style={{ marginBottom: 14 }}>
@@ -17,7 +18,9 @@ export function StandIn({ placeId, speaks, what }: { placeId: string; speaks: bo
           <Button
             key={does}
             size="small"
-            onClick={() => void send(climateApi.playMischief, { params: { id: placeId }, body: { does } })}
+            onClick={() =>
+              void sendAndSay(climateApi.playMischief, { params: { id: placeId }, body: { does } })
+            }
           >
             {does}
           </Button>

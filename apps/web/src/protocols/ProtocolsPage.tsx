@@ -82,7 +82,7 @@ function BringIn() {
             : `${done.species}: ${done.changed} figures changed, as a new edition`,
       })
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : 'The file could not be read.')
+      setSays(error instanceof RefusedError ? error.words : 'The file could not be read.')
     }
   }
   return (

@@ -39,7 +39,7 @@ export function SaveBar({
     try {
       return await send(route, { params: { id: page.id }, body })
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.problem.detail : 'The server does not answer.')
+      setSays(error instanceof RefusedError ? error.words : 'The server does not answer.')
       return null
     }
   }

@@ -19,7 +19,7 @@ export function Measure({ meal, what, onDone }: { meal: DueMeal; what: 'girth' |
       onDone()
   }
   return (
-    <p className="row">
+    <div className="row">
       <label>
         {what === 'girth' ? 'Round its widest' : 'Across its head'}, mm{' '}
         <InputNumber
@@ -39,6 +39,6 @@ export function Measure({ meal, what, onDone }: { meal: DueMeal; what: 'girth' |
       <Button size="small" onClick={onDone}>
         Cancel
       </Button>
-    </p>
+    </div>
   )
 }

@@ -107,7 +107,7 @@ function ReadCard({ young, onRead, onSkip }: { young: Young; onRead(): void; onS
         Reading <span className="fig">{young.readings + 1}</span> of {young.wanted}.{' '}
         <span className="quiet">Look first, then press a key.</span>
       </p>
-      <p>
+      <div className="para">
         by{' '}
         <Select
           aria-label="Method"
@@ -117,7 +117,7 @@ function ReadCard({ young, onRead, onSkip }: { young: Young; onRead(): void; onS
           options={able.map((m) => ({ value: m.name, label: m.name }))}
         />{' '}
         <span className="small quiet">right {Math.round(method.right * 100)} times in 100</span>
-      </p>
+      </div>
       {young.barred ? (
         <p className="note">
           You cannot read it blind any more: {young.barred}. Somebody else reads it, or its sex is said

@@ -34,7 +34,7 @@ export function Proposals({ proposals }: { proposals: readonly ReviewProposal[] 
         description: sayEffects(effects),
       })
     } catch (refused) {
-      notification.error({ title: 'Not taken over', description: (refused as RefusedError).problem.detail })
+      notification.error({ title: 'Not taken over', description: (refused as RefusedError).words })
     } finally {
       setBusy('')
     }

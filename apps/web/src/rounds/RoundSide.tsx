@@ -3,7 +3,7 @@ import { toBring, type WorkItem } from '@hatch-book/core'
 import { entryInWords } from '@hatch-book/core'
 import { useFigures } from '../shell/figures'
 import { useOutbox } from '../shell/outbox'
-import { useSession } from '../shell/session'
+import { useMay, useSession } from '../shell/session'
 
 const SHOWN = 6
 
@@ -28,6 +28,7 @@ export function RoundSide({
 function Logged({ entries, onUndo }: { entries: readonly Entry[]; onUndo(): void }) {
   const figures = useFigures()
   const { member } = useSession()
+  const may = useMay()
   const acts = useOutbox((s) => s.acts)
   const shown = entries.filter((e) => !e.struckBy && e.kind !== 'struck').slice(0, SHOWN)
   return (
@@ -58,11 +59,13 @@ function Logged({ entries, onUndo }: { entries: readonly Entry[]; onUndo(): void
           </li>
         ))}
       </ul>
-      <p className="small">
-        <button type="button" className="plain" onClick={onUndo}>
-          <kbd>Z</kbd> takes back the last one
-        </button>
-      </p>
+      {may.write && (
+        <p className="small">
+          <button type="button" className="plain" onClick={onUndo}>
+            <kbd>Z</kbd> takes back the last one
+          </button>
+        </p>
+      )}
     </section>
   )
 }

@@ -1,11 +1,11 @@
 import { salesApi, newId, type ShareView } from '@hatch-book/contract'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useAnimals } from '../shell/queries'
 import { useMay } from '../shell/session'
+import { useSendAndSay } from '../shell/useSendAndSay'
 import { SalesHead } from './SalesHead'
 import { useShares } from './queries'
 
@@ -16,7 +16,7 @@ export function LinksPage() {
   const may = useMay()
   const { data: shares } = useShares(may.decide)
   const [made, setMade] = useState<string | null>(null)
-  const { notification } = App.useApp()
+  const sendAndSay = useSendAndSay()
   if (!may.decide)
     return (
       <section className="page">
@@ -26,16 +26,11 @@ export function LinksPage() {
     )
   if (!shares) return null
   const tags = new Map((animals ?? []).map((a) => [a.id, a.tag]))
-  const say = (error: unknown) =>
-    notification.error({
-      title: 'Not done',
-      description: error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.',
-    })
-  const calendar = () =>
-    send(salesApi.addShare, { body: { id: newId(), kind: 'calendar' } })
-      .then(({ path }) => setMade(location.origin + path))
-      .catch(say)
-  const withdraw = (id: string) => send(salesApi.withdrawShare, { params: { id } }).catch(say)
+  const calendar = async () => {
+    const share = await sendAndSay(salesApi.addShare, { body: { id: newId(), kind: 'calendar' } })
+    if (share) setMade(location.origin + share.path)
+  }
+  const withdraw = (id: string) => sendAndSay(salesApi.withdrawShare, { params: { id } })
   const open = shares.filter((s) => !s.withdrawnAt)
   const row = (s: ShareView) => (
     <li key={s.id} className={`between ${s.withdrawnAt ? 'struck' : ''}`}>

@@ -5,6 +5,7 @@ import { sendOrSay } from '../shell/api'
 import { Link } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
+import { useSendAndSay } from '../shell/useSendAndSay'
 import { ANY_ANIMAL, AskedFields } from './AskedFields'
 import { SalesHead } from './SalesHead'
 import { useCounter } from './queries'
@@ -75,6 +76,7 @@ function Waiting() {
 
 function Wish({ wish: w }: { wish: WishView }) {
   const figures = useFigures()
+  const sendAndSay = useSendAndSay()
   const may = useMay()
   const wanted = [w.sex === 'either' ? '' : w.sex, w.trait, w.line || w.species].filter((p) => p !== '')
   return (
@@ -95,7 +97,7 @@ function Wish({ wish: w }: { wish: WishView }) {
                 className="plain"
                 aria-label={`end it: the wish of ${w.contact.name}`}
                 onClick={() =>
-                  void sendOrSay(salesApi.changeWish, {
+                  void sendAndSay(salesApi.changeWish, {
                     params: { id: w.id },
                     body: { version: w.version, ended: 'withdrawn' },
                   })

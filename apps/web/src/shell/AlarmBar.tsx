@@ -1,13 +1,15 @@
 import { climateApi, type ReplyOf } from '@hatch-book/contract'
 import { Link } from 'react-router'
-import { send, useAsk } from './api'
+import { useAsk } from './api'
 import { useMay } from './session'
+import { useSendAndSay } from './useSendAndSay'
 
 const alarmsOf = ({ alarms }: ReplyOf<typeof climateApi.alarms>) => alarms
 
 /** What is wrong right now, over every view: where, what to do, and who looks after it. It does not flash. */
 export function AlarmBar() {
   const may = useMay()
+  const sendAndSay = useSendAndSay()
   const { data } = useAsk(climateApi.alarms, {}, { select: alarmsOf })
   if (!data || data.length === 0) return null
   return (
@@ -30,7 +32,7 @@ export function AlarmBar() {
               <button
                 type="button"
                 className="plain nowrap"
-                onClick={() => void send(climateApi.sawAlarm, { params: { id: a.id } })}
+                onClick={() => void sendAndSay(climateApi.sawAlarm, { params: { id: a.id } })}
               >
                 I look after it
               </button>

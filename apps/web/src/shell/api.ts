@@ -17,10 +17,27 @@ import {
 import * as v from 'valibot'
 import { QueryClient, useQuery, type UseQueryOptions, type UseQueryResult } from '@tanstack/react-query'
 
+function wordsBeside({ fields = [], detail, title, code }: Problem, shown: readonly string[]): string {
+  const elsewhere = fields.filter(({ field }) => !shown.includes(field))
+  // A gate that is shut names what is missing as its fields; what that forbids is said by its sentence.
+  if (fields.length > 0 && elsewhere.length === 0 && code !== 'gate-closed') return ''
+  // A sentence of its own says more than what stands at the fields; the general one says less.
+  if (detail !== title || elsewhere.length === 0) return detail
+  return [...new Set(elsewhere.map(({ says }) => says))].join('. ')
+}
+
 /** What the server refused, in its words. */
 export class RefusedError extends Error {
   constructor(readonly problem: Problem) {
-    super(problem.detail)
+    super(wordsBeside(problem, []))
+  }
+  /** The words for the whole, for whoever shows no fields. */
+  get words(): string {
+    return this.message
+  }
+  /** What is left to say where these fields say what is about them; nothing, where that is all. */
+  wordsBeside(...shown: readonly string[]): string {
+    return wordsBeside(this.problem, shown)
   }
   /** The words for one field of a form, if it was that field. */
   says(field: string): string | undefined {
@@ -95,7 +112,7 @@ export const askForFile = <R extends Route>(route: R, ...[asked]: AskedArgs<R>):
 
 /** Called as soon as the server has kept it: what the hand holds changes then, not when the views have followed. */
 type OnKept<R extends Route> = (reply: ReplyOf<R>) => void
-type Sent<R extends Route> = [...AskedArgs<R>, onKept?: OnKept<R>]
+export type Sent<R extends Route> = [...AskedArgs<R>, onKept?: OnKept<R>]
 
 /** Writes, and asks again for what the endpoint says it touches. @throws RefusedError */
 export async function send<R extends WritingRoute>(route: R, ...sent: Sent<R>): Promise<ReplyOf<R>> {
@@ -112,7 +129,7 @@ export async function sendOrSay<R extends WritingRoute>(route: R, ...sent: Sent<
     await send(route, ...sent)
     return ''
   } catch (error) {
-    return error instanceof RefusedError ? error.problem.detail : 'It could not be saved.'
+    return error instanceof RefusedError ? error.words : 'It could not be saved.'
   }
 }
 

@@ -70,7 +70,7 @@ export function useLog() {
 
   const refused = useCallback(
     (error: unknown) => {
-      const detail = error instanceof RefusedError ? error.problem.detail : 'Something went wrong here.'
+      const detail = error instanceof RefusedError ? error.words : 'Something went wrong here.'
       notification.error({ title: 'Not written', description: detail, duration: 8 })
     },
     [notification],

@@ -204,7 +204,7 @@ async function sendOneByOne(acts: readonly Act[]): Promise<boolean> {
       if (!(error instanceof RefusedError) || isNoAnswer(error)) return false
       // Signed out meanwhile: it is nobody's fault.
       if (error.problem.code === 'not-signed-in') return false
-      await keep({ ...act, refused: error.problem.detail })
+      await keep({ ...act, refused: error.words })
     }
   return true
 }

@@ -17,10 +17,9 @@ export function registerServiceWorker(): void {
         })
         // A new version asks for everything anew: it waits for a signal, so that what the old one kept is there as long as it is needed.
         const { waiting } = registration
-        void ask(booksApi.session).then(
-          () => waiting.postMessage({ type: 'SKIP_WAITING' }),
-          () => undefined,
-        )
+        void ask(booksApi.session)
+          .then(() => waiting.postMessage({ type: 'SKIP_WAITING' }))
+          .catch(() => undefined)
       })
       // Where a browser forbids it (a private window), the program works on line all the same.
       .catch(() => undefined)

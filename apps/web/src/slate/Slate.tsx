@@ -55,7 +55,7 @@ export default function Slate({ onClose }: { onClose(): void }) {
         rememberWritten([...clutches.map(foundEntry), ...entries], told),
       )
     } catch (error) {
-      const detail = error instanceof RefusedError ? error.problem.detail : 'The slate could not be written.'
+      const detail = error instanceof RefusedError ? error.words : 'The slate could not be written.'
       setSays(`${detail} Nothing of it was written.`)
       return false
     }

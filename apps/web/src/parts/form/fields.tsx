@@ -169,7 +169,13 @@ export function DayField({ latest, ...field }: FieldProps & { latest?: string })
           day && typeof day !== 'string' ? day.format('YYYY-MM-DD') : day,
       }}
     >
-      <DatePicker format="D MMM YYYY" {...(latest && { maxDate: dayjs(latest) })} {...sized(field.width)} />
+      <DatePicker
+        format="D MMM YYYY"
+        // One that is needed is changed for another, and never for none.
+        allowClear={field.needed === undefined}
+        {...(latest && { maxDate: dayjs(latest) })}
+        {...sized(field.width)}
+      />
     </Field>
   )
 }
