@@ -2,14 +2,14 @@ import './dom'
 import { act, fireEvent } from '@testing-library/react'
 import type { Role } from '@hatch-book/contract'
 import { openFullBook } from '../../apps/server/test/fullBook'
-import { pagesOf, type OpenPage } from './opened'
-import { addressIn, VIEWS } from './views'
+import { emptyBook, pagesOf, type OpenPage } from './opened'
+import { addressIn, isOfAThing, VIEWS } from './views'
 
 /*
  * Every button of every view is pressed once while the server refuses whatever is to be written. Whatever was refused is said somewhere on the
  * page, in the server's words: nobody goes on in the belief that something is written that is not. And whatever is pressed, nothing breaks.
  */
-const pages = pagesOf((server) => openFullBook(server, 'Full'))
+const full = pagesOf((server) => openFullBook(server, 'Full'))
 
 /** Whom a scale waits for is told to its bridge by the way: whoever weighs writes the weight themselves. */
 const BY_THE_WAY = /\/awaits$/
@@ -29,16 +29,20 @@ const sheets = () =>
 const GENERAL = 'Something here cannot be read.'
 let presses = 0
 /** A press while the server refuses: what was refused without a word; nothing where it was said. */
-const refused = (isOfAField: boolean) => async (page: OpenPage, button: HTMLElement) => {
-  // Words that nothing has said before.
-  const says = `It cannot be so, ${++presses} times over.`
-  pages.refuseAll(isOfAField ? { detail: GENERAL, fields: [{ field: 'elsewhere', says }] } : { detail: says })
-  const before = page.sent().length
-  await click(page, button)
-  const written = page.sent().slice(before)
-  if (written.every((w) => BY_THE_WAY.test(w.path)) || document.body.textContent.includes(says)) return []
-  return written.map((w) => `${w.method} ${w.path}`)
-}
+const refused =
+  (pages: Pick<typeof full, 'refuseAll'>, isOfAField: boolean) =>
+  async (page: OpenPage, button: HTMLElement) => {
+    // Words that nothing has said before.
+    const says = `It cannot be so, ${++presses} times over.`
+    pages.refuseAll(
+      isOfAField ? { detail: GENERAL, fields: [{ field: 'elsewhere', says }] } : { detail: says },
+    )
+    const before = page.sent().length
+    await click(page, button)
+    const written = page.sent().slice(before)
+    if (written.every((w) => BY_THE_WAY.test(w.path)) || document.body.textContent.includes(says)) return []
+    return written.map((w) => `${w.method} ${w.path}`)
+  }
 /** A press of somebody whom the server lets do what their role may: what it did not let them. */
 const allowed = async (page: OpenPage, button: HTMLElement) => {
   // Whoever goes through that door is allowed nothing any more.
@@ -60,6 +64,7 @@ async function click(page: OpenPage, button: HTMLElement): Promise<void> {
  * @param press presses one, and says what is wrong with what came of it
  */
 async function pressAll(
+  pages: Pick<typeof full, 'open'>,
   address: string,
   root: () => ParentNode,
   press: (page: OpenPage, button: HTMLElement) => Promise<string[]>,
@@ -105,22 +110,30 @@ test('what stands round every view', async () => {
     }
     return fragment as unknown as ParentNode
   }
-  expect(await pressAll('/messages', round, refused(false))).toEqual([])
-  expect(await pressAll('/messages', round, refused(true))).toEqual([])
+  expect(await pressAll(full, '/messages', round, refused(full, false))).toEqual([])
+  expect(await pressAll(full, '/messages', round, refused(full, true))).toEqual([])
 })
 
 const ofTheView = () => document.querySelector('main')!
 describe('refused by the server', () => {
   // Every other view hears of the whole, the others of a field that none of its forms has.
   test.each(VIEWS.map((path, i) => [path, i % 2 === 0] as const))('%s', async (path, isOfAField) => {
-    const address = addressIn(path, pages.of)
-    if (address) expect(await pressAll(address, ofTheView, refused(isOfAField))).toEqual([])
+    const address = addressIn(path, full.of)
+    if (address) expect(await pressAll(full, address, ofTheView, refused(full, isOfAField))).toEqual([])
   })
 })
 
 describe.each(['helper', 'viewer'] as const)('a %s is offered nothing that they may not do', (role) => {
   test.each(VIEWS)('%s', async (path) => {
-    const address = addressIn(path, pages.of)
-    if (address) expect(await pressAll(address, ofTheView, allowed, role)).toEqual([])
+    const address = addressIn(path, full.of)
+    if (address) expect(await pressAll(full, address, ofTheView, allowed, role)).toEqual([])
+  })
+})
+
+// Most buttons of a young book stand before nothing yet.
+describe('in an empty book', () => {
+  const empty = pagesOf(emptyBook)
+  test.each(VIEWS.filter((path) => !isOfAThing(path)))('%s', async (path) => {
+    expect(await pressAll(empty, `/${path}`, ofTheView, refused(empty, false))).toEqual([])
   })
 })

@@ -8,8 +8,8 @@ import { readyForEveryKind, SAID } from '../../apps/server/test/everyKind'
 import { TODAY, write } from '../../apps/server/test/support'
 
 /*
- * Every view there is, in a book with nothing in it and in one with something in every room, by its owner; others are met where every button is pressed. None fails, none complains,
- * none stays blank, and none asks the server for what it refuses.
+ * Every view there is, in a book with nothing in it and in one with something in every room, as its owner sees it; the others are met where every
+ * button is pressed. None fails, none complains, none stays blank, and none asks the server for what it refuses.
  */
 /** What a view says whose thing is not there; or the whole of its room, with nothing picked. */
 const SAYS_SO =

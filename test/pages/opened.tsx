@@ -23,6 +23,8 @@ queries.setDefaultOptions({ queries: { ...queries.getDefaultOptions().queries, g
 export interface Call {
   method: string
   path: string
+  /** What the server said where it did not do it. */
+  problem?: { detail: string; fields?: { field: string; says: string }[] }
   body: Record<string, any> // eslint-disable-line @typescript-eslint/no-explicit-any -- tests look into what is sent freely
   status: number
 }
@@ -108,7 +110,11 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
       ...(payload ? { payload: payload as string } : {}),
     })
     if (reply.statusCode >= 400) refusals.push(`${method} ${path} ${reply.statusCode}`)
-    if (method !== 'GET') calls.push({ method, path, body: sent, status: reply.statusCode })
+    if (method !== 'GET')
+      calls.push({
+        ...{ method, path, body: sent, status: reply.statusCode },
+        ...(reply.statusCode >= 400 && { problem: reply.json<NonNullable<Call['problem']>>() }),
+      })
     return new Response(reply.statusCode === 204 ? null : new Uint8Array(reply.rawPayload), {
       status: reply.statusCode,
       headers: { 'content-type': String(reply.headers['content-type']) },

@@ -1,0 +1,104 @@
+import './dom'
+import { act, fireEvent } from '@testing-library/react'
+import { openFullBook } from '../../apps/server/test/fullBook'
+import { pagesOf, type OpenPage } from './opened'
+import { addressIn, VIEWS } from './views'
+
+/*
+ * Every field of every view is filled with what nobody means, and its form is sent. Nothing breaks; the server finds nothing that it cannot
+ * answer; and what it refuses is said on the page.
+ */
+const pages = pagesOf((server) => openFullBook(server, 'Strange'))
+
+const STRANGE = [
+  ['blanks', '   '],
+  ['below nought', '-7'],
+  ['far too much', '99999999999'],
+  ['marks of a page', '<img src=x onerror=alert(1)>'],
+  ['very long', `'; drop table animal; -- ${'long '.repeat(2000)}`],
+  ['a letter that is none', 'a\u0000b\ud800'],
+] as const
+
+const SIGNING_OUT = /^(Sign out|Delete it|Change it|Set it up|Open it|They lost)/
+/** The eggs of a large clutch have a field each: the first of them speak for all. */
+const MOST = 30
+const fields = () =>
+  [
+    ...document.querySelectorAll<HTMLInputElement | HTMLTextAreaElement>(
+      'main input:not([type=file]):not([type=checkbox]):not([type=radio]):not(:disabled), main textarea:not(:disabled)',
+    ),
+  ].slice(0, MOST)
+const senders = () =>
+  [...document.querySelectorAll<HTMLButtonElement>('main button[type=submit]:not(:disabled)')].filter(
+    (b) => !SIGNING_OUT.test(b.textContent.trim()),
+  )
+
+/** Every form of a view stands open: what opens one is pressed before. */
+async function openForms(page: OpenPage): Promise<void> {
+  const openers = [
+    ...document.querySelectorAll<HTMLButtonElement>('main button:not([type=submit]):not(:disabled)'),
+  ]
+  for (const opener of openers.filter((b) =>
+    /^(New|Add|another|Set a|Somebody|Overrule|weigh)/i.test(b.textContent.trim()),
+  )) {
+    act(() => void fireEvent.click(opener))
+    await page.settled()
+  }
+}
+
+async function fill(page: OpenPage, text: string): Promise<void> {
+  for (const field of fields()) {
+    if (!field.isConnected) continue
+    act(() => void fireEvent.change(field, { target: { value: text } }))
+    act(() => void fireEvent.blur(field))
+  }
+  await page.settled()
+}
+
+let [asked, refused] = [0, 0]
+test.each(VIEWS)('%s', async (path) => {
+  const address = addressIn(path, pages.of)
+  if (!address) return
+  let page = await pages.open(address)
+  await page.settled()
+  await openForms(page)
+  if (fields().length === 0) return
+  for (const [what, text] of STRANGE) {
+    await fill(page, text)
+    const before = page.sent().length
+    for (const sender of senders()) {
+      if (!sender.isConnected) continue
+      act(() => void fireEvent.click(sender))
+      await page.settled()
+    }
+    const shown = document.body.textContent
+    for (const { status, path: at, problem } of page.sent().slice(before)) {
+      asked++
+      // What the server cannot answer is a fault of the server.
+      expect([what, at, status < 500]).toEqual([what, at, true])
+      if (!problem) continue
+      refused++
+      const said = [problem.detail, ...(problem.fields ?? []).map((f) => f.says)].some((words) =>
+        shown.includes(words),
+      )
+      expect([what, at, problem.detail, problem.fields, said]).toEqual([
+        what,
+        at,
+        problem.detail,
+        problem.fields,
+        true,
+      ])
+    }
+    if (page.address() === address) continue
+    page.leave()
+    page = await pages.open(address)
+    await page.settled()
+    await openForms(page)
+  }
+})
+
+test('much of it reached the server, and it took some and refused some', () => {
+  expect(asked).toBeGreaterThan(20)
+  expect(refused).toBeGreaterThan(10)
+  expect(asked).toBeGreaterThan(refused)
+})
