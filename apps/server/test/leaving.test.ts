@@ -188,7 +188,8 @@ describe('links', () => {
       expect(reply.body).not.toContain(`"${other.tag}"`)
     }
     expect(reply.body).not.toMatch(/SECRET|Osric|@/)
-    expect((await server.app.inject({ url: `/api/shared/${key.slice(0, -2)}AA` })).statusCode).toBe(404)
+    const another = key.replace(/.$/, (last) => (last === 'A' ? 'Q' : 'A'))
+    expect((await server.app.inject({ url: `/api/shared/${another}` })).statusCode).toBe(404)
     expect((await server.app.inject({ url: `/api/shared/short` })).statusCode).toBe(422)
     // The address opens the record, not the book.
     expect((await server.call('GET', `/api/animals/${id}`)).status).toBe(401)

@@ -16,11 +16,13 @@ export function Permits({ page }: { page: AnimalPage }) {
   const [open, setOpen] = useState(false)
   const [name, setName] = useState('')
   const [number, setNumber] = useState('')
+  const [says, setSays] = useState('')
   const [until, setUntil] = useState<Dayjs | null>(null)
   if (permits.length === 0 && papersWanted === '' && !may.decide) return null
   const save = async (event: FormEvent) => {
     event.preventDefault()
-    if (name.trim() === '' || number.trim() === '') return
+    if (name.trim() === '' || number.trim() === '') return setSays('write which paper it is, and its number')
+    setSays('')
     const written = await write(
       [
         {
@@ -86,6 +88,11 @@ export function Permits({ page }: { page: AnimalPage }) {
           <Button size="small" onClick={() => setOpen(false)}>
             Cancel
           </Button>
+          {says && (
+            <span className="says" role="alert">
+              {says}
+            </span>
+          )}
         </form>
       )}
     </section>

@@ -5,7 +5,7 @@ import { Button, Input } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { fit, RefusedError, send } from '../shell/api'
 import { useScales } from '../shell/queries'
-import { useMay } from '../shell/session'
+import { useMay, useSession } from '../shell/session'
 import { useSendAndSay } from '../shell/useSendAndSay'
 
 /** The scales that speak to the book, each through a bridge with a token of its own. */
@@ -13,14 +13,15 @@ export function Scales() {
   const figures = useFigures()
   const { data } = useScales()
   const may = useMay()
+  const { book } = useSession()
   const sendAndSay = useSendAndSay()
   const [name, setName] = useState('')
-  const [capacity, setCapacity] = useState('5000')
+  const [capacity, setCapacity] = useState(book.weightUnit === 'g' ? '5000' : '176')
   const [token, setToken] = useState<{ name: string; token: string } | null>(null)
   const [says, setSays] = useState('')
   const add = async (event: FormEvent) => {
     event.preventDefault()
-    const bears = readMass(capacity, 'g')
+    const bears = readMass(capacity, book.weightUnit)
     if ('says' in bears) return setSays(bears.says)
     setSays('')
     try {
@@ -72,9 +73,9 @@ export function Scales() {
             style={{ width: 190 }}
           />
           <Input
-            aria-label="What it bears, g"
+            aria-label={`What it bears, ${book.weightUnit}`}
             value={capacity}
-            suffix="g"
+            suffix={book.weightUnit}
             onChange={(e) => setCapacity(e.target.value)}
             style={{ width: 110 }}
           />

@@ -1,7 +1,9 @@
 import { climateApi, type BandsProposed, type ClimateRow } from '@hatch-book/contract'
 import { Button, Checkbox, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
+import { TemperatureInput } from '../parts/TemperatureInput'
 import { RefusedError, send } from '../shell/api'
+import { useFigures } from '../shell/figures'
 import { useProposedBands } from './queries'
 
 export type Bands = NonNullable<ClimateRow['bands']>
@@ -37,6 +39,7 @@ export function BandsForm({
   const [changed, setValue] = useState<Bands | null>(bands)
   const value = changed ?? proposed?.bands ?? UNKNOWN
   const [says, setSays] = useState('')
+  const { temperatureUnit: unit } = useFigures()
   const number = (label: string, n: number, set: (n: number) => Bands, step = 0.5) => (
     <InputNumber
       aria-label={label}
@@ -45,6 +48,16 @@ export function BandsForm({
       value={Number.isNaN(n) ? null : n}
       style={{ width: 74 }}
       onChange={(v) => setValue(set(v ?? NaN))}
+    />
+  )
+  const warmth = (label: string, celsius: number, set: (celsius: number) => Bands) => (
+    <TemperatureInput
+      label={label}
+      size="small"
+      step={0.5}
+      style={{ width: 74 }}
+      celsius={celsius}
+      onChange={(c) => setValue(set(c ?? NaN))}
     />
   )
   const put = async (next: Bands | null) => {
@@ -67,15 +80,15 @@ export function BandsForm({
       {proposed && <p className="small quiet">{saysProposed(proposed)}</p>}
       <p className="row">
         <span style={{ width: 60 }}>by day</span>
-        {number('Day, at least, °C', day.low, (low) => ({ ...value, day: { ...day, low } }))} to
-        {number('Day, at most, °C', day.high, (high) => ({ ...value, day: { ...day, high } }))} °C, from
+        {warmth('Day, at least', day.low, (low) => ({ ...value, day: { ...day, low } }))} to
+        {warmth('Day, at most', day.high, (high) => ({ ...value, day: { ...day, high } }))} {unit}, from
         {number('Day begins at, hour', value.dayFrom, (dayFrom) => ({ ...value, dayFrom }))} for
         {number('Hours of day', value.dayHours, (dayHours) => ({ ...value, dayHours }))} h
       </p>
       <p className="row">
         <span style={{ width: 60 }}>by night</span>
-        {number('Night, at least, °C', night.low, (low) => ({ ...value, night: { ...night, low } }))} to
-        {number('Night, at most, °C', night.high, (high) => ({ ...value, night: { ...night, high } }))} °C
+        {warmth('Night, at least', night.low, (low) => ({ ...value, night: { ...night, low } }))} to
+        {warmth('Night, at most', night.high, (high) => ({ ...value, night: { ...night, high } }))} {unit}
       </p>
       <p className="row">
         <Checkbox

@@ -70,7 +70,7 @@ function AirCard({ place: p }: { place: ClimateRow }) {
         {p.setPointC !== null && <>set {figures.celsius(p.setPointC)}; </>}
         {p.lastAt ? <>last word {figures.instant(p.lastAt)}</> : 'its log can be brought in'}
         {p.speaks && ', speaks for itself'}
-        {p.offsetC !== 0 && `, calibrated ${p.offsetC > 0 ? '+' : ''}${p.offsetC.toFixed(2)} °C`}
+        {p.offsetC !== 0 && `, calibrated ${p.offsetC > 0 ? '+' : ''}${figures.degrees(p.offsetC, 2)}`}
       </p>
     </article>
   )

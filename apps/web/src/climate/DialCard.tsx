@@ -3,6 +3,7 @@ import { dayOfInstant, instantOfDay, ofKinds } from '@hatch-book/core'
 import { Button, Checkbox, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { useEntriesOf } from '../shell/queries'
+import { TemperatureInput } from '../parts/TemperatureInput'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
@@ -49,7 +50,8 @@ function DialForm({ place, last }: { place: ClimateRow; last: Entry<'set point'>
   const { write } = useLog()
   const set = last?.payload
   const ahead = hoursAhead(book.zone, now)
-  const [celsius, setCelsius] = useState<number | null>(place.setPointC)
+  const [celsius, setCelsius] = useState<number | null>(place.setPointC ?? USUAL_C)
+  const [says, setSays] = useState('')
   const [night, setNight] = useState(
     set?.night
       ? { celsius: set.night.celsius, from: onClock(set.night.startHour + ahead), hours: set.night.hours }
@@ -57,7 +59,9 @@ function DialForm({ place, last }: { place: ClimateRow; last: Entry<'set point'>
   )
   const save = (event: FormEvent) => {
     event.preventDefault()
-    if (celsius === null) return
+    // An empty field is no nought: eggs would be said to stand in the cold.
+    if (celsius === null || Number.isNaN(night?.celsius)) return setSays('write what it is set to')
+    setSays('')
     void write(
       [
         {
@@ -90,7 +94,15 @@ function DialForm({ place, last }: { place: ClimateRow; last: Entry<'set point'>
   return (
     <form onSubmit={save}>
       <div className="row">
-        {number('Set to, °C', celsius ?? USUAL_C, setCelsius, 0.1)} °C
+        <TemperatureInput
+          label="Set to"
+          size="small"
+          step={0.1}
+          style={{ width: 76 }}
+          celsius={celsius}
+          onChange={setCelsius}
+        />{' '}
+        {figures.temperatureUnit}
         <Checkbox
           checked={night !== null}
           onChange={(e) =>
@@ -102,10 +114,23 @@ function DialForm({ place, last }: { place: ClimateRow; last: Entry<'set point'>
       </div>
       {night && (
         <div className="row" style={{ marginTop: 8 }}>
-          {number('By night, °C', night.celsius, (c) => setNight({ ...night, celsius: c }), 0.1)} °C from
+          <TemperatureInput
+            label="By night"
+            size="small"
+            step={0.1}
+            style={{ width: 76 }}
+            celsius={night.celsius}
+            onChange={(c) => setNight({ ...night, celsius: c ?? NaN })}
+          />{' '}
+          {figures.temperatureUnit} from
           {number('Night begins at, hour', night.from, (from) => setNight({ ...night, from }), 1)} for
           {number('Hours of night', night.hours, (hours) => setNight({ ...night, hours }), 1)} h
         </div>
+      )}
+      {says && (
+        <p className="says" role="alert">
+          {says}
+        </p>
       )}
       <Button size="small" htmlType="submit" style={{ marginTop: 8 }}>
         It is turned so

@@ -1,9 +1,10 @@
 import { CalibrationDraft, climateApi, newId, type ClimateRow } from '@hatch-book/contract'
-import { Button, InputNumber, Segmented } from 'antd'
+import { Button, Segmented } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { Link, useParams } from 'react-router'
 import { StandIn } from '../parts/StandIn'
 import { fit, RefusedError, send } from '../shell/api'
+import { TemperatureInput } from '../parts/TemperatureInput'
 import { useFigures } from '../shell/figures'
 import { useClutches } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
@@ -138,6 +139,7 @@ function ProbeCard({ place }: { place: ClimateRow }) {
   const [truth, setTruth] = useState<number | null>(null)
   const [token, setToken] = useState<string | null>(null)
   const [says, setSays] = useState('')
+  const signed = (degrees: number) => `${degrees > 0 ? '+' : ''}${figures.degrees(degrees, 2)}`
   const compare = async (event: FormEvent) => {
     event.preventDefault()
     setSays('')
@@ -156,40 +158,35 @@ function ProbeCard({ place }: { place: ClimateRow }) {
     <article className="card small-card" aria-label="Its probe" style={{ marginTop: 14 }}>
       <h2>Its probe</h2>
       <p className="small">
-        {place.offsetC === 0
-          ? 'Taken as it reads.'
-          : `${place.offsetC > 0 ? '+' : ''}${place.offsetC.toFixed(2)} °C are added to what it reads.`}
+        {place.offsetC === 0 ? 'Taken as it reads.' : `${signed(place.offsetC)} are added to what it reads.`}
       </p>
       {place.calibrations.length > 1 && (
         <ul className="lines small">
           {place.calibrations.map((c) => (
             <li key={c.from ?? 'first'} className="between">
               <span>{c.from ? `from ${figures.day(c.from.slice(0, 10))}` : 'from the first reading'}</span>
-              <span className="fig">
-                {c.offsetC > 0 ? '+' : ''}
-                {c.offsetC.toFixed(2)} °C
-              </span>
+              <span className="fig">{signed(c.offsetC)}</span>
             </li>
           ))}
         </ul>
       )}
       {may.decide && (
         <form className="row" onSubmit={(e) => void compare(e)}>
-          <InputNumber
-            aria-label="It shows, °C"
+          <TemperatureInput
+            label="It shows"
             size="small"
             step={0.1}
             placeholder="it shows"
-            value={read}
+            celsius={read}
             onChange={setRead}
             style={{ width: 90 }}
           />
-          <InputNumber
-            aria-label="True is, °C"
+          <TemperatureInput
+            label="True is"
             size="small"
             step={0.1}
             placeholder="true is"
-            value={truth}
+            celsius={truth}
             onChange={setTruth}
             style={{ width: 90 }}
           />

@@ -5,6 +5,8 @@ import { Labelled } from '../parts/Labelled'
 import { NumberField } from '../parts/NumberField'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
+import { TemperatureInput } from '../parts/TemperatureInput'
+import { useFigures } from '../shell/figures'
 import { sendOrSay } from '../shell/api'
 import { placeNames, usePlaces } from '../shell/queries'
 import { FormCard } from './FormCard'
@@ -16,9 +18,9 @@ const NAMES: Record<string, string> = {
     tubs: 'Tubs',
     litres: 'Litres each',
     heightMm: 'Height, mm',
-    celsius: 'Kept at, °C',
+    celsius: 'Kept at',
   },
-  ...{ hostPlant: 'Food plant', thenC: 'Then at, °C', thenFrom: 'from the day' },
+  ...{ hostPlant: 'Food plant', thenC: 'Then at', thenFrom: 'from the day' },
 }
 
 /** Where a cohort stands, in what, how warm, on which plant; and how warm it will stand from a day on. */
@@ -29,6 +31,7 @@ export function KeepingForm({
   studied: StudiedCohort
   onDone(): void
 }) {
+  const figures = useFigures()
   const { data: places = [] } = usePlaces()
   const names = placeNames(places)
   const { placeId, tubs, litres, heightMm, celsius, hostPlant, thenC, thenFrom } = cohort
@@ -95,23 +98,22 @@ export function KeepingForm({
             style={{ width: 100 }}
           />
         </Labelled>
-        <NumberField
-          name="Kept at, °C"
-          value={kept.celsius}
-          onChange={(celsius) => change({ celsius })}
-          min={0}
-          max={45}
-          step={0.5}
-        />
-        <Labelled name="Then at, °C">
-          <InputNumber
-            aria-label="Then at, °C"
-            min={0}
-            max={45}
+        <Labelled name={`Kept at, ${figures.temperatureUnit}`}>
+          <TemperatureInput
+            label="Kept at"
             step={0.5}
-            value={kept.thenC}
-            onChange={(thenC) => change({ thenC })}
             style={{ width: 100 }}
+            celsius={kept.celsius}
+            onChange={(celsius) => celsius !== null && change({ celsius })}
+          />
+        </Labelled>
+        <Labelled name={`Then at, ${figures.temperatureUnit}`}>
+          <TemperatureInput
+            label="Then at"
+            step={0.5}
+            style={{ width: 100 }}
+            celsius={kept.thenC}
+            onChange={(thenC) => change({ thenC })}
           />
         </Labelled>
         <Labelled name="from the day">
@@ -139,7 +141,11 @@ export function KeepingForm({
         writing={writing}
         nameOf={(field) => NAMES[field] ?? field}
         show={(field, value) =>
-          field === 'placeId' ? (names.get(value as string) ?? '–') : String(value ?? '–')
+          field === 'placeId'
+            ? (names.get(value as string) ?? '–')
+            : field === 'celsius' || field === 'thenC'
+              ? figures.celsius(value as number | null)
+              : String(value ?? '–')
         }
         onSettled={() => setSays('')}
       />

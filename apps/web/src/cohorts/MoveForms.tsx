@@ -3,6 +3,8 @@ import { Input, Select } from 'antd'
 import { useState } from 'react'
 import { Labelled } from '../parts/Labelled'
 import { NumberField } from '../parts/NumberField'
+import { TemperatureInput } from '../parts/TemperatureInput'
+import { useFigures } from '../shell/figures'
 import { sendOrSay } from '../shell/api'
 import { rememberWritten } from '../shell/log'
 import { useSession } from '../shell/session'
@@ -69,6 +71,7 @@ function useRemember() {
 export function SplitForm({ studied, all, onDone, onMade }: ActProps) {
   const { cohort } = studied
   const remember = useRemember()
+  const figures = useFigures()
   const { stages, all: count, fields } = useChosen(studied, 0.5)
   const [name, setName] = useState(() => freeName(cohort.name, all))
   const [celsius, setCelsius] = useState(cohort.celsius)
@@ -99,7 +102,15 @@ export function SplitForm({ studied, all, onDone, onMade }: ActProps) {
           />
         </Labelled>
         <NumberField name="Tubs" value={tubs} onChange={setTubs} min={1} max={2000} />
-        <NumberField name="Kept at, °C" value={celsius} onChange={setCelsius} min={0} max={45} step={0.5} />
+        <Labelled name={`Kept at, ${figures.temperatureUnit}`}>
+          <TemperatureInput
+            label="Kept at"
+            step={0.5}
+            style={{ width: 100 }}
+            celsius={celsius}
+            onChange={(c) => c !== null && setCelsius(c)}
+          />
+        </Labelled>
       </div>
     </FormCard>
   )

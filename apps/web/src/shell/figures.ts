@@ -12,7 +12,7 @@ export interface Figures {
   scale(value: number | null): string
   celsius(value: number | null, digits?: number): string
   /** A difference of temperatures has no zero point. */
-  degrees(value: number): string
+  degrees(value: number, digits?: number): string
   day(day: string): string
   span(span: { from: string; to: string }): string
   instant(iso: string): string
@@ -81,7 +81,8 @@ export function figuresOf(
     grams,
     scale,
     celsius,
-    degrees: (value) => (fahrenheit ? `${((value * 9) / 5).toFixed(1)} °F` : `${value.toFixed(1)} °C`),
+    degrees: (value, digits = 1) =>
+      fahrenheit ? `${((value * 9) / 5).toFixed(digits)} °F` : `${value.toFixed(digits)} °C`,
     day,
     span: ({ from, to }) => {
       if (from === to) return day(from)
