@@ -2,7 +2,8 @@ import { toCelsius, toFahrenheit } from '@hatch-book/core'
 import { InputNumber, type InputNumberProps } from 'antd'
 import { useFigures } from '../shell/figures'
 
-const round = (value: number) => Math.round(value * 100) / 100
+/** Shown to a hundredth, held so finely that whatever is typed comes back as it was typed. */
+const to = (digits: number, value: number) => Number(value.toFixed(digits))
 
 /** A temperature on a control without a form of the kit: shown and typed in the book's unit, held in °C. */
 export function TemperatureInput({
@@ -22,8 +23,8 @@ export function TemperatureInput({
   return (
     <InputNumber<number>
       aria-label={`${label}, ${temperatureUnit}`}
-      value={shown === null ? null : round(fahrenheit ? toFahrenheit(shown) : shown)}
-      onChange={(typed) => onChange(typed === null ? null : round(fahrenheit ? toCelsius(typed) : typed))}
+      value={shown === null ? null : to(2, fahrenheit ? toFahrenheit(shown) : shown)}
+      onChange={(typed) => onChange(typed === null ? null : to(4, fahrenheit ? toCelsius(typed) : typed))}
       {...rest}
     />
   )
