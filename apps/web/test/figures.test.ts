@@ -71,3 +71,12 @@ test("a date picker shows the room's clock and gives back the instant, never one
     expect(fromWallClock(toWallClock(now, zone), zone, now)).toBe(now)
   expect(fromWallClock(toWallClock(now, 'Europe/Lisbon').add(3, 'day'), 'Europe/Lisbon', now)).toBe(now)
 })
+
+test('a temperature is said as short as it can be without being another one', () => {
+  expect([31, 30.5, 29.75, 0, -2].map(metric.celsiusBrief)).toEqual([
+    ...['31 °C', '30.5 °C', '29.8 °C', '0 °C'],
+    '-2 °C',
+  ])
+  // 26.5 °C is 79.7 °F: a line that is warned at is not rounded away.
+  expect([26.5, 30].map(other.celsiusBrief)).toEqual(['79.7 °F', '86 °F'])
+})

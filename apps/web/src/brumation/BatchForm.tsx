@@ -47,7 +47,7 @@ export function BatchForm({
     <>
       {batches.map((b, i) => (
         <p key={i} style={{ margin: '0 0 4px' }}>
-          {b.batch.name}, {b.batch.count}: {b.batch.kind} at {figures.celsius(b.batch.holdC, 0)} for{' '}
+          {b.batch.name}, {b.batch.count}: {b.batch.kind} at {figures.celsiusBrief(b.batch.holdC)} for{' '}
           {b.batch.holdDays} days{' '}
           <button
             type="button"

@@ -167,8 +167,8 @@ function Labels({ book, sleepers }: { book: RestBook; sleepers: RestView[] }) {
                 {figures.day(rests[0]!.clock.edges['step up'])}
               </div>
               <div className="small">
-                {figures.celsius(rests[0]!.clock.holdC.least, 0)} to{' '}
-                {figures.celsius(rests[0]!.clock.holdC.most, 0)}; check each {rules.checkDays.typical} days
+                {figures.celsiusBrief(rests[0]!.clock.holdC.least)} to{' '}
+                {figures.celsiusBrief(rests[0]!.clock.holdC.most)}; check each {rules.checkDays.typical} days
               </div>
               {rests.map((r) => {
                 const start = r.startGrams?.grams ?? r.grams

@@ -156,7 +156,7 @@ function Drawn({
           <YAxis
             domain={[floor(Math.min(lowest, band.low) - pad), ceil(Math.max(highest, band.high) + pad)]}
             {...(small ? { ticks: edges, interval: 0 as const } : {})}
-            tickFormatter={(c: number) => figures.celsius(c, 0)}
+            tickFormatter={(c: number) => figures.celsiusBrief(c)}
             tickCount={7}
             allowDecimals={small}
             width={small ? 42 : 62}

@@ -184,7 +184,7 @@ function ProofCard({ data }: { data: UnitData }) {
                 <span>
                   {p.for}{' '}
                   <span className="quiet small nowrap">
-                    {figures.celsius(p.bandC.low, 0)} to {figures.celsius(p.bandC.high, 0)}
+                    {figures.celsiusBrief(p.bandC.low)} to {figures.celsiusBrief(p.bandC.high)}
                   </span>
                 </span>
                 <button

@@ -51,8 +51,8 @@ export function WeatherPage() {
       ))}
       {data.rules.length === 0 && !adding && (
         <p className="empty">
-          No rule is set. ‘Bring in when 5 nights in a row fall under {figures.celsius(6, 0)}’: with a log of
-          past years it also says how likely that is, by date.
+          No rule is set. ‘Bring in when 5 nights in a row fall under {figures.celsiusBrief(6)}’: with a log
+          of past years it also says how likely that is, by date.
         </p>
       )}
       {data.rules.map((r) => (
@@ -141,7 +141,7 @@ function Nights({ view }: { view: WeatherRuleView }) {
         >
           <CartesianGrid stroke="var(--rule)" vertical={false} />
           <XAxis dataKey="day" tickFormatter={(d: string) => figures.day(d)} minTickGap={40} {...AXIS} />
-          <YAxis tickFormatter={(c: number) => figures.celsius(c, 0)} width={50} {...AXIS} />
+          <YAxis tickFormatter={(c: number) => figures.celsiusBrief(c)} width={62} {...AXIS} />
           <Tooltip
             isAnimationActive={false}
             contentStyle={PAPER}

@@ -77,7 +77,7 @@ function Drawn({ place, series }: { place: ClimateRow; series: Series }) {
             domain={[Math.floor(low - 0.5), Math.ceil(high + 0.5)]}
             width={62}
             {...AXIS}
-            tickFormatter={(c: number) => figures.celsius(c, 0)}
+            tickFormatter={(c: number) => figures.celsiusBrief(c)}
           />
           <Tooltip
             isAnimationActive={false}

@@ -68,8 +68,8 @@ function Excursions({ page: { climate, excursions } }: { page: ClutchPage }) {
       </p>
       {excursions.length === 0 && climate.coverage > 0 && (
         <p className="small quiet">
-          No excursion past {figures.celsius(climate.warnC.low, 0)} or{' '}
-          {figures.celsius(climate.warnC.high, 0)}.
+          No excursion past {figures.celsiusBrief(climate.warnC.low)} or{' '}
+          {figures.celsiusBrief(climate.warnC.high)}.
         </p>
       )}
       {excursions.slice(-6).map((e) => (

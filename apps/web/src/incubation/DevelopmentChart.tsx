@@ -53,7 +53,7 @@ export default function DevelopmentChart({ page }: { page: ClutchPage }) {
             domain={[low, high]}
             width={62}
             {...AXIS}
-            tickFormatter={(c: number) => figures.celsius(c, 0)}
+            tickFormatter={(c: number) => figures.celsiusBrief(c)}
             tickCount={4}
           />
           <Tooltip

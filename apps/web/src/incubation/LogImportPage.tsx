@@ -176,7 +176,7 @@ function Preview({ preview: p, onBringIn }: { preview: LogPreview; onBringIn(): 
           />
           <YAxis
             domain={['auto', 'auto']}
-            tickFormatter={(c: number) => figures.celsius(c, 0)}
+            tickFormatter={(c: number) => figures.celsiusBrief(c)}
             width={62}
             {...AXIS}
           />

@@ -36,7 +36,7 @@ export function excursionInWords(e: ExcursionView, figures: Figures): string {
       ? 'hardly moved the date'
       : `${e.shiftDays > 0 ? 'brought' : 'put'} hatching ${e.shiftDays > 0 ? 'forward' : 'off'} by ${Math.abs(e.shiftDays).toFixed(1)} d`
   const hours = e.hours < 1 ? `${Math.round(e.hours * 60)} min` : `${e.hours.toFixed(1)} h`
-  return `${hours} ${e.side} ${figures.celsius(e.lineC, 0)}, ${e.side === 'above' ? 'up' : 'down'} to ${figures.celsius(e.peakC)}: ${shift}`
+  return `${hours} ${e.side} ${figures.celsiusBrief(e.lineC)}, ${e.side === 'above' ? 'up' : 'down'} to ${figures.celsius(e.peakC)}: ${shift}`
 }
 
 /** Said wherever surplus eggs are settled. */

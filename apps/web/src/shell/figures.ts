@@ -11,6 +11,8 @@ export interface Figures {
   /** A scale's figure in the book's unit, without the unit; a dash when it shows none. */
   scale(value: number | null): string
   celsius(value: number | null, digits?: number): string
+  /** As short as it can be said without being another one: 31 °C, but 30.5 °C. */
+  celsiusBrief(value: number): string
   /** A difference of temperatures has no zero point. */
   degrees(value: number, digits?: number): string
   day(day: string): string
@@ -81,6 +83,7 @@ export function figuresOf(
     grams,
     scale,
     celsius,
+    celsiusBrief: (value) => celsius(value).replace('.0 ', ' '),
     degrees: (value, digits = 1) =>
       fahrenheit ? `${((value * 9) / 5).toFixed(digits)} °F` : `${value.toFixed(digits)} °C`,
     day,
