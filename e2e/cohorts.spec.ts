@@ -68,7 +68,7 @@ test('nymphs moult, are lost and split with a few keys; a wrong count is questio
     await page.getByRole('button', { name: 'Change it' }).click()
     const form = page.getByRole('form', { name: 'How it is kept' })
     await form.getByRole('spinbutton', { name: 'Tubs' }).fill('8')
-    await form.getByRole('spinbutton', { name: 'Then at, °C' }).fill('22')
+    await form.getByRole('spinbutton', { name: 'Later temperature, °C' }).fill('22')
     await form.getByRole('button', { name: 'Save', exact: true }).click()
     await expect(form.getByRole('alert')).toContainText('write both')
     await form.getByRole('textbox', { name: 'from the day' }).fill('2027-06-15')

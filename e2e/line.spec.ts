@@ -259,7 +259,7 @@ test('a line goes from the list to the sale, and outlives a pulled plug', async 
     await page.keyboard.press('x')
     await sheet.getByRole('button', { name: 'Write it' }).click()
     await expect(sheet).toContainText('All gates hold')
-    await sheet.getByRole('link', { name: 'List or sell it' }).click()
+    await sheet.getByRole('link', { name: 'Sell it or put it up for sale' }).click()
     await page.getByRole('button', { name: 'list K11' }).click()
     await page.getByRole('button', { name: 'List it' }).click()
     await expect(page.getByRole('button', { name: 'list K11' })).toBeHidden()

@@ -65,7 +65,7 @@ describe('settings', () => {
   test('a scale: what it bears is a weight; its token is shown once; it is removed', async () => {
     const { user, sent, settled } = await pages.open('/book')
     const scales = await region('Scales')
-    const [name, bears] = ['Name of the scale', 'What it bears, g'].map((label) =>
+    const [name, bears] = ['Name of the scale', 'Capacity, g'].map((label) =>
       within(scales).getByLabelText(label),
     )
     const add = () => user.click(within(scales).getByRole('button', { name: 'Add a scale' }))

@@ -1,20 +1,13 @@
 import './dom'
 import { screen, waitFor, within } from '@testing-library/react'
-import { openFullBook, type FullBook } from '../../apps/server/test/fullBook'
+import { openFullBook } from '../../apps/server/test/fullBook'
 import type { TestServer } from '../../apps/server/test/support'
-import { pagesOf } from './opened'
+import { inOtherUnits, pagesOf } from './opened'
 
 /*
  * How warm a place is to be, as it is turned and as it is watched: typed in the book's own unit, kept in °C. An empty field is never a nought.
  */
-const inFahrenheit = async (server: TestServer): Promise<FullBook> => {
-  const full = await openFullBook(server, 'Warm')
-  const { version, name, zone } = (await full.book.as.owner('GET', '/api/session')).body.book
-  const units = { version, name, zone, weightUnit: 'oz', temperatureUnit: 'F' }
-  const { status, body } = await full.book.as.owner('PATCH', '/api/book', units)
-  if (status !== 200) throw new Error(JSON.stringify(body))
-  return full
-}
+const inFahrenheit = async (server: TestServer) => inOtherUnits(await openFullBook(server, 'Warm'))
 const BOOKS = [
   [
     '°C',
@@ -59,7 +52,7 @@ describe.each(BOOKS)('in a book of %s', (unit, openBook, typed) => {
     await user.clear(dial)
     await user.click(within(form).getByRole('button', { name: 'It is turned so' }))
     await settled()
-    expect(within(form).getByRole('alert').textContent).toBe('write what it is set to')
+    expect(within(form).getByRole('alert').textContent).toBe('Enter the temperature it is set to')
     expect(sent()).toEqual([])
   })
 
@@ -138,7 +131,7 @@ describe.each(BOOKS)('in a book of %s', (unit, openBook, typed) => {
     await user.type(within(form).getByLabelText('Name'), 'Fridge')
     await user.type(within(form).getByLabelText('Set to'), unit === '°F' ? '41' : '5')
     await add()
-    expect(await within(form).findByText('Another place has this name.')).toBeTruthy()
+    expect(await within(form).findByText('There is already a place with this name.')).toBeTruthy()
     await user.type(within(form).getByLabelText('Name'), ' two')
     await add()
     expect(sent('/api/places').at(-1)).toMatchObject({

@@ -2,7 +2,7 @@ import './dom'
 import { act, fireEvent } from '@testing-library/react'
 import type { Role } from '@hatch-book/contract'
 import { openFullBook } from '../../apps/server/test/fullBook'
-import { emptyBook, pagesOf, type OpenPage } from './opened'
+import { emptyBook, inOtherUnits, pagesOf, type OpenPage } from './opened'
 import { addressIn, isOfAThing, VIEWS } from './views'
 
 /*
@@ -55,7 +55,7 @@ const allowed = async (page: OpenPage, button: HTMLElement) => {
     .filter((said) => said.endsWith(' 403'))
 }
 /** A press in a book of ounces and Fahrenheit: what speaks in other units. */
-const inOtherUnits = async (page: OpenPage, button: HTMLElement) => {
+const speaksOtherwise = async (page: OpenPage, button: HTMLElement) => {
   await click(page, button)
   return otherUnits()
 }
@@ -155,14 +155,7 @@ describe('in an empty book', () => {
 
 // What is opened by a press is looked at by no other test.
 describe('in a book of ounces and Fahrenheit', () => {
-  const warm = pagesOf(async (server) => {
-    const book = await openFullBook(server, 'Warm')
-    const { version, name, zone } = (await book.book.as.owner('GET', '/api/session')).body.book
-    const units = { version, name, zone, weightUnit: 'oz', temperatureUnit: 'F' }
-    const { status, body } = await book.book.as.owner('PATCH', '/api/book', units)
-    if (status !== 200) throw new Error(JSON.stringify(body))
-    return book
-  })
+  const warm = pagesOf(async (server) => inOtherUnits(await openFullBook(server, 'Warm')))
   beforeEach(() => warm.refuseAll({ detail: 'Not now.' }))
   /*
    * Not yet: a protocol's own sentences, and what an animal's page and sheet read from them, are words of its author in °C and g. A logger's file is in
@@ -179,6 +172,6 @@ describe('in a book of ounces and Fahrenheit', () => {
   ]
   test.each(VIEWS.filter((path) => !notYet.includes(path)))('%s', async (path) => {
     const address = addressIn(path, warm.of)
-    if (address) expect([...new Set(await pressAll(warm, address, ofTheView, inOtherUnits))]).toEqual([])
+    if (address) expect([...new Set(await pressAll(warm, address, ofTheView, speaksOtherwise))]).toEqual([])
   })
 })

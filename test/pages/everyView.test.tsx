@@ -2,7 +2,7 @@ import './dom'
 import { screen, waitFor } from '@testing-library/react'
 import { newId, type EntryInput } from '@hatch-book/contract'
 import { queries } from '../../apps/web/src/shell/api'
-import { emptyBook, pagesOf, wholeBook, type Pages } from './opened'
+import { emptyBook, inOtherUnits, pagesOf, wholeBook, type Pages } from './opened'
 import { addressIn, addressWith, isOfAThing, THINGS, VIEWS } from './views'
 import { readyForEveryKind, SAID } from '../../apps/server/test/everyKind'
 import { TODAY, write } from '../../apps/server/test/support'
@@ -95,14 +95,7 @@ describe('in a book with something in every room', () => {
 })
 
 describe('in a book of ounces and Fahrenheit', () => {
-  const pages = pagesOf(async (server) => {
-    const whole = await wholeBook(server)
-    const { version, name, zone } = (await whole.book.as.owner('GET', '/api/session')).body.book
-    const units = { version, name, zone, weightUnit: 'oz', temperatureUnit: 'F' }
-    const { status, body } = await whole.book.as.owner('PATCH', '/api/book', units)
-    if (status !== 200) throw new Error(JSON.stringify(body))
-    return whole
-  })
+  const pages = pagesOf(async (server) => inOtherUnits(await wholeBook(server)))
   // What a protocol says of the climate of a stage is still words of its own, in °C: its animal's page says them.
   const notYet = ['animals/:id']
   const spoken = VIEWS.filter((path) => (!isOfAThing(path) || THINGS[path]) && !notYet.includes(path))

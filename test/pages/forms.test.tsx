@@ -70,7 +70,10 @@ const FORMS: Record<string, FormOnPage> = {
   },
   'a cohort': {
     ...{ at: () => '/cohorts', open: press('A new cohort'), label: 'New cohort', save: /Begin cohort/ },
-    ...{ right: { Name: 'M9', 'Kept at, °C': '24,5', Line: 'Fen' }, wrong: ['Name', ' ', /give it a name/] },
+    ...{
+      right: { Name: 'M9', 'Temperature, °C': '24,5', Line: 'Fen' },
+      wrong: ['Name', ' ', /give it a name/],
+    },
     ...{ path: '/api/cohorts', refuses: ['name', 'Name'], kept: 'Name' },
     body: () => ({ name: 'M9', line: 'Fen', celsius: 24.5, tubs: 1, kind: 'young', fertilised: 'mated' }),
   },

@@ -89,7 +89,7 @@ test('one that is not ready is reserved all the same; it is seen so where it sta
   expect(await button('reserve E2')).toBeTruthy()
 })
 
-test('a keeper says why one may leave all the same: it stands with those that may, until the rules judge again', async () => {
+test('a keeper says why one may leave all the same: it stands with those that may, until that is withdrawn', async () => {
   const { user, sent, settled } = await pages.open('/leaving')
   await user.click(await button('why E1 may not leave yet'))
   const sheet = await screen.findByRole('dialog')
@@ -108,7 +108,7 @@ test('a keeper says why one may leave all the same: it stands with those that ma
   expect(sheet.textContent).toMatch(/unaided meals/)
   expect(tags(await under(/^May leave now/))).toContain('E1')
   expect(screen.getByText(/^overruled by .*: to a friend who knows$/)).toBeTruthy()
-  await user.click(within(sheet).getByRole('button', { name: 'let the rules judge again' }))
+  await user.click(within(sheet).getByRole('button', { name: 'withdraw the decision' }))
   await settled()
   expect(await within(sheet).findByText('Not yet.')).toBeTruthy()
   expect(tags(await under(/^Not yet/))).toContain('E1')

@@ -180,6 +180,16 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
   }
 }
 
+/** The same book, kept in ounces and Fahrenheit. */
+export async function inOtherUnits<T extends Opened>(opened: T): Promise<T> {
+  const { owner } = opened.book.as
+  const { version, name, zone } = (await owner('GET', '/api/session')).body.book
+  const units = { version, name, zone, weightUnit: 'oz', temperatureUnit: 'F' }
+  const { status, body } = await owner('PATCH', '/api/book', units)
+  if (status !== 200) throw new Error(JSON.stringify(body))
+  return opened
+}
+
 /** What the server says of something that it refuses. */
 export const problemOf = (words: { detail: string; fields?: { field: string; says: string }[] }) => ({
   ...{

@@ -129,12 +129,12 @@ test('a keeper says that one may leave all the same: every list, the calendar an
   expect((await say('reserved', id, hold)).status).toBe(200)
   const { path } = (await book.as.keeper('POST', '/api/shares', { id: newId(), kind: 'calendar' })).body
   const calendar = async () => (await server.app.inject(path)).body.replaceAll('\r\n ', '')
-  expect(await calendar()).toContain('Overruled: it may leave all the same.')
+  expect(await calendar()).toContain('Cleared to leave by a keeper.')
   await write(book, [
     { ...entry('struck', 'animal', id, { reason: 'he changed his mind' }), strikes: early.id },
   ])
   expect(await standing()).toMatchObject({ granted: false, overruled: null })
-  expect(await calendar()).toContain('Not yet: ')
+  expect(await calendar()).toContain('Still missing: ')
   expect((await say('sold', id, { buyer: 'Osric at the weir', price: 30 })).status).toBe(409)
 })
 

@@ -116,10 +116,10 @@ async function eventsOf(tx: Transaction, actor: Actor): Promise<DayEvent[]> {
         ...{ from: day, to: day },
         summary: `${row.tag} goes to ${reserved!.name}`,
         description: !leaving.granted
-          ? `Not yet: ${leaving.missing.map((m) => m.says).join(', ')}.`
+          ? `Not ready to leave. Still missing: ${leaving.missing.map((m) => m.says).join(', ')}.`
           : leaving.opens
             ? 'All its gates hold.'
-            : 'Overruled: it may leave all the same.',
+            : 'Cleared to leave by a keeper.',
       }
     })
   const papers = here.flatMap(({ row, record }) =>

@@ -2,7 +2,7 @@ import { animalsApi, type AnimalPage } from '@hatch-book/contract'
 import { addDays } from '@hatch-book/core'
 import { App, Button, DatePicker, Drawer, Select } from 'antd'
 import { useState } from 'react'
-import { RefusedError, send } from '../shell/api'
+import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useAnimals } from '../shell/queries'
@@ -99,7 +99,7 @@ function MergeForm({ page, onDone }: { page: AnimalPage; onDone(): void }) {
       onDone()
       goOn(`/animals/${animal.id}`)
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.words : 'Not merged.')
+      setSays(wordsOf(error))
     }
   }
   return (

@@ -3,7 +3,7 @@ import { animalsApi, PURPOSES, type AnimalRow } from '@hatch-book/contract'
 import { App, Button, Drawer, Select } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { RefusedError, send } from '../shell/api'
+import { send, wordsOf } from '../shell/api'
 import { useLog, type ToWrite } from '../shell/log'
 import { placeNames, usePlaces } from '../shell/queries'
 import { useMay } from '../shell/session'
@@ -103,7 +103,7 @@ function PurposeForm({ chosen, onDone }: { chosen: readonly AnimalRow[]; onDone(
       notification.success({ title: `${chosen.length} are kept as ${purpose}` })
       onDone()
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.words : 'Not changed.')
+      setSays(wordsOf(error))
     }
   }
   return (

@@ -1,7 +1,7 @@
 import { addressOf, animalsApi, type AnimalPage } from '@hatch-book/contract'
 import { Button, Upload } from 'antd'
 import { useState } from 'react'
-import { RefusedError, send } from '../shell/api'
+import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 
@@ -18,7 +18,7 @@ export function Papers({ page }: { page: AnimalPage }) {
     try {
       await work
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.words : otherwise)
+      setSays(wordsOf(error, otherwise))
     }
   }
   return (
@@ -57,7 +57,7 @@ export function Papers({ page }: { page: AnimalPage }) {
             const name = file.name.slice(0, 160)
             void act(
               send(animalsApi.addPaper, { params: { id: page.animal.id }, query: { name }, file }),
-              'The paper was not kept.',
+              'The paper could not be saved.',
             )
             return false
           }}

@@ -21,7 +21,7 @@ export function Permits({ page }: { page: AnimalPage }) {
   if (permits.length === 0 && papersWanted === '' && !may.decide) return null
   const save = async (event: FormEvent) => {
     event.preventDefault()
-    if (name.trim() === '' || number.trim() === '') return setSays('write which paper it is, and its number')
+    if (name.trim() === '' || number.trim() === '') return setSays('Enter the permit and its number')
     setSays('')
     const written = await write(
       [

@@ -1,7 +1,7 @@
 import { addressOf, archiveApi } from '@hatch-book/contract'
 import { useState } from 'react'
 import { FileDrop } from '../parts/FileDrop'
-import { RefusedError, send } from '../shell/api'
+import { send, wordsOf } from '../shell/api'
 import { forgetQueries } from '../shell/keptQueries'
 import { useMay } from '../shell/session'
 
@@ -19,7 +19,7 @@ export function Archive() {
       // What this device keeps is of the book before; its door is open already.
       await forgetQueries('/book')
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.words : 'The server does not answer.')
+      setSays(wordsOf(error))
     } finally {
       setBusy(false)
     }

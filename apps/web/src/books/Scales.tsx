@@ -3,7 +3,7 @@ import { readMass } from '@hatch-book/core'
 import { ScaleDraft, weighingApi, newId } from '@hatch-book/contract'
 import { Button, Input } from 'antd'
 import { useState, type FormEvent } from 'react'
-import { fit, RefusedError, send } from '../shell/api'
+import { fit, send, wordsOf } from '../shell/api'
 import { useScales } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
 import { useSendAndSay } from '../shell/useSendAndSay'
@@ -31,7 +31,7 @@ export function Scales() {
       setToken({ name: done.scale.name, token: done.token })
       setName('')
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.words : 'Not added.')
+      setSays(wordsOf(error))
     }
   }
   return (
@@ -42,7 +42,7 @@ export function Scales() {
         {(data ?? []).map((s) => (
           <li key={s.id} className="between">
             <span>
-              {s.name} <span className="small quiet">bears {figures.grams(s.capacityGrams)}</span>
+              {s.name} <span className="small quiet">up to {figures.grams(s.capacityGrams)}</span>
             </span>
             {may.run && (
               <button
@@ -73,7 +73,7 @@ export function Scales() {
             style={{ width: 190 }}
           />
           <Input
-            aria-label={`What it bears, ${book.weightUnit}`}
+            aria-label={`Capacity, ${book.weightUnit}`}
             value={capacity}
             suffix={book.weightUnit}
             onChange={(e) => setCapacity(e.target.value)}

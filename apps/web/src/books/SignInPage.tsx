@@ -2,7 +2,7 @@ import { booksApi, type SignedIn } from '@hatch-book/contract'
 import { useState, type FormEvent } from 'react'
 import { Button, Input } from 'antd'
 import { Navigate, useSearchParams } from 'react-router'
-import { RefusedError, send, refreshBook } from '../shell/api'
+import { refreshBook, send, wordsOf } from '../shell/api'
 import { useSessionQuery } from '../shell/session'
 import { FirstOwner } from './FirstOwner'
 
@@ -39,7 +39,7 @@ export function SignInPage() {
       setBooks(reply.books)
       setCodeFor(reply.codeWanted ? { bookId } : null)
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.words : 'Something went wrong here.')
+      setSays(wordsOf(error))
     }
   }
   return (

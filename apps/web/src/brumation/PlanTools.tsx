@@ -1,7 +1,7 @@
 import { brumationApi, newId, type RestBook } from '@hatch-book/contract'
 import { App, DatePicker, Popconfirm, Select } from 'antd'
 import dayjs from 'dayjs'
-import { RefusedError, send } from '../shell/api'
+import { send, wordsOf } from '../shell/api'
 import { useAnimals } from '../shell/queries'
 
 /** What may still be changed of a plan: the day it is reckoned from, who belongs to it, whether it stands. */
@@ -17,7 +17,7 @@ export function PlanTools({ book }: { book: RestBook }) {
         body: { version: plan.version, ...what },
       })
     } catch (e) {
-      const description = e instanceof RefusedError ? e.words : 'Something went wrong here.'
+      const description = wordsOf(e)
       notification.error({ title: 'Not changed', description, key: 'rest' })
     }
   }

@@ -4,9 +4,8 @@ import { Button } from 'antd'
 import { Suspense, lazy, useState } from 'react'
 import { Link } from 'react-router'
 import { ReasonList, ReasonsSheet, withDays } from '../parts/Reasons'
-import { OverruleForm } from '../parts/Overruling'
+import { OverruleForm, WithdrawDecision } from '../parts/Overruling'
 import { useFigures } from '../shell/figures'
-import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
 import { RestActs } from './RestActs'
 import { RestPlace } from './RestPlace'
@@ -142,32 +141,13 @@ function Seen({ rest }: { rest: RestView }) {
 }
 
 function Overruled({ rest }: { rest: RestView }) {
-  const { strike } = useLog()
-  const may = useMay()
   const figures = useFigures()
   const o = rest.overruled!
   return (
     <p className="note">
       {o.verdict === 'may rest' ? 'Rests by decision' : 'Kept awake by decision'} of {o.by},{' '}
-      {figures.day(o.on)}: {o.reason}
-      {may.decide && !rest.subject.wentInOn && (
-        <>
-          {' '}
-          <button
-            type="button"
-            className="plain"
-            onClick={() =>
-              void strike(
-                [{ id: o.entryId, subject: { type: 'animal', id: rest.animalId! } }],
-                'decision withdrawn',
-                'The gates judge again',
-              )
-            }
-          >
-            let the gates judge again
-          </button>
-        </>
-      )}
+      {figures.day(o.on)}: {o.reason}{' '}
+      {!rest.subject.wentInOn && <WithdrawDecision animalId={rest.animalId!} entryId={o.entryId} />}
     </p>
   )
 }

@@ -4,7 +4,7 @@ import { App, Button, Input } from 'antd'
 import { Printer } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { RefusedError, send } from '../shell/api'
+import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { useRests } from './queries'
@@ -45,7 +45,7 @@ export function TubsPage() {
     } catch (e) {
       notification.error({
         title: 'Not kept',
-        description: e instanceof RefusedError ? e.words : '',
+        description: wordsOf(e),
       })
     }
   }

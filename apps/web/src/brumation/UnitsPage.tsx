@@ -113,7 +113,7 @@ function NewUnit({ onDone }: { onDone(): void }) {
       {error?.wordsBeside('name') && (
         <p className="note bad" role="alert">
           {error.problem.code === 'already-there'
-            ? 'Another place has this name.'
+            ? 'There is already a place with this name.'
             : error.wordsBeside('name')}
         </p>
       )}

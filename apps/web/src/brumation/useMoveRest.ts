@@ -2,7 +2,7 @@ import { brumationApi, type RestBook, type RestView } from '@hatch-book/contract
 import { App } from 'antd'
 import { useCallback } from 'react'
 import { replan } from './replan'
-import { keyOf, queries, RefusedError, send } from '../shell/api'
+import { keyOf, queries, send, wordsOf } from '../shell/api'
 
 /** Saves what was changed of a rest; says so when the server refuses, and then shows what it holds. */
 export function usePatchRest() {
@@ -16,7 +16,7 @@ export function usePatchRest() {
         })
         return true
       } catch (error) {
-        const detail = error instanceof RefusedError ? error.words : 'Something went wrong here.'
+        const detail = wordsOf(error)
         notification.error({ title: 'Not changed', description: detail, duration: 8, key: 'rest' })
         return false
       }

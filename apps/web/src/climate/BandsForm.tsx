@@ -2,7 +2,7 @@ import { climateApi, type BandsProposed, type ClimateRow } from '@hatch-book/con
 import { Button, Checkbox, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { TemperatureInput } from '../parts/TemperatureInput'
-import { RefusedError, send } from '../shell/api'
+import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useProposedBands } from './queries'
 
@@ -65,7 +65,7 @@ export function BandsForm({
       await send(climateApi.changeBands, { params: { id: placeId }, body: { bands: next } })
       onDone()
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.words : 'Something went wrong here.')
+      setSays(wordsOf(error))
     }
   }
   const save = (event: FormEvent) => {

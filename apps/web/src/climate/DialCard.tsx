@@ -60,7 +60,7 @@ function DialForm({ place, last }: { place: ClimateRow; last: Entry<'set point'>
   const save = (event: FormEvent) => {
     event.preventDefault()
     // An empty field is no nought: eggs would be said to stand in the cold.
-    if (celsius === null || Number.isNaN(night?.celsius)) return setSays('write what it is set to')
+    if (celsius === null || Number.isNaN(night?.celsius)) return setSays('Enter the temperature it is set to')
     setSays('')
     void write(
       [

@@ -3,7 +3,7 @@ import { Button, Segmented } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { Link, useParams } from 'react-router'
 import { StandIn } from '../parts/StandIn'
-import { fit, RefusedError, send } from '../shell/api'
+import { fit, send, wordsOf } from '../shell/api'
 import { TemperatureInput } from '../parts/TemperatureInput'
 import { useFigures } from '../shell/figures'
 import { useClutches } from '../shell/queries'
@@ -151,7 +151,7 @@ function ProbeCard({ place }: { place: ClimateRow }) {
       setRead(null)
       setTruth(null)
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.words : 'Something went wrong here.')
+      setSays(wordsOf(error))
     }
   }
   return (

@@ -18,9 +18,9 @@ const NAMES: Record<string, string> = {
     tubs: 'Tubs',
     litres: 'Litres each',
     heightMm: 'Height, mm',
-    celsius: 'Kept at',
+    celsius: 'Temperature',
   },
-  ...{ hostPlant: 'Food plant', thenC: 'Then at', thenFrom: 'from the day' },
+  ...{ hostPlant: 'Food plant', thenC: 'Later temperature', thenFrom: 'from the day' },
 }
 
 /** Where a cohort stands, in what, how warm, on which plant; and how warm it will stand from a day on. */
@@ -98,18 +98,18 @@ export function KeepingForm({
             style={{ width: 100 }}
           />
         </Labelled>
-        <Labelled name={`Kept at, ${figures.temperatureUnit}`}>
+        <Labelled name={`Temperature, ${figures.temperatureUnit}`}>
           <TemperatureInput
-            label="Kept at"
+            label="Temperature"
             step={0.5}
             style={{ width: 100 }}
             celsius={kept.celsius}
             onChange={(celsius) => celsius !== null && change({ celsius })}
           />
         </Labelled>
-        <Labelled name={`Then at, ${figures.temperatureUnit}`}>
+        <Labelled name={`Later temperature, ${figures.temperatureUnit}`}>
           <TemperatureInput
-            label="Then at"
+            label="Later temperature"
             step={0.5}
             style={{ width: 100 }}
             celsius={kept.thenC}

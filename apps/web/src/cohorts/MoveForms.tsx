@@ -102,9 +102,9 @@ export function SplitForm({ studied, all, onDone, onMade }: ActProps) {
           />
         </Labelled>
         <NumberField name="Tubs" value={tubs} onChange={setTubs} min={1} max={2000} />
-        <Labelled name={`Kept at, ${figures.temperatureUnit}`}>
+        <Labelled name={`Temperature, ${figures.temperatureUnit}`}>
           <TemperatureInput
-            label="Kept at"
+            label="Temperature"
             step={0.5}
             style={{ width: 100 }}
             celsius={celsius}

@@ -90,7 +90,7 @@ export function NewCohort({ data, onDone }: { data: Cohorts; onDone(id: string |
         <NumberField name="litres" label="Litres each" min={0.05} max={10_000} step={0.5} width={110} />
         <QuantityField
           name="celsius"
-          label="Kept at"
+          label="Temperature"
           of="temperature"
           width={110}
           needed="write how warm they are kept"

@@ -2,7 +2,7 @@ import { importsApi } from '@hatch-book/contract'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { FileDrop } from '../parts/FileDrop'
-import { RefusedError, send, useAsk } from '../shell/api'
+import { send, useAsk, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useGoOn } from '../shell/useGoOn'
 
@@ -29,7 +29,7 @@ export function ImportPage() {
       const list = await send(importsApi.open, { query: { fileName: file.name }, file })
       goOn(`/animals/import/${list.id}`)
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.words : 'Something went wrong here.')
+      setSays(wordsOf(error))
       setBusy(false)
     }
   }

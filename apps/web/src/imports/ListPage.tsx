@@ -4,7 +4,7 @@ import { keepPreviousData } from '@tanstack/react-query'
 import { App, Button, Progress } from 'antd'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { RefusedError, send, useAsk } from '../shell/api'
+import { send, useAsk, wordsOf } from '../shell/api'
 import { useMay } from '../shell/session'
 import { ColumnChoices } from './ColumnChoices'
 import { ListRows } from './ListRows'
@@ -43,7 +43,7 @@ export function ListPage() {
     try {
       await work()
     } catch (refused) {
-      setSays(refused instanceof RefusedError ? refused.words : 'Something went wrong here.')
+      setSays(wordsOf(refused))
     } finally {
       setBusy('')
     }

@@ -27,7 +27,7 @@ export function Candling({ page, active }: { page: ClutchPage; active: boolean }
   const may = useMay()
   const figures = useFigures()
   const { write } = useLog()
-  const sendAndSay = useSendAndSay('The egg stays where it was')
+  const sendAndSay = useSendAndSay('Egg not moved')
   const [pickedNumber, setPicked] = useState<number | null>(null)
   const [mode, setMode] = useState<'candling' | 'placing' | 'hatching'>('candling')
   const open = clutch.eggs.filter((e) => !eggEnded(e.fate))

@@ -2,7 +2,7 @@ import { incubationApi, type HatchPlanView } from '@hatch-book/contract'
 import { Button, Checkbox, InputNumber, Segmented } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { RefusedError, send } from '../shell/api'
+import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useClutches, useLineFilter } from '../shell/queries'
 import { IncubationHead } from './IncubationRooms'
@@ -45,7 +45,7 @@ export function HatchPlanPage() {
         }),
       )
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.words : 'Something went wrong here.')
+      setSays(wordsOf(error))
     }
   }
   return (

@@ -6,7 +6,7 @@ import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
 import { FileDrop } from '../parts/FileDrop'
-import { RefusedError, ask, send } from '../shell/api'
+import { ask, send, wordsOf } from '../shell/api'
 import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
 import { usePlaces, useProbes } from '../shell/queries'
@@ -43,7 +43,7 @@ export function LogImportPage() {
     try {
       await work()
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.words : 'Something went wrong here.')
+      setSays(wordsOf(error))
     }
   }
   const look = (what: File | null, change: { unit?: Unit; zone?: string; probe?: string } = {}) =>

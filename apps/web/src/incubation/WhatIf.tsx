@@ -2,7 +2,7 @@ import { incubationApi, type ClutchPage, type WhatIfView } from '@hatch-book/con
 import { addDays, instantOfDay } from '@hatch-book/core'
 import { Button, Slider } from 'antd'
 import { useEffect, useState } from 'react'
-import { ask, RefusedError } from '../shell/api'
+import { ask, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
@@ -27,7 +27,7 @@ export function WhatIf({ page }: { page: ClutchPage }) {
       () =>
         void ask(incubationApi.whatIf, { params: { id: clutch.id }, body: { from, celsius } })
           .then((view) => setAnswer({ of: celsius, view }))
-          .catch((error: unknown) => setSays(error instanceof RefusedError ? error.words : 'No answer.')),
+          .catch((error: unknown) => setSays(wordsOf(error))),
       ASK_AFTER_MS,
     )
     return () => {

@@ -1,6 +1,6 @@
 import { historyApi, type RevisionView } from '@hatch-book/contract'
 import { useState } from 'react'
-import { RefusedError, send, useAsk } from '../shell/api'
+import { send, useAsk, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 
@@ -26,7 +26,7 @@ export function Changes({ subjectId }: { subjectId?: string }) {
     try {
       await send(historyApi.setBack, { params: { id } })
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.words : 'It could not be set back.')
+      setSays(wordsOf(error, 'This change could not be undone.'))
     }
   }
   return (

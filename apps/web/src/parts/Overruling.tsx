@@ -24,30 +24,29 @@ export function OverrulingNote({
   children?: ReactNode
 }) {
   const figures = useFigures()
-  const may = useMay()
-  const { strike } = useLog()
   return (
     <p className="note">
-      Overruled{children} by {of.by} on {figures.day(of.on)}: {of.reason}
-      {may.decide && (
-        <>
-          {' '}
-          <button
-            type="button"
-            className="plain"
-            onClick={() =>
-              void strike(
-                [{ id: of.entryId, subject: { type: 'animal', id: animalId } }],
-                'overruling withdrawn',
-                'The rules judge again',
-              )
-            }
-          >
-            let the rules judge again
-          </button>
-        </>
-      )}
+      Overruled{children} by {of.by} on {figures.day(of.on)}: {of.reason}{' '}
+      <WithdrawDecision animalId={animalId} entryId={of.entryId} />
     </p>
+  )
+}
+
+/** Takes back what was decided over the rules, for whoever may decide. */
+export function WithdrawDecision({ animalId, entryId }: { animalId: string; entryId: string }) {
+  const { decide } = useMay()
+  const { strike } = useLog()
+  if (!decide) return null
+  const withdraw = () =>
+    strike(
+      [{ id: entryId, subject: { type: 'animal', id: animalId } }],
+      'decision withdrawn',
+      'Decision withdrawn: the rules apply again',
+    )
+  return (
+    <button type="button" className="plain" onClick={() => void withdraw()}>
+      withdraw the decision
+    </button>
   )
 }
 
@@ -80,7 +79,7 @@ function OverruleFields({ animalId, about, verdicts, now, onDone }: Overruled & 
     body: ({ verdict, reason }) => ({ about, verdict, reason: reason.trim() }),
     send: async (payload) => {
       const subject = { type: 'animal' as const, id: animalId }
-      await enter([{ kind: 'overruled', subject, payload }], `Overruled: ${payload.verdict}`)
+      await enter([{ kind: 'overruled', subject, payload }], `Your decision is saved: ${payload.verdict}`)
       onDone()
     },
   })

@@ -1,7 +1,7 @@
 import { addressOf, animalsApi, type placesApi, type PhotoView } from '@hatch-book/contract'
 import { App, Button, Image, Segmented, Upload } from 'antd'
 import { useState } from 'react'
-import { RefusedError, send } from '../shell/api'
+import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 
@@ -36,7 +36,7 @@ export function Photos({
     try {
       await send(of.route, { params: { id: of.id }, query: { view }, file })
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.words : 'The photo was not kept.')
+      setSays(wordsOf(error, 'The photo could not be saved.'))
     } finally {
       setBusy(false)
     }

@@ -3,7 +3,7 @@ import { App, Button, Upload } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { BrokenProtocols } from '../parts/BrokenProtocols'
-import { RefusedError, send } from '../shell/api'
+import { send, wordsOf } from '../shell/api'
 import { useProtocols } from '../shell/queries'
 import { useMay } from '../shell/session'
 
@@ -82,7 +82,7 @@ function BringIn() {
             : `${done.species}: ${done.changed} figures changed, as a new edition`,
       })
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.words : 'The file could not be read.')
+      setSays(wordsOf(error, 'This file could not be read.'))
     }
   }
   return (

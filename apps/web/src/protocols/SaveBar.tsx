@@ -6,7 +6,7 @@ import { Link } from 'react-router'
 import { withDays } from '../parts/Reasons'
 import { sayEffects } from '../parts/effectsInWords'
 import { Verdict } from '../parts/Verdict'
-import { RefusedError, send } from '../shell/api'
+import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 
 /** A draft of a protocol: what it would change of today's verdicts, and writing it down as an edition. */
@@ -39,7 +39,7 @@ export function SaveBar({
     try {
       return await send(route, { params: { id: page.id }, body })
     } catch (error) {
-      setSays(error instanceof RefusedError ? error.words : 'The server does not answer.')
+      setSays(wordsOf(error))
       return null
     }
   }

@@ -67,8 +67,8 @@ export function YoungSheet({
           <p>
             {data.leaving.granted ? (
               <>
-                {data.leaving.opens ? 'All gates hold.' : 'Overruled: it may leave all the same.'}{' '}
-                <Link to="/leaving">List or sell it</Link>
+                {data.leaving.opens ? 'All gates hold.' : 'Cleared to leave by a keeper.'}{' '}
+                <Link to="/leaving">Sell it or put it up for sale</Link>
               </>
             ) : (
               <>

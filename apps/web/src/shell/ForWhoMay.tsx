@@ -16,7 +16,7 @@ export function ForWhoMay({ needs, children }: { needs: Permission; children: Re
         {`${inWords.format(PERMISSIONS[needs].map((r) => `${r}s`))} do this.`.replace(/^./, (c) =>
           c.toUpperCase(),
         )}{' '}
-        Ask one of them. <Link to="/round">Tonight’s round</Link>
+        Ask one of them. <Link to="/round">Go to tonight’s round</Link>
       </p>
     </section>
   )

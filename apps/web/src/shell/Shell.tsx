@@ -52,7 +52,7 @@ export function Shell() {
   if (error && !data)
     return (
       <main className="alone">
-        <h1>The server does not answer</h1>
+        <h1>The server is not answering</h1>
         <p>{error.message}</p>
         <p>
           <a href={location.pathname}>Try again</a>

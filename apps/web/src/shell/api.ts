@@ -45,12 +45,16 @@ export class RefusedError extends Error {
   }
 }
 
+/** What is said of something that went wrong: the server's words, or these where it said none. */
+export const wordsOf = (error: unknown, otherwise = 'Something went wrong. Please try again.'): string =>
+  error instanceof RefusedError ? error.words : otherwise
+
 const OFFLINE: Problem = {
   type: 'urn:hatch-book:no-answer',
   title: 'No answer',
   status: 0,
   code: 'no-answer',
-  detail: 'The server does not answer. What you wrote is still here; try again when it is back.',
+  detail: 'The server is not answering. What you wrote is still here. Try again when it is back.',
 }
 
 /** This open page, as the server calls it when it tells the others what was written here. */
@@ -129,7 +133,7 @@ export async function sendOrSay<R extends WritingRoute>(route: R, ...sent: Sent<
     await send(route, ...sent)
     return ''
   } catch (error) {
-    return error instanceof RefusedError ? error.words : 'It could not be saved.'
+    return wordsOf(error)
   }
 }
 

@@ -10,7 +10,7 @@ import {
 import { App } from 'antd'
 import { createElement, useCallback, useEffect, useMemo, useRef } from 'react'
 import { create } from 'zustand'
-import { RefusedError, refreshBook } from './api'
+import { refreshBook, wordsOf } from './api'
 import { post, takeBackKept } from './outbox'
 import { useSession } from './session'
 
@@ -70,7 +70,7 @@ export function useLog() {
 
   const refused = useCallback(
     (error: unknown) => {
-      const detail = error instanceof RefusedError ? error.words : 'Something went wrong here.'
+      const detail = wordsOf(error)
       notification.error({ title: 'Not written', description: detail, duration: 8 })
     },
     [notification],

@@ -1,7 +1,7 @@
 import type { ReplyOf, WritingRoute } from '@hatch-book/contract'
 import { App } from 'antd'
 import { useCallback } from 'react'
-import { RefusedError, send, type Sent } from './api'
+import { send, type Sent, wordsOf } from './api'
 
 const READING_SECONDS = 8
 
@@ -10,7 +10,7 @@ export function useSayNot(): (error: unknown, title?: string) => void {
   const { notification } = App.useApp()
   return useCallback(
     (error, title = 'Not done') => {
-      const description = error instanceof RefusedError ? error.words : 'Something went wrong here.'
+      const description = wordsOf(error)
       notification.error({ title, description, duration: READING_SECONDS, key: title })
     },
     [notification],

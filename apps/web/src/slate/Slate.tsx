@@ -3,7 +3,7 @@ import { beginOfLastWord, completeSlate, parseSlate, type SlateEntry, type Slate
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
-import { RefusedError, send } from '../shell/api'
+import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { rememberWritten, useLog } from '../shell/log'
 import { useAnimals } from '../shell/queries'
@@ -55,7 +55,7 @@ export default function Slate({ onClose }: { onClose(): void }) {
         rememberWritten([...clutches.map(foundEntry), ...entries], told),
       )
     } catch (error) {
-      const detail = error instanceof RefusedError ? error.words : 'The slate could not be written.'
+      const detail = wordsOf(error, 'These lines could not be saved.')
       setSays(`${detail} Nothing of it was written.`)
       return false
     }

@@ -53,6 +53,14 @@ export interface ContractForm<D extends object> {
 
 const KEEP_AFTER_MS = 400
 
+/** Stops a clock; whether it was running. */
+function stop(timer: { current: number | undefined }): boolean {
+  const isRunning = timer.current !== undefined
+  window.clearTimeout(timer.current)
+  timer.current = undefined
+  return isRunning
+}
+
 /**
  * A form whose body is what the contract says it is. Faults stand at their fields, whoever finds them: the reader of a quantity, the schema, or
  * the server. Whoever leaves with something unsaved is asked, and what they wrote is kept on this device until it is sent or dropped.
@@ -95,15 +103,11 @@ export function useContractForm<D extends object, S extends v.GenericSchema>(
     form.setFieldsValue(settled.current.draft as never)
   }, [version, writing?.draft, form])
 
-  const letGo = () => {
-    window.clearTimeout(timer.current)
-    timer.current = undefined
-  }
   const keep = () => {
     if (!key) return
-    letGo()
+    stop(timer)
     timer.current = window.setTimeout(() => {
-      letGo()
+      stop(timer)
       void keepDraft(key, form.getFieldsValue(true) as D)
     }, KEEP_AFTER_MS)
   }
@@ -111,14 +115,12 @@ export function useContractForm<D extends object, S extends v.GenericSchema>(
   useEffect(() => {
     if (!key) return
     return () => {
-      if (timer.current === undefined) return
-      window.clearTimeout(timer.current)
-      timer.current = undefined
+      if (!stop(timer)) return
       void keepDraft(key, form.getFieldsValue(true) as D)
     }
   }, [key, form])
   const forget = () => {
-    letGo()
+    stop(timer)
     clear()
     setRestored(false)
     if (key) void forgetDraft(key)
