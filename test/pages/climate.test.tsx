@@ -33,7 +33,7 @@ describe.each(BOOKS)('in a book of %s', (unit, openBook, typed) => {
     const night = within(form).getByLabelText(`By night, ${unit}`)
     await user.clear(night)
     await user.type(night, typed.night)
-    await user.click(within(form).getByRole('button', { name: 'It is turned so' }))
+    await user.click(within(form).getByRole('button', { name: 'Save setting' }))
     await settled()
     expect(sent('/api/entries')).toMatchObject([
       {
@@ -50,7 +50,7 @@ describe.each(BOOKS)('in a book of %s', (unit, openBook, typed) => {
   test('an empty dial is set to nothing, and says so', async () => {
     const { user, dial, form, sent, settled } = await opened()
     await user.clear(dial)
-    await user.click(within(form).getByRole('button', { name: 'It is turned so' }))
+    await user.click(within(form).getByRole('button', { name: 'Save setting' }))
     await settled()
     expect(within(form).getByRole('alert').textContent).toBe('Enter the temperature it is set to')
     expect(sent()).toEqual([])

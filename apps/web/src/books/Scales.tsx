@@ -37,7 +37,7 @@ export function Scales() {
   return (
     <section className="card" aria-label="Scales">
       <h3>Scales</h3>
-      {data?.length === 0 && <p className="quiet">No scale speaks to this book; weights are typed.</p>}
+      {data?.length === 0 && <p className="quiet">No scale is connected. Weights are typed in.</p>}
       <ul className="lines">
         {(data ?? []).map((s) => (
           <li key={s.id} className="between">

@@ -159,7 +159,7 @@ function Drawn({
             tickFormatter={(c: number) => figures.celsiusBrief(c)}
             tickCount={7}
             allowDecimals={small}
-            width={small ? 42 : 62}
+            width={small ? 54 : 62}
             stroke="var(--ink2)"
             axisLine={!small}
             tickLine={false}

@@ -14,6 +14,8 @@ import {
 import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
 import { useSeries } from '../shell/queries'
+import { useSession } from '../shell/session'
+import { temperatureMarks } from './temperatureMarks'
 
 const TABLE_ROWS = 48
 
@@ -27,6 +29,7 @@ export function AirChart({ place, from, to }: { place: ClimateRow; from: string;
 
 function Drawn({ place, series }: { place: ClimateRow; series: Series }) {
   const figures = useFigures()
+  const { book } = useSession()
   const rows = series.at.map((x, i) => ({
     x,
     mean: series.meanC[i]!,
@@ -35,6 +38,7 @@ function Drawn({ place, series }: { place: ClimateRow; series: Series }) {
   }))
   const low = Math.min(...series.minC, place.bands?.night.low ?? 99, place.setPointC ?? 99)
   const high = Math.max(...series.maxC, place.bands?.day.high ?? -99, place.setPointC ?? -99)
+  const marks = temperatureMarks(low, high, book.temperatureUnit)
   const day = (x: number) =>
     series.stepMinutes < 60
       ? figures.instant(new Date(x).toISOString())
@@ -74,7 +78,8 @@ function Drawn({ place, series }: { place: ClimateRow; series: Series }) {
             hide={series.humidity.length > 0}
           />
           <YAxis
-            domain={[Math.floor(low - 0.5), Math.ceil(high + 0.5)]}
+            domain={[marks[0]!, marks.at(-1)!]}
+            ticks={marks}
             width={62}
             {...AXIS}
             tickFormatter={(c: number) => figures.celsiusBrief(c)}

@@ -39,7 +39,7 @@ export function DialCard({ place }: { place: ClimateRow }) {
           )
         })}
       </ul>
-      {turns.length === 0 && <p className="small quiet">Never turned since it was put up.</p>}
+      {turns.length === 0 && <p className="small quiet">Not changed since it was set up.</p>}
     </article>
   )
 }
@@ -133,7 +133,7 @@ function DialForm({ place, last }: { place: ClimateRow; last: Entry<'set point'>
         </p>
       )}
       <Button size="small" htmlType="submit" style={{ marginTop: 8 }}>
-        It is turned so
+        Save setting
       </Button>
     </form>
   )
