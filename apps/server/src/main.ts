@@ -1,30 +1,13 @@
-import { fileURLToPath } from 'node:url'
 import { sql } from 'drizzle-orm'
 import { DEFAULT_DEMO_DAY, SEED } from '@hatch-book/demo'
 import { connect } from './db/connect'
-import { DEMO_SIGN_IN, demoTokens, seedDemo } from './demo'
-import { waysOutOf } from './notices'
-import { rooms } from './rooms'
-import { buildApp } from './shell/app'
+import { demoTokens, seedDemo } from './demo'
+import { wholeApp } from './wholeApp'
 import { readConfiguration, type Configuration } from './shell/configuration'
 
-const WEB_FOLDER = fileURLToPath(new URL('../../web/dist', import.meta.url))
-
 const configuration = configured()
-const { DATABASE_URL, PORT, HOST, DEMO_DAY = DEFAULT_DEMO_DAY } = configuration
-const demo = configuration.DEMO
-const app = await buildApp({
-  databaseUrl: DATABASE_URL,
-  webFolder: WEB_FOLDER,
-  demoSignIn: demo ? DEMO_SIGN_IN : null,
-  rooms,
-  waysOut: waysOutOf(configuration),
-  logLevel: configuration.LOG_LEVEL,
-  connections: configuration.DATABASE_CONNECTIONS,
-  trustProxy: configuration.TRUST_PROXY,
-  metricsToken: configuration.METRICS_TOKEN,
-  graceMs: configuration.STOP_SECONDS * 1000,
-})
+const { DATABASE_URL, PORT, HOST, DEMO: demo, DEMO_DAY = DEFAULT_DEMO_DAY } = configuration
+const app = await wholeApp(configuration)
 
 function configured(): Configuration {
   try {

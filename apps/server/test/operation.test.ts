@@ -1,4 +1,5 @@
 import Fastify from 'fastify'
+import { connect as connectTcp } from 'node:net'
 import pg from 'pg'
 import { asRole, connect } from '../src/db/connect'
 import { rooms } from '../src/rooms'
@@ -136,6 +137,41 @@ test('closing ends the streams of who only listens, and does not wait for their 
   await app.close()
   expect(performance.now() - at).toBeLessThan(5000)
   expect(await heard).toContain('retry:')
+})
+
+test('closing waits for no line that somebody opened in advance and has not asked anything on', async () => {
+  const databaseUrl = asRole(server.ownerUrl, 'app_rw', process.env.TEST_APP_PASSWORD!)
+  const app = await buildApp({ databaseUrl, rooms, graceMs: 20_000 })
+  const { port } = new URL(await app.listen({ port: 0, host: '127.0.0.1' }))
+  // As browsers do, to be quicker with what is asked next.
+  const inAdvance = connectTcp(Number(port), '127.0.0.1')
+  await new Promise((open) => inAdvance.once('connect', open))
+  const gone = new Promise((closed) => inAdvance.once('close', closed))
+  const at = performance.now()
+  await app.close()
+  await gone
+  expect(performance.now() - at).toBeLessThan(5000)
+})
+
+test('what is being answered while the server closes is answered to its end', async () => {
+  const databaseUrl = asRole(server.ownerUrl, 'app_rw', process.env.TEST_APP_PASSWORD!)
+  const app = await buildApp({ databaseUrl, rooms, graceMs: 20_000 })
+  let answer = () => {}
+  let heard = () => {}
+  const asked = new Promise<void>((resolve) => (heard = resolve))
+  app.get('/slow', { config: { permission: 'public' } as never }, async () => {
+    heard()
+    await new Promise<void>((resolve) => (answer = resolve))
+    return 'at last'
+  })
+  const url = await app.listen({ port: 0, host: '127.0.0.1' })
+  const reply = fetch(`${url}/slow`).then((r) => r.text())
+  await asked
+  const closed = app.close()
+  await new Promise((resolve) => setTimeout(resolve, 300))
+  answer()
+  expect(await reply).toBe('at last')
+  await closed
 })
 
 it('two books on one machine do not sign each other out: a cookie carries the port that the browser sees', async () => {

@@ -1,1 +1,1 @@
-export { DEMO_SIGN_IN, demoTokens, seedDemo } from './seed'
+export { DEMO_SIGN_IN, demoTokens, liveOn, seedDemo } from './seed'

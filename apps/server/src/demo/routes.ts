@@ -5,9 +5,7 @@ import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { BookError } from '../shell/problems'
 import { serve } from '../shell/serve'
-import { timelineOf } from './seed'
-import { playSteps, setDay, stepsBetween } from './play'
-import { coldUnitSteps } from './coldUnits'
+import { liveOn } from './seed'
 
 export const demoRoutes: BookRoutes = (app, { db }) => {
   serve(app, demoApi.advance, async (request) => {
@@ -15,18 +13,8 @@ export const demoRoutes: BookRoutes = (app, { db }) => {
     if (!book.demoDay || book.demoSeed === null) throw new BookError('not-a-demo')
     const next = addDays(today, request.body.days)
     if (next > LAST_DAY) throw new BookError('invalid', `The demo book ends on ${LAST_DAY}.`)
-    const steps = stepsBetween(timelineOf(book.demoSeed), today, next)
-    const { happened, refused } = await playSteps(
-      app as never,
-      db,
-      book.id,
-      steps.filter((s) => s.act !== 'readings'),
-    )
-    await setDay(db, book.id, next)
-    await playSteps(app as never, db, book.id, [
-      ...steps.filter((s) => s.act === 'readings'),
-      ...(await coldUnitSteps(db, book.id, next)),
-    ])
+    const of = { bookId: book.id, seed: book.demoSeed }
+    const { happened, refused } = await liveOn(app as never, db, of, today, next)
     return { today: next, happened, refused: refused.length }
   })
 }

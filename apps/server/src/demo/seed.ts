@@ -26,7 +26,7 @@ export const DEMO_SIGN_IN = { email: MEMBERS[0].email, password: PASSWORD }
 
 const timelines = new Map<number, DemoStep[]>()
 /** Living through it takes a moment: done once a seed. */
-export function timelineOf(seed: number): DemoStep[] {
+function timelineOf(seed: number): DemoStep[] {
   const timeline = timelines.get(seed) ?? demoTimeline(seed)
   timelines.set(seed, timeline)
   return timeline
@@ -52,20 +52,31 @@ export async function seedDemo(
       protocolId,
     }),
   )
-  const steps = stepsBetween(timelineOf(seed), null, day)
-  // Logs come in at the end, when the book has reached its day.
+  return { ...(await liveOn(app, db, { bookId, seed }, null, day)), bookId }
+}
+
+/** Plays what happens in the demo book after one day, or from its beginning, and up to another, which is the book's day from then on. */
+export async function liveOn(
+  app: BookApp,
+  db: Database,
+  { bookId, seed }: { bookId: string; seed: number },
+  after: Day | null,
+  until: Day,
+): Promise<Played> {
+  const steps = stepsBetween(timelineOf(seed), after, until)
   const played = await playSteps(
     app,
     db,
     bookId,
     steps.filter((s) => s.act !== 'readings'),
   )
-  await setDay(db, bookId, day)
+  await setDay(db, bookId, until)
+  // Logs come in at the end, when the book has reached its day.
   await playSteps(app, db, bookId, [
     ...steps.filter((s) => s.act === 'readings'),
-    ...(await coldUnitSteps(db, bookId, day)),
+    ...(await coldUnitSteps(db, bookId, until)),
   ])
-  return { ...played, bookId }
+  return played
 }
 
 /** The tokens of the demo's stand-in devices, new at each start. Null when the demo book is not there. */

@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs'
+import type { Socket } from 'node:net'
 import compress from '@fastify/compress'
 import cookie from '@fastify/cookie'
 import helmet from '@fastify/helmet'
@@ -139,12 +140,29 @@ export async function buildApp(options: AppOptions): Promise<BookApp> {
 }
 
 /**
- * While the server closes, lines that have become idle are let go again and again: a stream of changes that was ended leaves its line open
- * for the next request, and would hold the server for a minute. Who does not take an answer in time is let go too.
+ * While the server closes, lines on which nothing is being asked are let go again and again: a stream of changes that was ended leaves its line
+ * open for the next request, and browsers open lines in advance that they may never ask anything on; either would hold the server for a minute.
+ * Who does not take an answer in time is let go too.
  */
 function letGo(app: BookApp, graceMs: number): void {
+  /** The open lines, with how many requests are under way on each. */
+  const lines = new Map<Socket, number>()
+  app.server.on('connection', (line: Socket) => {
+    lines.set(line, 0)
+    line.once('close', () => lines.delete(line))
+  })
+  const count = (line: Socket, by: number) => {
+    const asked = lines.get(line)
+    if (asked !== undefined) lines.set(line, asked + by)
+  }
+  app.server.on('request', ({ socket }, reply) => {
+    count(socket, 1)
+    reply.once('close', () => count(socket, -1))
+  })
   app.addHook('preClose', (done) => {
-    const sweep = setInterval(() => app.server.closeIdleConnections(), 50).unref()
+    const sweep = setInterval(() => {
+      for (const [line, asked] of lines) if (asked === 0) line.destroy()
+    }, 50).unref()
     const last = setTimeout(() => {
       clearInterval(sweep)
       app.server.closeAllConnections()
