@@ -4,8 +4,7 @@ const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
 
 export default defineConfig({
   testDir: 'e2e',
-  globalSetup: './e2e/growDemo.ts',
-  globalTeardown: './e2e/clearUp.ts',
+  globalSetup: './e2e/openHouse.ts',
   timeout: 180_000,
   // A machine with two busy cores answers late; a view that is wrong stays wrong.
   expect: { timeout: 20_000 },

@@ -1,8 +1,8 @@
 import { expect, test, type Page } from '@playwright/test'
-import { bookForStories, listenForComplaints, openRoom, signIn } from './support'
+import { demoForStories, listenForComplaints, openRoom, signIn } from './support'
 
 /* Animals in numbers: counted by stage with a few keys, a breeding box searched, the night on which moths are paired. */
-const book = bookForStories()
+const book = demoForStories()
 
 const open = async (page: Page, name: string) => {
   await openRoom(page, 'Cohorts')

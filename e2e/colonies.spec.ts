@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test'
-import { bookForStories, listenForComplaints, openRoom, signIn } from './support'
+import { demoForStories, listenForComplaints, openRoom, signIn } from './support'
 
 /* Feeder colonies: counted by scoops, projected, and fed from no faster than they bear. */
-const book = bookForStories()
+const book = demoForStories()
 
 test('a starter is projected a year ahead and held against its later counts; the most it gives is found and kept', async ({
   page,
@@ -104,7 +104,7 @@ test('a new colony is set up and counted with a few keys; what cannot be is ques
     const worked = page.getByRole('region', { name: 'How it is worked' })
     await worked.getByRole('spinbutton', { name: 'Bins' }).fill('2')
     // By its key: while what is reckoned above appears, it moves under a pointer.
-    await worked.getByRole('button', { name: 'Keep it so' }).press('Enter')
+    await worked.getByRole('button', { name: 'Save' }).press('Enter')
     await expect(page.getByRole('article', { name: 'Colony Q2' })).toContainText('2 bins')
     await worked.getByRole('combobox', { name: 'Method' }).click()
     await page.keyboard.press('Enter')

@@ -1,12 +1,12 @@
 import { expect, test } from '@playwright/test'
 import sharp from 'sharp'
-import { animalsOf, bookForStories, idOf, listenForComplaints, openRoom, scan, signIn } from './support'
+import { animalsOf, demoForStories, idOf, listenForComplaints, openRoom, scan, signIn } from './support'
 
 /*
  * Judging condition, as keepers do it before the season: the collection over the live scale, who is ready and why, a protocol
  * changed and a school followed, one animal's page with all that belongs to it.
  */
-const book = bookForStories()
+const book = demoForStories()
 
 /** The browser itself complains of every refused request; what the view says of it is looked at instead. */
 const unexpected = (complaints: string[]) => complaints.filter((c) => !c.includes('status of 422'))

@@ -1,10 +1,10 @@
 import { expect, test, type Page } from '@playwright/test'
-import { bookForStories, choose, listenForComplaints, openRoom, signIn } from './support'
+import { demoForStories, choose, listenForComplaints, openRoom, signIn } from './support'
 
 /*
  * Eggs in late May: found where they are due, candled by keys, kept through a night on which the heater sticks.
  */
-const book = bookForStories()
+const book = demoForStories()
 
 const part = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Incubation' }).getByRole('link', { name, exact: true }).click()

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
-import { bookForStories, freshFolder, listenForComplaints, openRoom } from './support'
+import { startForStories, listenForComplaints, openRoom } from './support'
 
-const book = bookForStories(freshFolder, '--empty')
+const book = startForStories('--empty')
 
 test('an empty server opens at its first owner, and every empty view says what to do first', async ({
   page,

@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test'
-import { animalsOf, bookForStories, idOf, listenForComplaints, openRoom, signIn } from './support'
+import { animalsOf, demoForStories, idOf, listenForComplaints, openRoom, signIn } from './support'
 
 /* Who leaves: what is told of it, and to whom. */
-const book = bookForStories()
+const book = demoForStories()
 
 /** The browser itself complains of every refused request; what the view says of it is looked at instead. */
 const unexpected = (complaints: string[]) => complaints.filter((c) => !/status of 4\d\d/.test(c))

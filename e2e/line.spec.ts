@@ -1,11 +1,11 @@
 import { expect, test, type Page } from '@playwright/test'
-import { bookForStories, choose, listenForComplaints, openRoom, signIn } from './support'
+import { demoForStories, choose, listenForComplaints, openRoom, signIn } from './support'
 
 /*
  * One line from the scale to the sale, as a keeper takes it through the real program: the list, the weigh-in, the pairing,
- * the clutch, the logger's file, the hatching, the rearing, the sale; then the plug is pulled, and all is still there.
+ * the clutch, the logger's file, the hatching, the rearing, the sale.
  */
-const book = bookForStories()
+const book = demoForStories()
 
 async function find(page: Page, tag: string): Promise<void> {
   await page.keyboard.press('Control+k')
@@ -32,7 +32,7 @@ async function advance(page: Page, weeks: number): Promise<void> {
   await expect(demoDay).not.toHaveText(before!, { timeout: 60_000 })
 }
 
-test('a line goes from the list to the sale, and outlives a pulled plug', async ({ page }) => {
+test('a line goes from the list to the sale', async ({ page }) => {
   test.setTimeout(420_000)
   const complaints = listenForComplaints(page)
   await signIn(page, book.url)
@@ -284,19 +284,5 @@ test('a line goes from the list to the sale, and outlives a pulled plug', async 
     await expect(page.getByText('2 meals in a row')).toBeVisible()
   })
 
-  await test.step('the plug is pulled on all of it, and everything is found again', async () => {
-    await book.pullThePlug()
-    expect(book.said()).toContain('An earlier start was cut off')
-    await page.goto(`${book.url}/animals`)
-    await expect(page.getByRole('heading', { name: /animals/ })).toBeVisible()
-    await find(page, 'K11')
-    await expect(page.locator('article')).toContainText('sold')
-    await find(page, 'K02')
-    await expect(page.getByText('2 meals in a row')).toBeVisible()
-    await expect(page.locator('li.struck')).toContainText('that was another tub')
-    await find(page, 'K12')
-    await expect(page.locator('article')).toContainText('dam K01')
-  })
-
-  expect(complaints.filter((c) => !/net::ERR|422|409|503/.test(c))).toEqual([])
+  expect(complaints.filter((c) => !/422|409/.test(c))).toEqual([])
 })

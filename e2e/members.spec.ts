@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
-import { bookForStories, freshFolder, listenForComplaints, openRoom } from './support'
+import { startForStories, listenForComplaints, openRoom } from './support'
 
-const book = bookForStories(freshFolder, '--empty')
+const book = startForStories('--empty')
 
 test('a book is opened, a helper let in by a link, signed out, let in anew; the book is deleted and brought back', async ({
   page,

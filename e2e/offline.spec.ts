@@ -2,10 +2,10 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test, type BrowserContext, type BrowserType, type Page } from '@playwright/test'
-import { bookForStories, idOf, signIn } from './support'
+import { demoForStories, idOf, signIn } from './support'
 
 /* No signal in the cellar: the program opens, the round goes on, nothing is lost and nothing is doubled. */
-const book = bookForStories()
+const book = demoForStories()
 const profiles = mkdtempSync(join(tmpdir(), 'hatch-book-e2e-profiles-'))
 test.afterAll(() => rmSync(profiles, { recursive: true, force: true }))
 

@@ -1,10 +1,10 @@
 import { expect, test, type Page } from '@playwright/test'
-import { bookForStories, choose, demoFolder, listenForComplaints, signIn } from './support'
+import { choose, demoForStories, listenForComplaints, signIn } from './support'
 
 /*
  * A season of pairings as a keeper plans and watches it: in January, when the corn snakes wake one after the other.
  */
-const book = bookForStories(() => demoFolder('--day', '2027-01-20'))
+const book = demoForStories('2027-01-20')
 
 const part = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Pairing' }).getByRole('link', { name, exact: true }).click()
@@ -81,7 +81,7 @@ test('what a cross would throw is told before it is made; father and daughter ar
   const refusal = page.getByRole('dialog')
   await expect(refusal).toContainText('C15 × C02 is refused')
   await expect(refusal).toContainText('their young would be inbred 25 %')
-  await refusal.getByLabel('Pair them all the same, because').fill('the last of her line')
+  await refusal.getByLabel('Why pair them anyway?').fill('the last of her line')
   await refusal.getByRole('button', { name: 'Overrule and pair' }).click()
   await expect(page.getByText('the last of her line').first()).toBeVisible()
   await expect(page.getByText('Their young are inbred 25 %.')).toBeVisible()

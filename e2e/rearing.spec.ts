@@ -1,8 +1,8 @@
 import { expect, test, type Page } from '@playwright/test'
-import { animalsOf, bookForStories, idOf, listenForComplaints, openRoom, scan, signIn } from './support'
+import { animalsOf, demoForStories, idOf, listenForComplaints, openRoom, scan, signIn } from './support'
 
 /* From the egg to the new owner, as it is done at the rack: mostly by keys. */
-const book = bookForStories()
+const book = demoForStories()
 
 /** The browser itself complains of every refused request; what the view says of it is looked at instead. */
 const unexpected = (complaints: string[]) => complaints.filter((c) => !/status of 4\d\d/.test(c))

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
-import { bookForStories, listenForComplaints, openRoom, signIn } from './support'
+import { demoForStories, listenForComplaints, openRoom, signIn } from './support'
 
-const book = bookForStories()
+const book = demoForStories()
 
 test('a season is held against the one before: what was changed is found, traced to its clutches, and a protocol learns', async ({
   page,

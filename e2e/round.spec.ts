@@ -3,10 +3,10 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
-import { bookForStories, listenForComplaints, scan, signIn } from './support'
+import { demoForStories, listenForComplaints, scan, signIn } from './support'
 
 /* The round as it is walked every day: a hand on the keys, two people at once, no signal in the cellar. */
-const book = bookForStories()
+const book = demoForStories()
 
 const send = (page: Page, path: string, body: unknown) =>
   page.evaluate(

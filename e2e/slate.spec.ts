@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
-import { bookForStories, idOf, listenForComplaints, openRoom, scan, signIn } from './support'
+import { demoForStories, idOf, listenForComplaints, openRoom, scan, signIn } from './support'
 
-const book = bookForStories()
+const book = demoForStories()
 const slate = (page: Page) => page.getByRole('region', { name: 'Slate' })
 
 test('lines are written as on a card: understood while one types, kept where unreadable, undone at once', async ({

@@ -1,10 +1,8 @@
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
-import { existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { spawn, type ChildProcess } from 'node:child_process'
+import { rmSync } from 'node:fs'
 import { connect, createServer } from 'node:net'
 import { expect, test, type Page } from '@playwright/test'
-// @ts-expect-error -- a plain script without types
-import { clearWhenGone, scratchFolder } from '../tools/scratch.mjs'
+import { freshFolder, type STORY_DAYS } from './folders'
 
 interface RunningBook {
   url: string
@@ -14,12 +12,6 @@ interface RunningBook {
 
 const OTTOLINE = { email: 'ottoline@lantern-quay.example', password: 'lantern-quay' }
 
-/** An empty folder for a book, which a run that is killed takes with it. */
-export function freshFolder(): string {
-  const folder = mkdtempSync(join(scratchFolder(), 'hatch-book-e2e-'))
-  clearWhenGone(folder)
-  return folder
-}
 const forget = (folder: string) => rmSync(folder, { recursive: true, force: true })
 
 function freePort(): Promise<number> {
@@ -41,62 +33,6 @@ async function untilFree(port: number): Promise<void> {
     })
     if (!taken) return
     await new Promise((resolve) => setTimeout(resolve, 200))
-  }
-}
-
-/** Where the books of one run wait for their copies; the run's end clears it. */
-export const templatesOf = (runner: number) => join(scratchFolder(), `hatch-book-e2e-${runner}-templates`)
-
-/**
- * A folder with the demo book on a day, as its first start leaves it. The first story that asks for a day lives through it and
- * closes the book; the others get a copy, so that the same two years are not lived through again and again.
- */
-export async function demoFolder(...args: string[]): Promise<string> {
-  const template = await grownDemo(templatesOf(process.ppid), args)
-  const folder = freshFolder()
-  // The database's files belong to its own user: only `cp` keeps that.
-  execFileSync('cp', ['-a', `${template}/.`, folder])
-  return folder
-}
-
-/** The demo book of a day that is copied for each story; grown by whoever asks first, waited for by the others. */
-export async function grownDemo(templates: string, args: readonly string[]): Promise<string> {
-  mkdirSync(templates, { recursive: true })
-  const template = join(templates, args.join('') || 'default')
-  if (isFirst(template)) {
-    try {
-      const grown = await startBook(template, ...args)
-      await lookAround(grown.url)
-      await closeBook(grown)
-      writeFileSync(join(template, 'ready'), '')
-    } catch (error) {
-      forget(template)
-      throw error
-    }
-  }
-  while (!existsSync(join(template, 'ready'))) await new Promise((resolve) => setTimeout(resolve, 500))
-  return template
-}
-
-/** What was judged once stands in the book: the first look of each story is that of a book which has been in use. */
-async function lookAround(url: string): Promise<void> {
-  const signedIn = await fetch(`${url}/api/sign-in`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(OTTOLINE),
-  })
-  const cookie = signedIn.headers.getSetCookie()[0]!.split(';')[0]!
-  for (const room of ['animals', 'round'])
-    await (await fetch(`${url}/api/${room}`, { headers: { cookie } })).arrayBuffer()
-}
-
-/** Makes a folder; false where another story made it before, or is just making it. */
-function isFirst(folder: string): boolean {
-  try {
-    mkdirSync(folder)
-    return true
-  } catch {
-    return false
   }
 }
 
@@ -130,41 +66,41 @@ async function closeBook({ process: child }: RunningBook): Promise<void> {
   await ended
 }
 
-interface OpenBook {
-  folder: string
-  running: RunningBook
-}
-async function openBook(prepare: () => string | Promise<string>, ...args: string[]): Promise<OpenBook> {
-  const folder = await prepare()
-  return { folder, running: await startBook(folder, ...args) }
+/** What the house of the stories answers: see there. */
+async function askHouse(method: 'POST' | 'DELETE', day = ''): Promise<string> {
+  const reply = await fetch(`${process.env.STORY_HOUSE}/${day}`, { method })
+  const said = await reply.text()
+  if (!reply.ok) throw new Error(said)
+  return said
 }
 
-/** Where all stories are told, the next demo book opens while those of the last are still going on. */
-let opening: Promise<OpenBook> | null = null
-function openDemo(): Promise<OpenBook> {
-  const book = opening ?? openBook(demoFolder)
-  opening = null
-  return book
-}
-function openNextDemo(): void {
-  if (process.env.STORIES !== 'all') return
-  opening ??= openBook(demoFolder)
-  // Whoever wants it hears why there is none.
-  opening.catch(() => undefined)
+/** The demo book on a day, for the stories of a file or of a group: a copy of their own. */
+export function demoForStories(day: (typeof STORY_DAYS)[number] = '2027-05-27') {
+  let url: string
+  test.beforeAll(async () => {
+    // The demo book is grown once a run: a minute on a slow machine.
+    test.setTimeout(600_000)
+    url = await askHouse('POST', day)
+  })
+  test.afterAll(async () => void (await askHouse('DELETE')))
+  return {
+    get url() {
+      return url
+    },
+  }
 }
 
 /**
- * A book for the stories of a file or of a group: opened before the first of them, closed and forgotten after the last.
- * @param prepare makes its data folder: a copy of the demo's, unless said otherwise
+ * The program as a keeper starts it, for the stories of a file: opened before the first of them on an empty folder, closed and forgotten after the last.
+ * @param args what is said to it at the start
  */
-export function bookForStories(prepare: () => string | Promise<string> = demoFolder, ...args: string[]) {
+export function startForStories(...args: string[]) {
   let folder: string
   let running: RunningBook
   test.beforeAll(async () => {
-    // A demo book is grown once a run: minutes on a slow machine.
     test.setTimeout(600_000)
-    ;({ folder, running } = await (prepare === demoFolder ? openDemo() : openBook(prepare, ...args)))
-    openNextDemo()
+    folder = freshFolder()
+    running = await startBook(folder, ...args)
   })
   // A picture tells what was seen; what the server said tells why.
   test.afterEach(async () => {
@@ -189,7 +125,7 @@ export function bookForStories(prepare: () => string | Promise<string> = demoFol
       // Where it was, as a keeper starts it again: who was signed in still is.
       const { port } = new URL(running.url)
       await untilFree(Number(port))
-      running = await startBook(folder, '--port', port)
+      running = await startBook(folder, '--port', port, ...args.filter((arg) => arg === '--empty'))
     },
   }
 }

@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
 import { goTo, look, outOfLine, tooFaint, waitingOf } from './looking'
-import { bookForStories, listenForComplaints, openRoom, signIn } from './support'
+import { demoForStories, listenForComplaints, openRoom, signIn } from './support'
 
-const book = bookForStories()
+const book = demoForStories()
 
 const VIEWS = [
   '/round',

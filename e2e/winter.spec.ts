@@ -1,5 +1,5 @@
 import { expect, test, type Browser, type Page } from '@playwright/test'
-import { bookForStories, demoFolder, listenForComplaints, openRoom, signIn } from './support'
+import { demoForStories, listenForComplaints, openRoom, signIn } from './support'
 
 /*
  * A winter, as keepers live it: who may sleep and when, a cold unit that has to be proved, what wakes one too early, and an
@@ -9,7 +9,7 @@ import { bookForStories, demoFolder, listenForComplaints, openRoom, signIn } fro
 const unexpected = (complaints: string[]) => complaints.filter((c) => !/status of 4(09|22)/.test(c))
 
 test.describe('in autumn', () => {
-  const book = bookForStories(() => demoFolder('--day', '2026-09-10'))
+  const book = demoForStories('2026-09-10')
 
   test('twelve animals of three species are planned, two are held back with the reason, and a fast cannot be dragged short', async ({
     page,
@@ -79,7 +79,7 @@ test.describe('in autumn', () => {
 })
 
 test.describe('in January', () => {
-  const book = bookForStories(() => demoFolder('--day', '2027-01-20'))
+  const book = demoForStories('2027-01-20')
 
   const another = async (browser: Browser, path: string) => {
     const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()

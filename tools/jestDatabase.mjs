@@ -1,20 +1,12 @@
 import { randomBytes } from 'node:crypto'
-import { chmodSync, chownSync, mkdtempSync, statSync } from 'node:fs'
-import { join } from 'node:path'
 import pg from 'pg'
 import { startPostgres } from './postgres.mjs'
 import { run } from './run.mjs'
-import { clearWhenGone, scratchFolder } from './scratch.mjs'
+import { scratchDatabaseFolder } from './scratch.mjs'
 
 /* A database for the tests alone, thrown away with them. Each test file copies the template and has its own. */
 export default async function setUp() {
-  const folder = mkdtempSync(join(scratchFolder(), 'hatch-book-test-'))
-  chmodSync(folder, 0o755)
-  if (process.getuid?.() === 0) {
-    const { uid, gid } = statSync('/var/lib/postgresql')
-    chownSync(folder, uid, gid)
-  }
-  clearWhenGone(folder)
+  const folder = scratchDatabaseFolder('test')
   const postgres = await startPostgres(folder, { quick: true })
   const password = randomBytes(12).toString('hex')
   const template = new URL(postgres.url)

@@ -1,16 +1,21 @@
 import { spawn, spawnSync } from 'node:child_process'
+import { constants, setPriority } from 'node:os'
 import { fileURLToPath } from 'node:url'
 
 export const ROOT = fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/, '')
 
-/** Runs a command to its end, its words passed on; resolves to its exit code and, if asked, what it said. */
-export function run(command, args, { env = {}, keep = false, cwd = ROOT } = {}) {
+/**
+ * Runs a command to its end, its words passed on; resolves to its exit code and, if asked, what it said.
+ * @param behind it takes only the time that others leave
+ */
+export function run(command, args, { env = {}, keep = false, cwd = ROOT, behind = false } = {}) {
   return new Promise((resolve) => {
     const child = spawn(command, args, {
       cwd,
       env: { ...process.env, ...env },
       stdio: ['ignore', keep ? 'pipe' : 'inherit', keep ? 'pipe' : 'inherit'],
     })
+    if (behind && child.pid) setPriority(child.pid, constants.priority.PRIORITY_LOW)
     let said = ''
     for (const stream of [child.stdout, child.stderr])
       stream?.on('data', (part) => {

@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process'
-import { existsSync, statfsSync } from 'node:fs'
+import { chmodSync, chownSync, existsSync, mkdtempSync, statfsSync, statSync } from 'node:fs'
 import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 
 const MEMORY = '/dev/shm'
 const WANTED_BYTES = 4_000_000_000
@@ -41,4 +42,16 @@ export function clearWhenGone(folder) {
   // It keeps nobody from ending.
   clearer.unref()
   clearer.stdin.unref()
+}
+
+/** An empty folder for a database that tests throw away, which its own user may enter; it goes when this process has ended. */
+export function scratchDatabaseFolder(name) {
+  const folder = mkdtempSync(join(scratchFolder(), `hatch-book-${name}-`))
+  chmodSync(folder, 0o755)
+  if (process.getuid?.() === 0) {
+    const { uid, gid } = statSync('/var/lib/postgresql')
+    chownSync(folder, uid, gid)
+  }
+  clearWhenGone(folder)
+  return folder
 }
