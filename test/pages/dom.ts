@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto'
 import { format } from 'node:util'
 import { JSDOM } from 'jsdom'
+import * as react from 'react'
 
 /*
  * A page without a browser, in the same process as the server that it asks: what a browser gives to every script is put where scripts look for
@@ -70,6 +71,16 @@ Object.assign(globalThis, {
   self: window,
   IS_REACT_ACT_ENVIRONMENT: true,
 })
+
+/*
+ * React takes down where each element was made, ten thousand times a second, for warnings that say so; that is a fifth of the time of these tests. It
+ * is told that it has done so often enough.
+ */
+const INTERNALS = '__CLIENT_INTERNALS_DO_NOT_USE_OR_WARN_USERS_THEY_CANNOT_UPGRADE'
+const internals = (react as unknown as Record<string, object>)[INTERNALS]
+if (!internals || !('recentlyCreatedOwnerStacks' in internals))
+  throw new Error('this version of React counts elsewhere')
+Object.defineProperty(internals, 'recentlyCreatedOwnerStacks', { get: () => Infinity, set() {} })
 
 /** Forgets all that was kept on this device, as nobody's first visit finds anything. */
 export async function clearDevice(): Promise<void> {

@@ -1,20 +1,13 @@
 import './dom'
 import { act, screen, waitFor, within } from '@testing-library/react'
-import { pagesOf, wholeBook, type OpenPage } from './opened'
+import { pagesOf, pressKeys, wholeBook, type OpenPage } from './opened'
 
 /*
  * Single keys, as they stand on the cards: each writes what it says, of whom the card is about, and once. They rest while somebody types, and
  * for whoever may only look.
  */
 const pages = pagesOf(wholeBook)
-/** As fast as a hand; what is faster is a scanner. */
 const pause = () => new Promise((resolve) => setTimeout(resolve, 150))
-const press = async ({ user }: OpenPage, ...keys: string[]) => {
-  for (const key of keys) {
-    await user.keyboard(key)
-    await act(pause)
-  }
-}
 const written = (page: OpenPage) =>
   page
     .sent('/api/entries')
@@ -35,21 +28,21 @@ describe('of an animal', () => {
     ['c', 'going into shed', {}],
   ])('%s writes %s', async (key, kind, payload) => {
     const page = await atHer()
-    await press(page, key)
+    await pressKeys(page, key)
     await waitFor(() => expect(page.sent('/api/entries')).toHaveLength(1))
     expect(page.sent('/api/entries')[0]!.status).toBe(200)
     expect(written(page)).toMatchObject([{ kind, payload, subject: { id: pages.of.female } }])
   })
   test('held with Shift it is the same key; with Ctrl it is another’s', async () => {
     const page = await atHer()
-    await press(page, '{Shift>}A{/Shift}')
+    await pressKeys(page, '{Shift>}A{/Shift}')
     await waitFor(() => expect(written(page)).toMatchObject([{ kind: 'meal' }]))
-    await press(page, '{Control>}r{/Control}')
+    await pressKeys(page, '{Control>}r{/Control}')
     expect(written(page)).toHaveLength(1)
   })
   test('rest while a note is typed, and the letters stand in it', async () => {
     const page = await atHer()
-    await press(page, 'n')
+    await pressKeys(page, 'n')
     const note = await screen.findByRole('textbox', { name: 'Note' })
     await page.user.type(note, 'ar scar')
     expect(note).toHaveProperty('value', 'ar scar')
@@ -57,10 +50,10 @@ describe('of an animal', () => {
   })
   test('the same, taken back with Ctrl+Z, is struck out by name', async () => {
     const page = await atHer()
-    await press(page, 'r')
+    await pressKeys(page, 'r')
     await waitFor(() => expect(written(page)).toHaveLength(1))
     const [first] = page.sent('/api/entries')[0]!.body.entries as { id: string }[]
-    await press(page, '{Control>}z{/Control}')
+    await pressKeys(page, '{Control>}z{/Control}')
     await waitFor(() =>
       expect(written(page)).toMatchObject([{ kind: 'meal' }, { kind: 'struck', strikes: first!.id }]),
     )
@@ -68,7 +61,7 @@ describe('of an animal', () => {
   test('whoever may only look has none', async () => {
     const page = await atHer('viewer')
     expect(keysShown()).not.toContain('A')
-    await press(page, 'a', 'r', 's')
+    await pressKeys(page, 'a', 'r', 's')
     expect(page.sent()).toEqual([])
   })
 })
@@ -78,9 +71,9 @@ describe('of a clutch', () => {
     const page = await pages.open(`/incubation/${pages.of.clutch}`, 'keeper')
     await page.user.click(await screen.findByRole('button', { name: /^egg 1, / }))
     await act(pause)
-    await press(page, 'f')
+    await pressKeys(page, 'f')
     await waitFor(() => expect(written(page)).toHaveLength(1))
-    await press(page, 'f')
+    await pressKeys(page, 'f')
     await waitFor(() => expect(written(page)).toHaveLength(2))
     expect(written(page).map((e) => e.payload)).toMatchObject([
       { eggId: pages.of.eggs[0], fate: 'infertile' },
@@ -95,12 +88,12 @@ describe('of a pairing', () => {
     const page = await pages.open(`/pairing/${pages.of.pairing}`, 'keeper')
     await screen.findByText(/Introduce them/)
     await act(pause)
-    await press(page, 'i')
+    await pressKeys(page, 'i')
     await waitFor(() => expect(written(page)).toMatchObject([{ kind: 'introduced' }]))
     await waitFor(() => expect(keysShown()).toContain('P'))
-    await press(page, 'c')
+    await pressKeys(page, 'c')
     await waitFor(() => expect(written(page)).toHaveLength(2))
-    await press(page, 'p')
+    await pressKeys(page, 'p')
     await waitFor(() =>
       expect(written(page).map((e) => e.kind)).toEqual(['introduced', 'courted', 'separated']),
     )
@@ -117,7 +110,7 @@ describe('of a cohort', () => {
   }
   test('what needs some that were counted is not offered, and its key does nothing', async () => {
     const page = await atThem()
-    await press(page, 'x', 's', 'p')
+    await pressKeys(page, 'x', 's', 'p')
     expect(document.querySelector('main form')).toBeNull()
     expect(page.sent()).toEqual([])
   })
@@ -125,10 +118,10 @@ describe('of a cohort', () => {
     '%s opens its form, and Esc closes it with nothing written',
     async (key, title) => {
       const page = await atThem()
-      await press(page, key)
+      await pressKeys(page, key)
       const form = await screen.findByRole('form', { name: title })
       expect(within(form).getAllByRole('button').length).toBeGreaterThan(0)
-      await press(page, '{Escape}')
+      await pressKeys(page, '{Escape}')
       await waitFor(() => expect(screen.queryByRole('form', { name: title })).toBeNull())
       expect(page.sent()).toEqual([])
     },

@@ -97,7 +97,7 @@ test('a keeper says why one may leave all the same: it stands with those that ma
   await user.click(within(sheet).getByRole('button', { name: 'Overrule' }))
   const form = await within(sheet).findByRole('form', { name: 'Overrule' })
   await user.click(within(form).getByRole('button', { name: 'Overrule' }))
-  await within(form).findByText('say why: it stands in the log beside the verdict')
+  await within(form).findByText('Give a reason. It is saved in the log with the verdict.')
   expect(sent()).toEqual([])
   await user.type(within(form).getByLabelText('Why'), 'to a friend who knows')
   await user.click(within(form).getByRole('button', { name: 'Overrule' }))

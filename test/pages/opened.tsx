@@ -155,6 +155,11 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
       calls = []
       refusals = []
       const router = createMemoryRouter(routes, { initialEntries: [address] })
+      // What stands in the address bar.
+      const show = (at: { pathname: string; search: string }) =>
+        window.history.replaceState(null, '', at.pathname + at.search)
+      show(router.state.location)
+      router.subscribe(({ location }) => show(location))
       render(
         <QueryClientProvider client={queries}>
           <Lights>
@@ -200,6 +205,16 @@ export const problemOf = (words: { detail: string; fields?: { field: string; say
   },
   ...words,
 })
+
+/** As fast as a hand; what is faster is a scanner. */
+const HAND_MS = 150
+/** Single keys, one after the other. */
+export async function pressKeys({ user }: OpenPage, ...keys: string[]): Promise<void> {
+  for (const key of keys) {
+    await user.keyboard(key)
+    await act(() => new Promise((resolve) => setTimeout(resolve, HAND_MS)))
+  }
+}
 
 /** Chooses from a list of the parts library by what one reads. */
 export async function choose(user: UserEvent, label: string, option: string): Promise<void> {

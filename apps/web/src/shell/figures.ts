@@ -1,4 +1,13 @@
-import { readLength, readMass, readTemperature, type Quantity, counted, toFahrenheit } from '@hatch-book/core'
+import {
+  counted,
+  dayOfInstant,
+  readLength,
+  readMass,
+  readTemperature,
+  timeOfInstant,
+  toFahrenheit,
+  type Quantity,
+} from '@hatch-book/core'
 import { useMemo } from 'react'
 import { useSession } from './session'
 
@@ -54,10 +63,7 @@ export function figuresOf(
   const fahrenheit = book.temperatureUnit === 'F'
   const trim = (n: number) =>
     n === 0 ? '0' : n < 10 ? n.toFixed(1) : n < 50 ? String(Math.round(n * 10) / 10) : String(Math.round(n))
-  const local = (iso: string, options: Intl.DateTimeFormatOptions) =>
-    new Intl.DateTimeFormat('en-GB', { timeZone: book.zone, ...options }).format(new Date(iso))
-  const localDay = (iso: string) =>
-    new Intl.DateTimeFormat('en-CA', { timeZone: book.zone }).format(new Date(iso))
+  const clock = (iso: string) => timeOfInstant(Date.parse(iso), book.zone)
   const days = (count: number) => {
     const n = Math.round(Math.abs(count))
     if (n < 120) return `${counted(n, 'day')}`
@@ -98,8 +104,8 @@ export function figuresOf(
           : day(from)
       return `${start} to ${day(to)}`
     },
-    instant: (iso) => `${day(localDay(iso))}, ${local(iso, { hour: '2-digit', minute: '2-digit' })}`,
-    clock: (iso) => local(iso, { hour: '2-digit', minute: '2-digit' }),
+    instant: (iso) => `${day(dayOfInstant(Date.parse(iso), book.zone))}, ${clock(iso)}`,
+    clock,
     days,
     quantity: ({ value, unit }) => {
       if (typeof value === 'string') return unit === 'day' ? day(value) : value

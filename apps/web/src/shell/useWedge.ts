@@ -103,7 +103,9 @@ export function useTyped(): void {
       }
       lastAt = event.timeStamp
       if (event.key === 'Enter' && typed.length >= SHORTEST_CODE) {
+        // It ends the code, and is no key of whatever is in front.
         event.preventDefault()
+        event.stopImmediatePropagation()
         clearTimeout(timer)
         const code = typed.map(({ key }) => key).join('')
         typed = []

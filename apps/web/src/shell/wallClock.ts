@@ -1,4 +1,4 @@
-import { instantOfDay } from '@hatch-book/core'
+import { dayOfInstant, instantOfDay, timeOfInstant } from '@hatch-book/core'
 import dayjs, { type Dayjs } from 'dayjs'
 
 /*
@@ -7,15 +7,8 @@ import dayjs, { type Dayjs } from 'dayjs'
 
 /** An instant as the wall clock of a zone shows it. */
 export function toWallClock(iso: string, zone: string): Dayjs {
-  const parts = new Intl.DateTimeFormat('sv-SE', {
-    timeZone: zone,
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-    hour: '2-digit',
-    minute: '2-digit',
-  }).format(new Date(iso))
-  return dayjs(parts.replace(' ', 'T'))
+  const at = Date.parse(iso)
+  return dayjs(`${dayOfInstant(at, zone)}T${timeOfInstant(at, zone)}`)
 }
 
 /** The instant at which a zone's wall clock shows this; never later than `latest`. */

@@ -11,10 +11,30 @@ import { useSession } from '../shell/session'
 import { foundEntry, resolveLine, slateBatch, type Resolved } from './resolve'
 import { useNames } from './useNames'
 
-/** What stands on the slate stays there until it is written, whatever happens to the browser. */
-const useSlateText = create<{ text: string; set(text: string): void }>()(
-  persist((set) => ({ text: '', set: (text) => set({ text }) }), { name: 'hatch-book-slate' }),
+/** What stands on the slate stays there until it is written, whatever happens to the browser; each member of a book has their own. */
+const useSlates = create<{ texts: Record<string, string>; set(whose: string, text: string): void }>()(
+  persist(
+    (set) => ({
+      texts: {},
+      set: (whose, text) =>
+        set(({ texts: { [whose]: _, ...others } }) => ({
+          texts: text === '' ? others : { ...others, [whose]: text },
+        })),
+    }),
+    { name: 'hatch-book-slates' },
+  ),
 )
+function useSlateText() {
+  const { book, member } = useSession()
+  const whose = `${book.id} ${member.id}`
+  const text = useSlates((s) => s.texts[whose] ?? '')
+  return {
+    text,
+    set: (next: string) => useSlates.getState().set(whose, next),
+    /** What stands there at this moment, whatever was drawn last. */
+    now: () => useSlates.getState().texts[whose] ?? '',
+  }
+}
 const SHOWN_LINES = 8
 
 type Read = SlateLine & { resolved: Resolved }
@@ -22,7 +42,7 @@ type Read = SlateLine & { resolved: Resolved }
 /** A line to write as one would on a card: it says what it understood while one types, and nothing is saved until Enter. */
 export default function Slate({ onClose }: { onClose(): void }) {
   const known = useNames()
-  const { text, set } = useSlateText()
+  const { text, set, now } = useSlateText()
   const { write } = useLog()
   const field = useRef<HTMLTextAreaElement>(null)
   const [says, setSays] = useState('')
@@ -76,8 +96,15 @@ export default function Slate({ onClose }: { onClose(): void }) {
     setBusy(false)
     if (!done) return
     setSays('')
-    // What could not be read stays, to be mended.
-    const left = lines.filter((l) => !readable.includes(l) && l.text.trim() !== '').map((l) => l.text)
+    // What could not be read stays, to be mended; so does what was typed while these were under way.
+    const written = readable.map((l) => l.text)
+    const left = now()
+      .split('\n')
+      .filter((line) => {
+        const at = written.indexOf(line)
+        if (at >= 0) written.splice(at, 1)
+        return at < 0 && line.trim() !== ''
+      })
     set(left.join('\n'))
     if (left.length === 0) onClose()
   }
