@@ -179,6 +179,11 @@ describe('finding', () => {
     expect(readEggWords('all mould', eggs).said[0]!.numbers).toHaveLength(8)
     expect(readEggWords('8 dead', eggs).says).toContain('no open egg 8')
     expect(readEggWords('7-3 dead', eggs).says).toContain('lower number first')
+    // One letter that may be two things is neither; one egg is not two things.
+    expect(readEggWords('3 d', eggs)).toEqual({ said: [], says: "'d' may be damaged or dented or dead" })
+    expect(readEggWords('3 den', eggs).said).toEqual([{ numbers: [3], fate: 'dented' }])
+    expect(readEggWords('3-5 dented, 4 dead', eggs).says).toBe('egg 4 is named twice')
+    expect(readEggWords('all dented, 4 5 dead', eggs).says).toBe('eggs 4, 5 are named twice')
     expect(readEggWords('3 boiled', eggs).says).toContain("'boiled' is nothing an egg can be")
     expect(readEggWords('dented', eggs).says).toContain("write '3-7 dented'")
   })

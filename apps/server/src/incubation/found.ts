@@ -1,8 +1,8 @@
 import { newId, type ClutchDraft, type EntryDraft } from '@hatch-book/contract'
 import { dayOfInstant, estimateEggs, type CountedEggs } from '@hatch-book/core'
-import { and, eq, inArray } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import type * as v from 'valibot'
-import { judgeOne } from '../animals'
+import { faultsOfNewTags, judgeOne } from '../animals'
 import { tables, type Transaction } from '../db/connect'
 import { entryOf, writeEntries } from '../entries'
 import type { Actor } from '../shell/actor'
@@ -107,17 +107,12 @@ async function born(
   sireId: string | null,
 ): Promise<void> {
   if (!litter || litter.live.length === 0) return
-  const tags = litter.live.map((y) => y.tag)
   const { animal } = tables
-  const taken = await tx
-    .select({ tag: animal.tag })
-    .from(animal)
-    .where(and(inArray(animal.tag, tags), eq(animal.withdrawn, false)))
-  const twice = tags.filter((t, i) => tags.findIndex((o) => o.toLowerCase() === t.toLowerCase()) < i)
-  const fields = [
-    ...taken.map(({ tag }) => ({ field: 'litter', says: `${tag} is in the book already` })),
-    ...twice.map((tag) => ({ field: 'litter', says: `${tag} is given twice` })),
-  ]
+  const faults = await faultsOfNewTags(
+    tx,
+    litter.live.map((y) => y.tag),
+  )
+  const fields = faults.map(({ says }) => ({ field: 'litter', says }))
   if (fields.length > 0) throw new BookError('invalid', fields.map((f) => f.says).join('; '), fields)
   const day = dayOfInstant(Date.parse(foundAt), actor.book.zone)
   const [mother] = await tx.select().from(animal).where(eq(animal.id, dam.row.id))

@@ -1,7 +1,8 @@
 import { newId, type HatchDraft } from '@hatch-book/contract'
-import { dayOfInstant } from '@hatch-book/core'
-import { and, eq, inArray } from 'drizzle-orm'
+import { dayOfInstant, eggEnded } from '@hatch-book/core'
+import { eq } from 'drizzle-orm'
 import type * as v from 'valibot'
+import { faultsOfNewTags } from '../animals'
 import { tables, type Transaction } from '../db/connect'
 import { entryOf, writeEntries } from '../entries'
 import type { Actor } from '../shell/actor'
@@ -16,36 +17,22 @@ export async function hatch(
   { at, young }: v.InferOutput<typeof HatchDraft>,
 ) {
   const [dam] = await tx.select().from(tables.animal).where(eq(tables.animal.id, clutch.damId))
-  const fields = young.flatMap(({ eggId, tag }, i) => {
+  const fields = young.flatMap(({ eggId }, i) => {
     const egg = eggs.find((e) => e.id === eggId)
     if (!egg) return [{ field: `young.${i}.eggId`, says: 'this egg is not in the clutch' }]
     if (egg.fate === 'hatched')
       return [{ field: `young.${i}.eggId`, says: `egg ${egg.number} has hatched already` }]
-    if (egg.fate === 'infertile' || egg.fate === 'dead')
+    if (eggEnded(egg.fate))
       return [{ field: `young.${i}.eggId`, says: `egg ${egg.number} is marked ${egg.fate}` }]
     if (young.some((y, j) => j < i && y.eggId === eggId))
       return [{ field: `young.${i}.eggId`, says: `egg ${egg.number} is named twice` }]
-    if (young.some((y, j) => j < i && y.tag.toLowerCase() === tag.toLowerCase()))
-      return [{ field: `young.${i}.tag`, says: `${tag} is given twice` }]
     return []
   })
-  const taken = await tx
-    .select({ tag: tables.animal.tag })
-    .from(tables.animal)
-    .where(
-      and(
-        inArray(
-          tables.animal.tag,
-          young.map((y) => y.tag),
-        ),
-        eq(tables.animal.withdrawn, false),
-      ),
-    )
-  for (const { tag } of taken)
-    fields.push({
-      field: `young.${young.findIndex((y) => y.tag === tag)}.tag`,
-      says: `${tag} is in the book already`,
-    })
+  const ofTags = await faultsOfNewTags(
+    tx,
+    young.map((y) => y.tag),
+  )
+  fields.push(...ofTags.map(({ at: i, says }) => ({ field: `young.${i}.tag`, says })))
   if (Date.parse(at) < clutch.laidFrom.getTime())
     fields.push({ field: 'at', says: 'before the eggs were laid' })
   if (fields.length > 0) throw new BookError('invalid', fields.map((f) => f.says).join('; '), fields)

@@ -108,7 +108,7 @@ export const pairingRoutes: BookRoutes = (app, { db }) => {
       if (against.length > 0 && despite === undefined)
         throw new BookError(
           'gate-closed',
-          `${against.join('; ')}. Choose another partner, or pair them all the same and say why.`,
+          `${against.join('; ')}. Choose another partner, or pair them anyway and give a reason.`,
           against.map((says) => ({ field: 'despite', says })),
         )
       await tx

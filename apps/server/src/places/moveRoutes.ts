@@ -42,7 +42,7 @@ async function faultsOf(
     faults: tooSmall
       ? [
           ...faults,
-          `${target.tub!.size} has ${target.tub!.areaM2} m² of floor; a ${newcomer.row.stage.toLowerCase()} wants ${floor.least}`,
+          `${target.tub!.size} has ${target.tub!.areaM2} m² of floor; a ${newcomer.row.stage.toLowerCase()} needs ${floor.least} m²`,
         ]
       : faults,
     place: target,

@@ -3,6 +3,7 @@ import type { RestRules } from '@hatch-book/core'
 import { Link } from 'react-router'
 import { Keys, type KeyAct } from '../parts/Keys'
 import { withDays } from '../parts/Reasons'
+import { sentence } from '../parts/sentence'
 import { useFigures } from '../shell/figures'
 import { useLog, type ToWrite } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
@@ -91,5 +92,3 @@ export function RestActs({ rest, rules }: { rest: RestView; rules: RestRules }) 
     </>
   )
 }
-
-const sentence = (says: string) => says.charAt(0).toUpperCase() + says.slice(1)

@@ -5,6 +5,7 @@ import { Suspense, lazy, useState } from 'react'
 import { Link } from 'react-router'
 import { ReasonList, ReasonsSheet, withDays } from '../parts/Reasons'
 import { OverruleForm, WithdrawDecision } from '../parts/Overruling'
+import { sentence } from '../parts/sentence'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { RestActs } from './RestActs'
@@ -51,7 +52,7 @@ export function RestCard({ rest, book, onClose }: { rest: RestView; book: RestBo
             </span>
           </>
         )}
-        {course.next && <span className="quiet">. {nextInWords(rest, figures)}</span>}
+        {course.next && <span className="quiet">. {sentence(nextInWords(rest, figures))}.</span>}
       </p>
       {rest.held && <p className="note bad">Held back: {withDays(heldBecause(rest), figures.day)}</p>}
       {rest.overruled && <Overruled rest={rest} />}

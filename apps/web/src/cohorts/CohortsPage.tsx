@@ -7,6 +7,7 @@ import { Link, useNavigate, useParams } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { DueList } from '../parts/DueList'
 import { LastEntries } from '../parts/LastEntries'
+import { withDays } from '../parts/Reasons'
 import { useKeys } from '../shell/keys'
 import { useMay } from '../shell/session'
 import { ActForm, ACTS, type Act } from './acts'
@@ -139,7 +140,7 @@ function Course({ studied, today }: { studied: StudiedCohort; today: string }) {
       </p>
       {standing.doubts.map((d) => (
         <p key={d} className="warm small">
-          {d}: count them again.
+          {withDays(d, figures.day)}: count them again.
         </p>
       ))}
       {cohort.kind === 'breeding box' ? (

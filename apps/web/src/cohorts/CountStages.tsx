@@ -18,6 +18,9 @@ export function readCount(text: string): Estimate | null {
   return { count: Math.round((low! + high!) / 2), low: low!, high: high! }
 }
 
+/** Those of the last young stage that were told apart. */
+const SEXED = ['sexed females', 'sexed males'] as const
+
 /** All of it is looked through: so many of each stage, the stages they may be in first. */
 export function CountStages({ studied, onDone }: ActProps) {
   const { write } = useLog()
@@ -33,8 +36,10 @@ export function CountStages({ studied, onDone }: ActProps) {
     ...(studied.protocol.adults ? ['females', 'males'] : ['grown']),
   ]
   const keep = async () => {
-    const told = names.map((name) => [name, readCount(text[name] ?? '')] as const)
-    const wrong = told.find(([, e]) => e === null)
+    const read = (name: string) => [name, readCount(text[name] ?? '')] as const
+    const told = names.map(read)
+    const [females, males] = SEXED.map((name) => read(name)[1]?.count ?? 0) as [number, number]
+    const wrong = [...told, ...SEXED.map(read)].find(([, e]) => e === null)
     if (wrong) return setSays(`${wrong[0]}: write a figure such as 40, or 35-45`)
     const stages = Object.fromEntries(told.filter(([, e]) => e!.high > 0).map(([name, e]) => [name, e!]))
     const sum = (of: (name: string) => boolean) =>
@@ -46,8 +51,6 @@ export function CountStages({ studied, onDone }: ActProps) {
       setAsked(doubt)
       return setSays(`${doubt} Press again to keep it.`)
     }
-    const females = readCount(text['sexed females'] ?? '')?.count ?? 0
-    const males = readCount(text['sexed males'] ?? '')?.count ?? 0
     const sexed = females + males > 0 ? { sexed: { females, males } } : {}
     if (females + males > (stages[last]?.high ?? 0)) return setSays(`more were sexed than there are ${last}`)
     const entry = {
@@ -83,8 +86,11 @@ export function CountStages({ studied, onDone }: ActProps) {
       </table>
       {studied.protocol.adults && names.includes(last) && (
         <div className="row" style={{ gap: 10 }}>
-          <Labelled name={`${last}: sexed females`}>{field('sexed females')}</Labelled>
-          <Labelled name="sexed males">{field('sexed males')}</Labelled>
+          {SEXED.map((name, i) => (
+            <Labelled key={name} name={i === 0 ? `${last}: ${name}` : name}>
+              {field(name)}
+            </Labelled>
+          ))}
         </div>
       )}
     </FormCard>

@@ -1,9 +1,10 @@
 import { ColonyDraft, coloniesApi, newId, type Colonies } from '@hatch-book/contract'
 import { ContractForm } from '../parts/form/ContractForm'
 import { FormActions } from '../parts/form/FormActions'
-import { NumberField, PickField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
+import { PickField, quantityOf, TextField } from '../parts/form/fields'
 import { useContractForm } from '../parts/form/useContractForm'
 import { send } from '../shell/api'
+import { StandsFields } from './StandsFields'
 import { useFigures } from '../shell/figures'
 
 /** A colony is set up: what it is, in how many bins, and how warm. */
@@ -52,14 +53,7 @@ export function NewColony({
           options={species.map((s) => ({ value: s.protocolId, label: s.species }))}
           onPick={(id: string) => colony.change({ celsius: warmth(id) })}
         />
-        <NumberField name="bins" label="Bins" min={1} max={500} width={100} />
-        <QuantityField
-          name="celsius"
-          label="Stands at"
-          of="temperature"
-          width={120}
-          needed="write how warm it stands"
-        />
+        <StandsFields />
       </div>
     </ContractForm>
   )

@@ -1,5 +1,5 @@
 import type { ColonyView } from '@hatch-book/contract'
-import { addDays, daysBetween, startFor } from '@hatch-book/core'
+import { addDays, daysBetween, startFor, type StartPlan } from '@hatch-book/core'
 import { Input, InputNumber, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { useFigures } from '../shell/figures'
@@ -18,12 +18,37 @@ export function StartFor({ colony, celsius, today }: { colony: ColonyView; celsi
   const isDay = /^\d{4}-\d{2}-\d{2}$/.test(by)
   const ahead = isDay ? daysBetween(today, by) : 0
   const plan = useMemo(() => {
-    if (!(ahead >= 1 && ahead <= 730) || count < 1) return null
+    if (!(ahead >= 1 && ahead <= 730) || count < 1 || females < 1) return null
     const males = model.femaleShare === 1 ? 0 : Math.ceil(females / 3)
     return startFor({ model, bins: 1, celsius }, { stage, count, byDay: ahead, females, males })
   }, [model, celsius, stage, count, ahead, females])
   const whole = (n: number) => Math.round(n).toLocaleString('en')
   const name = model.stages[stage]!.name
+  const day = figures.day
+  const missing =
+    count < 1
+      ? 'Enter how many you want.'
+      : females < 1
+        ? 'Enter how many females you have.'
+        : plan === null
+          ? 'Enter a day from tomorrow on, up to two years ahead, such as 2027-08-01.'
+          : null
+  const inWords = ({ femalesToday, later, latestDay, comes }: StartPlan): string => {
+    const wanted = `${whole(count)} ${name}`
+    if (femalesToday !== null)
+      return `Put ${whole(femalesToday)} females into a new bin today to have ${wanted} on ${day(by)}. ${
+        latestDay === null
+          ? `Your ${whole(females)} females would give only ${whole(comes)} by then.`
+          : `With your ${whole(females)} females you can wait until ${day(addDays(today, latestDay))}.`
+      }`
+    if (!later)
+      return `No bin can give you ${wanted} by ${day(by)}, however many females you put in. Choose a later day, keep them warmer, or use more bins.`
+    const why =
+      later.because === 'full'
+        ? `A bin started today would be full before it gave you that many ${name}.`
+        : `Started today, they will have outgrown ${name} by ${day(by)}.`
+    return `${why} Put ${whole(later.females)} females in on ${day(addDays(today, later.day))} instead.`
+  }
   return (
     <div className="card" role="region" aria-label="Set up a bin for a day">
       <h3>Set up a bin for a day</h3>
@@ -56,30 +81,18 @@ export function StartFor({ colony, celsius, today }: { colony: ColonyView; celsi
         />
         <span>with</span>
         <InputNumber
-          aria-label="females at hand"
+          aria-label="females you have"
           size="small"
           min={1}
           max={1e6}
           precision={0}
           value={females}
-          onChange={(n) => setFemales(n ?? 1)}
+          onChange={(n) => setFemales(n ?? 0)}
           style={{ width: 80 }}
         />
-        <span>females at hand</span>
+        <span>females</span>
       </div>
-      <p data-testid="start-for">
-        {!plan
-          ? 'Write a day from tomorrow on, within two years, like 2027-08-01.'
-          : plan.femalesToday === null
-            ? plan.later
-              ? `A bin set up today would be past ${name} by ${figures.day(by)}. Set up ${whole(plan.later.females)} females on ${figures.day(addDays(today, plan.later.day))} instead.`
-              : `No bin set up from today on has ${whole(count)} ${name} by ${figures.day(by)}, however many females go in: choose a later day, more warmth, or more bins.`
-            : `Set ${whole(plan.femalesToday)} females into a new bin today for ${whole(count)} ${name} on ${figures.day(by)}. ${
-                plan.latestDay === null
-                  ? `The ${whole(females)} at hand would come to ${whole(plan.comes)} by then: too few.`
-                  : `With the ${whole(females)} at hand it can wait until ${figures.day(addDays(today, plan.latestDay))}.`
-              }`}
-      </p>
+      <p data-testid="start-for">{missing ?? (plan ? inWords(plan) : '')}</p>
     </div>
   )
 }

@@ -1,14 +1,18 @@
-import { coloniesApi, type ColonyView, type PreySupply } from '@hatch-book/contract'
+import { coloniesApi, ColonyChange, type ColonyView, type PreySupply } from '@hatch-book/contract'
 import { daysBetween, minutesAWeek, onDay, type WorkItem } from '@hatch-book/core'
 import { Button, Select } from 'antd'
 import { useState } from 'react'
-import { NumberField } from '../parts/NumberField'
+import { ContractForm } from '../parts/form/ContractForm'
+import { quantityOf } from '../parts/form/fields'
+import { useContractForm } from '../parts/form/useContractForm'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
-import { sendOrSay } from '../shell/api'
+import { send, sendOrSay } from '../shell/api'
+import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
 import { Jars } from './Jars'
+import { StandsFields } from './StandsFields'
 import { sayPlan } from './mendWords'
 
 const methodOf = (colony: ColonyView) => colony.methods.find((m) => m.name === colony.method) ?? null
@@ -35,48 +39,46 @@ export const planWork = (preys: readonly PreySupply[], say: Parameters<typeof sa
 
 /** In how many bins a colony stands, and how warm. */
 function Bins({ colony }: { colony: ColonyView }) {
+  const figures = useFigures()
+  const { write, unit } = figures.typed.temperature
   const writing = useWriting({
     version: colony.version,
-    writing: { bins: colony.bins, celsius: colony.celsius },
+    writing: { bins: colony.bins as number | null, celsius: write(colony.celsius) },
   })
-  const { draft, change, merge } = writing
-  const [says, setSays] = useState('')
-  const same = draft.bins === colony.bins && draft.celsius === colony.celsius
-  const keep = async () => {
-    const refused = await sendOrSay(coloniesApi.change, {
-      params: { id: colony.id },
-      body: {
-        version: writing.version,
-        ...draft,
-      },
-    })
-    if (!refused) writing.kept(writing.version + 1)
-    setSays(refused)
-  }
+  const { draft, merge } = writing
+  const bins = useContractForm({
+    begin: draft,
+    schema: ColonyChange,
+    body: ({ celsius, ...rest }) => ({
+      ...{ ...rest, version: writing.version },
+      celsius: quantityOf(figures, 'temperature', celsius),
+    }),
+    send: async (body) => {
+      await send(coloniesApi.change, { params: { id: colony.id }, body })
+      writing.kept(writing.version + 1)
+    },
+    writing,
+  })
+  const same = draft.bins === colony.bins && draft.celsius === write(colony.celsius)
   return (
-    <>
-      <div className="row" style={{ gap: 10, alignItems: 'end', marginTop: 8 }}>
-        <NumberField name="Bins" value={draft.bins} onChange={(bins) => change({ bins })} min={1} max={500} />
-        <NumberField
-          name="Stands at, °C"
-          value={draft.celsius}
-          onChange={(celsius) => change({ celsius })}
-          min={5}
-          max={45}
-          step={0.5}
-        />
-        <Button disabled={same || merge !== null} onClick={() => void keep()}>
-          Keep it so
+    <ContractForm
+      of={bins}
+      label="How it stands"
+      actions={
+        <Button htmlType="submit" loading={bins.sending} disabled={same || merge !== null}>
+          Save
         </Button>
+      }
+    >
+      <div className="row fields">
+        <StandsFields />
       </div>
       <SideBySide
         writing={writing}
-        nameOf={(field) => (field === 'bins' ? 'Bins' : 'Stands at, °C')}
-        show={(_, value) => String(value)}
-        onSettled={() => setSays('')}
+        nameOf={(field) => (field === 'bins' ? 'Bins' : 'Stands at')}
+        show={(field, value) => (field === 'bins' ? String(value) : `${String(value)} ${unit}`)}
       />
-      {says && !merge && <p className="bad small">{says}</p>}
-    </>
+    </ContractForm>
   )
 }
 

@@ -20,7 +20,7 @@ export function BatchFates({ clutch }: { clutch: ClutchView }) {
     void write(
       [{ kind: 'batch fate', subject: { type: 'clutch', id: clutch.id }, payload: { fate, count } }],
       `${count} of ${clutch.name} are ${fate}`,
-    ).then((ok) => ok && setCount(null))
+    ).then((ok) => ok && setCount((typed) => (typed === count ? null : typed)))
   }
   return (
     <form className="card small-card" onSubmit={save} aria-label="What became of them">
@@ -53,6 +53,7 @@ export function BatchFates({ clutch }: { clutch: ClutchView }) {
             size="small"
             min={1}
             max={counted.high}
+            precision={0}
             value={count}
             onChange={setCount}
             style={{ width: 90 }}

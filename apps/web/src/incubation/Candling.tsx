@@ -35,9 +35,9 @@ export function Candling({ page, active }: { page: ClutchPage; active: boolean }
     clutch.eggs.find((e) => e.number === pickedNumber && (mode === 'placing' || !eggEnded(e.fate))) ??
     open.find((e) => e.fate === 'set') ??
     open[0]
-  const say = (eggs: readonly Egg[], fate: EggFate, what: string) =>
+  const say = (fates: readonly { egg: Egg; fate: EggFate }[], what: string) =>
     write(
-      eggs.map((egg) => ({
+      fates.map(({ egg, fate }) => ({
         kind: 'egg fate' as const,
         subject: { type: 'clutch' as const, id: clutch.id },
         payload: { eggId: egg.id, fate },
@@ -46,7 +46,7 @@ export function Candling({ page, active }: { page: ClutchPage; active: boolean }
     )
   const settle = (fate: EggFate) => {
     if (!picked) return
-    void say([picked], fate, `Egg ${picked.number} of ${clutch.name} is ${fate}`)
+    void say([{ egg: picked, fate }], `Egg ${picked.number} of ${clutch.name} is ${fate}`)
     // The next is picked at once: a hand at the box does not wait for the network.
     setPicked(open.find((e) => e.number > picked.number)?.number ?? null)
   }
@@ -138,22 +138,26 @@ function RowInWords({
   name,
 }: {
   open: readonly Egg[]
-  say(eggs: readonly Egg[], fate: EggFate, what: string): Promise<unknown>
+  say(fates: readonly { egg: Egg; fate: EggFate }[], what: string): Promise<boolean>
   name: string
 }) {
   const [text, setText] = useState('')
-  const { said, says } = readEggWords(
+  const read = readEggWords(
     text,
     open.map((e) => e.number),
   )
+  const { said } = read
+  // Whoever comes out of an egg gets a tag and a tub.
+  const says = said.some((s) => s.fate === 'hatched')
+    ? 'Press H for those that hatched: each gets a tag and a tub'
+    : read.says
+  const inWords = said.map((s) => `${s.numbers.length} ${s.fate}`).join(', ')
   const keep = async () => {
-    for (const { numbers, fate } of said)
-      await say(
-        open.filter((e) => numbers.includes(e.number)),
-        fate,
-        `${numbers.length} eggs of ${name} are ${fate}`,
-      )
-    setText('')
+    const fates = said.flatMap(({ numbers, fate }) =>
+      open.filter((egg) => numbers.includes(egg.number)).map((egg) => ({ egg, fate })),
+    )
+    // All of the row at once, or none of it; what is refused is still there to be mended.
+    if (await say(fates, `${name}: ${inWords}`)) setText('')
   }
   return (
     <form
@@ -175,11 +179,7 @@ function RowInWords({
           Enter
         </Button>
       </div>
-      {text !== '' && (
-        <span className={`small ${says ? 'bad' : 'quiet'}`}>
-          {says ?? said.map((s) => `${s.numbers.length} ${s.fate}`).join(', ')}
-        </span>
-      )}
+      {text !== '' && <span className={`small ${says ? 'bad' : 'quiet'}`}>{says ?? inWords}</span>}
       <div className="small quiet">
         Surplus goes the same way: sold, passed on, frozen or fed. {SURPLUS_CAUTION}
       </div>

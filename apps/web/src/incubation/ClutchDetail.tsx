@@ -56,16 +56,20 @@ export function ClutchDetail({ id }: { id: string }) {
 function Excursions({ page: { climate, excursions } }: { page: ClutchPage }) {
   const figures = useFigures()
   if (!climate) return null
-  const gaps = climate.gaps.filter((g) => g.hours > 3)
+  const gaps = climate.coverage > 0 ? climate.gaps.filter((g) => g.hours > 3) : []
   return (
     <div style={{ marginTop: 10 }}>
-      <p className="small">
-        Since it was set: mean <span className="fig">{figures.celsius(climate.meanC, 2)}</span>, least{' '}
-        <span className="fig">{figures.celsius(climate.minC)}</span>, most{' '}
-        <span className="fig">{figures.celsius(climate.maxC)}</span>; the probe saw{' '}
-        <span className="fig">{Math.round(climate.coverage * 100)} %</span> of the time, the rest is taken as
-        the set point.
-      </p>
+      {climate.coverage === 0 ? (
+        <p className="small warm">There are no probe readings yet, so the set temperature is used.</p>
+      ) : (
+        <p className="small">
+          Since it was set: mean <span className="fig">{figures.celsius(climate.meanC, 2)}</span>, least{' '}
+          <span className="fig">{figures.celsius(climate.minC)}</span>, most{' '}
+          <span className="fig">{figures.celsius(climate.maxC)}</span>; the probe saw{' '}
+          <span className="fig">{Math.round(climate.coverage * 100)} %</span> of the time, the rest is taken
+          as the set point.
+        </p>
+      )}
       {excursions.length === 0 && climate.coverage > 0 && (
         <p className="small quiet">
           No excursion past {figures.celsiusBrief(climate.warnC.low)} or{' '}

@@ -102,7 +102,12 @@ export function NewPairing({ onDone }: { onDone(id: string | null): void }) {
         {gate && (
           <div className="note bad" role="alert">
             <p>{gate}</p>
-            <TextField name="despite" label="Pair them all the same, because" most={400} />
+            <TextField
+              name="despite"
+              label="Why pair them anyway?"
+              most={400}
+              needed="Give a reason. It is saved with the pairing."
+            />
           </div>
         )}
       </ContractForm>

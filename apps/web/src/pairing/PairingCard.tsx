@@ -11,7 +11,8 @@ import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
 import { MatedWords } from './MatedWords'
-import { percent, sentence } from './words'
+import { percent } from './words'
+import { sentence } from '../parts/sentence'
 import { fromWallClock, toWallClock } from '../shell/wallClock'
 
 /** One pairing: what is next, the keys for what was seen, the dates that follow. */
@@ -114,7 +115,8 @@ function WhatWasSeen({ pairing: p, active }: { pairing: PairingView; active: boo
     void write(
       [kind === 'locked' ? { kind, subject, at, payload: told } : { kind, subject, at }],
       `${p.female.tag} × ${p.male.tag}: ${says}`,
-    ).then((ok) => ok && setMinutes(null))
+      // What is typed for the next lock while this one is under way stays.
+    ).then((ok) => ok && kind === 'locked' && setMinutes((typed) => (typed === told.minutes ? null : typed)))
   return (
     <div style={{ marginTop: 12 }}>
       <div className="row small" style={{ marginBottom: 8 }}>

@@ -10,7 +10,7 @@ import { useMay } from '../shell/session'
 import { NewPairing } from './NewPairing'
 import { PairingCard } from './PairingCard'
 import { PairingHead } from './PairingRooms'
-import { sentence } from './words'
+import { sentence } from '../parts/sentence'
 import { useGoOn } from '../shell/useGoOn'
 
 const ORDER = { together: 0, apart: 1, planned: 2, laid: 3, ended: 4 } as const

@@ -10,7 +10,7 @@ import { usePairings } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { MatedWords } from './MatedWords'
 import { PairingHead } from './PairingRooms'
-import { sentence } from './words'
+import { sentence } from '../parts/sentence'
 
 /** A session in front of the tubs: who is together, how long, and one key for each thing seen. */
 export function WatchPage() {

@@ -1,8 +1,7 @@
 import { pairingApi, newId } from '@hatch-book/contract'
 import { App, Input } from 'antd'
 import { useState } from 'react'
-import type { RefusedError } from '../shell/api'
-import { send } from '../shell/api'
+import { RefusedError, send, wordsOf } from '../shell/api'
 import { useGoOn } from '../shell/useGoOn'
 
 /**
@@ -30,11 +29,10 @@ export function useStartPairing() {
     setAsking(true)
     try {
       goOn(`/pairing/${await putDown(female, male)}`)
-    } catch (refused) {
-      const error = refused as RefusedError
-      if (error.problem?.code !== 'gate-closed')
-        notification.error({ title: 'Not paired', description: error.message })
-      else askWhy(female, male, error)
+    } catch (error) {
+      if (error instanceof RefusedError && error.problem.code === 'gate-closed')
+        askWhy(female, male, error.words)
+      else notification.error({ title: 'Not paired', description: wordsOf(error) })
     } finally {
       setAsking(false)
     }
@@ -42,33 +40,42 @@ export function useStartPairing() {
   const askWhy = (
     female: { id: string; tag: string },
     male: { id: string; tag: string },
-    error: RefusedError,
+    refused: string,
   ) => {
     let reason = ''
-    modal.confirm({
+    const contentOf = (fault = '') => (
+      <>
+        <p className="note bad" role="alert">
+          {refused}
+        </p>
+        <label htmlFor="despite">Why pair them anyway?</label>
+        <Input id="despite" autoFocus maxLength={400} onChange={(e) => (reason = e.target.value)} />
+        {fault && (
+          <p className="bad small" role="alert">
+            {fault}
+          </p>
+        )}
+      </>
+    )
+    const overrule = async (close: () => void) => {
+      if (reason.trim() === '')
+        return dialog.update({ content: contentOf('Give a reason. It is saved with the pairing.') })
+      dialog.update({ okButtonProps: { loading: true } })
+      try {
+        goOn(`/pairing/${await putDown(female, male, reason.trim())}`)
+        close()
+      } catch (error) {
+        dialog.update({ content: contentOf(wordsOf(error)), okButtonProps: { loading: false } })
+      }
+    }
+    const dialog = modal.confirm({
       title: `${female.tag} × ${male.tag} is refused`,
       width: 520,
       icon: null,
-      content: (
-        <div role="alert">
-          {(error.problem.fields ?? []).map((f) => (
-            <p key={`${f.field} ${f.says}`} className="note bad">
-              {f.says}
-            </p>
-          ))}
-          <label htmlFor="despite">Pair them all the same, because</label>
-          <Input id="despite" autoFocus maxLength={400} onChange={(e) => (reason = e.target.value)} />
-        </div>
-      ),
+      content: contentOf(),
       okText: 'Overrule and pair',
       cancelText: 'Cancel',
-      onOk: async () => {
-        if (reason.trim() === '') {
-          notification.warning({ key: 'despite', title: 'Say why: it stays with the pairing' })
-          throw new Error('no reason')
-        }
-        goOn(`/pairing/${await putDown(female, male, reason.trim())}`)
-      },
+      onOk: (close: () => void) => void overrule(close),
     })
   }
   return { start, asking }

@@ -45,6 +45,3 @@ export function genesInWords(words: Scene['mates'][number]['words']): string {
   })
   return told.length > 0 ? told.join(', ') : 'nothing said'
 }
-
-/** Words as the beginning of a sentence. */
-export const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)

@@ -97,7 +97,7 @@ function OverruleFields({ animalId, about, verdicts, now, onDone }: Overruled & 
         rows={2}
         most={400}
         autoFocus
-        needed="say why: it stands in the log beside the verdict"
+        needed="Give a reason. It is saved in the log with the verdict."
       />
     </ContractForm>
   )

@@ -8,15 +8,16 @@ import { Photos } from '../parts/Photos'
 import { useLog } from '../shell/log'
 import { usePlacePhotos } from '../shell/queries'
 import { useMay } from '../shell/session'
+import { useSayNot } from '../shell/useSendAndSay'
 import { useWedge } from '../shell/useWedge'
 import { LabelPrinter } from './LabelPrinter'
 import { NewRack } from './NewRack'
 import { RackGrid } from './RackGrid'
 import { TubCard } from './TubCard'
 import { TubSizes } from './TubSizes'
-import { standingTubs, useRooms, type Standing } from './queries'
+import { askMoves, standingTubs, useRooms, type Standing } from './queries'
 import './racks.css'
-import { useMoving } from './useMoving'
+import { NOT_MOVED, useMoving } from './useMoving'
 
 /** What whoever comes for the first time looks for: the tub, or the rack as it stands in the room. */
 function PlacePhotos({ place }: { place: { id: string; name: string } }) {
@@ -169,6 +170,8 @@ function neighbour({ rack, tub }: Standing, key: string, racks: readonly RackVie
   return (by > 0 ? next?.tubs[0] : next?.tubs.at(-1))?.id ?? null
 }
 
+const SHOWN_UNFIT = 8
+
 /** Animals that are in no tub: newborn, come back, come in. One key gives each a free clean tub of its own. */
 function Homeless({
   rooms,
@@ -183,6 +186,8 @@ function Homeless({
 }) {
   const may = useMay()
   const { write } = useLog()
+  const sayNot = useSayNot()
+  const [unfit, setUnfit] = useState<readonly string[]>([])
   if (rooms.homeless.length === 0) return null
   // From the picked tub on, those that are free and clean.
   const from = all.findIndex((s) => s.tub.id === here.tub.id)
@@ -191,15 +196,27 @@ function Homeless({
   )
   const given = rooms.homeless.slice(0, free.length)
   const short = rooms.homeless.length - given.length
-  const tubThem = () =>
-    void write(
-      given.map((a, i) => ({
-        kind: 'moved' as const,
-        subject: { type: 'animal' as const, id: a.id },
-        payload: { placeId: free[i]!.tub.id },
-      })),
-      `${given.length} moved into tubs of their own`,
+  const tubThem = async () => {
+    const pairs = given.map((animal, i) => ({ animal, tub: free[i]!.tub }))
+    const faults = await askMoves(pairs.map(({ animal, tub }) => ({ animalId: animal.id, placeId: tub.id })))
+    const placed = pairs.map((pair, i) => ({ ...pair, faults: faults[i]! }))
+    // Whom a tub does not suit is not put into it in passing: that is for a hand, and wants a reason.
+    const fit = placed.filter((p) => p.faults.length === 0)
+    setUnfit(
+      placed
+        .filter((p) => p.faults.length > 0)
+        .map(({ animal, tub, faults }) => `${animal.tag} into ${tub.name}: ${faults.join(', ')}`),
     )
+    if (fit.length === 0) return
+    await write(
+      fit.map(({ animal, tub }) => ({
+        kind: 'moved' as const,
+        subject: { type: 'animal' as const, id: animal.id },
+        payload: { placeId: tub.id },
+      })),
+      `${fit.length} moved into tubs of their own`,
+    )
+  }
   return (
     <article className="card small-card now" style={{ marginTop: 14 }} aria-label="Without a tub">
       <h2>Without a tub ({rooms.homeless.length})</h2>
@@ -216,6 +233,18 @@ function Homeless({
           {short} more than there are free, clean tubs from {here.tub.name} on.
         </p>
       )}
+      {unfit.length > 0 && (
+        <div className="note bad small" role="alert">
+          These were not moved: the tub does not suit them. Start from another tub, or move them one by one.
+          <ul style={{ margin: '4px 0', paddingLeft: 18 }}>
+            {unfit.slice(0, SHOWN_UNFIT).map((says) => (
+              <li key={says}>{says}</li>
+            ))}
+          </ul>
+          {unfit.length > SHOWN_UNFIT &&
+            `${unfit.length - SHOWN_UNFIT === 1 ? 'One other does' : `${unfit.length - SHOWN_UNFIT} others do`} not fit either.`}
+        </div>
+      )}
       {may.write && given.length > 0 && (
         <Keys
           active={active}
@@ -224,7 +253,7 @@ function Homeless({
               key: 'T',
               says: `a tub each, from ${free[0]!.tub.name} on`,
               main: true,
-              act: tubThem,
+              act: () => void tubThem().catch((error: unknown) => sayNot(error, NOT_MOVED)),
             },
           ]}
         />

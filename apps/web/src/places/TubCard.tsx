@@ -167,8 +167,8 @@ function Doubt({ moving, name }: { moving: ReturnType<typeof useMoving>; name: s
         ))}
       </ul>
       <Input
-        aria-label="Why it is to be so"
-        placeholder="why it is to be so all the same"
+        aria-label="Why move it anyway?"
+        placeholder="why move it anyway?"
         value={why}
         maxLength={200}
         onChange={(e) => setWhy(e.target.value)}
@@ -183,7 +183,7 @@ function Doubt({ moving, name }: { moving: ReturnType<typeof useMoving>; name: s
           disabled={why.trim() === ''}
           onClick={() => void moving.insist(why.trim(), name)}
         >
-          Move it all the same
+          Move it anyway
         </Button>
       </div>
     </div>

@@ -6,6 +6,18 @@ export const useRooms = () => useAsk(placesApi.rooms)
 export const askMove = (animalId: string, placeId: string) =>
   ask(placesApi.tryMove, { query: { animalId, placeId } })
 
+/** So many at a time: a nursery of hundreds does not ask for all of them at once. */
+const AT_ONCE = 12
+/** What speaks against each of many moves, in their order. */
+export async function askMoves(moves: readonly { animalId: string; placeId: string }[]): Promise<string[][]> {
+  const faults: string[][] = []
+  for (let i = 0; i < moves.length; i += AT_ONCE) {
+    const asked = moves.slice(i, i + AT_ONCE).map((m) => askMove(m.animalId, m.placeId))
+    faults.push(...(await Promise.all(asked)).map((said) => said.faults))
+  }
+  return faults
+}
+
 /** A tub with the rack it stands in. */
 export interface Standing {
   rack: RackView

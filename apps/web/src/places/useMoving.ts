@@ -1,6 +1,9 @@
 import { useState } from 'react'
 import { useLog } from '../shell/log'
+import { useSayNot } from '../shell/useSendAndSay'
 import { askMove } from './queries'
+
+export const NOT_MOVED = 'Not moved'
 
 export interface Carried {
   id: string
@@ -10,6 +13,7 @@ export interface Carried {
 /** An animal in the hand: picked up, carried to a tub, put down there; what speaks against it is said before it is written. */
 export function useMoving(onMoved: (placeId: string) => void) {
   const { write } = useLog()
+  const sayNot = useSayNot()
   const [carried, setCarried] = useState<Carried | null>(null)
   const [doubt, setDoubt] = useState<{
     animal: Carried
@@ -45,9 +49,14 @@ export function useMoving(onMoved: (placeId: string) => void) {
       setCarried(animal)
     },
     putDown: async (animal: Carried, placeId: string, name: string) => {
-      const { faults, says } = await askMove(animal.id, placeId)
-      if (faults.length > 0) setDoubt({ animal, placeId, says, faults })
-      else await settle(animal, placeId, name)
+      try {
+        const { faults, says } = await askMove(animal.id, placeId)
+        if (faults.length > 0) setDoubt({ animal, placeId, says, faults })
+        else await settle(animal, placeId, name)
+      } catch (error) {
+        // Whether it may stand there nobody can tell now: it stays in the hand.
+        sayNot(error, NOT_MOVED)
+      }
     },
     insist: (why: string, name: string) => doubt && settle(doubt.animal, doubt.placeId, name, why),
     leave: () => {

@@ -48,7 +48,7 @@ export interface CohortStanding {
   sexed: { females: number; males: number } | null
   /** How many there ever were at once. */
   most: number
-  /** What in the log cannot be. */
+  /** What was written since the last count and cannot be: a count settles it. */
   doubts: string[]
   countedOn: Day | null
 }
@@ -65,7 +65,7 @@ export function cohortStanding(
   began: Day,
 ): CohortStanding {
   const state = new Map<string, { count: number; low: number; high: number; since: Day | null }>()
-  const doubts: string[] = []
+  let doubts: string[] = []
   let [sexed, most, countedOn]: [CohortStanding['sexed'], number, Day | null] = [null, 0, null]
   const shift = (name: string, by: number, on: Day, cameOn: Day | null) => {
     const had = state.get(name) ?? { count: 0, low: 0, high: 0, since: null }
@@ -91,6 +91,7 @@ export function cohortStanding(
       }
       sexed = e.sexed
       countedOn = e.on
+      doubts = []
     } else if (e.kind === 'moulted') {
       shift(e.from, -e.count, e.on, null)
       shift(e.to, e.count, e.on, e.on)

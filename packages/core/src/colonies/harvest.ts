@@ -92,10 +92,10 @@ export interface StartPlan {
   /** Females to set today for that many of that stage on that day; null where no number would do. */
   femalesToday: number | null
   /**
-   * Where none set today would do, since those started now are past that size by then: the day on which fewest females have to be
-   * set, and how many those are; null where today does, or no day.
+   * Where none set today would do: the day on which fewest females have to be set, and how many those are; null where today does, or no day.
+   * Those set today would be past that size by then, or there would be so many by then that the bin is full.
    */
-  later: { day: number; females: number } | null
+  later: { day: number; females: number; because: 'past' | 'full' } | null
   /** With the females there are: the last day from today on which a new bin may be started; null where it is too late. */
   latestDay: number | null
   /** What those started today would have come to by then. */
@@ -145,6 +145,8 @@ export function startFor(
   const femalesToday = femalesOn(0)
   let later: StartPlan['later'] = null
   if (femalesToday === null) {
+    // Few would do if there were room for all that come of them.
+    const because = comesTo(1, 0) * mostFemales >= wish.count ? 'full' : 'past'
     // While a bin is not full its course grows with its start: the day on which one female comes to most is the one.
     const byDay = Array.from({ length: wish.byDay - 1 }, (_, i) => ({ day: i + 1, one: comesTo(1, i + 1) }))
     for (const { day } of byDay
@@ -152,7 +154,7 @@ export function startFor(
       .sort((a, b) => b.one - a.one)
       .slice(0, 14)) {
       const females = femalesOn(day)
-      if (females !== null && (later === null || females < later.females)) later = { day, females }
+      if (females !== null && (later === null || females < later.females)) later = { day, females, because }
     }
   }
   let latestDay: number | null = null

@@ -34,9 +34,8 @@ export function readEggWords(
     if (words === '') continue
     const found = /^([\d –-]*\d|all|the rest) (\D.*)$/.exec(words)
     if (!found) return { said, says: `'${part.trim()}' is not eggs and what they are: write '3-7 dented'` }
-    const fate = SHORT[found[2]!] ?? EGG_FATES.find((f) => f === found[2] || f.startsWith(found[2]!))
-    if (!fate)
-      return { said, says: `'${found[2]}' is nothing an egg can be: ${EGG_FATES.slice(1).join(', ')}` }
+    const fate = fateOf(found[2]!)
+    if (typeof fate !== 'string') return { said, says: fate.says }
     const spoken = new Set(said.flatMap((s) => s.numbers))
     const asked =
       found[1] === 'all'
@@ -48,9 +47,32 @@ export function readEggWords(
     const missing = asked.filter((n) => !numbers.includes(n))
     if (missing.length > 0)
       return { said, says: `there is no open egg ${missing.slice(0, 3).join(', ')} in this clutch` }
+    const twice = asked.filter((n) => spoken.has(n))
+    if (twice.length > 0)
+      return {
+        said,
+        says:
+          twice.length === 1
+            ? `egg ${twice[0]} is named twice`
+            : `eggs ${twice.slice(0, 3).join(', ')} are named twice`,
+      }
     said.push({ numbers: asked, fate })
   }
   return { said, says: null }
+}
+
+/** A fate by its word, a short one, or as many of its letters as no other begins with. */
+function fateOf(word: string): EggFate | { says: string } {
+  const known = SHORT[word] ?? EGG_FATES.find((f) => f === word)
+  if (known) return known
+  const begun = EGG_FATES.filter((f) => f.startsWith(word))
+  if (begun.length === 1) return begun[0]!
+  return {
+    says:
+      begun.length > 1
+        ? `'${word}' may be ${begun.join(' or ')}`
+        : `'${word}' is nothing an egg can be: ${EGG_FATES.slice(1).join(', ')}`,
+  }
 }
 
 function numbersOf(text: string): number[] | string {
