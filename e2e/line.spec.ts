@@ -92,7 +92,7 @@ test('a line goes from the list to the sale', async ({ page }) => {
     await expect(sheet).toContainText('Corn snake protocol')
     await sheet.getByRole('button', { name: 'Overrule' }).click()
     await sheet.getByRole('button', { name: 'Overrule' }).click()
-    await expect(sheet).toContainText('say why')
+    await expect(sheet).toContainText('Give a reason')
     await sheet.getByRole('textbox', { name: 'Why' }).fill('fed well where she came from')
     await sheet.getByText('trial', { exact: true }).click()
     await sheet.getByRole('button', { name: 'Overrule' }).click()

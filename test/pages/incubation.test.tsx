@@ -169,7 +169,7 @@ describe('hatching', () => {
   test('who comes out is proposed a tag and a tub; a weight that is none is said at its egg, and nothing is written', async () => {
     const { page, form } = await hatching()
     await only(page, form, 1, 4)
-    expect(within(form).getByRole('button', { name: '2 hatched' })).toBeTruthy()
+    expect(await within(form).findByRole('button', { name: '2 hatched' })).toBeTruthy()
     await page.user.type(within(form).getByLabelText('weight of egg 4'), 'heavy')
     await page.user.click(within(form).getByRole('button', { name: '2 hatched' }))
     expect((await within(form).findAllByText(/'heavy' is not a weight/)).length).toBeGreaterThan(0)

@@ -3,6 +3,9 @@ import { QueryClientProvider } from '@tanstack/react-query'
 import { act, cleanup, configure, render, screen, waitFor, within } from '@testing-library/react'
 import userEvent, { type UserEvent } from '@testing-library/user-event'
 import type { Role } from '@hatch-book/contract'
+import { ConfigProvider } from 'antd'
+import type { ReactNode } from 'react'
+import { createRoot } from 'react-dom/client'
 import { createMemoryRouter, RouterProvider } from 'react-router'
 import { openServer, type TestBook, type TestServer } from '../../apps/server/test/support'
 import { openWholeBook, type WholeBook } from '../../apps/server/test/wholeBook'
@@ -12,7 +15,7 @@ import { Lights } from '../../apps/web/src/shell/Lights'
 
 // A machine with two busy cores answers late; what is not there stays away. What was found instead fills no screen.
 configure({
-  asyncUtilTimeout: 10_000,
+  asyncUtilTimeout: 30_000,
   getElementError: (message) => new Error(message ?? 'nothing is found'),
 })
 
@@ -60,6 +63,17 @@ export interface Pages<T extends Opened> {
 interface Opened {
   book: TestBook
 }
+/** In the light of the program; but nothing is drawn, so no styles are worked out, which is a fifth of the time of these tests. */
+const Unstyled = ({ children }: { children: ReactNode }) => (
+  <ConfigProvider theme={{ zeroRuntime: true }}>
+    <Lights>{children}</Lights>
+  </ConfigProvider>
+)
+// What the parts library works out of a light it keeps for as long as somebody uses it: here, until all is told.
+const root = createRoot(document.createElement('div'))
+beforeAll(() => act(() => root.render(<Unstyled>{null}</Unstyled>)))
+afterAll(() => act(() => root.unmount()))
+
 /** A book with nothing in it. */
 export const emptyBook = async (server: TestServer): Promise<Opened> => ({
   book: await server.openBook('Empty'),
@@ -161,11 +175,11 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
       show(router.state.location)
       router.subscribe(({ location }) => show(location))
       render(
-        <QueryClientProvider client={queries}>
-          <Lights>
+        <Unstyled>
+          <QueryClientProvider client={queries}>
             <RouterProvider router={router} />
-          </Lights>
-        </QueryClientProvider>,
+          </QueryClientProvider>
+        </Unstyled>,
       )
       await screen.findByRole('navigation', { name: 'Rooms' })
       return {
