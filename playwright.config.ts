@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test'
-
-const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
+// @ts-expect-error -- a plain script without types
+import { chromiumHere } from './tools/chromium.mjs'
 
 export default defineConfig({
   testDir: 'e2e',
@@ -17,7 +17,7 @@ export default defineConfig({
     actionTimeout: 25_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: chromium,
+      executablePath: chromiumHere() as string,
       args: [
         '--no-sandbox',
         '--disable-gpu',

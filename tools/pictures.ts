@@ -4,6 +4,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { chromium, type Browser, type Page } from '@playwright/test'
+// @ts-expect-error -- a plain script without types
+import { chromiumHere } from './chromium.mjs'
 
 /*
  * Takes all pictures of docs/screenshots anew, from demo books grown for it in a folder that is forgotten afterwards.
@@ -139,7 +141,7 @@ async function takeAll(browser: Browser, pictures: readonly Picture[], ...args: 
 }
 
 const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: chromiumHere() as string,
   args: ['--no-sandbox', '--disable-gpu'],
 })
 await takeAll(browser, IN_MAY)

@@ -3,12 +3,12 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join, relative } from 'node:path'
 import { performance } from 'node:perf_hooks'
+import { chromiumHere } from './chromium.mjs'
 import { say } from './console.mjs'
 import { buildWeb, installFromDebian, installPackages } from './packages.mjs'
 import { findPostgres } from './postgres.mjs'
 import { ROOT, run } from './run.mjs'
 
-const CHROMIUM = '/usr/bin/chromium'
 const results = { passed: 0, failed: 0 }
 const count = (name, passed, failed) => {
   results.passed += passed
@@ -18,7 +18,8 @@ const count = (name, passed, failed) => {
 
 await installPackages()
 await findPostgres()
-if (!existsSync(CHROMIUM)) await installFromDebian(['chromium'], 'Chromium, to drive the built application')
+if (!chromiumHere())
+  await installFromDebian(['chromium-headless-shell'], 'Chromium, to drive the built application')
 if (!existsSync('/usr/bin/pdftoppm'))
   await installFromDebian(['poppler-utils'], 'Poppler, to measure what is printed')
 

@@ -1,5 +1,7 @@
 import { fileURLToPath } from 'node:url'
 import { chromium, type Page } from '@playwright/test'
+// @ts-expect-error -- a plain script without types
+import { chromiumHere } from '../chromium.mjs'
 import { rooms } from '../../apps/server/src/rooms'
 import { buildApp } from '../../apps/server/src/shell/app'
 import { fillBenchDatabase } from './benchDatabase'
@@ -29,7 +31,7 @@ const app = await buildApp({
 })
 const url = await app.listen({ port: 0, host: '127.0.0.1' })
 const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: chromiumHere() as string,
   args: [
     '--no-sandbox',
     '--disable-gpu',

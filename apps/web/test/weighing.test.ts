@@ -2,7 +2,7 @@ import type { AnimalRow, GrowingList } from '@hatch-book/contract'
 import { gompertzWeight, speciesPrior } from '@hatch-book/core'
 import { fitAll } from '../src/weighing/growthOfAll'
 import { likelyContext } from '../src/parts/likelyContext'
-import { changeOf, summariseSitting, type Weighed } from '../src/weighing/weighed'
+import { changeOf, sittingInWords, summariseSitting, type Weighed } from '../src/weighing/weighed'
 
 const TODAY = '2027-05-27'
 const animal = (change: Partial<AnimalRow>) =>
@@ -48,6 +48,18 @@ test('a sitting tells who lost, worst first, and who crossed a threshold', () =>
   expect(lost.map((w) => w.animal.tag)).toEqual(['B', 'A'])
   expect(crossed.map((c) => c.weighed.animal.tag)).toEqual(['B', 'E'])
   expect([gained, changeOf(done[3]!)]).toEqual([1, null])
+})
+
+test.each([
+  [[110], '1 weighed, heavier than last time.'],
+  [[90, 100], '2 weighed, no heavier than last time.'],
+  [[null], '1 weighed, for the first time.'],
+  [[110, 120, 90], '3 weighed: 2 heavier than last time, 1 not.'],
+  [[110, 90, null, null], '4 weighed: 1 heavier than last time, 1 not, 2 for the first time.'],
+  [[90, null], '2 weighed: 1 no heavier than last time, 1 for the first time.'],
+] as const)('a sitting in words: %j', (all, says) => {
+  const done = all.map((grams) => weighed(grams === null ? { grams: null } : {}, grams ?? 50))
+  expect(sittingInWords(summariseSitting(done, []))).toBe(says)
 })
 
 describe('the growth of a whole collection', () => {

@@ -160,30 +160,29 @@ const GRAVITY = { vet: 0, 'help on': 1, well: 2 } as const
 
 /** Those that have not eaten by themselves yet, the gravest first, each with what to try next. */
 export async function firstMeals(tx: Transaction, actor: Actor): Promise<FirstMeals> {
-  // Only of those that hatched here is every offer known.
-  const records = (await loadRecords(tx)).filter(
-    ({ animal, protocol }) => animal.clutchId !== null && protocol.keptAs === 'animals',
-  )
+  const all = (await loadRecords(tx)).filter(({ protocol }) => protocol.keptAs === 'animals')
+  // Only of those that hatched here is every offer known: what is learnt is learnt from them.
+  const records = all.filter(({ animal }) => animal.clutchId !== null)
   const tricks = trickRecords(records)
   const byLine = new Map<string, AnimalRecord[]>()
   for (const r of records) {
     const key = `${r.protocol.code}|${r.animal.line}`
     byLine.set(key, [...(byLine.get(key) ?? []), r])
   }
-  const waiting = (
-    await judgeAnimals(
-      tx,
-      actor,
-      records
-        .filter(
-          ({ standing }) =>
-            ['here', 'listed'].includes(standing.presence) &&
-            standing.young.firstMealAt === null &&
-            standing.young.offers > 0,
-        )
-        .map((r) => r.animal.id),
-    )
-  ).map(({ record, row }): FirstMeals['waiting'][number] => {
+  const untaken = all.filter(
+    ({ standing }) =>
+      ['here', 'listed'].includes(standing.presence) &&
+      standing.young.firstMealAt === null &&
+      standing.young.offers > 0,
+  )
+  const judged = await judgeAnimals(
+    tx,
+    actor,
+    untaken.map((r) => r.animal.id),
+  )
+  // A grown one that came from elsewhere has eaten before, whatever this book knows of it.
+  const young = judged.filter((j) => j.record.animal.clutchId !== null || isToBeTricked(j))
+  const waiting = young.map(({ record, row }): FirstMeals['waiting'][number] => {
     const { standing, protocol } = record
     const { young } = standing
     const ageDays = row.ageDays?.least ?? null

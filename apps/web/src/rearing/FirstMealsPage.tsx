@@ -36,7 +36,11 @@ export function FirstMealsPage() {
         <div>
           <h2>Offered, and not eaten by themselves yet ({waiting.length})</h2>
           {waiting.length === 0 ? (
-            <p className="quiet">Every young animal that was offered food has eaten by itself.</p>
+            <p className="quiet">
+              {lines.length === 0
+                ? 'No young animal has been offered food yet.'
+                : 'Every young animal that was offered food has eaten by itself.'}
+            </p>
           ) : (
             <ul className="lines">
               {waiting.map((w) => (
@@ -97,7 +101,11 @@ function NonFeeder({ young: w }: { young: FirstMeals['waiting'][number] }) {
             <span className="quiet">, {w.trick.because}</span>
           </>
         ) : (
-          <span className="bad">Every trick was tried: a vet is next.</span>
+          <span className="bad">
+            {w.tried.length > 0
+              ? 'Every trick was tried: a vet is next.'
+              : 'Its protocol names no trick: ask somebody who knows the species, or a vet.'}
+          </span>
         )}
         {w.tried.length > 0 && (
           <span className="quiet">

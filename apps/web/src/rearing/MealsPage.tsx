@@ -55,7 +55,7 @@ export function MealsPage() {
           <MealList meals={meals} picked={picked} onPick={setAt} />
           <div className="beside first-on-phone">
             {picked && <MealCard key={picked.animal.id} meal={picked} meals={meals} onNext={setAt} />}
-            <ToBring meals={meals} />
+            <ToBring meals={meals.filter((m) => !m.offered)} />
             {open.length > 0 && (
               <p className="small quiet">
                 {open.length} offered and to be looked at again; they stay in the list until somebody has.

@@ -1,4 +1,5 @@
 import type { SexReadings, SexingList } from '@hatch-book/contract'
+import { counted } from '@hatch-book/core'
 import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -35,7 +36,7 @@ export function SexingPage() {
       {able.length === 0 ? (
         <p className="empty">
           No animal can be read now.{' '}
-          {later > 0 ? `${later} are still too young or too light for any method.` : ''}
+          {later > 0 ? `${counted(later, 'is', 'are')} still too young or too light for any method.` : ''}
         </p>
       ) : (
         <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1.2fr)' }}>
@@ -54,6 +55,11 @@ export function SexingPage() {
               </li>
             ))}
           </ul>
+          {!picked && (
+            <p className="empty">
+              You have read all of them. Pick one to read it again, or let somebody else read them.
+            </p>
+          )}
           {picked && (
             <ReadCard
               key={picked.animal.id}

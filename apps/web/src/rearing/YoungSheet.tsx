@@ -36,7 +36,8 @@ export function YoungSheet({
               {animal.tag}
             </Link>{' '}
             <span className="small quiet">
-              {describeAnimal(animal)}, {ageOf(animal)} · {animal.place?.name}
+              {describeAnimal(animal)}, {ageOf(animal)}
+              {animal.place && ` · ${animal.place.name}`}
             </span>
           </span>
         ) : (

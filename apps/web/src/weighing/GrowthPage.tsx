@@ -1,4 +1,5 @@
 import { weighingApi, type GrowingList } from '@hatch-book/contract'
+import { counted } from '@hatch-book/core'
 import { Button, Progress, Segmented } from 'antd'
 import { Suspense, lazy, useState } from 'react'
 import { Link } from 'react-router'
@@ -72,7 +73,7 @@ export function GrowthPage() {
             <Compared title="Seasons compared" groups={result.seasons.filter(of)} withSeason />
           </div>
           <div>
-            <Coming animals={result.animals.filter((a) => of(a) && a.light)} />
+            <Coming animals={result.animals.filter(of)} />
             <Apart animals={result.animals.filter(of)} />
             <SetAside animals={result.animals.filter(of)} />
           </div>
@@ -150,13 +151,20 @@ const Tag = ({ animal }: { animal: GrownAnimal }) => (
 /** Who reaches the weight of a breeder when. */
 function Coming({ animals }: { animals: readonly GrownAnimal[] }) {
   const figures = useFigures()
-  const sorted = [...animals].sort((a, b) =>
-    (a.reaches?.likely ?? '9').localeCompare(b.reaches?.likely ?? '9'),
-  )
+  const sorted = animals
+    .filter((a) => a.light)
+    .sort((a, b) => (a.reaches?.likely ?? '9').localeCompare(b.reaches?.likely ?? '9'))
+  const held = animals.filter((a) => a.wantedGrams !== null).length
   return (
     <section>
       <h2>On the way to breeding weight</h2>
-      {sorted.length === 0 && <p className="quiet">All of them have it.</p>}
+      {sorted.length === 0 && (
+        <p className="quiet">
+          {held === 0
+            ? 'No breeding weight is set for any of them.'
+            : `${counted(held, 'animal that is to reach one has', 'animals that are to reach one have')} it.`}
+        </p>
+      )}
       <ul className="lines">
         {sorted.slice(0, MOST_ROWS).map((a) => (
           <li key={a.id} className="between">

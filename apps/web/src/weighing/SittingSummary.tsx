@@ -2,7 +2,7 @@ import type { AnimalRow } from '@hatch-book/contract'
 import { Link } from 'react-router'
 import { Verdict } from '../parts/Verdict'
 import { useFigures } from '../shell/figures'
-import { changeOf, summariseSitting, type Weighed } from './weighed'
+import { changeOf, sittingInWords, summariseSitting, type Weighed } from './weighed'
 
 const percent = (share: number) => `${share >= 0 ? '+' : '−'}${Math.abs(share * 100).toFixed(1)} %`
 
@@ -17,12 +17,11 @@ export function SittingSummary({
   onReasons(id: string): void
 }) {
   const figures = useFigures()
-  const { lost, crossed, gained, weighed } = summariseSitting(done, animals)
+  const sitting = summariseSitting(done, animals)
+  const { lost, crossed } = sitting
   return (
     <div>
-      <p style={{ fontSize: 17 }}>
-        {weighed} weighed: {gained} heavier than last time, {weighed - gained} not.
-      </p>
+      <p style={{ fontSize: 17 }}>{sittingInWords(sitting)}</p>
       <h2>Lost a twentieth or more</h2>
       {lost.length === 0 && <p className="quiet">Nobody.</p>}
       <ul className="lines">

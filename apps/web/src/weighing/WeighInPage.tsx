@@ -52,24 +52,37 @@ export function WeighInPage() {
           (who === 'all' ||
             (a.bodyPlan !== 'arthropod' && (who === 'breeders') === (a.purpose === 'breeder'))),
       )
-      .filter(
-        (a) =>
-          !settled.has(a.id) && (word === '' || a.tag.toLowerCase().startsWith(word.trim().toLowerCase())),
-      )
+      .filter((a) => !settled.has(a.id))
       .sort((a, b) => (a.weighedOn ?? '').localeCompare(b.weighedOn ?? ''))
-  }, [data, done, skipped, fits, who, word])
+  }, [data, done, skipped, fits, who])
   if (!data || !scales) return null
+  // Whoever is on the scale stays there while somebody else's tag is typed: the field for the weight has taken the rest of it otherwise.
   const animal = data.find((a) => a.id === pickedId) ?? queue[0]
+  const begin = queue.filter((a) => a.tag.toLowerCase().startsWith(word.trim().toLowerCase()))
   const scale = source === BY_TYPING ? undefined : (scales.find((s) => s.name === source) ?? scales[0])
   const settle = (next: Weighed) => {
     setWeighed((d) => [...d.filter((w) => w.animal.id !== next.animal.id), next])
     setPickedId(null)
     setSays('')
   }
-  const pick = (tag: string) => {
-    const found = data.find((a) => a.tag.toLowerCase() === tag.trim().toLowerCase())
-    setSays(found ? '' : `No animal has the tag '${tag.trim()}'.`)
-    if (found) setPickedId(found.id)
+  /** Puts somebody on the scale by their whole tag, or by its beginning where nobody else who waits has the same. */
+  const pick = (typed: string) => {
+    const tag = typed.trim()
+    const found =
+      data.find((a) => a.tag.toLowerCase() === tag.toLowerCase()) ??
+      (begin.length === 1 || tag === '' ? begin[0] : undefined)
+    if (found && found.presence !== 'sold' && found.presence !== 'died') {
+      setPickedId(found.id)
+      setWord('')
+      return setSays('')
+    }
+    setSays(
+      found
+        ? `${found.tag} is no longer here: it ${found.presence === 'sold' ? 'was sold' : 'died'}.`
+        : begin.length > 1
+          ? `${begin.length} tags begin with '${tag}'. Type one of them whole.`
+          : `No animal has the tag '${tag}'.`,
+    )
   }
   return (
     <section className="page">
@@ -95,12 +108,19 @@ export function WeighInPage() {
       ) : (
         <div className="columns weigh-in">
           <Waiting
-            queue={queue}
+            queue={begin}
             picked={animal}
             word={word}
             onWord={setWord}
+            onFind={pick}
             onPick={setPickedId}
-            none={data.length === 0 ? 'No animal is in the book yet.' : 'Nobody waits for the scale.'}
+            none={
+              data.length === 0
+                ? 'No animal is in the book yet.'
+                : word.trim() === ''
+                  ? 'Nobody waits for the scale.'
+                  : `Nobody who waits has a tag that begins with '${word.trim()}'.`
+            }
           />
           <div className="first-on-phone">
             {says && (
@@ -140,6 +160,7 @@ function Waiting({
   picked,
   word,
   onWord,
+  onFind,
   onPick,
   none,
 }: {
@@ -147,6 +168,7 @@ function Waiting({
   picked: AnimalRow | undefined
   word: string
   onWord(word: string): void
+  onFind(typed: string): void
   onPick(id: string): void
   none: string
 }) {
@@ -159,11 +181,7 @@ function Waiting({
         value={word}
         onChange={(e) => onWord(e.target.value)}
         onKeyDown={(e) => {
-          if (e.key === 'Enter' && queue[0]) {
-            onPick(queue[0].id)
-            onWord('')
-            e.currentTarget.blur()
-          }
+          if (e.key === 'Enter') onFind(word)
         }}
         allowClear
       />

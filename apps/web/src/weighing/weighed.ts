@@ -19,8 +19,10 @@ export const WORRYING_LOSS = 0.05
 export interface Sitting {
   lost: Weighed[]
   crossed: { weighed: Weighed; now: AnimalRow }[]
-  gained: number
   weighed: number
+  gained: number
+  /** They have nothing to be compared with. */
+  first: number
 }
 
 /** What a sitting at the scale has shown. */
@@ -29,6 +31,7 @@ export function summariseSitting(done: readonly Weighed[], now: readonly AnimalR
   return {
     weighed: done.length,
     gained: done.filter((w) => (changeOf(w) ?? 0) > 0).length,
+    first: done.filter((w) => changeOf(w) === null).length,
     lost: done
       .filter((w) => (changeOf(w) ?? 0) <= -WORRYING_LOSS)
       .sort((a, b) => changeOf(a)! - changeOf(b)!),
@@ -39,4 +42,17 @@ export function summariseSitting(done: readonly Weighed[], now: readonly AnimalR
         : []
     }),
   }
+}
+
+/** '3 weighed: 1 heavier than last time, 2 not' and the like. */
+export function sittingInWords({ weighed, gained, first }: Sitting): string {
+  const parts = [
+    [gained, 'heavier than last time'],
+    [weighed - gained - first, gained > 0 ? 'not' : 'no heavier than last time'],
+    [first, 'for the first time'],
+  ] as const
+  const said = parts.filter(([count]) => count > 0)
+  return said.length === 1
+    ? `${weighed} weighed, ${said[0]![1]}.`
+    : `${weighed} weighed: ${said.map(([count, how]) => `${count} ${how}`).join(', ')}.`
 }
