@@ -28,6 +28,9 @@ module.exports = {
   },
   transformIgnorePatterns: ['/node_modules/(?!(@hatch-book|cookie|chevrotain)/)'],
   maxWorkers: 2,
+  testSequencer: '<rootDir>/tools/longestFirst.cjs',
+  // What a file has loaded is not all let go of: a process that has grown so large spends its time looking for what it may forget.
+  workerIdleMemoryLimit: '900MB',
   globalSetup: '<rootDir>/tools/jestDatabase.mjs',
   globalTeardown: '<rootDir>/tools/jestDatabaseStop.mjs',
   // A machine on which everything stands still for a minute fails no test; one that hangs still does.

@@ -104,6 +104,24 @@ test('one that is held goes to nobody else; it is sold, comes back, and goes on,
   expect(csv.body).toContain("'=cmd|calc")
 })
 
+test('what became of one on one day stands in the register in the order in which it happened, in whichever order it was entered', async () => {
+  const id = await ready('R2')
+  const at = (hour: number) => `${TODAY}T${String(hour).padStart(2, '0')}:00:00.000Z`
+  const passOn = (to: string, hour: number) =>
+    write(book, [entry('changed hands', 'animal', id, { to }, at(hour))])
+  expect((await say('sold', id, { buyer: 'Ann', price: 80 })).status).toBe(200)
+  // The last of them is heard of first.
+  for (const [to, hour] of [
+    ['Dora', 20],
+    ['Carl', 18],
+    ['Ben', 16],
+  ] as const)
+    expect((await passOn(to, hour)).status).toBe(200)
+  const { movements } = (await book.as.keeper('GET', `/api/register?from=${TODAY}&to=${TODAY}`)).body
+  const of = movements.filter((m: { tag: string }) => m.tag === 'R2').map((m: { whom: string }) => m.whom)
+  expect(of.slice(-4)).toEqual(['Ann', 'Ben', 'Carl', 'Dora'])
+})
+
 test('a keeper says that one may leave all the same: every list, the calendar and the sale go by that, until it is withdrawn', async () => {
   const id = await ready('E1', { hatched: { date: '2026-05-01', precision: 'day' }, grams: null })
   const standing = async () => {

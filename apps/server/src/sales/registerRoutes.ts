@@ -74,6 +74,8 @@ function toldOf(row: Went | Came): Pick<Movement, 'what' | 'whom' | 'note'> {
   }
 }
 
+const order = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0)
+
 async function movements(tx: Transaction, actor: Actor, from: string, to: string): Promise<Movement[]> {
   const { zone } = actor.book
   const [start, end] = [instantOfDay(from, zone), instantOfDay(addDays(to, 1), zone)].map((at) =>
@@ -85,7 +87,7 @@ async function movements(tx: Transaction, actor: Actor, from: string, to: string
     select ${base}, e.kind, e.at, e.payload from entry e join animal a on a.id = e.subject_id and not a.withdrawn
     join protocol p on p.id = a.protocol_id left join animal_standing s on s.id = a.id
     where ${isOfKind(...WENT)} and e.at >= ${start}::timestamptz and e.at < ${end}::timestamptz
-      and ${standsSql}`)
+      and ${standsSql} order by e.at, e.recorded_at, e.id`)
   // Hatched here on its day; one that came from elsewhere on the day of its first entry.
   const { rows: came } = await tx.execute<Came>(sql`
     select ${base}, case when a.clutch_id is null then 'came in' else 'hatched here' end as kind, f.at
@@ -97,22 +99,25 @@ async function movements(tx: Transaction, actor: Actor, from: string, to: string
     tx,
     [...came, ...went].map((r) => r.id),
   )
-  return [...came, ...went]
-    .map((r) => {
-      const { what, whom, note } = toldOf(r)
-      return {
-        on:
-          r.kind === 'hatched here' && r.hatched_from
-            ? r.hatched_from
-            : dayOfInstant(new Date(r.at).getTime(), zone),
-        ...{ what, tag: r.tag, animalId: r.id, species: r.species, latin: r.latin },
-        sex: open.has(r.id) ? 'unknown' : (r.sex ?? 'unknown'),
-        hatched:
-          r.hatched_from === r.hatched_to ? (r.hatched_from ?? '') : `${r.hatched_from} to ${r.hatched_to}`,
-        whom,
-        papers: (r.permits ?? []).map((p) => `${p.name} ${p.number}`).join('; '),
-        note,
-      }
-    })
-    .sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : a.tag < b.tag ? -1 : 1))
+  return (
+    [...came, ...went]
+      .map((r) => {
+        const { what, whom, note } = toldOf(r)
+        return {
+          on:
+            r.kind === 'hatched here' && r.hatched_from
+              ? r.hatched_from
+              : dayOfInstant(new Date(r.at).getTime(), zone),
+          ...{ what, tag: r.tag, animalId: r.id, species: r.species, latin: r.latin },
+          sex: open.has(r.id) ? 'unknown' : (r.sex ?? 'unknown'),
+          hatched:
+            r.hatched_from === r.hatched_to ? (r.hatched_from ?? '') : `${r.hatched_from} to ${r.hatched_to}`,
+          whom,
+          papers: (r.permits ?? []).map((p) => `${p.name} ${p.number}`).join('; '),
+          note,
+        }
+      })
+      // What became of one on the same day stays in the order in which it happened.
+      .sort((a, b) => order(a.on, b.on) || order(a.tag, b.tag))
+  )
 }

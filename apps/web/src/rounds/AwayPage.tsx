@@ -3,6 +3,7 @@ import { DatePicker } from 'antd'
 import dayjs from 'dayjs'
 import { Link } from 'react-router'
 import { useFigures } from '../shell/figures'
+import { listed } from '../parts/sentence'
 import { useMay } from '../shell/session'
 import { useAbsence, useAway, type Away } from './away'
 import { RoundHead } from './RoundHead'
@@ -74,11 +75,24 @@ function Summary({ away: { absence, plan } }: { away: Away }) {
   const visited = plan.visits.reduce((n, v) => n + v.items.length, 0)
   const all = plan.before.length + plan.after.length + visited + plan.impossible.length
   if (all === 0) return <p className="note">Nothing falls due in these days.</p>
+  const [before, after] = [plan.before.length, plan.after.length]
+  const parts = [
+    before > 0 && `${before} can be done before`,
+    after > 0 && `${after} can wait until you are back`,
+    visited > 0 && `${visited} ${visited === 1 ? 'needs' : 'need'} somebody`,
+  ].filter((part) => part !== false)
   return (
     <p className="lead">
-      Of {all} pieces of work that fall due from {figures.span({ from: absence.from, to: absence.to })},{' '}
-      {plan.before.length} can be done before, {plan.after.length} can wait until you are back, and {visited}{' '}
-      need somebody on <strong>{counted(plan.visits.length, 'day')}</strong>: no plan has fewer.
+      Of {counted(all, 'piece')} of work that {all === 1 ? 'falls' : 'fall'} due from{' '}
+      {figures.span({ from: absence.from, to: absence.to })}
+      {parts.length > 0 && `, ${listed(parts)}`}
+      {visited > 0 && (
+        <>
+          {' '}
+          on <strong>{counted(plan.visits.length, 'day')}</strong>: no plan has fewer
+        </>
+      )}
+      .
       {plan.impossible.length > 0 && (
         <span className="bad"> {plan.impossible.length} cannot be done on any day that is left.</span>
       )}
@@ -139,7 +153,9 @@ function Visits({ away: { plan } }: { away: Away }) {
   return (
     <section aria-label="Visits">
       <h2>Visits</h2>
-      {plan.visits.length === 0 && <p className="quiet">Nobody has to come.</p>}
+      {plan.visits.length === 0 && (
+        <p className="quiet">{plan.impossible.length > 0 ? 'Nobody can come.' : 'Nobody has to come.'}</p>
+      )}
       {plan.visits.map((v) => (
         <details key={v.day} className="visit-day">
           <summary>

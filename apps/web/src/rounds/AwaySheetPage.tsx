@@ -30,10 +30,12 @@ const plainly = (item: WorkItem) =>
 /** The sitter's sheet: one list a visit, in walking order, to be printed and ticked. */
 export function AwaySheetPage() {
   const { from, to, query } = useAbsence()
-  const { away } = useAway()
+  const { away, error } = useAway()
   const { book, member } = useSession()
   const figures = useFigures()
+  if (error && !away) return <p className="note bad">{error.message}</p>
   if (!away) return null
+  const { impossible } = away.plan
   return (
     <section className="page sitter">
       <div className="no-print row" style={{ marginBottom: 14 }}>
@@ -45,8 +47,11 @@ export function AwaySheetPage() {
       <header>
         <h1>While we are away, {figures.span({ from, to })}</h1>
         <p>
-          {book.name}. {counted(away.plan.visits.length, 'visit')}:{' '}
-          {away.plan.visits.map((v) => figures.day(v.day)).join(', ')}. Thank you.
+          {[
+            `${book.name}.`,
+            visitsInWords(away.plan.visits.map((v) => figures.day(v.day))),
+            'Thank you.',
+          ].join(' ')}
         </p>
       </header>
       <Trouble keeper={member.name} />
@@ -55,12 +60,22 @@ export function AwaySheetPage() {
       {away.plan.visits.map((v) => (
         <Visit key={v.day} day={v.day} items={v.items} away={away} />
       ))}
-      {away.plan.visits.length === 0 && (
+      {impossible.length > 0 && (
+        <p className="bad">
+          <strong>Nobody comes for this:</strong>{' '}
+          {impossible.map((i) => `${i.subject.name}, ${i.says}, due ${figures.day(i.due)}`).join('; ')}. Ask{' '}
+          {member.name} what is to become of it.
+        </p>
+      )}
+      {away.plan.visits.length === 0 && impossible.length === 0 && (
         <p>Nobody has to come. It would be kind to look in once a week all the same.</p>
       )}
     </section>
   )
 }
+
+const visitsInWords = (days: readonly string[]) =>
+  days.length === 0 ? 'No visit.' : `${counted(days.length, 'visit')}: ${days.join(', ')}.`
 
 function Trouble({ keeper }: { keeper: string }) {
   return (
@@ -171,7 +186,7 @@ function Visit({ day, items, away }: { day: string; items: readonly WorkItem[]; 
       </h2>
       {things.length > 0 && (
         <p>
-          <strong>Take with you:</strong> {things.map((t) => `${t.count} ${t.what}`).join(', ')}.
+          <strong>Take with you:</strong> {things.map((t) => `${t.count} × ${t.what}`).join(', ')}.
         </p>
       )}
       <ol>

@@ -1,5 +1,5 @@
 import { roundsApi } from '@hatch-book/contract'
-import { addDays, evenOut, type Evened, type WorkItem, kindsOf } from '@hatch-book/core'
+import { addDays, counted, evenOut, type Evened, type WorkItem, kindsOf } from '@hatch-book/core'
 import { Segmented } from 'antd'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
@@ -56,11 +56,12 @@ function Fortnight({ items, today }: { items: readonly WorkItem[]; today: string
       <p className="lead">
         {evened.mostAfter < evened.mostBefore ? (
           <>
-            Done each on its own day, the fullest day would have {evened.mostBefore} things to do. Moved
-            within what their windows allow it has <strong>{evened.mostAfter}</strong>: no order has fewer.
+            Done each on its own day, the fullest day would have {counted(evened.mostBefore, 'thing')} to do.
+            Moved within what their windows allow it has <strong>{evened.mostAfter}</strong>: no order has
+            fewer.
           </>
         ) : (
-          <>The fullest day has {evened.mostAfter} things to do, and no order has fewer.</>
+          <>The fullest day has {counted(evened.mostAfter, 'thing')} to do, and no order has fewer.</>
         )}
       </p>
       <Bars evened={evened} picked={day.day} onPick={setPicked} />
@@ -131,7 +132,7 @@ function Bars({ evened, picked, onPick }: { evened: Evened; picked: string; onPi
                 <i className="after" style={{ height: `${(100 * items.length) / most}%` }} />
               </span>
               <strong className="fig">{items.length}</strong>
-              <span className="unseen"> things to do, {before} on their own day, </span>
+              <span className="unseen"> to do, {before} on their own day, </span>
               <span className="small">{figures.day(day)}</span>
             </button>
           )

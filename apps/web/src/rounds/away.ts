@@ -4,6 +4,7 @@ import {
   chanceWithin,
   daysBetween,
   expectedOf,
+  isDay,
   planAbsence,
   toBring,
   type Absence,
@@ -49,19 +50,32 @@ const USUAL_LENGTH_DAYS = 20
 /** Chances below this are not worth a word. */
 const WORTH_TELLING = 0.02
 
-/** The absence as its address has it; three weeks from next week on where it says nothing. */
+/** The absence as its address has it; three weeks from next week on where it says nothing, or what cannot be meant any more. */
 export function useAbsence() {
   const { today } = useSession()
   const [params, setParams] = useSearchParams()
-  const from = params.get('from') ?? addDays(today, USUAL_START_DAYS)
-  const asked = params.get('to') ?? addDays(from, USUAL_LENGTH_DAYS)
-  const never = params.getAll('never')
+  const { from, to } = absenceIn(params, today)
+  const never = params.getAll('never').filter(isDay)
   const change = (next: { from: string; to: string; never: readonly string[] }) => {
     const own = new URLSearchParams({ from: next.from, to: next.to })
     for (const day of next.never) if (day >= next.from && day <= next.to) own.append('never', day)
     setParams(own, { replace: true })
   }
-  return { from, to: asked < from ? from : asked, never, today, query: params.toString(), change }
+  return { from, to, never, today, query: params.toString(), change }
+}
+
+function absenceIn(params: URLSearchParams, today: string): { from: string; to: string } {
+  const day = (name: string) => {
+    const said = params.get(name)
+    return said !== null && isDay(said) ? said : null
+  }
+  const usual = addDays(today, USUAL_START_DAYS)
+  const [from, to] = [day('from'), day('to')]
+  // Of days that are over nothing can be planned; what has begun goes on tomorrow.
+  if (to !== null && to <= today) return { from: usual, to: addDays(usual, USUAL_LENGTH_DAYS) }
+  const first = from === null ? usual : from <= today ? addDays(today, 1) : from
+  const last = to ?? addDays(first, USUAL_LENGTH_DAYS)
+  return { from: first, to: last < first ? first : last }
 }
 
 /** Everything an absence does to the book's work; undefined until it is worked out. */

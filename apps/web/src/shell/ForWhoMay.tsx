@@ -1,9 +1,8 @@
 import { may, PERMISSIONS, type Permission } from '@hatch-book/contract'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
+import { listed, sentence } from '../parts/sentence'
 import { useSession } from './session'
-
-const inWords = new Intl.ListFormat('en-GB', { type: 'conjunction' })
 
 /** A view for those who may do what it is for; the others are told whom to ask, before they have written anything. */
 export function ForWhoMay({ needs, children }: { needs: Permission; children: ReactNode }) {
@@ -13,10 +12,8 @@ export function ForWhoMay({ needs, children }: { needs: Permission; children: Re
     <section className="page">
       <h1>Not for a {role}</h1>
       <p className="empty" style={{ marginTop: 14 }}>
-        {`${inWords.format(PERMISSIONS[needs].map((r) => `${r}s`))} do this.`.replace(/^./, (c) =>
-          c.toUpperCase(),
-        )}{' '}
-        Ask one of them. <Link to="/round">Go to tonight’s round</Link>
+        {sentence(`${listed(PERMISSIONS[needs].map((r) => `${r}s`))} do this.`)} Ask one of them.{' '}
+        <Link to="/round">Go to tonight’s round</Link>
       </p>
     </section>
   )
