@@ -28,7 +28,7 @@ module.exports = {
   },
   transformIgnorePatterns: ['/node_modules/(?!(@hatch-book|cookie|chevrotain)/)'],
   maxWorkers: 2,
-  testSequencer: '<rootDir>/tools/longestFirst.cjs',
+  testSequencer: '<rootDir>/tools/longestFirst.mjs',
   // What a file has loaded is not all let go of: a process that has grown so large spends its time looking for what it may forget.
   workerIdleMemoryLimit: '900MB',
   globalSetup: '<rootDir>/tools/jestDatabase.mjs',
