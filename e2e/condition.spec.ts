@@ -273,7 +273,7 @@ test('ten breeders go over the live scale with one key each', async ({ page }) =
   expect(keys).toBeLessThanOrEqual(12)
   expect(new Set(weighed).size).toBe(10)
   await page.getByRole('button', { name: 'What changed' }).click()
-  await expect(page.getByText('10 weighed:')).toBeVisible()
+  await expect(page.getByText(/^10 weighed[:,]/)).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Lost a twentieth or more' })).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Crossed a threshold' })).toBeVisible()
   await expect(page.locator('tbody tr')).toHaveCount(10)

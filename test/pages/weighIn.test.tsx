@@ -226,6 +226,12 @@ test('with a scale that says nothing, keys weigh nothing, and it asks for its br
   expect(status).toBe(200)
   const page = await sitDown()
   expect(await screen.findByText('The scale is silent. Is its bridge switched on?')).toBeTruthy()
+  // A scanned code is a whole tag: of one that nobody has no other is meant.
+  await page.user.keyboard('w9{Enter}')
+  expect((await screen.findByRole('alert')).textContent).toBe("No animal has the tag 'w9'.")
+  await page.user.keyboard('w2{Enter}')
+  expect(onTheScale()).toBe('W2')
+  expect(screen.queryByRole('alert')).toBeNull()
   const first = onTheScale()
   await pressKeys(page, '{Enter}', 'f', '3')
   expect(page.sent('/api/entries')).toEqual([])

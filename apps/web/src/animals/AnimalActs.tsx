@@ -1,13 +1,16 @@
 import { animalsApi, type AnimalPage } from '@hatch-book/contract'
-import { addDays } from '@hatch-book/core'
-import { App, Button, DatePicker, Drawer, Select } from 'antd'
+import { addDays, payloadSchema } from '@hatch-book/core'
+import { App, Button, Drawer, Select } from 'antd'
 import { useState } from 'react'
+import { ContractForm } from '../parts/form/ContractForm'
+import { DayField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
 import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useAnimals } from '../shell/queries'
 import { useSession } from '../shell/session'
-import dayjs from 'dayjs'
 import { useGoOn } from '../shell/useGoOn'
 
 /** What is decided of one animal now and then: quarantine, and that two records are of one animal. */
@@ -38,45 +41,52 @@ export function AnimalActs({ page }: { page: AnimalPage }) {
 function QuarantineForm({ page, onDone }: { page: AnimalPage; onDone(): void }) {
   const { today } = useSession()
   const figures = useFigures()
-  const { write } = useLog()
+  const { enter, write } = useLog()
   const { animal } = page
+  const subject = { type: 'animal' as const, id: animal.id }
   const held = animal.quarantineUntil !== null && animal.quarantineUntil > today
-  const [until, setUntil] = useState(held ? animal.quarantineUntil! : addDays(today, page.quarantineDays))
-  const save = async (day: string, says: string) => {
-    const done = await write(
-      [{ kind: 'quarantined', subject: { type: 'animal', id: animal.id }, payload: { until: day } }],
-      says,
-    )
-    if (done) onDone()
+  const putting = useContractForm({
+    begin: { until: held ? animal.quarantineUntil! : addDays(today, page.quarantineDays) },
+    schema: payloadSchema('quarantined'),
+    body: ({ until }) => ({ until }),
+    send: async (payload) => {
+      const says = `${animal.tag} is in quarantine until ${figures.day(payload.until)}`
+      await enter([{ kind: 'quarantined', subject, payload }], says)
+      onDone()
+    },
+  })
+  const end = async () => {
+    const says = `${animal.tag} is out of quarantine`
+    if (await write([{ kind: 'quarantined', subject, payload: { until: today } }], says)) onDone()
   }
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault()
-        void save(until, `${animal.tag} is in quarantine until ${figures.day(until)}`)
-      }}
+    <ContractForm
+      of={putting}
+      label="Quarantine"
+      actions={
+        <>
+          <FormActions
+            of={putting}
+            save={held ? 'Change the day' : 'Put it in quarantine'}
+            onCancel={onDone}
+          />
+          {held && <Button onClick={() => void end()}>End it today</Button>}
+        </>
+      }
     >
       <p>
         {held
           ? `It is in quarantine until ${figures.day(animal.quarantineUntil!)}.`
           : 'It is not in quarantine. A new or ailing animal comes last in the round, with tools of its own.'}
       </p>
-      <div className="field">
-        <label htmlFor="until">Until</label>
-        <DatePicker
-          id="until"
-          value={dayjs(until)}
-          allowClear={false}
-          onChange={(d) => d && setUntil(d.format('YYYY-MM-DD'))}
-        />
-      </div>
-      <Button type="primary" htmlType="submit">
-        {held ? 'Change the day' : 'Put it in quarantine'}
-      </Button>{' '}
-      {held && (
-        <Button onClick={() => void save(today, `${animal.tag} is out of quarantine`)}>End it today</Button>
-      )}
-    </form>
+      <DayField
+        name="until"
+        label="Until"
+        width={170}
+        earliest={addDays(today, 1)}
+        needed="write until when"
+      />
+    </ContractForm>
   )
 }
 

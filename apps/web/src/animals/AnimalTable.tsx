@@ -3,7 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { memo, useMemo, useRef } from 'react'
 import { useAge } from '../parts/AnimalCard'
 import { useFigures, type Figures } from '../shell/figures'
-import { COLUMNS, byTag, groupOf, type Column } from './columns'
+import { COLUMNS, byTag, groupOf, inOrder, type Column } from './columns'
 import { usePicked, useTable, type Grouping } from './tableStore'
 
 const ROW = 39
@@ -12,13 +12,8 @@ const TICK = '34px'
 type Line = { group: string; count: number } | { animal: AnimalRow }
 
 /** Rows in their order, with a heading before each group. */
-function linesOf(
-  animals: readonly AnimalRow[],
-  compare: Column['compare'],
-  down: boolean,
-  grouping: Grouping,
-): Line[] {
-  const rows = [...animals].sort((a, b) => (down ? -1 : 1) * compare(a, b) || byTag(a.tag, b.tag))
+function linesOf(animals: readonly AnimalRow[], column: Column, down: boolean, grouping: Grouping): Line[] {
+  const rows = inOrder(animals, column, down)
   if (grouping === 'nothing') return rows.map((animal) => ({ animal }))
   const groups = new Map<string, AnimalRow[]>()
   for (const animal of rows) {
@@ -44,8 +39,8 @@ export function AnimalTable({ animals, selectable }: { animals: readonly AnimalR
   const scroller = useRef<HTMLDivElement>(null)
   const columns = useMemo(() => COLUMNS.filter((c) => !hidden.includes(c.key)), [hidden])
   const lines = useMemo(() => {
-    const { compare } = COLUMNS.find((c) => c.key === sort.key) ?? COLUMNS[0]!
-    return linesOf(animals, compare, sort.down, grouping)
+    const column = COLUMNS.find((c) => c.key === sort.key) ?? COLUMNS[0]!
+    return linesOf(animals, column, sort.down, grouping)
   }, [animals, sort, grouping])
   const virtual = useVirtualizer({
     count: lines.length,

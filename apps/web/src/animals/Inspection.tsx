@@ -2,13 +2,18 @@ import type { AnimalPage } from '@hatch-book/contract'
 import {
   CONSEQUENCES,
   DEFECT_GRADES,
+  payloadSchema,
   USUAL_DEFECTS,
   type DefectGrade,
   type OutlineView,
 } from '@hatch-book/core'
-import { AutoComplete, Button, Segmented } from 'antd'
-import { useState, type FormEvent } from 'react'
+import { AutoComplete, Segmented } from 'antd'
+import { useState } from 'react'
 import { BodyOutline } from '../parts/BodyOutline'
+import { ContractForm } from '../parts/form/ContractForm'
+import { ChoiceField, Field } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
@@ -99,48 +104,40 @@ function DefectForm({
   at: { x: number; y: number }
   onDone(): void
 }) {
-  const { write } = useLog()
-  const [defect, setDefect] = useState('')
-  const [grade, setGrade] = useState<DefectGrade>('slight')
-  const save = async (event: FormEvent) => {
-    event.preventDefault()
-    if (defect.trim() === '') return
-    const written = await write(
-      [
-        {
-          kind: 'defect found',
-          subject: { type: 'animal', id: page.animal.id },
-          payload: { defect: defect.trim(), grade, view, ...at },
-        },
-      ],
-      `${page.animal.tag}: ${defect.trim()}, ${grade}`,
-    )
-    if (written) onDone()
-  }
+  const { enter } = useLog()
+  const { animal } = page
+  const writing = useContractForm({
+    begin: { defect: '', grade: 'slight' as DefectGrade },
+    schema: payloadSchema('defect found'),
+    body: ({ defect, grade }) => ({ defect: defect.trim(), grade, view, ...at }),
+    send: async (payload) => {
+      const subject = { type: 'animal' as const, id: animal.id }
+      const says = `${animal.tag}: ${payload.defect}, ${payload.grade}`
+      await enter([{ kind: 'defect found', subject, payload }], says)
+      onDone()
+    },
+  })
   return (
-    <form onSubmit={(e) => void save(e)} aria-label="A defect">
-      <div className="row" style={{ marginTop: 8 }}>
+    <ContractForm
+      of={writing}
+      label="A defect"
+      style={{ marginTop: 8 }}
+      actions={<FormActions of={writing} save="Write it" onCancel={onDone} />}
+    >
+      <Field name="defect" label="What it is" needed="write what it is">
         <AutoComplete
-          aria-label="What it is"
           autoFocus
-          placeholder="what it is"
-          value={defect}
-          onChange={setDefect}
-          style={{ width: 220 }}
-          options={USUAL_DEFECTS[page.animal.bodyPlan].map((value) => ({ value }))}
+          style={{ width: 240 }}
+          options={USUAL_DEFECTS[animal.bodyPlan].map((value) => ({ value }))}
           showSearch={{ filterOption: (typed, option) => option!.value.includes(typed.toLowerCase()) }}
         />
-        <Segmented aria-label="Grade" value={grade} onChange={setGrade} options={[...DEFECT_GRADES]} />
-        <span className="small quiet">{CONSEQUENCES[grade]}</span>
-      </div>
-      <div className="row" style={{ marginTop: 8 }}>
-        <Button type="primary" htmlType="submit" size="small">
-          Write it
-        </Button>
-        <Button size="small" onClick={onDone}>
-          Cancel
-        </Button>
-      </div>
-    </form>
+      </Field>
+      <ChoiceField
+        name="grade"
+        label="Grade"
+        options={DEFECT_GRADES}
+        hint={CONSEQUENCES[writing.draft.grade]}
+      />
+    </ContractForm>
   )
 }

@@ -1,7 +1,11 @@
 import type { AnimalPage } from '@hatch-book/contract'
-import { Button, DatePicker, Input } from 'antd'
-import type { Dayjs } from 'dayjs'
-import { useState, type FormEvent } from 'react'
+import { payloadSchema } from '@hatch-book/core'
+import { Button } from 'antd'
+import { useState } from 'react'
+import { ContractForm } from '../parts/form/ContractForm'
+import { DayField, TextField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
@@ -12,33 +16,8 @@ export function Permits({ page }: { page: AnimalPage }) {
   const figures = useFigures()
   const may = useMay()
   const { today } = useSession()
-  const { write } = useLog()
   const [open, setOpen] = useState(false)
-  const [name, setName] = useState('')
-  const [number, setNumber] = useState('')
-  const [says, setSays] = useState('')
-  const [until, setUntil] = useState<Dayjs | null>(null)
   if (permits.length === 0 && papersWanted === '' && !may.decide) return null
-  const save = async (event: FormEvent) => {
-    event.preventDefault()
-    if (name.trim() === '' || number.trim() === '') return setSays('Enter the permit and its number')
-    setSays('')
-    const written = await write(
-      [
-        {
-          kind: 'permit noted',
-          subject: { type: 'animal', id: animal.id },
-          payload: {
-            name: name.trim(),
-            number: number.trim(),
-            until: until ? until.format('YYYY-MM-DD') : null,
-          },
-        },
-      ],
-      `${animal.tag}: ${name.trim()} noted`,
-    )
-    if (written) setOpen(false)
-  }
   return (
     <section style={{ marginTop: 16 }} aria-label="Permits">
       <div className="between">
@@ -62,39 +41,32 @@ export function Permits({ page }: { page: AnimalPage }) {
           </li>
         ))}
       </ul>
-      {open && (
-        <form className="row" onSubmit={(e) => void save(e)} aria-label="A permit">
-          <Input
-            aria-label="Which paper"
-            placeholder="which paper"
-            autoFocus
-            value={name}
-            maxLength={80}
-            onChange={(e) => setName(e.target.value)}
-            style={{ width: 160 }}
-          />
-          <Input
-            aria-label="Its number"
-            placeholder="its number"
-            value={number}
-            maxLength={80}
-            onChange={(e) => setNumber(e.target.value)}
-            style={{ width: 140 }}
-          />
-          <DatePicker aria-label="Ends" placeholder="ends" value={until} onChange={setUntil} />
-          <Button type="primary" htmlType="submit" size="small">
-            Write it
-          </Button>
-          <Button size="small" onClick={() => setOpen(false)}>
-            Cancel
-          </Button>
-          {says && (
-            <span className="says" role="alert">
-              {says}
-            </span>
-          )}
-        </form>
-      )}
+      {open && <PermitForm animal={animal} onDone={() => setOpen(false)} />}
     </section>
+  )
+}
+
+function PermitForm({ animal, onDone }: { animal: AnimalPage['animal']; onDone(): void }) {
+  const { enter } = useLog()
+  const noting = useContractForm({
+    begin: { name: '', number: '', until: null as string | null },
+    schema: payloadSchema('permit noted'),
+    body: ({ name, number, until }) => ({ name: name.trim(), number: number.trim(), until }),
+    send: async (payload) => {
+      const subject = { type: 'animal' as const, id: animal.id }
+      await enter([{ kind: 'permit noted', subject, payload }], `${animal.tag}: ${payload.name} noted`)
+      onDone()
+    },
+  })
+  return (
+    <ContractForm
+      of={noting}
+      label="A permit"
+      actions={<FormActions of={noting} save="Write it" onCancel={onDone} />}
+    >
+      <TextField name="name" label="Which paper" most={80} width={240} autoFocus needed="Enter which paper" />
+      <TextField name="number" label="Its number" most={80} width={240} needed="Enter its number" />
+      <DayField name="until" label="Ends" width={160} />
+    </ContractForm>
   )
 }

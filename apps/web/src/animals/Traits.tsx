@@ -1,6 +1,11 @@
 import type { AnimalPage } from '@hatch-book/contract'
-import { Button, Input, Segmented } from 'antd'
+import { payloadSchema } from '@hatch-book/core'
+import { Segmented } from 'antd'
 import { useState } from 'react'
+import { ContractForm } from '../parts/form/ContractForm'
+import { ChoiceField, Field, TextField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
 
@@ -46,63 +51,40 @@ export function Traits({ page }: { page: AnimalPage }) {
 }
 
 function TraitForm({ animalId, tag, onDone }: { animalId: string; tag: string; onDone(): void }) {
-  const { write } = useLog()
-  const [trait, setTrait] = useState('')
-  const [carries, setCarries] = useState<Carries>('shows')
-  const [certainty, setCertainty] = useState(1)
-  const [says, setSays] = useState('')
-  const save = async () => {
-    const named = trait.trim().toLowerCase()
-    if (named === '') return setSays('say which trait, such as amelanistic')
-    const payload = { trait: named, carries, certainty }
-    if (
-      await write(
-        [{ kind: 'trait', subject: { type: 'animal', id: animalId }, payload }],
-        `${tag} ${SAYS[carries]} ${named}`,
-      )
-    )
+  const { enter } = useLog()
+  const saying = useContractForm({
+    begin: { trait: '', carries: 'shows' as Carries, certainty: 1 },
+    schema: payloadSchema('trait'),
+    body: ({ trait, ...how }) => ({ trait: trait.trim().toLowerCase(), ...how }),
+    send: async (payload) => {
+      const subject = { type: 'animal' as const, id: animalId }
+      await enter([{ kind: 'trait', subject, payload }], `${tag} ${SAYS[payload.carries]} ${payload.trait}`)
       onDone()
-  }
+    },
+  })
   return (
-    <form
+    <ContractForm
+      of={saying}
+      label="A trait"
       style={{ marginTop: 10 }}
-      onSubmit={(e) => {
-        e.preventDefault()
-        void save()
-      }}
+      actions={<FormActions of={saying} save="Write it" onCancel={onDone} />}
     >
-      <div className="field">
-        <label htmlFor="trait">Trait</label>
-        <Input
-          id="trait"
-          autoFocus
-          value={trait}
-          maxLength={60}
-          placeholder="amelanistic"
-          onChange={(e) => setTrait(e.target.value)}
-          aria-invalid={says !== ''}
-        />
-        {says && (
-          <span className="says" role="alert">
-            {says}
-          </span>
-        )}
-      </div>
-      <div className="row" style={{ gap: 10, flexWrap: 'wrap' }}>
-        <Segmented
-          aria-label="How it has it"
-          value={carries}
-          onChange={setCarries}
-          options={(Object.keys(SAYS) as Carries[]).map((value) => ({ value, label: SAYS[value] }))}
-        />
-        <Segmented aria-label="How sure" value={certainty} onChange={setCertainty} options={CERTAINTIES} />
-      </div>
-      <div style={{ marginTop: 10 }}>
-        <Button type="primary" htmlType="submit">
-          Write it
-        </Button>{' '}
-        <Button onClick={onDone}>Cancel</Button>
-      </div>
-    </form>
+      <TextField
+        name="trait"
+        label="Trait"
+        most={60}
+        placeholder="amelanistic"
+        autoFocus
+        needed="say which trait, such as amelanistic"
+      />
+      <ChoiceField
+        name="carries"
+        label="How it has it"
+        options={(Object.keys(SAYS) as Carries[]).map((value) => ({ value, label: SAYS[value] }))}
+      />
+      <Field name="certainty" label="How sure">
+        <Segmented aria-label="How sure" options={CERTAINTIES} />
+      </Field>
+    </ContractForm>
   )
 }

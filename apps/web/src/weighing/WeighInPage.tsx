@@ -65,12 +65,15 @@ export function WeighInPage() {
     setPickedId(null)
     setSays('')
   }
-  /** Puts somebody on the scale by their whole tag, or by its beginning where nobody else who waits has the same. */
-  const pick = (typed: string) => {
+  /**
+   * Puts somebody on the scale by their whole tag.
+   * @param alike those who are meant where nobody has it: one of them is put there, of several none
+   */
+  const pick = (typed: string, alike: readonly AnimalRow[] = []) => {
     const tag = typed.trim()
     const found =
       data.find((a) => a.tag.toLowerCase() === tag.toLowerCase()) ??
-      (begin.length === 1 || tag === '' ? begin[0] : undefined)
+      (alike.length === 1 || tag === '' ? alike[0] : undefined)
     if (found && found.presence !== 'sold' && found.presence !== 'died') {
       setPickedId(found.id)
       setWord('')
@@ -79,8 +82,8 @@ export function WeighInPage() {
     setSays(
       found
         ? `${found.tag} is no longer here: it ${found.presence === 'sold' ? 'was sold' : 'died'}.`
-        : begin.length > 1
-          ? `${begin.length} tags begin with '${tag}'. Type one of them whole.`
+        : alike.length > 1
+          ? `${alike.length} tags begin with '${tag}'. Type one of them whole.`
           : `No animal has the tag '${tag}'.`,
     )
   }
@@ -112,7 +115,7 @@ export function WeighInPage() {
             picked={animal}
             word={word}
             onWord={setWord}
-            onFind={pick}
+            onFind={(typed) => pick(typed, begin)}
             onPick={setPickedId}
             none={
               data.length === 0

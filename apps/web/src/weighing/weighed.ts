@@ -46,13 +46,15 @@ export function summariseSitting(done: readonly Weighed[], now: readonly AnimalR
 
 /** '3 weighed: 1 heavier than last time, 2 not' and the like. */
 export function sittingInWords({ weighed, gained, first }: Sitting): string {
+  const not = weighed - gained - first
+  const many = weighed > 1
+  if (gained === weighed) return `${weighed} weighed, ${many ? 'all ' : ''}heavier than last time.`
+  if (not === weighed) return `${weighed} weighed, ${many ? 'none' : 'no'} heavier than last time.`
+  if (first === weighed) return `${weighed} weighed, ${many ? 'all ' : ''}for the first time.`
   const parts = [
-    [gained, 'heavier than last time'],
-    [weighed - gained - first, gained > 0 ? 'not' : 'no heavier than last time'],
-    [first, 'for the first time'],
-  ] as const
-  const said = parts.filter(([count]) => count > 0)
-  return said.length === 1
-    ? `${weighed} weighed, ${said[0]![1]}.`
-    : `${weighed} weighed: ${said.map(([count, how]) => `${count} ${how}`).join(', ')}.`
+    gained > 0 && `${gained} heavier than last time`,
+    not > 0 && `${not} ${gained > 0 ? 'not' : 'no heavier than last time'}`,
+    first > 0 && `${first} for the first time`,
+  ]
+  return `${weighed} weighed: ${parts.filter((part) => part !== false).join(', ')}.`
 }

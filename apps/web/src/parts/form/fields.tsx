@@ -159,7 +159,11 @@ export function ChoiceField<V extends string>({
 }
 
 /** A day, held as the text that is sent. */
-export function DayField({ latest, ...field }: FieldProps & { latest?: string }) {
+export function DayField({
+  earliest,
+  latest,
+  ...field
+}: FieldProps & { earliest?: string; latest?: string }) {
   return (
     <Field
       {...field}
@@ -173,6 +177,7 @@ export function DayField({ latest, ...field }: FieldProps & { latest?: string })
         format="D MMM YYYY"
         // One that is needed is changed for another, and never for none.
         allowClear={field.needed === undefined}
+        {...(earliest && { minDate: dayjs(earliest) })}
         {...(latest && { maxDate: dayjs(latest) })}
         {...sized(field.width)}
       />
