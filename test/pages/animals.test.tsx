@@ -1,18 +1,20 @@
 import './dom'
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
-import { addAnimal, entry, feed, noon, write, type TestServer } from '../../apps/server/test/support'
+import {
+  addAnimal,
+  addTub,
+  entered,
+  entry,
+  feed,
+  noon,
+  type TestServer,
+} from '../../apps/server/test/support'
 import { choose, pagesOf, pressKeys, type OpenPage } from './opened'
 
 /* Who is in the book: found again by whatever one remembers of them, changed together, and each with what is decided of it now and then. */
 const pages = pagesOf(async (server: TestServer) => {
   const book = await server.openBook('Everybody')
-  const tub = async (name: string) => {
-    const id = crypto.randomUUID()
-    const { status, body } = await book.as.owner('POST', '/api/places', { id, kind: 'tub', name })
-    if (status !== 200) throw new Error(JSON.stringify(body))
-    return id
-  }
-  const places = { shelf: await tub('Shelf 9'), window: await tub('Window') }
+  const places = { shelf: await addTub(book, 'Shelf 9'), window: await addTub(book, 'Window') }
   const ids = {
     nine: await addAnimal(book, { tag: 'A9', line: 'Lamplight', placeId: places.shelf, grams: 380 }),
     ten: await addAnimal(book, { tag: 'A10', line: 'Lamplight', grams: 520 }),
@@ -21,11 +23,10 @@ const pages = pagesOf(async (server: TestServer) => {
     twin: await addAnimal(book, { tag: 'A9b', line: 'Lamplight' }),
   }
   await feed(book, ids.ten)
-  const { status, body } = await write(book, [
+  await entered(book, [
     entry('died', 'animal', ids.dead, {}, noon('2026-05-19')),
     entry('trait', 'animal', ids.male, { trait: 'amelanistic', carries: 'shows', certainty: 1 }),
   ])
-  if (status !== 200) throw new Error(JSON.stringify(body))
   return { book, ...ids, places }
 })
 
@@ -124,7 +125,7 @@ describe('one of them', () => {
     fireEvent.click(outline.querySelector('svg')!, { clientX: 10, clientY: 10 })
     const form = await screen.findByRole('form', { name: 'A defect' })
     await press(page, 'Write it', form)
-    expect(await within(form).findByText('write what it is')).toBeTruthy()
+    expect(await within(form).findByText('Enter what it is')).toBeTruthy()
     expect(page.sent()).toEqual([])
     await page.user.type(within(form).getByRole('combobox', { name: 'What it is' }), 'kink in the tail')
     await press(page, 'Write it', form)
@@ -187,7 +188,7 @@ describe('one of them', () => {
     const page = await open(pages.of.ten)
     await press(page, 'say of a trait')
     await press(page, 'Write it')
-    expect(await screen.findByText('say which trait, such as amelanistic')).toBeTruthy()
+    expect(await screen.findByText('Enter the trait, such as amelanistic')).toBeTruthy()
     await page.user.type(screen.getByLabelText('Trait'), 'Amelanistic')
     await page.user.click(screen.getByText('likely'))
     await press(page, 'Write it')

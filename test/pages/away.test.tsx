@@ -1,7 +1,7 @@
 import './dom'
 import { screen, waitFor, within } from '@testing-library/react'
 import type { EntryInput } from '@hatch-book/contract'
-import { addAnimal, entry, noon, write, type TestServer } from '../../apps/server/test/support'
+import { addAnimal, addTub, entered, entry, noon, type TestServer } from '../../apps/server/test/support'
 import { emptyBook, pagesOf } from './opened'
 
 /*
@@ -13,15 +13,9 @@ const main = () => document.querySelector('main')!.textContent
 describe('with animals that eat', () => {
   const pages = pagesOf(async (server: TestServer) => {
     const book = await server.openBook('Holiday')
-    const tub = async (name: string) => {
-      const id = crypto.randomUUID()
-      const { status, body } = await book.as.owner('POST', '/api/places', { id, kind: 'tub', name })
-      if (status !== 200) throw new Error(JSON.stringify(body))
-      return id
-    }
     const ids = {
-      grown: await addAnimal(book, { tag: 'H1', placeId: await tub('Shelf 1') }),
-      other: await addAnimal(book, { tag: 'H2', placeId: await tub('Shelf 2') }),
+      grown: await addAnimal(book, { tag: 'H1', placeId: await addTub(book, 'Shelf 1') }),
+      other: await addAnimal(book, { tag: 'H2', placeId: await addTub(book, 'Shelf 2') }),
     }
     const meal = (id: string, day: string) =>
       entry('meal', 'animal', id, { outcome: 'taken', prey: 'adult mouse' }, noon(day))
@@ -29,8 +23,7 @@ describe('with animals that eat', () => {
       ...['2026-05-01', '2026-05-08', '2026-05-15'].map((day) => meal(ids.grown, day)),
       ...['2026-05-03', '2026-05-10', '2026-05-17'].map((day) => meal(ids.other, day)),
     ]
-    const { status, body } = await write(book, entries)
-    if (status !== 200) throw new Error(JSON.stringify(body))
+    await entered(book, entries)
     return { book, ...ids }
   })
   const away = async (query: string) => {
@@ -93,7 +86,7 @@ describe('with animals that eat', () => {
     await screen.findByRole('heading', { name: /^While we are away/ })
     await page.settled()
     expect(main()).not.toContain('Nobody has to come')
-    expect(main()).toMatch(/Nobody comes for this:.*H[12]/)
+    expect(main()).toMatch(/No visit covers this:.*H[12]/)
   })
 
   test('the sheet: one list a visit in walking order, what to take along, and what to do in trouble', async () => {
@@ -136,6 +129,6 @@ describe('in a book with nobody in it', () => {
     await none.open('/round/week')
     expect(await screen.findByText('Nothing falls due in the next 12 weeks.')).toBeTruthy()
     await none.open('/round/away')
-    expect(await screen.findByText('Nothing falls due in these days.')).toBeTruthy()
+    expect(await screen.findByText('Nothing is due on these days.')).toBeTruthy()
   })
 })

@@ -1,7 +1,7 @@
 import './dom'
 import { screen, waitFor, within } from '@testing-library/react'
 import type { EntryInput } from '@hatch-book/contract'
-import { entry, noon, write } from '../../apps/server/test/support'
+import { entered, entry, noon, write } from '../../apps/server/test/support'
 import { openWholeBook } from '../../apps/server/test/wholeBook'
 import { pagesOf, type OpenPage } from './opened'
 
@@ -12,10 +12,7 @@ import { pagesOf, type OpenPage } from './opened'
 const pages = pagesOf(async (server) => {
   const whole = await openWholeBook(server, 'Cohorts')
   const stages = { L2: { count: 40, low: 40, high: 40 }, L3: { count: 12, low: 12, high: 12 } }
-  const { status, body } = await write(whole.book, [
-    entry('cohort counted', 'cohort', whole.cohort, { stages }, noon('2026-05-19')),
-  ])
-  if (status !== 200) throw new Error(JSON.stringify(body))
+  await entered(whole.book, [entry('cohort counted', 'cohort', whole.cohort, { stages }, noon('2026-05-19'))])
   return whole
 })
 

@@ -1,7 +1,7 @@
 import './dom'
 import { screen, waitFor, within } from '@testing-library/react'
 import type { EntryInput } from '@hatch-book/contract'
-import { entry, noon, write, type TestServer } from '../../apps/server/test/support'
+import { entered, entry, noon, write, type TestServer } from '../../apps/server/test/support'
 import { openWholeBook, type WholeBook } from '../../apps/server/test/wholeBook'
 import { inOtherUnits, pagesOf, type OpenPage } from './opened'
 
@@ -18,10 +18,7 @@ const countedBook = async (server: TestServer): Promise<WholeBook> => {
     males: sure(60),
     how: 'one by one',
   }
-  const { status, body } = await write(whole.book, [
-    entry('counted', 'colony', whole.colony, payload, noon('2026-05-06')),
-  ])
-  if (status !== 200) throw new Error(JSON.stringify(body))
+  await entered(whole.book, [entry('counted', 'colony', whole.colony, payload, noon('2026-05-06'))])
   return whole
 }
 const pages = pagesOf(countedBook)
@@ -158,7 +155,7 @@ describe('taking', () => {
     expect(says()).toBe('Enter how many females you have.')
     await type(page, within(bin).getByLabelText('females you have'), '30')
     await type(page, within(bin).getByLabelText('by which day'), '31.7.2026')
-    expect(says()).toBe('Enter a day from tomorrow on, up to two years ahead, such as 2027-08-01.')
+    expect(says()).toBe('Enter a day from tomorrow up to two years from now, such as 2027-08-01.')
     expect(page.sent()).toEqual([])
   })
 

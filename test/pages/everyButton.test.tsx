@@ -2,7 +2,7 @@ import './dom'
 import { newId, type EntryInput } from '@hatch-book/contract'
 import { readyForEveryKind, SAID } from '../../apps/server/test/everyKind'
 import { openFullBook } from '../../apps/server/test/fullBook'
-import { TODAY, write } from '../../apps/server/test/support'
+import { entered, TODAY } from '../../apps/server/test/support'
 import { inOtherUnits, pagesOf } from './opened'
 import { inOurUnits, pressAll, refused, roundTheView } from './pressing'
 import { addressIn, VIEWS } from './views'
@@ -17,8 +17,7 @@ const full = pagesOf(async (server) => {
   await readyForEveryKind(full)
   // Somebody has reserved one of them.
   const reserved = { id: newId(), at: `${TODAY}T12:00:00.000Z`, ...SAID.reserved!(full) }
-  const { status, body } = await write(full.book, [reserved as EntryInput], 'owner')
-  if (status !== 200) throw new Error(JSON.stringify(body))
+  await entered(full.book, [reserved as EntryInput], 'owner')
   return inOtherUnits(full)
 })
 

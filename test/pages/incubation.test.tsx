@@ -98,7 +98,7 @@ describe('candling', () => {
   test.each([
     ['eggs that are not there', '9 dead', 'there is no open egg 9 in this clutch'],
     ['one that has ended', '2 good', 'there is no open egg 2 in this clutch'],
-    ['two things at once', '4-6 good, 5 dead', 'egg 5 is named twice'],
+    ['two things at once', '4-6 good, 5 dead', 'egg 5 comes up twice'],
     ['a letter that may be three things', '8 d', "'d' may be damaged or dented or dead"],
     ['backward', '6-4 good', "'6-4' is no row of eggs: write the lower number first"],
   ])('%s: it is said why, and Enter writes nothing', async (_what, words, why) => {

@@ -1,6 +1,14 @@
 import './dom'
 import { screen, waitFor, within } from '@testing-library/react'
-import { addAnimal, entry, noon, write, type TestBook, type TestServer } from '../../apps/server/test/support'
+import {
+  addAnimal,
+  entered,
+  entry,
+  noon,
+  write,
+  type TestBook,
+  type TestServer,
+} from '../../apps/server/test/support'
 import { choose, pagesOf } from './opened'
 
 /*
@@ -15,11 +23,10 @@ async function young(book: TestBook, tag: string, isGrown: boolean): Promise<str
     hatched: { date: isGrown ? '2026-02-01' : '2026-05-01', precision: 'day' },
   })
   if (!isGrown) return id
-  const { status, body } = await write(book, [
+  await entered(book, [
     ...['2026-02-10', '2026-03-25'].map((day) => entry('shed', 'animal', id, { whole: true }, noon(day))),
     ...GROWN.map((day) => entry('meal', 'animal', id, { outcome: 'taken', prey: 'fuzzy mouse' }, noon(day))),
   ])
-  if (status !== 200) throw new Error(JSON.stringify(body))
   return id
 }
 const pages = pagesOf(async (server: TestServer) => {

@@ -1,7 +1,6 @@
 import './dom'
 import { screen, waitFor, within } from '@testing-library/react'
-import type { EntryInput } from '@hatch-book/contract'
-import { addAnimal, entry, noon, write, type TestServer } from '../../apps/server/test/support'
+import { addAnimal, addTub, entered, entry, noon, type TestServer } from '../../apps/server/test/support'
 import { emptyBook, pagesOf, pressKeys, type OpenPage } from './opened'
 
 /*
@@ -16,16 +15,7 @@ const pages = pagesOf(async (server: TestServer) => {
       hatched: { date: '2026-04-10', precision: 'day' },
       ...change,
     })
-  const told = async (entries: EntryInput[]) => {
-    const { status, body } = await write(book, entries)
-    if (status !== 200) throw new Error(JSON.stringify(body))
-  }
-  const tub = async (id: string, name: string) => {
-    const { status, body } = await book.as.owner('POST', '/api/places', { id, kind: 'tub', name })
-    if (status !== 200) throw new Error(JSON.stringify(body))
-    return id
-  }
-  const shared = await tub('019f0000-0000-7000-8000-000000000001', 'Crate')
+  const shared = await addTub(book, 'Crate')
   const { protocols } = (await book.as.owner('GET', '/api/protocols')).body
   const gecko = { protocolId: protocols.find((p: { code: string }) => p.code === 'CG').id, grams: 20 }
   const ids = {
@@ -39,7 +29,7 @@ const pages = pagesOf(async (server: TestServer) => {
   const shed = (id: string) => entry('shed', 'animal', id, { whole: true }, noon('2026-04-18'))
   const meal = (id: string, day: string, outcome: string, more: object = {}) =>
     entry('meal', 'animal', id, { outcome, prey: 'pinky mouse', ...more }, noon(day))
-  await told([
+  await entered(book, [
     ...[ids.stubborn, ids.eater, ids.bold, ids.shy].map(shed),
     meal(ids.stubborn, '2026-04-22', 'refused'),
     meal(ids.stubborn, '2026-04-28', 'refused', { trick: 'washed pinky' }),
@@ -206,7 +196,7 @@ describe('in a book without young', () => {
   test('where nobody was offered food, nobody is said to have eaten', async () => {
     await none.open('/rearing/first-meals')
     expect(await screen.findByText('No young animal has been offered food yet.')).toBeTruthy()
-    expect(main()).not.toContain('has eaten by itself')
+    expect(main()).not.toContain('have eaten on their own')
   })
 
   test.each([

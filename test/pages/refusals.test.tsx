@@ -1,6 +1,6 @@
 import './dom'
 import { screen, waitFor, within } from '@testing-library/react'
-import { addAnimal, entry, noon, write, type TestServer } from '../../apps/server/test/support'
+import { addAnimal, entered, entry, noon, write, type TestServer } from '../../apps/server/test/support'
 import { pagesOf } from './opened'
 
 /*
@@ -15,7 +15,7 @@ const pages = pagesOf(async (server: TestServer) => {
     hatched: { date: '2026-02-01', precision: 'day' },
   })
   const meals = ['2026-04-20', '2026-04-26', '2026-05-02', '2026-05-08', '2026-05-14']
-  const { status, body } = await write(book, [
+  await entered(book, [
     ...['2026-02-10', '2026-03-25'].map((day) => entry('shed', 'animal', id, { whole: true }, noon(day))),
     ...meals.map((day) => entry('meal', 'animal', id, { outcome: 'taken', prey: 'fuzzy mouse' }, noon(day))),
     entry('defect found', 'animal', id, {
@@ -26,7 +26,6 @@ const pages = pagesOf(async (server: TestServer) => {
       y: 0.5,
     }),
   ])
-  if (status !== 200) throw new Error(JSON.stringify(body))
   return { book, id, other: await addAnimal(book, { tag: 'S2' }) }
 })
 

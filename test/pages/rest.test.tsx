@@ -1,25 +1,13 @@
 import './dom'
 import { screen, waitFor, within } from '@testing-library/react'
 import { newId, type EntryInput } from '@hatch-book/contract'
-import {
-  addAnimal,
-  entry,
-  feed,
-  noon,
-  write,
-  type TestBook,
-  type TestServer,
-} from '../../apps/server/test/support'
+import { addAnimal, entered, entry, feed, noon, write, type TestServer } from '../../apps/server/test/support'
 import { choose, pagesOf, type OpenPage } from './opened'
 
 /*
  * A winter from its plan to the first meal after it, in a southern book that begins in May: what kills in the cold is held back and cannot be
  * pressed, whoever is asleep is checked by keys, and whoever fails is woken step by step.
  */
-const told = async (book: TestBook, entries: EntryInput[]) => {
-  const { status, body } = await write(book, entries)
-  if (status !== 200) throw new Error(JSON.stringify(body))
-}
 const pages = pagesOf(async (server: TestServer) => {
   const book = await server.openBook('A southern room')
   const grown = async (tag: string, change: object = {}) => {
@@ -37,7 +25,7 @@ const pages = pagesOf(async (server: TestServer) => {
     other: await grown('R5'),
   }
   const clear = (id: string) => entry('droppings', 'animal', id, { clear: true }, noon('2026-05-18'))
-  await told(book, [
+  await entered(book, [
     ...[ids.ready, ids.light, ids.ill].map(clear),
     entry('problem found', 'animal', ids.ill, { problem: 'mites' }),
     // Fed three days ago, and nothing came since.
@@ -203,7 +191,7 @@ describe('asleep', () => {
     const at = noon
     const sleeper = async (tag: string) => {
       const id = await addAnimal(book, { tag })
-      await told(book, [
+      await entered(book, [
         ...['2026-03-20', '2026-03-27', '2026-04-01'].map((day) =>
           entry('meal', 'animal', id, { outcome: 'taken' }, at(day)),
         ),
@@ -219,7 +207,7 @@ describe('asleep', () => {
     }
     const saved = await book.as.keeper('POST', '/api/rest-plans', plan)
     if (saved.status !== 200) throw new Error(JSON.stringify(saved.body))
-    await told(
+    await entered(
       book,
       Object.values(ids).map((id) => entry('rest began', 'animal', id, {}, at('2026-04-20'))),
     )

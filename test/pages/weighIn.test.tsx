@@ -1,7 +1,7 @@
 import './dom'
 import { screen, waitFor, within } from '@testing-library/react'
-import { newId, type EntryInput } from '@hatch-book/contract'
-import { addAnimal, entry, feed, noon, write, type TestServer } from '../../apps/server/test/support'
+import { newId } from '@hatch-book/contract'
+import { addAnimal, entered, entry, feed, noon, write, type TestServer } from '../../apps/server/test/support'
 import { pagesOf, pressKeys, type OpenPage } from './opened'
 
 /*
@@ -9,10 +9,6 @@ import { pagesOf, pressKeys, type OpenPage } from './opened'
  */
 const pages = pagesOf(async (server: TestServer) => {
   const book = await server.openBook('Scale')
-  const told = async (entries: EntryInput[]) => {
-    const { status, body } = await write(book, entries)
-    if (status !== 200) throw new Error(JSON.stringify(body))
-  }
   const ids = {
     ten: await addAnimal(book, { tag: 'W10', grams: null }),
     one: await addAnimal(book, { tag: 'W1', grams: null }),
@@ -25,7 +21,7 @@ const pages = pagesOf(async (server: TestServer) => {
     fed: await addAnimal(book, { tag: 'W4', grams: 430 }),
   }
   await feed(book, ids.fed)
-  await told([
+  await entered(book, [
     // Whoever was weighed longest ago comes first: here, the one whose tag begins as another's.
     entry('weighed', 'animal', ids.ten, { grams: 300, context: 'empty' }, noon('2026-05-01')),
     entry('weighed', 'animal', ids.one, { grams: 410, context: 'empty' }, noon('2026-05-10')),
@@ -87,7 +83,7 @@ describe('who is on the scale', () => {
     await find(page, 'w')
     expect(await screen.findByRole('alert')).toHaveProperty(
       'textContent',
-      "4 tags begin with 'w'. Type one of them whole.",
+      "4 tags begin with 'w'. Type the whole tag.",
     )
     expect(onTheScale()).toBe('W2')
     expect(tag()).toHaveProperty('value', 'w')
@@ -116,7 +112,7 @@ describe('who is on the scale', () => {
     const before = onTheScale()
     await find(page, 'Q7')
     expect((await screen.findByRole('alert')).textContent).toBe("No animal has the tag 'Q7'.")
-    expect(screen.getByText("Nobody who waits has a tag that begins with 'Q7'.")).toBeTruthy()
+    expect(screen.getByText("No tag in this list begins with 'Q7'.")).toBeTruthy()
     expect(onTheScale()).toBe(before)
   })
 
@@ -176,7 +172,7 @@ describe('what it weighs', () => {
     await waitFor(() => expect(sofar.textContent).toContain('−19.5 g'))
     await page.user.click(await enabled('What changed'))
     const main = document.querySelector('main')!
-    expect(main.textContent).toContain('1 weighed, no heavier than last time.')
+    expect(main.textContent).toContain('1 weighed, not heavier than last time.')
     const lost = within(main).getByRole('heading', { name: 'Lost a twentieth or more' }).nextElementSibling!
     expect(lost.textContent).toMatch(/W10.*−6\.5 %/)
     expect(within(main).getByText('not scored')).toBeTruthy()
@@ -189,7 +185,7 @@ describe('what it weighs', () => {
     await waitFor(() => expect(onTheScale()).not.toBe(first))
     await page.user.click(await screen.findByRole('button', { name: /^take back the last/ }))
     await waitFor(() => expect(waiting()[0]).toBe(first))
-    expect(await screen.findByText('Each animal slides here with what changed.')).toBeTruthy()
+    expect(await screen.findByText('The animals you weigh appear here, with what changed.')).toBeTruthy()
   })
 
   test('one that was never weighed is neither heavier nor lighter', async () => {

@@ -77,7 +77,7 @@ describe('one egg is one animal', () => {
     ]
     expect(await hatch(id, twice)).toMatchObject({
       status: 422,
-      body: { detail: expect.stringContaining('named twice') },
+      body: { detail: expect.stringContaining('comes up twice') },
     })
     expect(await young()).toEqual([])
   })

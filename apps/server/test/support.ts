@@ -167,6 +167,20 @@ export function entry(
 export const write = (book: TestBook, entries: EntryInput[], role: Role = 'keeper') =>
   book.as[role]('POST', '/api/entries', { entries })
 
+/** Writes entries that the book has to take: where it does not, the test fails in its words. */
+export async function entered(book: TestBook, entries: EntryInput[], role: Role = 'keeper'): Promise<void> {
+  const { status, body } = await write(book, entries, role)
+  if (status !== 200) throw new Error(JSON.stringify(body))
+}
+
+/** A tub that stands by itself. */
+export async function addTub(book: TestBook, name: string): Promise<string> {
+  const id = newId()
+  const { status, body } = await book.as.owner('POST', '/api/places', { id, kind: 'tub', name })
+  if (status !== 200) throw new Error(JSON.stringify(body))
+  return id
+}
+
 /** An animal that feeds: three meals in a row and a condition score. */
 export const feed = (book: TestBook, id: string, times = 3) =>
   write(book, [

@@ -52,14 +52,14 @@ test('a sitting tells who lost, worst first, and who crossed a threshold', () =>
 
 test.each([
   [[110], '1 weighed, heavier than last time.'],
-  [[90], '1 weighed, no heavier than last time.'],
+  [[90], '1 weighed, not heavier than last time.'],
   [[90, 100], '2 weighed, none heavier than last time.'],
   [[110, 120], '2 weighed, all heavier than last time.'],
   [[null, null], '2 weighed, all for the first time.'],
   [[null], '1 weighed, for the first time.'],
   [[110, 120, 90], '3 weighed: 2 heavier than last time, 1 not.'],
   [[110, 90, null, null], '4 weighed: 1 heavier than last time, 1 not, 2 for the first time.'],
-  [[90, null], '2 weighed: 1 no heavier than last time, 1 for the first time.'],
+  [[90, null], '2 weighed: 1 not heavier than last time, 1 for the first time.'],
 ] as const)('a sitting in words: %j', (all, says) => {
   const done = all.map((grams) => weighed(grams === null ? { grams: null } : {}, grams ?? 50))
   expect(sittingInWords(summariseSitting(done, []))).toBe(says)

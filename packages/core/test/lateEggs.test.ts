@@ -182,8 +182,8 @@ describe('finding', () => {
     // One letter that may be two things is neither; one egg is not two things.
     expect(readEggWords('3 d', eggs)).toEqual({ said: [], says: "'d' may be damaged or dented or dead" })
     expect(readEggWords('3 den', eggs).said).toEqual([{ numbers: [3], fate: 'dented' }])
-    expect(readEggWords('3-5 dented, 4 dead', eggs).says).toBe('egg 4 is named twice')
-    expect(readEggWords('all dented, 4 5 dead', eggs).says).toBe('eggs 4, 5 are named twice')
+    expect(readEggWords('3-5 dented, 4 dead', eggs).says).toBe('egg 4 comes up twice')
+    expect(readEggWords('all dented, 4 5 dead', eggs).says).toBe('eggs 4, 5 come up twice')
     expect(readEggWords('3 boiled', eggs).says).toContain("'boiled' is nothing an egg can be")
     expect(readEggWords('dented', eggs).says).toContain("write '3-7 dented'")
   })

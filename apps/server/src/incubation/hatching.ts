@@ -25,7 +25,7 @@ export async function hatch(
     if (eggEnded(egg.fate))
       return [{ field: `young.${i}.eggId`, says: `egg ${egg.number} is marked ${egg.fate}` }]
     if (young.some((y, j) => j < i && y.eggId === eggId))
-      return [{ field: `young.${i}.eggId`, says: `egg ${egg.number} is named twice` }]
+      return [{ field: `young.${i}.eggId`, says: `egg ${egg.number} comes up twice` }]
     return []
   })
   const ofTags = await faultsOfNewTags(

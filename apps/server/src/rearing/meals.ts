@@ -136,18 +136,6 @@ async function readTricks(tx: Transaction): Promise<LinedTrick[]> {
   return rows.map(({ protocol_id, ...told }) => ({ ...told, code: shelf.document(protocol_id).code }))
 }
 
-/** How each trick did in each line, over all animals the book knows, those that have gone included. */
-function trickRecords(records: readonly AnimalRecord[]): LinedTrick[] {
-  const counted = new Map<string, LinedTrick>()
-  for (const { animal, standing, protocol } of records)
-    for (const { trick, took } of standing.young.tricks) {
-      const key = `${protocol.code}|${animal.line}|${trick}`
-      const kept = counted.get(key) ?? { code: protocol.code, line: animal.line, trick, tried: 0, took: 0 }
-      counted.set(key, { ...kept, tried: kept.tried + 1, took: kept.took + (took ? 1 : 0) })
-    }
-  return [...counted.values()]
-}
-
 function chancesFor({ animal, protocol }: AnimalRecord, tricks: readonly LinedTrick[]): TrickChance[] {
   return trickChances(
     protocol.rearing.tricks,
@@ -161,9 +149,9 @@ const GRAVITY = { vet: 0, 'help on': 1, well: 2 } as const
 /** Those that have not eaten by themselves yet, the gravest first, each with what to try next. */
 export async function firstMeals(tx: Transaction, actor: Actor): Promise<FirstMeals> {
   const all = (await loadRecords(tx)).filter(({ protocol }) => protocol.keptAs === 'animals')
-  // Only of those that hatched here is every offer known: what is learnt is learnt from them.
+  // Only of those that hatched here is every offer known: how many it takes is learnt from them.
   const records = all.filter(({ animal }) => animal.clutchId !== null)
-  const tricks = trickRecords(records)
+  const tricks = await readTricks(tx)
   const byLine = new Map<string, AnimalRecord[]>()
   for (const r of records) {
     const key = `${r.protocol.code}|${r.animal.line}`

@@ -84,7 +84,7 @@ function QuarantineForm({ page, onDone }: { page: AnimalPage; onDone(): void }) 
         label="Until"
         width={170}
         earliest={addDays(today, 1)}
-        needed="write until when"
+        needed="Enter until when"
       />
     </ContractForm>
   )

@@ -124,7 +124,7 @@ function DefectForm({
       style={{ marginTop: 8 }}
       actions={<FormActions of={writing} save="Write it" onCancel={onDone} />}
     >
-      <Field name="defect" label="What it is" needed="write what it is">
+      <Field name="defect" label="What it is" needed="Enter what it is">
         <AutoComplete
           autoFocus
           style={{ width: 240 }}

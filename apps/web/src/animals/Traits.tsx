@@ -75,7 +75,7 @@ function TraitForm({ animalId, tag, onDone }: { animalId: string; tag: string; o
         most={60}
         placeholder="amelanistic"
         autoFocus
-        needed="say which trait, such as amelanistic"
+        needed="Enter the trait, such as amelanistic"
       />
       <ChoiceField
         name="carries"

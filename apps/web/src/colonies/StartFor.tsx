@@ -31,7 +31,7 @@ export function StartFor({ colony, celsius, today }: { colony: ColonyView; celsi
       : females < 1
         ? 'Enter how many females you have.'
         : plan === null
-          ? 'Enter a day from tomorrow on, up to two years ahead, such as 2027-08-01.'
+          ? 'Enter a day from tomorrow up to two years from now, such as 2027-08-01.'
           : null
   const inWords = ({ femalesToday, later, latestDay, comes }: StartPlan): string => {
     const wanted = `${whole(count)} ${name}`
@@ -46,7 +46,7 @@ export function StartFor({ colony, celsius, today }: { colony: ColonyView; celsi
     const why =
       later.because === 'full'
         ? `A bin started today would be full before it gave you that many ${name}.`
-        : `Started today, they will have outgrown ${name} by ${day(by)}.`
+        : `If you start today, they will have outgrown ${name} by ${day(by)}.`
     return `${why} Put ${whole(later.females)} females in on ${day(addDays(today, later.day))} instead.`
   }
   return (

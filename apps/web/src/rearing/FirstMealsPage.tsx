@@ -34,12 +34,12 @@ export function FirstMealsPage() {
       <RearingHead title="First meals" />
       <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1.1fr) minmax(0, 1fr)' }}>
         <div>
-          <h2>Offered, and not eaten by themselves yet ({waiting.length})</h2>
+          <h2>Offered food, not eaten on their own yet ({waiting.length})</h2>
           {waiting.length === 0 ? (
             <p className="quiet">
               {lines.length === 0
                 ? 'No young animal has been offered food yet.'
-                : 'Every young animal that was offered food has eaten by itself.'}
+                : 'All the young that were offered food have eaten on their own.'}
             </p>
           ) : (
             <ul className="lines">
@@ -103,8 +103,8 @@ function NonFeeder({ young: w }: { young: FirstMeals['waiting'][number] }) {
         ) : (
           <span className="bad">
             {w.tried.length > 0
-              ? 'Every trick was tried: a vet is next.'
-              : 'Its protocol names no trick: ask somebody who knows the species, or a vet.'}
+              ? 'You have tried everything on the list. Ask a vet.'
+              : 'Nothing to try is listed for its species. Ask somebody who knows it, or a vet.'}
           </span>
         )}
         {w.tried.length > 0 && (
@@ -132,7 +132,7 @@ function Curve({ line }: { line: FirstMeals['lines'][number] }) {
       <figcaption>
         <span>
           <i className="swatch" style={{ borderColor: 'var(--moss)' }} />
-          not eaten by itself yet, %
+          not eaten on its own yet, %
         </span>
         <span className="quiet">shade: 95 % interval</span>
         <span>

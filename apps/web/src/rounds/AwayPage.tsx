@@ -74,7 +74,7 @@ function Summary({ away: { absence, plan } }: { away: Away }) {
   const figures = useFigures()
   const visited = plan.visits.reduce((n, v) => n + v.items.length, 0)
   const all = plan.before.length + plan.after.length + visited + plan.impossible.length
-  if (all === 0) return <p className="note">Nothing falls due in these days.</p>
+  if (all === 0) return <p className="note">Nothing is due on these days.</p>
   const [before, after] = [plan.before.length, plan.after.length]
   const parts = [
     before > 0 && `${before} can be done before`,

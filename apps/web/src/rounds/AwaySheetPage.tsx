@@ -62,7 +62,7 @@ export function AwaySheetPage() {
       ))}
       {impossible.length > 0 && (
         <p className="bad">
-          <strong>Nobody comes for this:</strong>{' '}
+          <strong>No visit covers this:</strong>{' '}
           {impossible.map((i) => `${i.subject.name}, ${i.says}, due ${figures.day(i.due)}`).join('; ')}. Ask{' '}
           {member.name} what is to become of it.
         </p>

@@ -1,5 +1,4 @@
 import { weighingApi, type GrowingList } from '@hatch-book/contract'
-import { counted } from '@hatch-book/core'
 import { Button, Progress, Segmented } from 'antd'
 import { Suspense, lazy, useState } from 'react'
 import { Link } from 'react-router'
@@ -161,8 +160,10 @@ function Coming({ animals }: { animals: readonly GrownAnimal[] }) {
       {sorted.length === 0 && (
         <p className="quiet">
           {held === 0
-            ? 'No breeding weight is set for any of them.'
-            : `${counted(held, 'animal that is to reach one has', 'animals that are to reach one have')} it.`}
+            ? 'None of them has a breeding weight to reach.'
+            : held === 1
+              ? 'The one with a breeding weight to reach has reached it.'
+              : `All ${held} with a breeding weight to reach have reached it.`}
         </p>
       )}
       <ul className="lines">

@@ -1,21 +1,12 @@
-import type { AnimalRow } from '@hatch-book/contract'
 import { Link } from 'react-router'
 import { Verdict } from '../parts/Verdict'
 import { useFigures } from '../shell/figures'
-import { changeOf, sittingInWords, summariseSitting, type Weighed } from './weighed'
+import { changeOf, sittingInWords, summariseSitting, type SittingProps } from './weighed'
 
 const percent = (share: number) => `${share >= 0 ? '+' : '−'}${Math.abs(share * 100).toFixed(1)} %`
 
 /** At the end of a sitting: who lost, who crossed a threshold, and everybody's change. */
-export function SittingSummary({
-  done,
-  animals,
-  onReasons,
-}: {
-  done: readonly Weighed[]
-  animals: readonly AnimalRow[]
-  onReasons(id: string): void
-}) {
+export function SittingSummary({ done, animals, onReasons }: SittingProps) {
   const figures = useFigures()
   const sitting = summariseSitting(done, animals)
   const { lost, crossed } = sitting

@@ -56,7 +56,7 @@ export function WeighInPage() {
       .sort((a, b) => (a.weighedOn ?? '').localeCompare(b.weighedOn ?? ''))
   }, [data, done, skipped, fits, who])
   if (!data || !scales) return null
-  // Whoever is on the scale stays there while somebody else's tag is typed: the field for the weight has taken the rest of it otherwise.
+  // Whoever is on the scale stays there while another tag is typed; otherwise the rest of that tag would land in the weight field.
   const animal = data.find((a) => a.id === pickedId) ?? queue[0]
   const begin = queue.filter((a) => a.tag.toLowerCase().startsWith(word.trim().toLowerCase()))
   const scale = source === BY_TYPING ? undefined : (scales.find((s) => s.name === source) ?? scales[0])
@@ -83,7 +83,7 @@ export function WeighInPage() {
       found
         ? `${found.tag} is no longer here: it ${found.presence === 'sold' ? 'was sold' : 'died'}.`
         : alike.length > 1
-          ? `${alike.length} tags begin with '${tag}'. Type one of them whole.`
+          ? `${alike.length} tags begin with '${tag}'. Type the whole tag.`
           : `No animal has the tag '${tag}'.`,
     )
   }
@@ -119,10 +119,10 @@ export function WeighInPage() {
             onPick={setPickedId}
             none={
               data.length === 0
-                ? 'No animal is in the book yet.'
+                ? 'There are no animals in this book yet.'
                 : word.trim() === ''
-                  ? 'Nobody waits for the scale.'
-                  : `Nobody who waits has a tag that begins with '${word.trim()}'.`
+                  ? 'Nobody is waiting to be weighed.'
+                  : `No tag in this list begins with '${word.trim()}'.`
             }
           />
           <div className="first-on-phone">

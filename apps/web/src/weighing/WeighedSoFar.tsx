@@ -1,25 +1,16 @@
-import type { AnimalRow } from '@hatch-book/contract'
 import { Verdict } from '../parts/Verdict'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
-import type { Weighed } from './weighed'
+import type { SittingProps } from './weighed'
 
 /** Everybody who was on the scale in this sitting, the last first, with what changed. */
-export function WeighedSoFar({
-  done,
-  animals,
-  onReasons,
-}: {
-  done: readonly Weighed[]
-  animals: readonly AnimalRow[]
-  onReasons(id: string): void
-}) {
+export function WeighedSoFar({ done, animals, onReasons }: SittingProps) {
   const figures = useFigures()
   const { undo } = useLog()
   return (
     <div>
       <h2>Weighed in this sitting{done.length > 0 && <span className="fig"> {done.length}</span>}</h2>
-      {done.length === 0 && <p className="quiet">Each animal slides here with what changed.</p>}
+      {done.length === 0 && <p className="quiet">The animals you weigh appear here, with what changed.</p>}
       {done.length > 0 && (
         <button type="button" className="plain small" onClick={() => void undo()}>
           take back the last (Ctrl+Z)

@@ -11,6 +11,13 @@ export interface Weighed {
   at: number
 }
 
+/** What is told of a sitting at the scale: what was weighed, and how everybody stands now. */
+export interface SittingProps {
+  done: readonly Weighed[]
+  animals: readonly AnimalRow[]
+  onReasons(id: string): void
+}
+
 export const changeOf = ({ animal, grams }: Weighed) => (animal.grams ? grams / animal.grams - 1 : null)
 
 /** A loss worth a second look, as a share: gut and scale alone scatter by less. */
@@ -49,11 +56,11 @@ export function sittingInWords({ weighed, gained, first }: Sitting): string {
   const not = weighed - gained - first
   const many = weighed > 1
   if (gained === weighed) return `${weighed} weighed, ${many ? 'all ' : ''}heavier than last time.`
-  if (not === weighed) return `${weighed} weighed, ${many ? 'none' : 'no'} heavier than last time.`
+  if (not === weighed) return `${weighed} weighed, ${many ? 'none' : 'not'} heavier than last time.`
   if (first === weighed) return `${weighed} weighed, ${many ? 'all ' : ''}for the first time.`
   const parts = [
     gained > 0 && `${gained} heavier than last time`,
-    not > 0 && `${not} ${gained > 0 ? 'not' : 'no heavier than last time'}`,
+    not > 0 && `${not} ${gained > 0 ? 'not' : 'not heavier than last time'}`,
     first > 0 && `${first} for the first time`,
   ]
   return `${weighed} weighed: ${parts.filter((part) => part !== false).join(', ')}.`

@@ -53,8 +53,8 @@ export function readEggWords(
         said,
         says:
           twice.length === 1
-            ? `egg ${twice[0]} is named twice`
-            : `eggs ${twice.slice(0, 3).join(', ')} are named twice`,
+            ? `egg ${twice[0]} comes up twice`
+            : `eggs ${twice.slice(0, 3).join(', ')} come up twice`,
       }
     said.push({ numbers: asked, fate })
   }
