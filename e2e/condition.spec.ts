@@ -146,7 +146,7 @@ test('one animal’s page: why she is off her food, traits, a photo without its 
   await page.getByRole('textbox', { name: 'Trait' }).fill('Anerythristic')
   await page.getByText('carries', { exact: true }).click()
   await page.getByText('maybe', { exact: true }).click()
-  await page.getByRole('button', { name: 'Write it' }).click()
+  await page.getByRole('button', { name: 'Save trait' }).click()
   await expect(page.getByText('carries anerythristic, 50 % sure')).toBeVisible()
 
   const picture = await sharp({ create: { width: 2400, height: 1200, channels: 3, background: '#735000' } })
@@ -237,7 +237,7 @@ test('two records become one and are parted again; many are ticked, moved and pr
   await page.getByRole('button', { name: 'say of a trait' }).click()
   await page.getByRole('textbox', { name: 'Trait' }).fill('granite')
   await page.getByText('maybe', { exact: true }).click()
-  await page.getByRole('button', { name: 'Write it' }).click()
+  await page.getByRole('button', { name: 'Save trait' }).click()
   await expect(page.getByText('shows granite, 50 % sure')).toBeVisible()
   await openRoom(page, 'Animals')
   await page.getByRole('textbox', { name: 'Filter animals' }).fill('granite')

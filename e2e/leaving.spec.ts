@@ -22,7 +22,7 @@ test('a defect is pointed at and follows the animal to its price; siblings are c
   await inspection.getByRole('img').click({ position: { x: 400, y: 80 } })
   await inspection.getByRole('combobox', { name: 'What it is' }).fill('kink in the tail')
   await page.keyboard.press('Escape')
-  await inspection.getByRole('button', { name: 'Write it' }).click()
+  await inspection.getByRole('button', { name: 'Save defect' }).click()
   await expect(inspection).toContainText('kink in the tail, slight: not for breeding')
   await openRoom(page, 'Leaving')
   const line = page.getByRole('listitem').filter({ hasText: tag }).first()

@@ -100,7 +100,7 @@ describe('many at once', () => {
     const { page, bulk } = await tickAll('A')
     await press(page, 'Move', bulk)
     await press(page, 'Move animals')
-    expect(await screen.findByText('choose where to')).toBeTruthy()
+    expect(await screen.findByText('Choose where to')).toBeTruthy()
     expect(page.sent()).toEqual([])
   })
 
@@ -124,11 +124,11 @@ describe('one of them', () => {
     const outline = screen.getByRole('region', { name: 'Inspection' })
     fireEvent.click(outline.querySelector('svg')!, { clientX: 10, clientY: 10 })
     const form = await screen.findByRole('form', { name: 'A defect' })
-    await press(page, 'Write it', form)
+    await press(page, 'Save defect', form)
     expect(await within(form).findByText('Enter what it is')).toBeTruthy()
     expect(page.sent()).toEqual([])
     await page.user.type(within(form).getByRole('combobox', { name: 'What it is' }), 'kink in the tail')
-    await press(page, 'Write it', form)
+    await press(page, 'Save defect', form)
     await waitFor(() =>
       expect(entries(page)).toMatchObject([{ kind: 'defect found', payload: { grade: 'slight' } }]),
     )
@@ -145,7 +145,7 @@ describe('one of them', () => {
       expect(within(form).getByRole('textbox', { name: 'Which paper' })).toHaveProperty('value', '')
       await page.user.type(within(form).getByRole('textbox', { name: 'Which paper' }), name)
       await page.user.type(within(form).getByRole('textbox', { name: 'Its number' }), number)
-      await press(page, 'Write it', form)
+      await press(page, 'Save permit', form)
       await waitFor(() => expect(screen.queryByRole('form', { name: 'A permit' })).toBeNull())
     }
     await note('import paper', 'X-1')
@@ -175,7 +175,7 @@ describe('one of them', () => {
     await press(page, 'merge with another record')
     const sheet = await screen.findByRole('dialog')
     await press(page, 'Make them one', sheet)
-    expect(await within(sheet).findByText('choose the other record')).toBeTruthy()
+    expect(await within(sheet).findByText('Choose the other record')).toBeTruthy()
     await choose(page.user, 'The other record of this animal', 'A9b')
     await press(page, 'Make them one', sheet)
     expect(await screen.findByText('Also written down as A9b')).toBeTruthy()
@@ -187,11 +187,11 @@ describe('one of them', () => {
   test('what is said of a trait needs its name', async () => {
     const page = await open(pages.of.ten)
     await press(page, 'say of a trait')
-    await press(page, 'Write it')
+    await press(page, 'Save trait')
     expect(await screen.findByText('Enter the trait, such as amelanistic')).toBeTruthy()
     await page.user.type(screen.getByLabelText('Trait'), 'Amelanistic')
     await page.user.click(screen.getByText('likely'))
-    await press(page, 'Write it')
+    await press(page, 'Save trait')
     await waitFor(() =>
       expect(entries(page)).toMatchObject([
         { kind: 'trait', payload: { trait: 'amelanistic', carries: 'shows', certainty: 0.67 } },

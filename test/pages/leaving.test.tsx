@@ -5,7 +5,6 @@ import {
   entered,
   entry,
   noon,
-  write,
   type TestBook,
   type TestServer,
 } from '../../apps/server/test/support'

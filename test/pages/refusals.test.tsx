@@ -1,6 +1,6 @@
 import './dom'
 import { screen, waitFor, within } from '@testing-library/react'
-import { addAnimal, entered, entry, noon, write, type TestServer } from '../../apps/server/test/support'
+import { addAnimal, entered, entry, noon, type TestServer } from '../../apps/server/test/support'
 import { pagesOf } from './opened'
 
 /*

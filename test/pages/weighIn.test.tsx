@@ -1,7 +1,7 @@
 import './dom'
 import { screen, waitFor, within } from '@testing-library/react'
 import { newId } from '@hatch-book/contract'
-import { addAnimal, entered, entry, feed, noon, write, type TestServer } from '../../apps/server/test/support'
+import { addAnimal, entered, entry, feed, noon, type TestServer } from '../../apps/server/test/support'
 import { pagesOf, pressKeys, type OpenPage } from './opened'
 
 /*

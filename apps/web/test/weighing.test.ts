@@ -53,9 +53,10 @@ test('a sitting tells who lost, worst first, and who crossed a threshold', () =>
 test.each([
   [[110], '1 weighed, heavier than last time.'],
   [[90], '1 weighed, not heavier than last time.'],
-  [[90, 100], '2 weighed, none heavier than last time.'],
-  [[110, 120], '2 weighed, all heavier than last time.'],
-  [[null, null], '2 weighed, all for the first time.'],
+  [[90, 95, 100], '3 weighed, none heavier than last time.'],
+  [[90, 100], '2 weighed, neither heavier than last time.'],
+  [[110, 120], '2 weighed, both heavier than last time.'],
+  [[null, null], '2 weighed, both for the first time.'],
   [[null], '1 weighed, for the first time.'],
   [[110, 120, 90], '3 weighed: 2 heavier than last time, 1 not.'],
   [[110, 90, null, null], '4 weighed: 1 heavier than last time, 1 not, 2 for the first time.'],

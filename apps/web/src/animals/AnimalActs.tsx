@@ -99,7 +99,7 @@ function MergeForm({ page, onDone }: { page: AnimalPage; onDone(): void }) {
   const [says, setSays] = useState('')
   const others = (data ?? []).filter((a) => a.id !== animal.id && a.species === animal.species)
   const save = async () => {
-    if (!otherId) return setSays('choose the other record')
+    if (!otherId) return setSays('Choose the other record')
     try {
       await send(animalsApi.merge, { params: { id: animal.id }, body: { otherId } })
       notification.success({

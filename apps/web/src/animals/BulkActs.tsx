@@ -49,7 +49,7 @@ function MoveForm({ chosen, onDone }: { chosen: readonly AnimalRow[]; onDone(): 
   const [says, setSays] = useState('')
   const names = placeNames(data ?? [])
   const save = async () => {
-    if (!placeId) return setSays('choose where to')
+    if (!placeId) return setSays('Choose where to')
     const items = chosen.map((a): ToWrite => ({
       kind: 'moved',
       subject: { type: 'animal', id: a.id },

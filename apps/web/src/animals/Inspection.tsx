@@ -122,7 +122,7 @@ function DefectForm({
       of={writing}
       label="A defect"
       style={{ marginTop: 8 }}
-      actions={<FormActions of={writing} save="Write it" onCancel={onDone} />}
+      actions={<FormActions of={writing} save="Save defect" onCancel={onDone} />}
     >
       <Field name="defect" label="What it is" needed="Enter what it is">
         <AutoComplete

@@ -62,7 +62,7 @@ function PermitForm({ animal, onDone }: { animal: AnimalPage['animal']; onDone()
     <ContractForm
       of={noting}
       label="A permit"
-      actions={<FormActions of={noting} save="Write it" onCancel={onDone} />}
+      actions={<FormActions of={noting} save="Save permit" onCancel={onDone} />}
     >
       <TextField name="name" label="Which paper" most={80} width={240} autoFocus needed="Enter which paper" />
       <TextField name="number" label="Its number" most={80} width={240} needed="Enter its number" />

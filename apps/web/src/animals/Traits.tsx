@@ -67,7 +67,7 @@ function TraitForm({ animalId, tag, onDone }: { animalId: string; tag: string; o
       of={saying}
       label="A trait"
       style={{ marginTop: 10 }}
-      actions={<FormActions of={saying} save="Write it" onCancel={onDone} />}
+      actions={<FormActions of={saying} save="Save trait" onCancel={onDone} />}
     >
       <TextField
         name="trait"
@@ -79,7 +79,7 @@ function TraitForm({ animalId, tag, onDone }: { animalId: string; tag: string; o
       />
       <ChoiceField
         name="carries"
-        label="How it has it"
+        label="Shows or carries"
         options={(Object.keys(SAYS) as Carries[]).map((value) => ({ value, label: SAYS[value] }))}
       />
       <Field name="certainty" label="How sure">

@@ -22,6 +22,7 @@ export function AwayPage() {
         <DatePicker.RangePicker
           aria-label="Away from and to"
           allowClear={false}
+          format="D MMM YYYY"
           value={[dayjs(from), dayjs(to)]}
           disabledDate={(d) => d.format('YYYY-MM-DD') <= today}
           onChange={(days) => {

@@ -54,10 +54,10 @@ export function summariseSitting(done: readonly Weighed[], now: readonly AnimalR
 /** '3 weighed: 1 heavier than last time, 2 not' and the like. */
 export function sittingInWords({ weighed, gained, first }: Sitting): string {
   const not = weighed - gained - first
-  const many = weighed > 1
-  if (gained === weighed) return `${weighed} weighed, ${many ? 'all ' : ''}heavier than last time.`
-  if (not === weighed) return `${weighed} weighed, ${many ? 'none' : 'not'} heavier than last time.`
-  if (first === weighed) return `${weighed} weighed, ${many ? 'all ' : ''}for the first time.`
+  const [each, none] = weighed === 1 ? ['', 'not'] : weighed === 2 ? ['both ', 'neither'] : ['all ', 'none']
+  if (gained === weighed) return `${weighed} weighed, ${each}heavier than last time.`
+  if (not === weighed) return `${weighed} weighed, ${none} heavier than last time.`
+  if (first === weighed) return `${weighed} weighed, ${each}for the first time.`
   const parts = [
     gained > 0 && `${gained} heavier than last time`,
     not > 0 && `${not} ${gained > 0 ? 'not' : 'not heavier than last time'}`,
