@@ -59,6 +59,33 @@ test('one that lives alone is not put to another, unless somebody says why; a he
   expect(rooms.homeless.map((h: { tag: string }) => h.tag)).not.toContain('Y1')
 })
 
+test('what is moved together is judged together: two into one empty tub are refused, two that change places are not', async () => {
+  await build('Delta')
+  const [first, second, third] = await tubsOf('Delta')
+  const [a, b] = [await young('T1'), await young('T2')]
+  const to = (id: string, tub: TubView, hour: number, more = {}) =>
+    entry(
+      'moved',
+      'animal',
+      id,
+      { placeId: tub.id, ...more },
+      `2026-05-20T${String(hour).padStart(2, '0')}:00:00.000Z`,
+    )
+  const both = await write(book, [to(a, first!, 1), to(b, first!, 1)])
+  expect(both.body.detail).toContain('animals live alone')
+  // Nobody has moved.
+  expect((await tubsOf('Delta'))[0]!.animals).toEqual([])
+  expect((await write(book, [to(a, first!, 2), to(b, second!, 2)])).status).toBe(200)
+  expect((await write(book, [to(a, second!, 3), to(b, first!, 3)])).status).toBe(200)
+  // One only passes through a tub on its way to the next.
+  expect((await write(book, [to(a, first!, 4), to(a, third!, 5)])).status).toBe(200)
+  const why = { despite: 'they are siblings, for a night' }
+  expect((await write(book, [to(a, second!, 6, why), to(b, second!, 6, why)])).status).toBe(200)
+  expect((await tubsOf('Delta')).map((t) => t.animals.map((m) => m.tag))).toEqual(
+    expect.arrayContaining([['T1', 'T2']]),
+  )
+})
+
 test('a tub that was left waits to be cleaned; what is misted is due again the next day', async () => {
   await build('Gamma')
   const [from, to] = await tubsOf('Gamma')

@@ -89,6 +89,11 @@ export const routes: RouteObject[] = [
       view('weigh-in', async () => (await import('./weighing/WeighInPage')).WeighInPage),
       view('growth', async () => (await import('./weighing/GrowthPage')).GrowthPage),
       view('protocols', async () => (await import('./protocols/ProtocolsPage')).ProtocolsPage),
+      view(
+        'protocols/new',
+        async () => (await import('./protocols/NewSpeciesPage')).NewSpeciesPage,
+        'decide and plan',
+      ),
       view('protocols/:id', async () => (await import('./protocols/ProtocolPage')).ProtocolPage),
       view('readiness', async () => (await import('./readiness/ReadinessPage')).ReadinessPage),
       view('brumation', async () => (await import('./brumation/BrumationPage')).BrumationPage),

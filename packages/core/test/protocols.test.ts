@@ -124,7 +124,7 @@ describe('schools', () => {
       for (const code of q.of)
         for (const school of q.schools) {
           const { figures } = document(code)
-          const settings = schoolFigures(figures, code, q.code, school.letter)
+          const settings = schoolFigures(figures, document(code), q.code, school.letter)
           if (school.sets.length > 0)
             expect([code, q.code, school.letter, settings.length > 0]).toContain(true)
           for (const { key, setting } of settings) expect(figureFault(figures[key]!, setting)).toBeNull()

@@ -27,6 +27,8 @@ export type EntryGuard<K extends EntryKind = EntryKind> = (
   tx: Transaction,
   actor: Actor,
   draft: EntryDraft<K>,
+  /** All that is written with it: where animals stand does not yet say what came of these. */
+  together: readonly EntryDraft[],
 ) => Promise<void>
 /** What a room does in the same transaction once an entry that it cares about was struck out. */
 export type StrikeConsequence<K extends EntryKind = EntryKind> = (
@@ -152,7 +154,7 @@ async function writeFresh(
   await insertMany(tx, 'entry', rows)
   // After the insertion, so that what a device sends together is judged together; a refusal takes all of it back.
   for (const { actor, fresh: drafts } of sent)
-    for (const draft of drafts) await guards.get(draft.kind)?.(tx, actor, draft)
+    for (const draft of drafts) await guards.get(draft.kind)?.(tx, actor, draft, drafts)
   const struck = new Set(
     fresh
       .filter((d) => d.subject.type === 'animal' && (d.kind === 'struck' || d.kind === 'merged'))

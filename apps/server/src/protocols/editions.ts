@@ -48,7 +48,7 @@ export async function protocolPage(
   of: string,
 ): Promise<ProtocolPage> {
   const shelf = await loadShelf(tx)
-  const document = shelf.document(protocolId)
+  const document = shelf.said(protocolId)
   if (scope === 'line' && of === '')
     throw new BookError('invalid', 'Say which line.', [{ field: 'of', says: 'choose a line' }])
   const bearer = await bearerOf(tx, protocolId, scope, of)
@@ -56,6 +56,7 @@ export async function protocolPage(
   const wider = layers.filter((l) => l.scope !== scope)
   const inForce = shelf.edition(protocolId, scope, scope === 'species' ? '' : of)
   const { figures, sources } = resolveProtocol(document, layers)
+  const before = resolveProtocol(document, wider)
   const rows = await tx
     .select({ edition: protocolEdition, by: member.name })
     .from(protocolEdition)
@@ -75,7 +76,8 @@ export async function protocolPage(
     ofName: scope === 'animal' ? bearer.tag : of,
     edition: inForce?.number ?? 0,
     settings: inForce?.settings ?? { schools: {}, figures: {} },
-    before: resolveProtocol(document, wider).figures,
+    before: before.figures,
+    guessed: [...before.guessed],
     figures,
     sources,
     editions: rows.map(({ edition, by }) => ({
@@ -98,6 +100,7 @@ export function checkSettings(
   protocolId: string,
   { settings, scope, of }: Pick<EditionDraft, 'settings' | 'scope' | 'of'>,
 ): void {
+  const said = shelf.said(protocolId)
   const document = shelf.document(protocolId)
   const faults: { field: string; says: string }[] = []
   for (const [key, setting] of Object.entries(settings.figures)) {
@@ -105,12 +108,12 @@ export function checkSettings(
     const says = figure ? figureFault(figure, setting, key) : 'this protocol has no such figure'
     if (says) faults.push({ field: key, says })
   }
-  const questions = questionsOf(document.code)
+  const questions = questionsOf(document)
   for (const [code, letter] of Object.entries(settings.schools))
     if (!questions.find((q) => q.code === code)?.schools.some((s) => s.letter === letter))
       faults.push({ field: code, says: 'no such school is known' })
   if (faults.length === 0) {
-    const { figures } = resolveProtocol(document, [{ scope, of, edition: 0, by: '', settings }])
+    const { figures } = resolveProtocol(said, [{ scope, of, edition: 0, by: '', settings }])
     for (const sex of ['female', 'male'])
       for (const what of ['ageDays', 'grams']) {
         const key = `readiness.${sex}.${what}`
@@ -138,7 +141,7 @@ export function refuseIncomplete(document: ProtocolDocument): void {
     if (!(error instanceof MissingFigureError)) throw error
     throw new BookError(
       'invalid',
-      `A figure is missing that the calculations need: ${labelOfFigure(error.key)}.`,
+      `A figure is missing that the calculations need: ${labelOfFigure(error.key).toLowerCase()}.`,
       [{ field: error.key, says: 'wanted' }],
     )
   }

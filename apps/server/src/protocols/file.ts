@@ -68,7 +68,7 @@ export async function bringInProtocol(
       { field: 'code', says: 'choose another code' },
     ])
   const shelf = await loadShelf(tx)
-  const before = shelf.document(known.id)
+  const before = shelf.said(known.id)
   const keys = new Set([...Object.keys(before.figures), ...Object.keys(document.figures)])
   const changed = [...keys].filter(
     (key) => JSON.stringify(before.figures[key]) !== JSON.stringify(document.figures[key]),

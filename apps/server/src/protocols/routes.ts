@@ -4,6 +4,7 @@ import { inBook, tables } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
+import { addSpecies } from './add'
 import { protocolPage } from './editions'
 import { loadShelf } from './store'
 
@@ -22,9 +23,9 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
           const bearer = { id: '', tag: '', line: '', protocolId: id }
           const fault = document.keptAs === 'colonies' ? null : shelf.faultOf(bearer)
           const compiled = document.keptAs === 'colonies' ? null : shelf.usable(bearer)
-          const { latin, keptAs, bodyPlan, young } = document
+          const { latin, keptAs, bodyPlan, young, wayOfLife = null } = document
           return {
-            ...{ id, code, species, latin, keptAs, bodyPlan, young },
+            ...{ id, code, species, latin, keptAs, bodyPlan, young, wayOfLife },
             cautions: String(document.figures['cautions.words']?.value ?? ''),
             edition: shelf.edition(id, 'species', '')?.number ?? 0,
             fault,
@@ -39,6 +40,14 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
     }),
   )
 
+  serve(app, protocolsApi.add, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      await addSpecies(tx, actor, request.body)
+      return { id: request.body.id }
+    })
+  })
+
   serve(app, protocolsApi.page, (request) =>
     inBook(db, actorOf(request).bookId, (tx) =>
       protocolPage(tx, request.params.id, request.query.scope, request.query.of),
@@ -49,10 +58,12 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
     inBook(db, actorOf(request).bookId, async (tx) => {
       const shelf = await loadShelf(tx)
       const { id } = request.params
-      const { figures } = shelf.resolved({ id: '', tag: '', line: '', protocolId: id })
-      const document = shelf.document(id)
+      const { figures, guessed } = shelf.resolved({ id: '', tag: '', line: '', protocolId: id })
+      const document = shelf.said(id)
       void reply.header('content-disposition', `attachment; filename="${document.code}.protocol.json"`)
-      return { ...document, figures }
+      // A file holds what its species says; what is guessed is guessed anew where it is brought in.
+      const said = Object.entries(figures).filter(([key]) => !guessed.has(key))
+      return { ...document, figures: Object.fromEntries(said) }
     }),
   )
 }

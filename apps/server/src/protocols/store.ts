@@ -1,4 +1,5 @@
 import {
+  completed,
   labelOfFigure,
   MissingFigureError,
   NO_SETTINGS,
@@ -55,11 +56,17 @@ export class ProtocolShelf {
     return this.editions.map((e) => e.id).join()
   }
 
-  document(protocolId: string): ProtocolDocument {
+  /** What a species says itself; what it does not say, its way of life guesses. */
+  said(protocolId: string): ProtocolDocument {
     const row = this.rows.find((r) => r.id === protocolId)
     if (!row) throw new BookError('not-found', 'This protocol is not in the book.')
     const broughtIn = this.edition(protocolId, 'species', '')?.document
     return broughtIn ?? (row.document as ProtocolDocument)
+  }
+
+  /** A species with every figure, the guesses of its way of life among them. */
+  document(protocolId: string): ProtocolDocument {
+    return completed(this.said(protocolId))
   }
 
   edition(protocolId: string, scope: ProtocolScope, scopeOf: string): EditionInForce | undefined {
@@ -80,7 +87,7 @@ export class ProtocolShelf {
   }
 
   resolved(bearer: ProtocolBearer): ResolvedProtocol {
-    return resolveProtocol(this.document(bearer.protocolId), this.layers(bearer))
+    return resolveProtocol(this.said(bearer.protocolId), this.layers(bearer))
   }
 
   /** What an animal is judged by. */
@@ -113,7 +120,7 @@ export class ProtocolShelf {
       const { species } = this.document(bearer.protocolId)
       const what =
         error instanceof MissingFigureError
-          ? `no usable figure for ${labelOfFigure(error.key)}`
+          ? `no usable figure for ${labelOfFigure(error.key).toLowerCase()}`
           : 'a figure that makes no sense'
       fault = `the protocol of the ${species} has ${what}`
     }
@@ -129,7 +136,7 @@ export class ProtocolShelf {
   private find(key: string, bearer: ProtocolBearer): Protocol {
     const known = this.compiled.get(key)
     if (known) return known
-    const protocol = protocolUnder(this.document(bearer.protocolId), this.layers(bearer))
+    const protocol = protocolUnder(this.said(bearer.protocolId), this.layers(bearer))
     if (!protocol) throw new BookError('invalid', 'The animals of a colony are not kept individually.')
     this.compiled.set(key, protocol)
     return protocol

@@ -1,17 +1,15 @@
-import { animalsApi, type AnimalPage } from '@hatch-book/contract'
+import type { AnimalPage } from '@hatch-book/contract'
 import { addDays, payloadSchema } from '@hatch-book/core'
-import { App, Button, Drawer, Select } from 'antd'
+import { Button, Drawer } from 'antd'
 import { useState } from 'react'
 import { ContractForm } from '../parts/form/ContractForm'
 import { DayField } from '../parts/form/fields'
 import { FormActions } from '../parts/form/FormActions'
 import { useContractForm } from '../parts/form/useContractForm'
-import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
-import { useAnimals } from '../shell/queries'
 import { useSession } from '../shell/session'
-import { useGoOn } from '../shell/useGoOn'
+import { MergeForm } from './MergeForm'
 
 /** What is decided of one animal now and then: quarantine, and that two records are of one animal. */
 export function AnimalActs({ page }: { page: AnimalPage }) {
@@ -87,63 +85,5 @@ function QuarantineForm({ page, onDone }: { page: AnimalPage; onDone(): void }) 
         needed="Enter until when"
       />
     </ContractForm>
-  )
-}
-
-function MergeForm({ page, onDone }: { page: AnimalPage; onDone(): void }) {
-  const { data } = useAnimals()
-  const { notification } = App.useApp()
-  const goOn = useGoOn()
-  const { animal } = page
-  const [otherId, setOtherId] = useState<string | null>(null)
-  const [says, setSays] = useState('')
-  const others = (data ?? []).filter((a) => a.id !== animal.id && a.species === animal.species)
-  const save = async () => {
-    if (!otherId) return setSays('Choose the other record')
-    try {
-      await send(animalsApi.merge, { params: { id: animal.id }, body: { otherId } })
-      notification.success({
-        title: `${others.find((o) => o.id === otherId)!.tag} counts as ${animal.tag} from now on`,
-        description: 'Strike the merging out of the log to part them again.',
-      })
-      onDone()
-      goOn(`/animals/${animal.id}`)
-    } catch (error) {
-      setSays(wordsOf(error))
-    }
-  }
-  return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault()
-        void save()
-      }}
-    >
-      <p>
-        <strong>{animal.tag}</strong> stays. The other record’s log, photos, papers, young and pairings count
-        here; nothing is rewritten, and striking the merging out parts them again.
-      </p>
-      <div className="field">
-        <label htmlFor="other">The other record of this animal</label>
-        <Select
-          id="other"
-          showSearch
-          optionFilterProp="label"
-          value={otherId}
-          onChange={setOtherId}
-          options={others.map((a) => ({ value: a.id, label: `${a.tag} ${a.line}` }))}
-          style={{ width: '100%' }}
-        />
-        {says && (
-          <span className="says" role="alert">
-            {says}
-          </span>
-        )}
-      </div>
-      <Button type="primary" htmlType="submit">
-        Make them one
-      </Button>{' '}
-      <Button onClick={onDone}>Cancel</Button>
-    </form>
   )
 }

@@ -1,7 +1,15 @@
-import { AnimalChange, AnimalDraft, animalsApi, newId, PURPOSES, type AnimalPage } from '@hatch-book/contract'
+import {
+  AnimalChange,
+  AnimalDraft,
+  animalsApi,
+  newId,
+  PURPOSES,
+  type AnimalPage,
+  type ProtocolSummary,
+} from '@hatch-book/contract'
 import { SEXES } from '@hatch-book/core'
 import { App, Form, Input, InputNumber } from 'antd'
-import { useNavigate, useParams } from 'react-router'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { ContractForm } from '../parts/form/ContractForm'
 import { FormActions } from '../parts/form/FormActions'
 import { ChoiceField, PickField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
@@ -19,7 +27,9 @@ import { DATE_HINTS, fieldOfAnimal, hatchFactOf, PRECISIONS, writingOf } from '.
 export function AnimalFormPage() {
   const { id } = useParams()
   const { data, error } = useAnimal(id)
-  const { data: protocols } = useProtocols()
+  const { data: protocols, isFetching } = useProtocols()
+  const [params] = useSearchParams()
+  const species = params.get('species')
   if (error)
     return (
       <NotInBook
@@ -30,8 +40,10 @@ export function AnimalFormPage() {
       />
     )
   if ((id && !data) || !protocols) return null
+  // A species that was added a moment ago is on its way.
+  if (species && isFetching && !protocols.some((p) => p.id === species)) return null
   // Not begun anew when somebody else saves meanwhile: what is being written here would be gone.
-  return <AnimalForm key={id ?? ''} page={data} protocols={protocols} />
+  return <AnimalForm key={id ?? ''} page={data} protocols={protocols} meantId={species} />
 }
 
 const NAMES: Record<string, string> = {
@@ -43,14 +55,20 @@ const NAMES: Record<string, string> = {
 function AnimalForm({
   page,
   protocols,
+  meantId,
 }: {
   page: AnimalPage | undefined
-  protocols: readonly { id: string; species: string }[]
+  /** The species that the page was opened for; none where it was opened for any. */
+  meantId: string | null
+  protocols: readonly ProtocolSummary[]
 }) {
   const begin = writingOf(page)
+  // Nobody is written down as of a species by mistake: it is chosen, or the page was opened for it.
+  const kept = protocols.filter((p) => p.keptAs !== 'colonies')
+  const meant = kept.find((p) => p.id === meantId) ?? (kept.length === 1 ? kept[0] : undefined)
   const writing = useWriting({
     version: page?.animal.version ?? 0,
-    writing: { ...begin, protocolId: begin.protocolId || (protocols[0]?.id ?? '') },
+    writing: { ...begin, protocolId: begin.protocolId || (meant?.id ?? '') },
   })
   const { data: animals } = useAnimals()
   const { data: places } = usePlaces()
@@ -112,7 +130,9 @@ function AnimalForm({
               <PickField
                 name="protocolId"
                 label="Species"
-                options={protocols.map((p) => ({ value: p.id, label: p.species }))}
+                options={kept.map((p) => ({ value: p.id, label: p.species }))}
+                needed="Choose a species"
+                hint={<Link to="/protocols/new">A species that is not listed</Link>}
                 onPick={() => form.change({ damId: null, sireId: null })}
               />
             )}

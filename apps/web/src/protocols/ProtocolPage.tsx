@@ -44,7 +44,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
   const settings = draft ?? page.settings
   const { figures, sources } = figuresUnder(page, settings)
   const faults = faultsOf(page, settings)
-  const hasSchools = questionsOf(page.document.code).length > 0
+  const hasSchools = questionsOf(page.document).length > 0
   const parts = [
     ...(hasSchools ? [['schools', 'Schools'] as const] : []),
     ...SECTIONS.filter(([prefix]) => keysOf(figures, prefix).length > 0),
@@ -126,7 +126,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
           )}
           {shown === 'schools' ? (
             <Schools
-              code={page.document.code}
+              document={page.document}
               before={page.before}
               settings={settings}
               editable={editable}

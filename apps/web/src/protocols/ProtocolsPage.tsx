@@ -23,7 +23,14 @@ export function ProtocolsPage() {
       <BrokenProtocols />
       <div className="head">
         <h1>Protocols</h1>
-        {may.decide && <BringIn />}
+        {may.decide && (
+          <div className="side">
+            <BringIn />
+            <Link to="/protocols/new">
+              <Button type="primary">New species</Button>
+            </Link>
+          </div>
+        )}
       </div>
       <p style={{ maxWidth: 720 }}>
         What each species is kept by. Every figure is a starting figure to be edited, not veterinary advice
@@ -41,7 +48,11 @@ export function ProtocolsPage() {
                     <div className="top">
                       <span className="tag">{p.code}</span>
                       <span className="place small">
-                        {p.edition === 0 ? 'starting figures' : `edition ${p.edition}`}
+                        {p.edition > 0
+                          ? `edition ${p.edition}`
+                          : p.wayOfLife
+                            ? 'your species'
+                            : 'starting figures'}
                       </span>
                     </div>
                     <div>

@@ -1,21 +1,27 @@
-import { questionsOf, schoolFigures, type ProtocolFigure, type ProtocolSettings } from '@hatch-book/core'
+import {
+  questionsOf,
+  schoolFigures,
+  type ProtocolDocument,
+  type ProtocolFigure,
+  type ProtocolSettings,
+} from '@hatch-book/core'
 import { UNIT_WORDS, figureInWords } from './units'
 
 /** Where keepers disagree: the schools side by side, with their arguments and what each would set. */
 export function Schools({
-  code,
+  document,
   before,
   settings,
   editable,
   onChoose,
 }: {
-  code: string
+  document: ProtocolDocument
   before: Record<string, ProtocolFigure>
   settings: ProtocolSettings
   editable: boolean
   onChoose(question: string, letter: string | null): void
 }) {
-  const questions = questionsOf(code)
+  const questions = questionsOf(document)
   if (questions.length === 0) return <p className="quiet">No question of this kind is open here.</p>
   return questions.map((q) => (
     <section key={q.code} style={{ marginBottom: 22 }}>
@@ -23,7 +29,7 @@ export function Schools({
       <div className="schools" role="radiogroup" aria-label={q.question}>
         {q.schools.map((school) => {
           const chosen = settings.schools[q.code] === school.letter
-          const sets = schoolFigures(before, code, q.code, school.letter)
+          const sets = schoolFigures(before, document, q.code, school.letter)
           return (
             <article key={school.letter} className={`card ${chosen ? 'now' : ''}`}>
               <strong>{school.name}</strong>

@@ -13,7 +13,9 @@ export function figuresUnder(
   page: ProtocolPage,
   settings: ProtocolSettings,
 ): { figures: Record<string, ProtocolFigure>; sources: Record<string, string> } {
-  const { figures, sources } = resolveProtocol({ ...page.document, figures: page.before }, [
+  const guessed = new Set(page.guessed)
+  const said = Object.fromEntries(Object.entries(page.before).filter(([key]) => !guessed.has(key)))
+  const { figures, sources } = resolveProtocol({ ...page.document, figures: said }, [
     { scope: page.scope, of: page.ofName, edition: page.edition, by: 'you', settings },
   ])
   return { figures, sources }
@@ -44,7 +46,7 @@ export function withSchool(
 export function faultsOf(page: ProtocolPage, settings: ProtocolSettings): Record<string, string> {
   return Object.fromEntries(
     Object.entries(settings.figures).flatMap(([key, set]) => {
-      const figure = page.document.figures[key]
+      const figure = page.before[key]
       const says = figure ? figureFault(figure, set, key) : null
       return says ? [[key, says]] : []
     }),

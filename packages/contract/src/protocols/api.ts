@@ -2,6 +2,7 @@ import { route } from '../api/route'
 import {
   EditionDraft,
   EditionEffects,
+  NewSpecies,
   ProtocolBroughtIn,
   ProtocolDocumentSchema,
   ProtocolList,
@@ -28,6 +29,14 @@ export const protocolsApi = {
     body: EditionDraft,
     reply: EditionEffects,
     touches: 'everything',
+  }),
+  add: route({
+    method: 'POST',
+    path: '/api/protocols',
+    permission: 'decide and plan',
+    body: NewSpecies,
+    reply: WithId,
+    touches: ['protocols'],
   }),
   bringIn: route({
     method: 'POST',

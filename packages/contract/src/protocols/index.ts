@@ -12,6 +12,8 @@ export const ProtocolSummary = v.object({
   cautions: v.string(),
   bodyPlan: v.picklist(BODY_PLANS),
   young: v.string(),
+  /** How its kind lives, where that guesses what nobody said of it. */
+  wayOfLife: v.nullable(v.string()),
   edition: v.number(),
   animals: v.number(),
   /** Why its animals are left out of every room: a figure is missing or makes no sense; null where all is well. */
@@ -53,8 +55,36 @@ export const ProtocolDocumentSchema = v.object({
   bodyPlan: v.picklist(BODY_PLANS, `a body plan is one of ${BODY_PLANS.join(', ')}`),
   keptAs: v.picklist(KEPT_AS, `kept as is one of ${KEPT_AS.join(', ')}`),
   young: v.pipe(v.string(), v.maxLength(80)),
+  /** What guesses the figures that are not in it. */
+  wayOfLife: v.optional(v.pipe(v.string(), v.maxLength(80))),
   figures: v.record(v.pipe(v.string(), v.maxLength(80)), FigureSchema),
 })
+
+/** A figure that one asks for by name: what it is called and measured in is declared. */
+const AnswerSchema = v.object({
+  value: Value,
+  low: v.optional(Bound, null),
+  high: v.optional(Bound, null),
+})
+
+/** A species that the book did not know: a name, a way of life, and whatever its keeper knows of it. */
+export const NewSpecies = v.object({
+  id: Id,
+  species: v.pipe(
+    v.string(),
+    v.trim(),
+    v.minLength(1, 'Enter what it is called'),
+    v.maxLength(80, 'A name has at most 80 letters'),
+  ),
+  latin: v.pipe(v.string(), v.trim(), v.maxLength(80, 'A Latin name has at most 80 letters')),
+  wayOfLife: v.pipe(
+    v.string('Choose a way of life'),
+    v.minLength(1, 'Choose a way of life'),
+    v.maxLength(80),
+  ),
+  figures: v.record(v.pipe(v.string(), v.maxLength(80)), AnswerSchema),
+})
+export type NewSpecies = v.InferOutput<typeof NewSpecies>
 
 export const ProtocolSettingsSchema = v.object({
   schools: v.record(v.string(), v.string()),
@@ -95,6 +125,8 @@ export const ProtocolPage = v.object({
   settings: ProtocolSettingsSchema,
   /** The figures without this level, and with it. */
   before: v.record(v.string(), FigureSchema),
+  /** Keys of those that nobody said, without this level: guesses from the way of life, which follow from what is said. */
+  guessed: v.array(v.string()),
   figures: v.record(v.string(), FigureSchema),
   sources: v.record(v.string(), v.string()),
   editions: v.array(EditionView),

@@ -67,11 +67,11 @@ export interface CohortProtocol {
  */
 export function cohortProtocolOf(document: ProtocolDocument): CohortProtocol | null {
   // Larvae of some species are counted in groups, though the grown have names.
-  if (document.keptAs !== 'cohorts' && !document.figures['cohort.grown']) return null
+  if (document.keptAs !== 'cohorts' && !Sheet.of(document).has('cohort.grown')) return null
   const female = lifeOf(document, { sex: 'female' })
   const male = lifeOf(document, { sex: 'male' })
   if (!female || !male) return null
-  const sheet = new Sheet(document.code, document.figures)
+  const sheet = Sheet.of(document)
   const at = (key: string) =>
     sheet.has(key) ? female.stages.findIndex((s) => s.name === sheet.words(key)) : -1
   const orNull = (index: number) => (index < 0 ? null : index)

@@ -22,7 +22,7 @@ export function lifeOf(
   document: ProtocolDocument,
   { sex = 'female', fertilised = true }: LifeOf = {},
 ): LifeCourse | null {
-  const sheet = new Sheet(document.code, document.figures)
+  const sheet = Sheet.of(document)
   const all = sheet.numbered('thermal')
   if (all.length === 0) return null
   const colony = document.keptAs === 'colonies'
@@ -55,7 +55,7 @@ export function colonyModelOf(document: ProtocolDocument): ColonyModel | null {
   if (document.keptAs !== 'colonies') return null
   const life = lifeOf(document)
   if (!life) return null
-  const sheet = new Sheet(document.code, document.figures)
+  const sheet = Sheet.of(document)
   return {
     code: document.code,
     species: document.species,

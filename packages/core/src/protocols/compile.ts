@@ -17,7 +17,7 @@ export function compileProtocol(
   edition = '',
 ): Protocol | null {
   if (document.keptAs === 'colonies') return null
-  const sheet = new Sheet(document.code, document.figures)
+  const sheet = Sheet.of(document)
   const name = document.species[0]!.toUpperCase() + document.species.slice(1)
   return {
     code: document.code,
@@ -26,7 +26,7 @@ export function compileProtocol(
     bodyPlan: document.bodyPlan,
     keptAs: document.keptAs,
     young: document.young,
-    origin: `${name} protocol${edition ? `, ${edition}` : ': starting figures'}`,
+    origin: `${name} protocol${edition ? `, ${edition}` : document.wayOfLife ? '' : ': starting figures'}`,
     sources,
     readiness: readinessOf(sheet),
     rest: restOf(sheet),

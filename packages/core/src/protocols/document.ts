@@ -57,6 +57,8 @@ export interface ProtocolDocument {
   keptAs: (typeof KEPT_AS)[number]
   /** What young come as, such as `egg clutch`. */
   young: string
+  /** The way of life that guesses whatever figure the species does not say itself; nothing where it says all. */
+  wayOfLife?: string | undefined
   figures: Record<string, ProtocolFigure>
 }
 

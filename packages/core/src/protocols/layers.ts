@@ -3,6 +3,7 @@ import { compileProtocol } from './compile'
 import type { ProtocolDocument, ProtocolFigure } from './document'
 import type { FigureSetting } from './limits'
 import { schoolFigures } from './schools'
+import { completed, filled, wayOfLife } from './ways'
 
 /** What one level of a protocol sets: schools by question, and single figures over them. */
 export interface ProtocolSettings {
@@ -29,8 +30,10 @@ export interface ProtocolLayer {
 
 export interface ResolvedProtocol {
   figures: Record<string, ProtocolFigure>
-  /** Who set a figure otherwise than it started. */
+  /** Who set a figure otherwise than it started, and which are guesses from the way of life. */
   sources: Record<string, string>
+  /** Keys of those that are guesses. */
+  guessed: ReadonlySet<string>
   /** The editions it was made of, such as `edition 3, line Tidewrack corn edition 1`; empty for starting figures. */
   edition: string
 }
@@ -39,31 +42,37 @@ const nameOf = ({ scope, of }: ProtocolLayer) => (scope === 'species' ? 'species
 
 /**
  * Lays the settings of species, line and animal over a document, the closer over the wider; within one the single figures
- * over the schools. A school or figure that the document does not know is passed over: a protocol brought in anew may have
- * lost it.
+ * over the schools; and beneath all of them the guesses of its way of life, which follow from whatever is said above them. A school or figure
+ * that is not known is passed over: a protocol brought in anew may have lost it.
  */
 export function resolveProtocol(
   document: ProtocolDocument,
   layers: readonly ProtocolLayer[],
 ): ResolvedProtocol {
-  const figures = { ...document.figures }
+  const way = document.wayOfLife === undefined ? undefined : wayOfLife(document.wayOfLife)
+  // What a layer sets must be known to stand somewhere: in the document, or among the guesses.
+  const known = completed(document).figures
+  const said = { ...document.figures }
   const sources: Record<string, string> = {}
   const set = (key: string, { value, low, high }: FigureSetting, source: string) => {
-    const figure = figures[key]
+    const figure = said[key] ?? known[key]
     if (!figure) return
-    figures[key] = { ...figure, value, low: low ?? null, high: high ?? null }
+    said[key] = { ...figure, value, low: low ?? null, high: high ?? null }
     sources[key] = source
   }
   const inOrder = [...layers].sort((a, b) => SCOPES.indexOf(a.scope) - SCOPES.indexOf(b.scope))
   for (const layer of inOrder) {
     const whose = layer.scope === 'species' ? '' : ` for ${nameOf(layer)}`
     for (const [question, letter] of Object.entries(layer.settings.schools))
-      for (const { key, setting, school } of schoolFigures(figures, document.code, question, letter))
+      for (const { key, setting, school } of schoolFigures({ ...known, ...said }, document, question, letter))
         set(key, setting, `school ‘${school}’${whose}`)
     for (const [key, setting] of Object.entries(layer.settings.figures))
       set(key, setting, `set by ${layer.by}${whose}`)
   }
-  return { figures, sources, edition: inOrder.map(editionName).join(', ') }
+  const figures = way ? filled(said, way) : said
+  const guessed = new Set(Object.keys(figures).filter((key) => !said[key]))
+  for (const key of guessed) sources[key] = `guess from ‘${way!.plural}’`
+  return { figures, sources, guessed, edition: inOrder.map(editionName).join(', ') }
 }
 
 const editionName = (layer: ProtocolLayer) =>
@@ -73,13 +82,4 @@ const editionName = (layer: ProtocolLayer) =>
 export function protocolUnder(document: ProtocolDocument, layers: readonly ProtocolLayer[]): Protocol | null {
   const { figures, sources, edition } = resolveProtocol(document, layers)
   return compileProtocol({ ...document, figures }, sources, edition)
-}
-
-/** Who stands behind a verdict that rests on some figures: the protocol, and whoever set one of them otherwise. */
-export function originOf(
-  { origin, sources }: Pick<Protocol, 'origin' | 'sources'>,
-  ...keys: string[]
-): string {
-  const said = [...new Set(keys.flatMap((key) => sources[key] ?? []))]
-  return said.length === 0 ? origin : `${origin}; ${said.join(', ')}`
 }

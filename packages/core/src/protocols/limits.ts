@@ -1,6 +1,6 @@
 import { isDayOfYear } from '../calendar'
-import { MOST_RIGHT } from '../animals/sexing'
 import { SECTIONS, sectionOf, type FigureUnit, type ProtocolFigure } from './document'
+import { declarationOf } from './figures'
 
 /** What no keeper can mean: a figure outside these is a slip of the pen. */
 export const UNIT_LIMITS: Record<Exclude<FigureUnit, 'words'>, readonly [least: number, most: number]> = {
@@ -23,15 +23,6 @@ export const UNIT_LIMITS: Record<Exclude<FigureUnit, 'words'>, readonly [least: 
   L: [0, 100_000],
 }
 
-/** Figures that have narrower limits than their unit, by their keys: outside these nothing can be calculated with them. */
-const KEY_LIMITS: readonly (readonly [key: RegExp, least: number, most: number, says: string])[] = [
-  [/^sexing\.method\.\d+\.right$/, 0.5, MOST_RIGHT, 'a coin is right half of the time, and no method always'],
-  [/^thermal\.\d+\.degreeDays$/, 1, 20_000, 'development takes some warmth'],
-]
-
-/** Figures that are a day of the year. */
-const DAYS_OF_YEAR = /^cohort\.leaf(?:Fall|Out)$/
-
 /** Longest text of a figure. */
 export const MOST_WORDS = 2000
 
@@ -52,10 +43,10 @@ export function figureFault(
   key = '',
 ): string | null {
   const { label, unit } = figure
+  const { limits, why, dayOfYear } = declarationOf(key) ?? {}
   if (unit === 'words') {
     if (typeof set.value !== 'string') return `${label}: this is told in words`
-    if (DAYS_OF_YEAR.test(key) && !isDayOfYear(set.value))
-      return `${label}: month and day, such as 11-05 for 5 November`
+    if (dayOfYear && !isDayOfYear(set.value)) return `${label}: month and day, such as 11-05 for 5 November`
     return set.value.length > MOST_WORDS ? `${label}: at most ${MOST_WORDS} characters` : null
   }
   const [least, most] = UNIT_LIMITS[unit]
@@ -63,9 +54,8 @@ export function figureFault(
     if (value === null) continue
     if (typeof value !== 'number' || !Number.isFinite(value)) return `${label}: write it in figures`
     if (value < least || value > most) return `${label}: between ${least} and ${most}${inUnit(unit)}`
-    const narrower = KEY_LIMITS.find(([of]) => of.test(key))
-    if (narrower && (value < narrower[1] || value > narrower[2]))
-      return `${label}: between ${narrower[1]} and ${narrower[2]}; ${narrower[3]}`
+    if (limits && (value < limits[0] || value > limits[1]))
+      return `${label}: between ${limits[0]} and ${limits[1]}${why ? `; ${why}` : ''}`
   }
   const low = set.low ?? (set.value as number)
   const high = set.high ?? (set.value as number)

@@ -1,4 +1,4 @@
-import type { ProtocolFigure } from './document'
+import type { ProtocolDocument, ProtocolFigure } from './document'
 import type { FigureSetting } from './limits'
 import questions from './schools.json' with { type: 'json' }
 
@@ -22,6 +22,8 @@ export interface SchoolQuestion {
   question: string
   /** Codes of the species it is asked of. */
   of: string[]
+  /** Ways of life whose species it is asked of. */
+  ways: string[]
   /** What moves with the answer, in words. */
   changes: string
   schools: School[]
@@ -29,7 +31,11 @@ export interface SchoolQuestion {
 
 export const SCHOOL_QUESTIONS = questions as unknown as readonly SchoolQuestion[]
 
-export const questionsOf = (code: string) => SCHOOL_QUESTIONS.filter((q) => q.of.includes(code))
+/** What is asked of a species: of itself by name, or of every species of its way of life. */
+export const questionsOf = ({ code, wayOfLife }: Pick<ProtocolDocument, 'code' | 'wayOfLife'>) =>
+  SCHOOL_QUESTIONS.filter(
+    (q) => q.of.includes(code) || (wayOfLife !== undefined && q.ways.includes(wayOfLife)),
+  )
 
 /**
  * What following a school sets, given the figures as they stand.
@@ -37,11 +43,11 @@ export const questionsOf = (code: string) => SCHOOL_QUESTIONS.filter((q) => q.of
  */
 export function schoolFigures(
   figures: Readonly<Record<string, ProtocolFigure>>,
-  code: string,
+  species: Pick<ProtocolDocument, 'code' | 'wayOfLife'>,
   question: string,
   letter: string,
 ): { key: string; setting: FigureSetting; school: string }[] {
-  const school = questionsOf(code)
+  const school = questionsOf(species)
     .find((q) => q.code === question)
     ?.schools.find((s) => s.letter === letter)
   if (!school) return []

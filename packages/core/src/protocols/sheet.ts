@@ -1,5 +1,6 @@
-import type { ProtocolFigure } from './document'
+import type { ProtocolDocument, ProtocolFigure } from './document'
 import type { Range } from './range'
+import { completed } from './ways'
 
 /** A protocol that lacks a figure the calculations need. */
 export class MissingFigureError extends Error {
@@ -19,6 +20,10 @@ export class Sheet {
     private readonly code: string,
     private readonly figures: Figures,
   ) {}
+  /** The figures of a document, with the guesses of its way of life where it says none. */
+  static of(document: ProtocolDocument): Sheet {
+    return new Sheet(document.code, completed(document).figures)
+  }
   has(key: string): boolean {
     return key in this.figures
   }

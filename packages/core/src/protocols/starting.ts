@@ -40,14 +40,6 @@ export const startingDocuments = [
   ST,
 ] as unknown as readonly ProtocolDocument[]
 
-/** What a figure is called, by its key: as the starting protocols call it. */
-export const labelOfFigure = (key: string): string => {
-  const named = startingDocuments.flatMap(
-    (d) => (d.figures as Record<string, { label: string }>)[key]?.label ?? [],
-  )
-  return (named[0] ?? key).toLowerCase()
-}
-
 const compiled = (code: string) => compileProtocol(startingDocuments.find((d) => d.code === code)!)!
 // Marked as pure, so that a page that judges no snake does not carry sixteen species along.
 export const cornSnake = /* #__PURE__ */ compiled('CS')

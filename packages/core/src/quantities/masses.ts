@@ -47,7 +47,7 @@ export function guessMassUnit(
 
 /**
  * Reads a weight: `412`, `412,5`, `1'250 g`, `14.5 oz`; a unit in the cell counts more than the column's.
- * @returns grams, rounded to a hundredth; null for an empty cell
+ * @returns grams, rounded to a hundredth, below one gram to a tenth of a milligram; null for an empty cell
  */
 export function readMass(cell: string, unit: MassUnit = 'g'): { value: number | null } | { says: string } {
   const text = cell.trim()
@@ -57,7 +57,9 @@ export function readMass(cell: string, unit: MassUnit = 'g'): { value: number | 
   const number = said && readNumber(figures)
   if (said === undefined || number === null || number === undefined)
     return { says: `'${text.slice(0, 30)}' is not a weight: write figures, with g, kg, oz or lb after them` }
-  const grams = Math.round(number * MASS_UNITS[said] * 100) / 100
+  const weight = number * MASS_UNITS[said]
+  const parts = weight < 1 ? 10_000 : 100
+  const grams = Math.round(weight * parts) / parts
   if (!(grams > 0) || grams > 100_000)
     return { says: `${text.slice(0, 30)}: a weight lies above 0 and is at most 100000 g` }
   return { value: grams }

@@ -1,0 +1,58 @@
+import { waysOfLife, type WayOfLife } from '@hatch-book/core'
+import { Input } from 'antd'
+import { useState } from 'react'
+import css from './newSpecies.module.css'
+
+const GROUPS: readonly (readonly [title: string, holds: (way: WayOfLife) => boolean])[] = [
+  ['Snakes and lizards', ({ keptAs, bodyPlan }) => keptAs !== 'colonies' && /snake|lizard/.test(bodyPlan)],
+  ['Tortoises and turtles', ({ bodyPlan }) => bodyPlan === 'chelonian'],
+  ['Frogs and salamanders', ({ bodyPlan }) => bodyPlan === 'frog' || bodyPlan === 'salamander'],
+  [
+    'Insects, spiders and others',
+    ({ keptAs, bodyPlan }) => keptAs !== 'colonies' && bodyPlan === 'arthropod',
+  ],
+  ['Feeders and cultures', ({ keptAs }) => keptAs === 'colonies'],
+]
+
+/** How its kind lives, chosen from all that are known, each with what is so about it. */
+export function WaysOfLife({ onChoose }: { onChoose(code: string): void }) {
+  const [typed, setTyped] = useState('')
+  const words = typed.toLowerCase().split(/\s+/)
+  const found = waysOfLife.filter((way) =>
+    words.every((word) => `${way.plural} ${way.says}`.toLowerCase().includes(word)),
+  )
+  return (
+    <div role="group" aria-label="How it lives">
+      <h2 className={css.ask}>How does it live?</h2>
+      <p className="quiet">
+        Choose what comes nearest. It says which rooms, stages and tasks the species has, and guesses what you
+        do not know.
+      </p>
+      <Input
+        aria-label="Find a way of life"
+        placeholder="find, such as gecko, eggs, live young"
+        allowClear
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        style={{ maxWidth: 300 }}
+      />
+      {found.length === 0 && <p>No way of life is described so. Try another word.</p>}
+      {GROUPS.map(([title, holds]) => {
+        const group = found.filter(holds)
+        return group.length === 0 ? null : (
+          <section key={title}>
+            <h3 className={css.group}>{title}</h3>
+            <div className={css.ways}>
+              {group.map((way) => (
+                <button key={way.code} type="button" className={css.way} onClick={() => onChoose(way.code)}>
+                  <strong>{way.plural}</strong>
+                  <span>{way.says}</span>
+                </button>
+              ))}
+            </div>
+          </section>
+        )
+      })}
+    </div>
+  )
+}

@@ -1,0 +1,40 @@
+import type { ProtocolFigure } from '../document'
+import { ANIMAL_FIGURES } from './animal'
+import { BREEDING_FIGURES } from './breeding'
+import { COHORT_FIGURES } from './cohort'
+import { COLONY_FIGURES } from './colony'
+import { COOLING_FIGURES } from './cooling'
+import type { FigureDeclaration } from './declare'
+import { INCUBATION_FIGURES } from './incubation'
+import { REARING_FIGURES } from './rearing'
+
+export type { FigureDeclaration } from './declare'
+
+/** Every figure a protocol may hold, by its key; `*` stands for the number of a thing of a list. */
+export const figures: Readonly<Record<string, FigureDeclaration>> = {
+  ...ANIMAL_FIGURES,
+  ...BREEDING_FIGURES,
+  ...COOLING_FIGURES,
+  ...INCUBATION_FIGURES,
+  ...REARING_FIGURES,
+  ...COHORT_FIGURES,
+  ...COLONY_FIGURES,
+}
+
+const NUMBER = /\.(\d+)(?=\.|$)/g
+
+/** How a figure is declared; undefined where nothing reads a figure of that name. */
+export const declarationOf = (key: string): FigureDeclaration | undefined =>
+  figures[key.replace(NUMBER, '.*')]
+
+/**
+ * What a figure is called.
+ * @param others the figures it stands among: one that belongs to a thing of a list is called by that thing's name
+ */
+export function labelOfFigure(key: string, others: Readonly<Record<string, ProtocolFigure>> = {}): string {
+  const { label } = declarationOf(key) ?? { label: key }
+  const [, list, n] = /^(.*?)\.(\d+)(?=\.|$)/.exec(key) ?? []
+  if (list === undefined) return label
+  const name = others[`${list}.${n}.name`]?.value ?? n!
+  return label.replace('{n}', n!).replace('{name}', String(name))
+}

@@ -1,0 +1,2 @@
+export * from './answers'
+export * from './dryRun'
