@@ -46,6 +46,11 @@ export default tseslint.config(
           selector: 'JSXOpeningElement[name.name="button"]:not(:has(> JSXAttribute[name.name="type"]))',
           message: 'a button without a type sends the form it stands in',
         },
+        {
+          selector:
+            'MemberExpression[property.name=/^(body|reply|params|query)$/] > MemberExpression[object.name=/Api$/]',
+          message: 'the schemas of endpoints are left out of what the browser loads: import the schema itself',
+        },
         ...[
           '> CallExpression[callee.name=/^(send|ask|sendOrSay)$/]',
           "> CallExpression > MemberExpression[property.name='then'] > CallExpression[callee.name=/^(send|ask)$/]",

@@ -1,4 +1,4 @@
-import { animalsApi, type AnimalPage } from '@hatch-book/contract'
+import { animalsApi, MergeDraft, type AnimalPage } from '@hatch-book/contract'
 import { App } from 'antd'
 import { ContractForm } from '../parts/form/ContractForm'
 import { PickField } from '../parts/form/fields'
@@ -17,7 +17,7 @@ export function MergeForm({ page, onDone }: { page: AnimalPage; onDone(): void }
   const others = (data ?? []).filter((a) => a.id !== animal.id && a.species === animal.species)
   const merging = useContractForm({
     begin: { otherId: null as string | null },
-    schema: animalsApi.merge.body,
+    schema: MergeDraft,
     body: ({ otherId }) => ({ otherId }),
     send: async (body) => {
       await send(animalsApi.merge, { params: { id: animal.id }, body })

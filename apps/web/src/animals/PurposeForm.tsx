@@ -1,4 +1,4 @@
-import { animalsApi, PURPOSES, type AnimalRow } from '@hatch-book/contract'
+import { animalsApi, PurposeChange, PURPOSES, type AnimalRow } from '@hatch-book/contract'
 import { counted } from '@hatch-book/core'
 import { App } from 'antd'
 import { ContractForm } from '../parts/form/ContractForm'
@@ -12,7 +12,7 @@ export function PurposeForm({ chosen, onDone }: { chosen: readonly AnimalRow[]; 
   const { notification } = App.useApp()
   const keeping = useContractForm({
     begin: { purpose: 'breeder' as (typeof PURPOSES)[number] },
-    schema: animalsApi.changePurpose.body,
+    schema: PurposeChange,
     body: ({ purpose }) => ({ ids: chosen.map((a) => a.id), purpose }),
     send: async (body) => {
       await send(animalsApi.changePurpose, { body })

@@ -1,7 +1,7 @@
 import { Form, type FormInstance } from 'antd'
 import { useEffect, useRef, useState } from 'react'
 import type * as v from 'valibot'
-import { fit, RefusedError } from '../../shell/api'
+import { fit, RefusedError, wordsOf } from '../../shell/api'
 import { useSession } from '../../shell/session'
 import { useUnsaved } from '../../shell/unsaved'
 import type { Writing } from '../useWriting'
@@ -126,7 +126,11 @@ export function useContractForm<D extends object, S extends v.GenericSchema>(
     if (key) void forgetDraft(key)
   }
   const refuse = (error: unknown) => {
-    if (!(error instanceof RefusedError)) throw error
+    if (!(error instanceof RefusedError)) {
+      // A fault of the program's own: the keeper is told that nothing was sent, and whoever mends it finds it in the console.
+      setFault(wordsOf(error))
+      throw error
+    }
     setRefused(error)
     const { atFields, apart } = layFaults(error.problem, form.getFieldsValue(), fieldOf)
     form.setFields(atFields as never)
