@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { startForStories, listenForComplaints, openRoom } from './support'
+import { choose, idOf, startForStories, listenForComplaints, openRoom } from './support'
 
 const book = startForStories('--empty')
 
@@ -148,5 +148,49 @@ M3;;corn snak;12 oz
   await expect(page.getByText('All of it is undone')).toBeVisible()
   await expect(page.getByText('There is no animal in this book yet.')).toBeVisible()
   await expect(page).toHaveURL(/\/animals\?find=M1$/)
+  expect(complaints).toEqual([])
+})
+
+test('two sister species that nobody foresaw are in the book, and judged each by its own size, within five minutes', async ({
+  page,
+}) => {
+  const complaints = listenForComplaints(page)
+  await page.goto(book.url)
+  await page.getByLabel('Address').fill('hester@reed-loft.example')
+  await page.getByLabel('Password').fill('long enough now')
+  await page.getByRole('button', { name: 'Open the book' }).click()
+  const began = Date.now()
+  for (const { name, tag, breeds, weighs } of [
+    { name: 'dune boa', tag: 'DB1', breeds: '310 g', weighs: '120' },
+    { name: 'island dune boa', tag: 'IB1', breeds: '80 g', weighs: '120' },
+  ]) {
+    await openRoom(page, 'Protocols')
+    await page.getByRole('link', { name: 'New species' }).click()
+    await page.getByLabel('What you call it').fill(name)
+    await page.getByRole('button', { name: /^live-bearing snakes/ }).click()
+    await page.getByLabel('A female may breed from the age of').fill('2 years')
+    await page.getByLabel('A female may breed from a weight of').fill(breeds)
+    await expect(page.getByRole('complementary', { name: 'Dry run' })).toContainText(breeds)
+    await page.getByRole('button', { name: 'Save and add the first animal' }).click()
+    await page.getByLabel('Tag').fill(tag)
+    await page.getByText('female', { exact: true }).click()
+    await page.getByRole('textbox', { name: 'Hatched' }).fill('2022-06-01')
+    await page.getByLabel('Weight, g').fill(weighs)
+    await choose(page, 'Purpose', 'breeder')
+    await page.getByRole('button', { name: 'Add animal' }).click()
+    await expect(page.getByText(`${name}, female`)).toBeVisible()
+  }
+  // Typed by a hand this takes longer than by a machine; what the program itself takes of the five minutes is little.
+  expect(Date.now() - began).toBeLessThan(120_000)
+  // The same weight is enough for the small one, and far too little for its sister.
+  for (const [tag, says] of [
+    ['DB1', /120 g.*310 g/],
+    ['IB1', /120 g.*80 g/],
+  ] as const) {
+    await page.goto(`${book.url}/animals/${await idOf(page, tag)}`)
+    await page.getByRole('button', { name: /reasons/ }).click()
+    await expect(page.getByRole('dialog')).toContainText(says)
+    await page.keyboard.press('Escape')
+  }
   expect(complaints).toEqual([])
 })

@@ -19,6 +19,7 @@ const VIEWS = [
   '/growth',
   '/readiness',
   '/protocols',
+  '/protocols/new',
   '/brumation',
   '/brumation/new',
   '/brumation/checks',

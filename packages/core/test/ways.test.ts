@@ -192,3 +192,14 @@ describe('what is guessed follows from what is said', () => {
     expect(stages[1]!.feed).toEqual(usual.feed)
   })
 })
+
+test('what nobody put into words of a stage is told from its figures', () => {
+  const way = wayCalled('egg-laying snake')
+  const { stages } = compileProtocol(completed(speciesOf(way, { 'size.female': 500 })))!
+  const breeder = stages.at(-1)!
+  expect(breeder.housing).toBe('0.54 m² of floor (0.32–0.76), alone')
+  expect(breeder.climate).toBe('30 °C warm, 23 °C cool (alarm under 17 and over 35 °C), air 50 %')
+  for (const { code } of waysOfLife.filter((w) => w.keptAs !== 'colonies'))
+    for (const { housing, climate } of compileProtocol(completed(speciesOf(wayCalled(code))))!.stages)
+      expect([code, housing, climate]).toEqual([code, expect.stringMatching(/\w/), expect.any(String)])
+})

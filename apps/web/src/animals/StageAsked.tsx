@@ -8,6 +8,8 @@ const SAYS = {
   weight: 'Stage estimated from its weight: its earlier history is not recorded.',
 } as const
 
+const NOT_KNOWN = 'Nobody knows how old it is. Confirm its stage, or choose another.'
+
 /** One that came half-grown was placed by age and weight: whoever keeps it is asked whether that is so. */
 export function StageAsked({ page }: { page: AnimalPage }) {
   const { write } = useLog()
@@ -21,7 +23,7 @@ export function StageAsked({ page }: { page: AnimalPage }) {
     )
   return (
     <div className="small note" data-testid="stage-asked">
-      {SAYS[stage.placedBy]}
+      {animal.hatched === null && stage.placedBy === 'age' ? NOT_KNOWN : SAYS[stage.placedBy]}
       {may.decide && (
         <div className="row" style={{ marginTop: 6, gap: 8, alignItems: 'center' }}>
           <Select

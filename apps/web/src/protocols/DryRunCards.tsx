@@ -62,7 +62,14 @@ function Year({ steps }: { steps: readonly DryStep[] }) {
               strokeWidth="2"
               opacity={opacity}
             />
-            <rect x={x} y={i * ROW + 18} width={Math.max(6, end - x)} height="12" fill={COLOURS[step.what]} />
+            <rect
+              x={x}
+              y={i * ROW + 18}
+              width={Math.max(6, end - x)}
+              height="12"
+              fill={COLOURS[step.what]}
+              opacity={opacity}
+            />
             <text
               x={isLate ? Math.max(x, end) : x}
               y={i * ROW + 13}

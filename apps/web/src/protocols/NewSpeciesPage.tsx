@@ -128,7 +128,10 @@ export function NewSpeciesPage() {
           />
           <TextField name="latin" label="Latin name, if you know it" width={300} most={80} />
         </div>
-        <Form.Item name="wayOfLife" noStyle />
+        {/* Chosen below; what is wrong with the choice is said here. */}
+        <Form.Item name="wayOfLife" className={css.choice ?? ''}>
+          <NothingToSee />
+        </Form.Item>
         {way ? (
           <Answered way={way} draft={draft} onOther={() => form.change({ wayOfLife: null })} />
         ) : (
@@ -138,6 +141,9 @@ export function NewSpeciesPage() {
     </section>
   )
 }
+
+/** Stands for a field whose control is elsewhere on the page. */
+const NothingToSee = () => null
 
 /** The questions that matter for a way of life, and beside them what the answers come to. */
 function Answered({ way, draft, onOther }: { way: WayOfLife; draft: Draft; onOther(): void }) {
@@ -186,7 +192,8 @@ function Question({
 }) {
   const { unit } = declarationOf(asked)!
   const label = questionOf(asked, way, guesses)
-  const isAnswered = (draft.answers[asked] ?? '').trim() !== ''
+  const answer = readAnswer(draft.answers[asked] ?? '', unit, units)
+  const isAnswered = !('setting' in answer) || answer.setting !== null
   const guess = rangeTyped(guesses[asked]!, units)
   const faultOf = (typed: string): string | null => {
     const answer = readAnswer(typed ?? '', unit, units)

@@ -1,5 +1,6 @@
 import type { Sheet } from './sheet'
-import type { Evidence, FeederRule, RearingRules, Stage, StageClimate } from './types'
+import { climateInWords, housingInWords } from './stageWords'
+import type { Evidence, FeederRule, RearingRules, Stage, StageClimate, StageRoom } from './types'
 
 export function stagesOf(sheet: Sheet): Stage[] {
   let usually = 0
@@ -7,11 +8,19 @@ export function stagesOf(sheet: Sheet): Stage[] {
     const days = sheet.range(`${p}.days`)
     usually += days.typical
     const feed = sheet.words(`${p}.feed`)
+    const air = airOf(sheet, p)
+    const room: StageRoom = {
+      areaM2: sheet.rangeOrNull(`${p}.areaM2`),
+      litres: sheet.rangeOrNull(`${p}.litres`),
+      together: sheet.numberOr(`${p}.together`, 1),
+      partBy: sheet.rangeOrNull(`${p}.partBy`),
+    }
     return {
       name: sheet.words(`${p}.name`),
       days,
-      housing: sheet.words(`${p}.housing`),
-      climate: sheet.words(`${p}.climate`),
+      // What nobody put into words is told from its figures.
+      housing: sheet.words(`${p}.housing`) || housingInWords(room),
+      climate: sheet.words(`${p}.climate`) || climateInWords(air),
       feed: sheet.has(`${p}.everyDays`) ? { prey: feed, everyDays: sheet.range(`${p}.everyDays`) } : null,
       prey: {
         share: sheet.rangeOrNull(`${p}.preyShare`),
@@ -20,13 +29,8 @@ export function stagesOf(sheet: Sheet): Stage[] {
         each: sheet.rangeOrNull(`${p}.each`),
       },
       ring: ringOf(sheet.words(`${p}.supplements`)),
-      air: airOf(sheet, p),
-      room: {
-        areaM2: sheet.rangeOrNull(`${p}.areaM2`),
-        litres: sheet.rangeOrNull(`${p}.litres`),
-        together: sheet.numberOr(`${p}.together`, 1),
-        partBy: sheet.rangeOrNull(`${p}.partBy`),
-      },
+      air,
+      room,
       feeder: feederOf(sheet, p),
       waterDays: sheet.rangeOrNull(`${p}.waterDays`),
       mistDays: sheet.rangeOrNull(`${p}.mistDays`),

@@ -1,0 +1,33 @@
+import type { Range } from './range'
+import type { StageClimate, StageRoom } from './types'
+
+const plain = (n: number) => String(Number(n.toPrecision(2)))
+const whole = (n: number) => String(Math.round(n * 10) / 10)
+
+/** A figure with its range, such as `0.06 m² (0.04–0.08)`. */
+const ranged = ({ typical, least, most }: Range, unit: string) =>
+  `${plain(typical)} ${unit}${least === most ? '' : ` (${plain(least)}–${plain(most)})`}`
+
+/** What a tub of a stage holds, and how many live in it, in words. */
+export function housingInWords({ areaM2, litres, together }: StageRoom): string {
+  return [
+    ...(areaM2 ? [ranged(areaM2, 'm² of floor')] : []),
+    ...(litres ? [ranged(litres, 'L of water')] : []),
+    together === 1 ? 'alone' : `up to ${together} together`,
+  ].join(', ')
+}
+
+/** What the air of a stage should be, in words. */
+export function climateInWords(air: StageClimate | null): string {
+  if (!air) return ''
+  const { warm, cool, night, alarm, humidity } = air
+  const degrees = [
+    `${whole(warm.typical)} °C${cool ? ' warm' : ''}`,
+    ...(cool ? [`${whole(cool.typical)} °C cool`] : []),
+    ...(night ? [`${whole(night.typical)} °C at night`] : []),
+  ].join(', ')
+  return [
+    alarm ? `${degrees} (alarm under ${whole(alarm.low)} and over ${whole(alarm.high)} °C)` : degrees,
+    ...(humidity ? [`air ${Math.round(humidity.typical * 100)} %`] : []),
+  ].join(', ')
+}

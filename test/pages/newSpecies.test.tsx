@@ -1,0 +1,114 @@
+import './dom'
+import { screen, waitFor, within } from '@testing-library/react'
+import { type TestServer } from '../../apps/server/test/support'
+import { choose, pagesOf, type OpenPage } from './opened'
+
+/* A keeper's own species: named, likened to what lives as it does, and told as far as it is known. */
+const pages = pagesOf(async (server: TestServer) => ({ book: await server.openBook('Own species') }))
+
+const press = async (page: OpenPage, name: string | RegExp, within_: HTMLElement = document.body) => {
+  await page.user.click(await within(within_).findByRole('button', { name }))
+  await page.settled()
+}
+const begin = async (way: RegExp, name = 'dune boa') => {
+  const page = await pages.open('/protocols/new')
+  await page.user.type(await screen.findByLabelText('What you call it'), name)
+  await press(page, way)
+  return page
+}
+const run = () => screen.getByRole('complementary', { name: 'Dry run' })
+const sent = (page: OpenPage) => page.sent('/api/protocols').at(-1)
+
+test('it is named, its way of life chosen, what is known is told, and its first animal is added to it', async () => {
+  const page = await begin(/^live-bearing snakes/)
+  // What is not answered is guessed, and says so.
+  expect(screen.getAllByText('a guess')).toHaveLength(12)
+  expect(screen.getByLabelText('From mating to birth').getAttribute('placeholder')).toBe('3–7.5 months')
+  expect(run().textContent).toContain('she carries (guess)')
+  await page.user.type(screen.getByLabelText('A female may breed from the age of'), '3 years')
+  await page.user.type(screen.getByLabelText('A female may breed from a weight of'), '310')
+  await page.user.type(screen.getByLabelText('From mating to birth'), '5 to 6 months')
+  await page.user.type(screen.getByLabelText('Litters a year'), "don't know")
+  // Whoever does not know leaves it to the guess.
+  await waitFor(() => expect(screen.getAllByText('yours')).toHaveLength(3))
+  expect(screen.getAllByText('a guess')).toHaveLength(9)
+  // The other answers move what follows from them.
+  await waitFor(() => expect(run().textContent).toContain('310 g'))
+  expect(run().textContent).toContain('she carries')
+  expect(run().textContent).not.toContain('she carries (guess)')
+  expect(screen.getByLabelText('A grown female weighs').getAttribute('placeholder')).toBe('288–598 g')
+  await press(page, 'Save and add the first animal')
+  await waitFor(() => expect(page.address()).toMatch(/^\/animals\/new\?species=/))
+  expect(sent(page)).toMatchObject({
+    status: 200,
+    body: {
+      ...{ species: 'dune boa', wayOfLife: 'live-bearing snake' },
+      figures: {
+        'readiness.female.ageDays.cautious': { value: 1095.8 },
+        'readiness.female.grams.cautious': { value: 310 },
+        'pairing.lockToLaying': { low: 152.2, high: 182.6 },
+      },
+    },
+  })
+  expect(Object.keys(sent(page)!.body.figures as object)).toHaveLength(3)
+  await page.user.type(await screen.findByLabelText('Tag'), 'DB1')
+  await press(page, 'Add animal')
+  expect(await screen.findByText(/dune boa, not sexed/)).toBeTruthy()
+})
+
+test('nothing is saved without a name and a way of life, and an answer that cannot be read is said where it stands', async () => {
+  const page = await pages.open('/protocols/new')
+  await press(page, 'Save species')
+  expect(await screen.findByText('Enter what it is called')).toBeTruthy()
+  await page.user.type(screen.getByLabelText('What you call it'), 'marsh boa')
+  await press(page, 'Save species')
+  expect(await screen.findByText(/Choose a way of life/)).toBeTruthy()
+  await press(page, /^egg-laying snakes/)
+  await page.user.type(screen.getByLabelText('Eggs in a clutch'), 'many')
+  await page.user.type(screen.getByLabelText('Eggs are kept at'), '95')
+  await press(page, 'Save and add the first animal')
+  expect(await screen.findByText("'many' is not a figure")).toBeTruthy()
+  expect(await screen.findByText(/between -20 and 60 °C|a temperature lies between/)).toBeTruthy()
+  expect(page.sent('/api/protocols')).toEqual([])
+})
+
+test('a species that the book has already is not added once more', async () => {
+  const page = await begin(/^egg-laying snakes/, 'Corn Snake')
+  await press(page, 'Save and add the first animal')
+  expect(await screen.findByText('this species is in the book already')).toBeTruthy()
+  expect(page.address()).toBe('/protocols/new')
+})
+
+test('a way of life is found by a word of what it is; another may be chosen, and the answers stay', async () => {
+  const page = await pages.open('/protocols/new')
+  await page.user.type(await screen.findByLabelText('What you call it'), 'leaf crab')
+  await page.user.type(screen.getByLabelText('Find a way of life'), 'dry months')
+  expect(await screen.findAllByRole('button', { name: /^crustaceans/ })).toHaveLength(1)
+  expect(screen.queryByRole('button', { name: /^tortoises/ })).toBeNull()
+  await page.user.type(screen.getByLabelText('Find a way of life'), ' quokka')
+  expect(await screen.findByText('No way of life is described so. Try another word.')).toBeTruthy()
+  await page.user.clear(screen.getByLabelText('Find a way of life'))
+  await press(page, /^crustaceans/)
+  await page.user.type(screen.getByLabelText('Eggs are kept at'), '26')
+  await press(page, 'choose another')
+  await press(page, /^stick and leaf insects/)
+  expect(screen.getByLabelText<HTMLInputElement>('Eggs are kept at').value).toBe('26')
+  // Those that are counted begin as a cohort.
+  expect(screen.getByRole('button', { name: 'Save and begin a cohort' })).toBeTruthy()
+})
+
+test('an animal is of no species until one is chosen, and one that is not listed can be added', async () => {
+  const page = await pages.open('/animals/new')
+  await page.user.type(await screen.findByLabelText('Tag'), 'Z1')
+  await press(page, 'Add animal')
+  expect(await screen.findByText('Choose a species')).toBeTruthy()
+  expect(page.sent()).toEqual([])
+  await choose(page.user, 'Species', 'corn snake')
+  await press(page, 'Add animal')
+  await waitFor(() => expect(page.address()).toMatch(/^\/animals\/[0-9a-f-]{36}$/))
+  page.leave()
+  await pages.open('/animals/new')
+  expect(
+    (await screen.findByRole('link', { name: 'A species that is not listed' })).getAttribute('href'),
+  ).toBe('/protocols/new')
+})
