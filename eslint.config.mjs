@@ -49,7 +49,8 @@ export default tseslint.config(
         {
           selector:
             'MemberExpression[property.name=/^(body|reply|params|query)$/] > MemberExpression[object.name=/Api$/]',
-          message: 'the schemas of endpoints are left out of what the browser loads: import the schema itself',
+          message:
+            'the schemas of endpoints are left out of what the browser loads: import the schema itself',
         },
         ...[
           '> CallExpression[callee.name=/^(send|ask|sendOrSay)$/]',

@@ -44,9 +44,9 @@ test('it is named, its way of life chosen, what is known is told, and its first 
     body: {
       ...{ species: 'dune boa', wayOfLife: 'live-bearing snake' },
       figures: {
-        'readiness.female.ageDays.cautious': { value: 1095.8 },
+        'readiness.female.ageDays.cautious': { value: 1096 },
         'readiness.female.grams.cautious': { value: 310 },
-        'pairing.lockToLaying': { low: 152.2, high: 182.6 },
+        'pairing.lockToLaying': { low: 152, high: 183 },
       },
     },
   })

@@ -275,7 +275,13 @@ export const NAMES_NOTHING = [
   ...['POST /api/invitations', 'POST /api/members', 'POST /api/invitation/:key', 'POST /api/first-owner'],
   ...['POST /api/second-factor', 'POST /api/second-factor/prove', 'POST /api/second-factor/end'],
   ...['POST /api/sessions/close', 'POST /api/password', 'POST /api/sign-in', 'POST /api/sign-out'],
-  ...['POST /api/imports', 'POST /api/protocols', 'POST /api/protocols/file', 'POST /api/demo/advance', 'POST /api/scales'],
+  ...[
+    'POST /api/imports',
+    'POST /api/protocols',
+    'POST /api/protocols/file',
+    'POST /api/demo/advance',
+    'POST /api/scales',
+  ],
   ...['PATCH /api/messages/choice', 'POST /api/messages/devices', 'POST /api/messages/trial'],
   ...['POST /api/bridge/readings', 'POST /api/bridge/outbox/taken', 'POST /api/bridge/samples'],
 ]

@@ -136,7 +136,7 @@ function Marks({ marks }: { marks: readonly DryMark[] }) {
           <tr key={mark.says} className={mark.guess ? 'quiet' : ''}>
             <td>{mark.says}</td>
             <td className="fig">{when(mark)}</td>
-            <td className="fig right">{mark.grams === null ? '' : figures.grams(mark.grams)}</td>
+            <td className="fig right nowrap">{mark.grams === null ? '' : figures.grams(mark.grams)}</td>
           </tr>
         ))}
       </tbody>

@@ -12,6 +12,8 @@ export function FigureTable({
   figures,
   before,
   sources,
+  guessed,
+  unchanged,
   faults,
   editable,
   onSet,
@@ -20,6 +22,10 @@ export function FigureTable({
   figures: Record<string, ProtocolFigure>
   before: Record<string, ProtocolFigure>
   sources: Record<string, string>
+  /** Keys of those that nobody said. */
+  guessed: ReadonlySet<string>
+  /** What is said of a figure that stands as it began. */
+  unchanged: string
   faults: Record<string, string>
   editable: boolean
   onSet(key: string, set: { value: number | string; low: number | null; high: number | null } | null): void
@@ -41,7 +47,7 @@ export function FigureTable({
       <tbody>
         {keys.map((key) => {
           const figure = figures[key]!
-          const changed = sources[key] !== undefined
+          const changed = sources[key] !== undefined && !guessed.has(key)
           const set = (part: Partial<ProtocolFigure>) =>
             onSet(key, { value: figure.value, low: figure.low, high: figure.high, ...part })
           return (
@@ -104,7 +110,7 @@ export function FigureTable({
                     )}
                   </>
                 ) : (
-                  <span className="quiet nowrap">starting figure</span>
+                  <span className="quiet">{guessed.has(key) ? sources[key] : unchanged}</span>
                 )}
                 {faults[key] && (
                   <div className="says" role="alert">

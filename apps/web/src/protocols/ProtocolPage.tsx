@@ -42,7 +42,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
   const [draft, setDraft] = useState<ProtocolSettings | null>(null)
   const [saved, setSaved] = useState<EditionEffects | null>(null)
   const settings = draft ?? page.settings
-  const { figures, sources } = figuresUnder(page, settings)
+  const { figures, sources, guessed } = figuresUnder(page, settings)
   const faults = faultsOf(page, settings)
   const hasSchools = questionsOf(page.document).length > 0
   const parts = [
@@ -96,7 +96,9 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
       <div className="columns" style={{ gridTemplateColumns: '190px minmax(0, 1fr)', marginTop: 14 }}>
         <nav className="parts" aria-label="Parts of the protocol">
           {parts.map(([prefix, title]) => {
-            const touched = Object.keys(sources).filter((k) => k.startsWith(`${prefix}.`)).length
+            const touched = Object.keys(sources).filter(
+              (k) => k.startsWith(`${prefix}.`) && !guessed.has(k),
+            ).length
             return (
               <button
                 key={prefix}
@@ -140,6 +142,8 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
               figures={figures}
               before={page.before}
               sources={{ ...page.sources, ...sources }}
+              guessed={guessed}
+              unchanged={page.document.wayOfLife ? 'yours' : 'starting figure'}
               faults={faults}
               editable={editable}
               onSet={(key, set) => change(withFigure(settings, key, set))}

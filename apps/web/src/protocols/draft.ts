@@ -6,19 +6,19 @@ import {
   type FigureSetting,
   type ProtocolFigure,
   type ProtocolSettings,
+  type ResolvedProtocol,
 } from '@hatch-book/core'
 
 /** What the figures come to with a draft of this level laid over the wider ones. */
 export function figuresUnder(
   page: ProtocolPage,
   settings: ProtocolSettings,
-): { figures: Record<string, ProtocolFigure>; sources: Record<string, string> } {
-  const guessed = new Set(page.guessed)
-  const said = Object.fromEntries(Object.entries(page.before).filter(([key]) => !guessed.has(key)))
-  const { figures, sources } = resolveProtocol({ ...page.document, figures: said }, [
+): Pick<ResolvedProtocol, 'figures' | 'sources' | 'guessed'> {
+  const unsaid = new Set(page.guessed)
+  const said = Object.fromEntries(Object.entries(page.before).filter(([key]) => !unsaid.has(key)))
+  return resolveProtocol({ ...page.document, figures: said }, [
     { scope: page.scope, of: page.ofName, edition: page.edition, by: 'you', settings },
   ])
-  return { figures, sources }
 }
 
 /** Whether a draft differs from what is in force. */

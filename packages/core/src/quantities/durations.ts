@@ -12,7 +12,7 @@ const LONGEST_DAYS = 40_000
 
 /**
  * Reads how long something takes: `60`, `60 days`, `8 weeks`, `18 months`, `2.5 years`; a bare figure means days.
- * @returns days, to a tenth; null where nothing is typed
+ * @returns days, below a month to a tenth; null where nothing is typed
  */
 export function readDuration(typed: string): { value: number | null } | { says: string } {
   const text = typed.trim()
@@ -26,7 +26,8 @@ export function readDuration(typed: string): { value: number | null } | { says: 
     return {
       says: `'${text.slice(0, 30)}' is not a time: write it as 60 days, 8 weeks, 18 months or 3 years`,
     }
-  const days = Math.round(number * unit[1] * 10) / 10
+  const exact = number * unit[1]
+  const days = exact < 30 ? Math.round(exact * 10) / 10 : Math.round(exact)
   return days > LONGEST_DAYS ? { says: 'that is longer than a hundred years' } : { value: days }
 }
 

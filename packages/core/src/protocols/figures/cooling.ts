@@ -44,4 +44,6 @@ export const COOLING_FIGURES = {
   'cooling.secondYear.holdDays': { label: 'Second-year young: hold for', unit: 'd' },
   'cooling.wakeSigns': { label: 'Wake at once at', unit: 'words' },
   'cooling.where': { label: 'Rests in', unit: 'words' },
+  'cooling.secondYear.leastGrams': { label: 'Second-year young: lightest to be cooled', unit: 'g' },
+  'cooling.secondYear.holdC': { label: 'Second-year young: hold at', unit: 'C' },
 } as const satisfies Record<string, FigureDeclaration>

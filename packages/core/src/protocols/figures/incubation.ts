@@ -51,4 +51,9 @@ export const INCUBATION_FIGURES = {
   'thermal.*.care': { label: '{name}: food or care', unit: 'words' },
   'thermal.*.exitGrams': { label: '{name}: weight at the end', unit: 'g' },
   'thermal.*.exitMm': { label: '{name}: length at the end', unit: 'mm' },
+  'thermal.*.model': { label: '{name}: rate of development', unit: 'words' },
+  'thermal.*.upperC': { label: '{name}: no development above', unit: 'C' },
+  'thermal.*.activationKJ': { label: '{name}: energy of activation', unit: 'kJ per mol' },
+  'thermal.*.inhibitionKJ': { label: '{name}: energy of inhibition', unit: 'kJ per mol' },
+  'thermal.*.halfIdleC': { label: '{name}: half of the rate is idle at', unit: 'C' },
 } as const satisfies Record<string, FigureDeclaration>
