@@ -112,3 +112,21 @@ test('an animal is of no species until one is chosen, and one that is not listed
     (await screen.findByRole('link', { name: 'A species that is not listed' })).getAttribute('href'),
   ).toBe('/protocols/new')
 })
+
+test('one that the library knows is picked by any of its names, and brings its figures along, each said to be the library’s', async () => {
+  const page = await pages.open('/protocols/new')
+  await page.user.type(await screen.findByLabelText('What you call it'), 'ball py')
+  const found = await screen.findByRole('group', { name: 'In the library' })
+  await press(page, /^royal python/, found)
+  expect(screen.getByLabelText<HTMLInputElement>('What you call it').value).toBe('royal python')
+  expect(screen.getByLabelText<HTMLInputElement>('Latin name, if you know it').value).toBe('Python regius')
+  expect(screen.getByLabelText('Eggs in a clutch').getAttribute('placeholder')).toBe('3–11')
+  expect(screen.getAllByText('library').length).toBeGreaterThan(5)
+  await page.user.type(screen.getByLabelText('Eggs in a clutch'), '5')
+  await press(page, 'Save and add the first animal')
+  await waitFor(() => expect(page.address()).toMatch(/^\/animals\/new/))
+  expect(sent(page)!.body).toMatchObject({
+    ...{ species: 'royal python', latin: 'Python regius', wayOfLife: 'egg-laying snake' },
+    ...{ library: 'Python regius', figures: { 'clutch.count': { value: 5 } } },
+  })
+})

@@ -139,6 +139,24 @@ test('its file holds what it says itself and names its way of life, and reads ba
   expect(there.figures).toEqual(here.figures)
 })
 
+test('a species of the library stands on its figures, and its file names it instead of repeating them', async () => {
+  const draft = species({
+    ...{ species: 'royal python', wayOfLife: 'egg-laying snake', library: 'Python regius' },
+    figures: { 'clutch.count': said(5, 3, 8) },
+  })
+  expect((await book.as.keeper('POST', '/api/protocols', draft)).status).toBe(200)
+  const { body: page } = await book.as.viewer('GET', `/api/protocols/${draft.id}`)
+  expect(page.figures['size.young'].value).toBe(62)
+  expect(page.sources['size.young']).toBe('library')
+  expect(page.figures['clutch.count'].value).toBe(5)
+  const { body: file } = await book.as.viewer('GET', `/api/protocols/${draft.id}/file`)
+  expect([file.library, Object.keys(file.figures as object)]).toEqual(['Python regius', ['clutch.count']])
+  const wrong = species({ species: 'odd one', wayOfLife: 'tortoise', library: 'Python regius' })
+  expect((await book.as.keeper('POST', '/api/protocols', wrong)).body.fields).toMatchObject([
+    { field: 'library' },
+  ])
+})
+
 describe('a species of every way of life, of which nobody said a figure, lives in every room', () => {
   // What streams never ends, and names no species.
   const READ = EVERY_ROUTE.map((route) => (isReading(route) ? route.path : ':')).filter(

@@ -2,6 +2,7 @@ import type { NewSpecies } from '@hatch-book/contract'
 import {
   declarationOf,
   figureFault,
+  inLibrary,
   labelOfFigure,
   wayOfLife,
   type ProtocolDocument,
@@ -56,6 +57,11 @@ export async function addSpecies(tx: Transaction, actor: Actor, draft: NewSpecie
     throw new BookError('invalid', 'This way of life is not known.', [
       { field: 'wayOfLife', says: 'choose a way of life' },
     ])
+  const likened = draft.library === null ? null : inLibrary(draft.library)
+  if (likened === undefined || (likened && likened.way !== way.code))
+    throw new BookError('invalid', 'The library has no such species of this way of life.', [
+      { field: 'library', says: 'the library has no such species' },
+    ])
   const known = await tx
     .select({ id: protocol.id, code: protocol.code, species: protocol.species })
     .from(protocol)
@@ -70,6 +76,7 @@ export async function addSpecies(tx: Transaction, actor: Actor, draft: NewSpecie
     formatVersion: 1,
     code: codeFor(draft.species, new Set(known.map((p) => p.code))),
     ...{ species: draft.species, latin: draft.latin, wayOfLife: way.code },
+    ...(likened ? { library: likened.latin } : {}),
     ...{ bodyPlan: way.bodyPlan, keptAs: way.keptAs, young: way.young },
     figures: figuresTold(draft),
   }

@@ -1,4 +1,5 @@
 import { protocolsApi } from '@hatch-book/contract'
+import { FROM_LIBRARY } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { inBook, tables } from '../db/connect'
 import { actorOf } from '../shell/actor'
@@ -58,11 +59,13 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
     inBook(db, actorOf(request).bookId, async (tx) => {
       const shelf = await loadShelf(tx)
       const { id } = request.params
-      const { figures, guessed } = shelf.resolved({ id: '', tag: '', line: '', protocolId: id })
+      const { figures, guessed, sources } = shelf.resolved({ id: '', tag: '', line: '', protocolId: id })
       const document = shelf.said(id)
       void reply.header('content-disposition', `attachment; filename="${document.code}.protocol.json"`)
-      // A file holds what its species says; what is guessed is guessed anew where it is brought in.
-      const said = Object.entries(figures).filter(([key]) => !guessed.has(key))
+      // A file holds what its species says; what is guessed, or stands in the library, is found anew where it is brought in.
+      const said = Object.entries(figures).filter(
+        ([key]) => !guessed.has(key) && sources[key] !== FROM_LIBRARY,
+      )
       return { ...document, figures: Object.fromEntries(said) }
     }),
   )

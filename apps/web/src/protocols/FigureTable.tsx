@@ -110,7 +110,9 @@ export function FigureTable({
                     )}
                   </>
                 ) : (
-                  <span className="quiet">{guessed.has(key) ? sources[key] : unchanged}</span>
+                  <span className={guessed.has(key) ? 'quiet' : 'quiet nowrap'}>
+                    {guessed.has(key) ? sources[key] : unchanged}
+                  </span>
                 )}
                 {faults[key] && (
                   <div className="says" role="alert">

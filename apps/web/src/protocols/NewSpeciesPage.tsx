@@ -1,13 +1,14 @@
 import { newId, NewSpecies, protocolsApi } from '@hatch-book/contract'
 import {
-  completed,
   declarationOf,
   dryRun,
   figureFault,
+  FROM_LIBRARY,
   labelOfFigure,
   questionOf,
   rangeTyped,
   readAnswer,
+  resolveProtocol,
   waysOfLife,
   type BookUnits,
   type FigureSetting,
@@ -25,6 +26,7 @@ import { send } from '../shell/api'
 import { useSession } from '../shell/session'
 import { useGoOn } from '../shell/useGoOn'
 import { DryRunCards } from './DryRunCards'
+import { FromLibrary } from './FromLibrary'
 import css from './newSpecies.module.css'
 import { WaysOfLife } from './WaysOfLife'
 
@@ -32,6 +34,8 @@ interface Draft {
   species: string
   latin: string
   wayOfLife: string | null
+  /** Latin name of the species of the library that it is, or is like. */
+  library: string | null
   /** What is typed, by the key of the figure that it answers. */
   answers: Record<string, string>
 }
@@ -57,6 +61,7 @@ function documentOf(draft: Draft, way: WayOfLife, answers: Record<string, Figure
   return {
     ...{ format: 'hatch-book protocol', formatVersion: 1, code: 'NEW' },
     ...{ species: draft.species.trim() || 'new species', latin: draft.latin, wayOfLife: way.code },
+    ...(draft.library ? { library: draft.library } : {}),
     ...{ bodyPlan: way.bodyPlan, keptAs: way.keptAs, young: way.young },
     figures: Object.fromEntries(
       Object.entries(answers).map(([key, setting]) => [
@@ -81,12 +86,12 @@ export function NewSpeciesPage() {
   const [id] = useState(() => newId())
   const wayOf = (code: string | null) => waysOfLife.find((way) => way.code === code)
   const form = useContractForm({
-    begin: { species: '', latin: '', wayOfLife: null, answers: {} } as Draft,
+    begin: { species: '', latin: '', wayOfLife: null, library: null, answers: {} } as Draft,
     schema: NewSpecies,
     body: (draft) => {
       const chosen = wayOf(draft.wayOfLife)
-      const { species, latin, wayOfLife } = draft
-      return { id, species, latin, wayOfLife, figures: chosen ? answersOf(draft, chosen, book) : {} }
+      const { species, latin, wayOfLife, library } = draft
+      return { id, species, latin, wayOfLife, library, figures: chosen ? answersOf(draft, chosen, book) : {} }
     },
     send: async (body) => {
       await send(protocolsApi.add, { body })
@@ -128,14 +133,25 @@ export function NewSpeciesPage() {
           />
           <TextField name="latin" label="Latin name, if you know it" width={300} most={80} />
         </div>
+        <Form.Item name="library" noStyle>
+          <NothingToSee />
+        </Form.Item>
         {/* Chosen below; what is wrong with the choice is said here. */}
         <Form.Item name="wayOfLife" className={css.choice ?? ''}>
           <NothingToSee />
         </Form.Item>
         {way ? (
-          <Answered way={way} draft={draft} onOther={() => form.change({ wayOfLife: null })} />
+          <Answered way={way} draft={draft} onOther={() => form.change({ wayOfLife: null, library: null })} />
         ) : (
-          <WaysOfLife onChoose={(code) => form.change({ wayOfLife: code })} />
+          <>
+            <FromLibrary
+              typed={draft.species}
+              onChoose={({ name: species, latin, way: wayOfLife }) =>
+                form.change({ species, latin, wayOfLife, library: latin })
+              }
+            />
+            <WaysOfLife onChoose={(code) => form.change({ wayOfLife: code })} />
+          </>
         )}
       </ContractForm>
     </section>
@@ -149,16 +165,22 @@ const NothingToSee = () => null
 function Answered({ way, draft, onOther }: { way: WayOfLife; draft: Draft; onOther(): void }) {
   const { book } = useSession()
   const told = JSON.stringify(answersOf(draft, way, book))
-  const { guesses, run } = useMemo(() => {
+  const { guesses, sources, run } = useMemo(() => {
     const document = documentOf(draft, way, JSON.parse(told) as Record<string, FigureSetting>)
     // What is asked is held against the guess that stands where it is not answered; the answers of the others count in it.
-    return { guesses: completed(document).figures, run: dryRun(document) }
+    const { figures, sources } = resolveProtocol(document, [])
+    return { guesses: figures, sources, run: dryRun(document) }
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the name changes no figure
-  }, [told, way])
+  }, [told, way, draft.library])
   return (
     <div className={css.sides}>
       <div>
         <p>
+          {draft.library && (
+            <>
+              Its figures begin as those of <i>{draft.library}</i> in the library.{' '}
+            </>
+          )}
           Lives as <strong>{way.plural}</strong> do. {way.says}{' '}
           <button type="button" className="plain" onClick={onOther}>
             choose another
@@ -169,7 +191,13 @@ function Answered({ way, draft, onOther }: { way: WayOfLife; draft: Draft; onOth
           from your other answers. You can change all of it later.
         </p>
         {way.asks.map((key) => (
-          <Question key={key} asked={key} way={way} draft={draft} guesses={guesses} units={book} />
+          <Question
+            key={key}
+            asked={key}
+            from={sources[key] === FROM_LIBRARY ? 'library' : 'a guess'}
+            {...{ way, draft, guesses }}
+            units={book}
+          />
         ))}
       </div>
       <DryRunCards run={run} />
@@ -179,12 +207,15 @@ function Answered({ way, draft, onOther }: { way: WayOfLife; draft: Draft; onOth
 
 function Question({
   asked,
+  from,
   way,
   draft,
   guesses,
   units,
 }: {
   asked: string
+  /** Where the figure comes from while it is not answered. */
+  from: string
   way: WayOfLife
   draft: Draft
   guesses: ProtocolDocument['figures']
@@ -217,7 +248,7 @@ function Question({
       >
         <Input className="fig" autoComplete="off" placeholder={guess} />
       </Form.Item>
-      <span className={isAnswered ? css.yours : css.guess}>{isAnswered ? 'yours' : 'a guess'}</span>
+      <span className={isAnswered ? css.yours : css.guess}>{isAnswered ? 'yours' : from}</span>
     </div>
   )
 }

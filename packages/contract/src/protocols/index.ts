@@ -57,6 +57,8 @@ export const ProtocolDocumentSchema = v.object({
   young: v.pipe(v.string(), v.maxLength(80)),
   /** What guesses the figures that are not in it. */
   wayOfLife: v.optional(v.pipe(v.string(), v.maxLength(80))),
+  /** Latin name of the library's species whose figures stand where it says none. */
+  library: v.optional(v.pipe(v.string(), v.maxLength(80))),
   figures: v.record(v.pipe(v.string(), v.maxLength(80)), FigureSchema),
 })
 
@@ -82,6 +84,8 @@ export const NewSpecies = v.object({
     v.minLength(1, 'Choose a way of life'),
     v.maxLength(80),
   ),
+  /** Latin name of the library's species that it is, or is like. */
+  library: v.optional(v.nullable(v.pipe(v.string(), v.maxLength(80))), null),
   figures: v.record(v.pipe(v.string(), v.maxLength(80)), AnswerSchema),
 })
 export type NewSpecies = v.InferOutput<typeof NewSpecies>

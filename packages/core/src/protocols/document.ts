@@ -59,6 +59,8 @@ export interface ProtocolDocument {
   young: string
   /** The way of life that guesses whatever figure the species does not say itself; nothing where it says all. */
   wayOfLife?: string | undefined
+  /** Latin name of the library's species whose figures stand where this one says none; nothing where it is likened to none. */
+  library?: string | undefined
   figures: Record<string, ProtocolFigure>
 }
 

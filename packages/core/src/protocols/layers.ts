@@ -3,7 +3,7 @@ import { compileProtocol } from './compile'
 import type { ProtocolDocument, ProtocolFigure } from './document'
 import type { FigureSetting } from './limits'
 import { schoolFigures } from './schools'
-import { completed, filled, wayOfLife } from './ways'
+import { completed, filled, saidOfSpecies, wayOfLife } from './ways'
 
 /** What one level of a protocol sets: schools by question, and single figures over them. */
 export interface ProtocolSettings {
@@ -38,6 +38,9 @@ export interface ResolvedProtocol {
   edition: string
 }
 
+/** Where a figure comes from that its keeper has not said, but the library has. */
+export const FROM_LIBRARY = 'library'
+
 const nameOf = ({ scope, of }: ProtocolLayer) => (scope === 'species' ? 'species' : `${scope} ${of}`)
 
 /**
@@ -52,8 +55,9 @@ export function resolveProtocol(
   const way = document.wayOfLife === undefined ? undefined : wayOfLife(document.wayOfLife)
   // What a layer sets must be known to stand somewhere: in the document, or among the guesses.
   const known = completed(document).figures
-  const said = { ...document.figures }
+  const said = saidOfSpecies(document)
   const sources: Record<string, string> = {}
+  for (const key of Object.keys(said)) if (!document.figures[key]) sources[key] = FROM_LIBRARY
   const set = (key: string, { value, low, high }: FigureSetting, source: string) => {
     const figure = said[key] ?? known[key]
     if (!figure) return

@@ -1,6 +1,7 @@
 import { declarationOf, labelOfFigure } from '../figures'
 import type { ProtocolDocument, ProtocolFigure } from '../document'
 import type { FigureSetting } from '../limits'
+import { figuresInLibrary, inLibrary } from '../library'
 import { wayOfLife } from './all'
 import { isDerived, type Derived, type WayFigure, type WayOfLife } from './way'
 
@@ -97,13 +98,19 @@ export function filled(own: Readonly<Figures>, way: WayOfLife): Figures {
 
 const completeOnes = new WeakMap<ProtocolDocument, ProtocolDocument>()
 
-/** A document with every figure that its way of life guesses: nothing is missing for a figure that nobody said. */
+/** What is said of a species: by its keeper, and beneath that by the library, where it is likened to a species there. */
+export function saidOfSpecies({ figures, library }: Pick<ProtocolDocument, 'figures' | 'library'>): Figures {
+  const entry = library === undefined ? undefined : inLibrary(library)
+  return entry ? { ...figuresInLibrary(entry), ...figures } : { ...figures }
+}
+
+/** A document with every figure that the library tells or its way of life guesses: nothing is missing for a figure that nobody said. */
 export function completed(document: ProtocolDocument): ProtocolDocument {
   const way = document.wayOfLife === undefined ? undefined : wayOfLife(document.wayOfLife)
   if (!way) return document
   const known = completeOnes.get(document)
   if (known) return known
-  const complete = { ...document, figures: filled(document.figures, way) }
+  const complete = { ...document, figures: filled(saidOfSpecies(document), way) }
   completeOnes.set(document, complete)
   // It is complete already.
   completeOnes.set(complete, complete)

@@ -1,3 +1,3 @@
 export { wayOfLife, waysOfLife } from './all'
-export { completed, filled } from './fill'
+export { completed, filled, saidOfSpecies } from './fill'
 export { isDerived, type Derived, type WayFigure, type WayOfLife } from './way'

@@ -1,0 +1,90 @@
+import { declarationOf, labelOfFigure } from '../figures'
+import type { ProtocolFigure } from '../document'
+import type { LibraryEntry, Telling } from './entry'
+import table from './species.json' with { type: 'json' }
+
+export type { LibraryEntry } from './entry'
+
+type Row = Omit<LibraryEntry, 'way' | 'synonyms'> & { synonyms?: string[] }
+
+/** Named species with starting figures, from general knowledge: picked from, never loaded whole into a book. */
+export const library: readonly LibraryEntry[] = /* #__PURE__ */ (() =>
+  (table as unknown as { way: string; species: Row[] }[]).flatMap(({ way, species }) =>
+    species.map(({ synonyms = [], ...row }) => ({ ...row, way, synonyms })),
+  ))()
+
+const DAYS_A_YEAR = 365.25
+
+/** The figures that each thing told stands for; of those that are counted some have other names than of a colony. */
+const KEYS: Record<keyof Telling, { key: string; times?: number; colony?: string }> = {
+  grown: { key: 'size.female' },
+  young: { key: 'size.young' },
+  years: { key: 'readiness.female.ageDays.cautious', times: DAYS_A_YEAR },
+  brood: { key: 'clutch.count' },
+  aYear: { key: 'clutch.perYear' },
+  toLaying: { key: 'pairing.lockToLaying' },
+  at: { key: 'incubation.setPointC' },
+  days: { key: 'thermal.1.days' },
+  eggsADay: { key: 'cohort.eggsPerDay', colony: 'colony.eggsPerDay' },
+  femaleDays: { key: 'cohort.femaleDays', colony: 'colony.femaleDays' },
+  maleDays: { key: 'cohort.maleDays', colony: 'colony.maleDays' },
+  colonyAt: { key: 'colony.referenceC' },
+}
+
+/** The entry of a Latin name; undefined where the library has none. */
+export const inLibrary = (latin: string): LibraryEntry | undefined =>
+  library.find((entry) => entry.latin === latin)
+
+const known = new Map<string, Record<string, ProtocolFigure>>()
+
+/** What the library tells of a species, as figures. */
+export function figuresInLibrary({ latin, tells, confidence }: LibraryEntry): Record<string, ProtocolFigure> {
+  const found = known.get(latin)
+  if (found) return found
+  const isColony = tells.colonyAt !== undefined || !('at' in tells || 'brood' in tells)
+  const figures: Record<string, ProtocolFigure> = {}
+  for (const [what, told] of Object.entries(tells) as [keyof Telling, number | readonly number[]][]) {
+    const { key: usual, colony, times = 1 } = KEYS[what]
+    const key = isColony ? (colony ?? usual) : usual
+    const [value, low, high] = typeof told === 'number' ? [told] : told.map((n) => n * times)
+    const { unit } = declarationOf(key)!
+    figures[key] = {
+      ...{ label: labelOfFigure(key), unit, confidence },
+      ...{ value: times === 1 ? value! : Math.round(value!), low: low ?? null, high: high ?? null },
+    }
+  }
+  known.set(latin, figures)
+  return figures
+}
+
+const plain = (text: string) =>
+  text
+    .normalize('NFD')
+    .replace(/[^\w\s]/g, '')
+    .toLowerCase()
+
+/**
+ * Species of the library by what is typed of their common or Latin name or of another name; those whose name begins so come first.
+ * @returns nothing for fewer than two letters
+ */
+export function findInLibrary(typed: string): LibraryEntry[] {
+  const words = plain(typed)
+    .split(/\s+/)
+    .filter((word) => word !== '')
+  if (words.join('').length < 2) return []
+  const rank = ({ name, latin, synonyms }: LibraryEntry): number => {
+    const names = [name, ...synonyms, latin].map(plain)
+    if (!words.every((word) => names.some((n) => n.split(/\s+/).some((part) => part.startsWith(word)))))
+      return 0
+    return names[0]!.startsWith(words.join(' '))
+      ? 3
+      : names.some((n) => n.startsWith(words.join(' ')))
+        ? 2
+        : 1
+  }
+  return library
+    .map((entry) => ({ entry, rank: rank(entry) }))
+    .filter((found) => found.rank > 0)
+    .sort((a, b) => b.rank - a.rank || a.entry.name.localeCompare(b.entry.name, 'en'))
+    .map((found) => found.entry)
+}

@@ -1,0 +1,44 @@
+import { figuresInLibrary, library, rangeTyped, wayOfLife } from '@hatch-book/core'
+
+const METRIC = { weightUnit: 'g', temperatureUnit: 'C' } as const
+const COLUMNS = [
+  ['grown female', ['size.female']],
+  ['newly out', ['size.young']],
+  ['breeds from', ['readiness.female.ageDays.cautious']],
+  ['eggs or young', ['clutch.count', 'cohort.eggsPerDay', 'colony.eggsPerDay']],
+  ['kept at', ['incubation.setPointC', 'colony.referenceC']],
+  ['eggs take', ['thermal.1.days']],
+] as const
+
+/** The library as a page: a table row for each species, under its way of life. */
+export function libraryPage(): string {
+  const ways = [...new Set(library.map((entry) => entry.way))]
+  const row = (entry: (typeof library)[number]) => {
+    const figures = figuresInLibrary(entry)
+    const cells = COLUMNS.map(([, keys]) => {
+      const key = keys.find((k) => figures[k])
+      const told = key ? rangeTyped(figures[key]!, METRIC) : ''
+      return key?.endsWith('PerDay') ? `${told} a day` : told
+    })
+    const names = entry.synonyms.length > 0 ? `${entry.name} (${entry.synonyms.join(', ')})` : entry.name
+    return `| ${[names, `*${entry.latin}*`, ...cells, entry.confidence].join(' | ')} |`
+  }
+  const head = ['species', 'Latin name', ...COLUMNS.map(([title]) => title), 'confidence']
+  return [
+    '# The species of the library',
+    '',
+    'Starting figures from general knowledge, to be changed by whoever keeps the animals; not veterinary advice, and not law. What stands in no',
+    'column here is guessed from the way of life. Made by `npm run library-page` from `packages/core/src/protocols/library`.',
+    ...ways.flatMap((way) => [
+      '',
+      `## ${wayOfLife(way)!.plural[0]!.toUpperCase()}${wayOfLife(way)!.plural.slice(1)}`,
+      '',
+      wayOfLife(way)!.says,
+      '',
+      `| ${head.join(' | ')} |`,
+      `|${head.map(() => '---').join('|')}|`,
+      ...library.filter((entry) => entry.way === way).map(row),
+    ]),
+    '',
+  ].join('\n')
+}
