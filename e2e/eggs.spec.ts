@@ -136,6 +136,10 @@ test('young that are born, ova that are counted by a sample, and a hatch that is
       .getByRole('list', { name: 'Next to hatch' })
       .getByRole('link', { name: /C28-27b/ })
       .click()
+    // The one that was shown before goes once the other is there, and its dial with it.
+    await expect(page.getByRole('article').filter({ has: page.getByLabel('What if') })).toContainText(
+      'C28-27b',
+    )
     const slider = page.getByRole('slider', { name: 'Temperature from tomorrow' })
     await slider.focus()
     for (let i = 0; i < 10; i++) await slider.press('ArrowLeft')

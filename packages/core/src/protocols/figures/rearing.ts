@@ -11,7 +11,7 @@ export const REARING_FIGURES = {
   'stage.*.feed': { label: 'Feed', unit: 'words' },
   'stage.*.areaM2': { label: 'Floor of its tub', unit: 'm2' },
   'stage.*.together': { label: 'Most in one tub', unit: 'count' },
-  'stage.*.warmC': { label: 'Warm side, or by day', unit: 'C' },
+  'stage.*.warmC': { label: 'Warm side', unit: 'C' },
   'stage.*.coolC': { label: 'Cool side', unit: 'C' },
   'stage.*.alarmLowC': { label: 'Alarm under', unit: 'C' },
   'stage.*.alarmHighC': { label: 'Alarm over', unit: 'C', asked: 'Too hot for {name} above' },
