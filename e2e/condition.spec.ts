@@ -18,7 +18,7 @@ test('a protocol edited changes verdicts, says so before and after, and every re
   await signIn(page, book.url)
   await openRoom(page, 'Protocols')
   await page.getByRole('link', { name: /corn snake/ }).click()
-  const weight = page.getByRole('textbox', { name: 'Weight of a male, cautious', exact: true })
+  const weight = page.getByRole('textbox', { name: 'Male breeding weight, cautious', exact: true })
   await weight.fill('2000000')
   await weight.press('Enter')
   await expect(page.getByRole('alert').filter({ hasText: 'between 0 and 100000 g' })).toBeVisible()

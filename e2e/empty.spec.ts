@@ -166,10 +166,10 @@ test('two sister species that nobody foresaw are in the book, and judged each by
   ]) {
     await openRoom(page, 'Protocols')
     await page.getByRole('link', { name: 'New species' }).click()
-    await page.getByLabel('What you call it').fill(name)
+    await page.getByLabel('Common name').fill(name)
     await page.getByRole('button', { name: /^live-bearing snakes/ }).click()
-    await page.getByLabel('A female may breed from the age of').fill('2 years')
-    await page.getByLabel('A female may breed from a weight of').fill(breeds)
+    await page.getByLabel('Female breeding age').fill('2 years')
+    await page.getByLabel('Female breeding weight').fill(breeds)
     await expect(page.getByRole('complementary', { name: 'Dry run' })).toContainText(breeds)
     await page.getByRole('button', { name: 'Save and add the first animal' }).click()
     await page.getByLabel('Tag').fill(tag)

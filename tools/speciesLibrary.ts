@@ -2,12 +2,12 @@ import { figuresInLibrary, library, rangeTyped, wayOfLife } from '@hatch-book/co
 
 const METRIC = { weightUnit: 'g', temperatureUnit: 'C' } as const
 const COLUMNS = [
-  ['grown female', ['size.female']],
-  ['newly out', ['size.young']],
+  ['adult female', ['size.female']],
+  ['hatchling or newborn', ['size.young']],
   ['breeds from', ['readiness.female.ageDays.cautious']],
   ['eggs or young', ['clutch.count', 'cohort.eggsPerDay', 'colony.eggsPerDay']],
-  ['kept at', ['incubation.setPointC', 'colony.referenceC']],
-  ['eggs take', ['thermal.1.days']],
+  ['temperature', ['incubation.setPointC', 'colony.referenceC']],
+  ['days to hatching', ['thermal.1.days']],
 ] as const
 
 /** The library as a page: a table row for each species, under its way of life. */
@@ -27,8 +27,8 @@ export function libraryPage(): string {
   return [
     '# The species of the library',
     '',
-    'Starting figures from general knowledge, to be changed by whoever keeps the animals; not veterinary advice, and not law. What stands in no',
-    'column here is guessed from the way of life. Made by `npm run library-page` from `packages/core/src/protocols/library`.',
+    'Starting figures from general knowledge. Change them for your animals; they are neither veterinary nor legal advice. Figures that are not',
+    'listed are estimated from the way of life. Made by `npm run library-page` from `packages/core/src/protocols/library`.',
     ...ways.flatMap((way) => [
       '',
       `## ${wayOfLife(way)!.plural[0]!.toUpperCase()}${wayOfLife(way)!.plural.slice(1)}`,

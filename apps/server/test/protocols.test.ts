@@ -159,7 +159,7 @@ test('a file goes out and comes back as an edition; a new species is added; what
         ...file,
         figures: { ...file.figures, 'growth.male.k': { ...file.figures['growth.male.k'], value: -1 } },
       },
-      'growth.male.k: Growth of a male, rate: between 0 and 10',
+      'growth.male.k: Male growth: rate: between 0 and 10',
     ],
     [{ ...file, figures: {} }, 'is missing'],
   ] as const) {

@@ -29,7 +29,7 @@ test('a school is followed, changed and left', () => {
 
 test('faults stand at their figure', () => {
   expect(faultsOf(page, withFigure(NO_SETTINGS, KEY, figure(1e9)))).toEqual({
-    [KEY]: 'Quarantine of a new one: between -3000 and 40000 d',
+    [KEY]: 'Quarantine: between -3000 and 40000 d',
   })
   expect(faultsOf(page, withFigure(NO_SETTINGS, KEY, { value: 90, low: 100, high: 120 }))[KEY]).toContain(
     'between the least and the most',

@@ -9,30 +9,9 @@ import {
   resolveProtocol,
   startingDocuments,
   waysOfLife,
-  type ProtocolDocument,
   type ProtocolFigure,
-  type WayOfLife,
 } from '../src'
-
-/** A species of a way of life of which its keeper has said nothing but this. */
-const speciesOf = (way: WayOfLife, said: Record<string, number> = {}): ProtocolDocument => ({
-  format: 'hatch-book protocol',
-  formatVersion: 1,
-  code: 'NEW',
-  species: 'dune runner',
-  latin: '',
-  bodyPlan: way.bodyPlan,
-  keptAs: way.keptAs,
-  young: way.young,
-  wayOfLife: way.code,
-  figures: Object.fromEntries(
-    Object.entries(said).map(([key, value]): [string, ProtocolFigure] => [
-      key,
-      { label: key, unit: declarationOf(key)!.unit, value, low: null, high: null, confidence: 'high' },
-    ]),
-  ),
-})
-const wayCalled = (code: string) => waysOfLife.find((way) => way.code === code)!
+import { speciesOf } from './newSpecies'
 
 test('every figure of the starting protocols is declared once, with the unit it has there', () => {
   for (const { code, figures: of } of startingDocuments)
@@ -52,7 +31,7 @@ test('the ways of life have names of their own, and say what they are', () => {
 })
 
 describe.each(waysOfLife.map((way) => [way.code, way] as const))('%s', (_, way) => {
-  const document = completed(speciesOf(way))
+  const document = completed(speciesOf(way.code))
   const number = (key: string) => Number(document.figures[key]?.value)
   const stages = Object.keys(document.figures).filter((key) => /^stage\.\d+\.name$/.test(key))
 
@@ -121,7 +100,7 @@ describe.each(waysOfLife.map((way) => [way.code, way] as const))('%s', (_, way) 
 
 describe('what is guessed follows from what is said', () => {
   const runner = (said: Record<string, number>) => {
-    const document = speciesOf(wayCalled('egg-laying snake'), said)
+    const document = speciesOf('egg-laying snake', said)
     const { figures: of, guessed, sources } = resolveProtocol(document, [])
     return { of, guessed, sources, protocol: compileProtocol({ ...document, figures: of })! }
   }
@@ -163,7 +142,7 @@ describe('what is guessed follows from what is said', () => {
   })
 
   test('what a line sets moves what follows from it, and what others said stays', () => {
-    const document = speciesOf(wayCalled('egg-laying snake'), { 'readiness.male.grams.cautious': 72 })
+    const document = speciesOf('egg-laying snake', { 'readiness.male.grams.cautious': 72 })
     const of = (value: number) =>
       resolveProtocol(document, [
         {
@@ -179,7 +158,7 @@ describe('what is guessed follows from what is said', () => {
   })
 
   test('a species that names its own stages has those and no other, each with what it does not say', () => {
-    const document = speciesOf(wayCalled('egg-laying snake'))
+    const document = speciesOf('egg-laying snake')
     const words = (value: string): ProtocolFigure => ({
       ...{ label: '', unit: 'words', value, low: null, high: null, confidence: 'high' },
     })
@@ -194,12 +173,11 @@ describe('what is guessed follows from what is said', () => {
 })
 
 test('what nobody put into words of a stage is told from its figures', () => {
-  const way = wayCalled('egg-laying snake')
-  const { stages } = compileProtocol(completed(speciesOf(way, { 'size.female': 500 })))!
+  const { stages } = compileProtocol(completed(speciesOf('egg-laying snake', { 'size.female': 500 })))!
   const breeder = stages.at(-1)!
   expect(breeder.housing).toBe('0.54 m² of floor (0.32–0.76), alone')
   expect(breeder.climate).toBe('30 °C warm, 23 °C cool (alarm under 17 and over 35 °C), air 50 %')
   for (const { code } of waysOfLife.filter((w) => w.keptAs !== 'colonies'))
-    for (const { housing, climate } of compileProtocol(completed(speciesOf(wayCalled(code))))!.stages)
+    for (const { housing, climate } of compileProtocol(completed(speciesOf(code)))!.stages)
       expect([code, housing, climate]).toEqual([code, expect.stringMatching(/\w/), expect.any(String)])
 })

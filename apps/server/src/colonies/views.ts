@@ -3,7 +3,7 @@ import {
   colonyModelOf,
   countDaysOf,
   dayOfInstant,
-  labelOfFigure,
+  figureInSentence,
   methodsOf,
   MissingFigureError,
   type ColonyModel,
@@ -103,7 +103,7 @@ function modelOrWhy(shelf: ProtocolShelf, protocolId: string): { model: ColonyMo
     if (!(error instanceof MissingFigureError)) throw error
     return {
       model: null,
-      says: `the protocol of ${document.species} has no usable figure for ${labelOfFigure(error.key).toLowerCase()}`,
+      says: `the protocol of ${document.species} has no usable figure for ${figureInSentence(error.key)}`,
     }
   }
 }

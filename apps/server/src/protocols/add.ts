@@ -1,12 +1,11 @@
 import type { NewSpecies } from '@hatch-book/contract'
 import {
   declarationOf,
+  documentOfSpecies,
   figureFault,
   inLibrary,
   labelOfFigure,
   wayOfLife,
-  type ProtocolDocument,
-  type ProtocolFigure,
 } from '@hatch-book/core'
 import { tables, type Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
@@ -32,21 +31,16 @@ export function codeFor(species: string, taken: ReadonlySet<string>): string {
   for (let n = 2; ; n++) if (!taken.has(`${stem}${n}`)) return `${stem}${n}`
 }
 
-/** The figures that a keeper told of a new species. @throws BookError that names all that cannot be, each at its field */
-function figuresTold(draft: NewSpecies): Record<string, ProtocolFigure> {
-  const faults: { field: string; says: string }[] = []
-  const figures: Record<string, ProtocolFigure> = {}
-  for (const [key, setting] of Object.entries(draft.figures)) {
+/** Refuses figures that cannot be, all at once, each at its field. */
+function refuseImpossible(figures: NewSpecies['figures']): void {
+  const faults = Object.entries(figures).flatMap(([key, setting]) => {
     const declared = declarationOf(key)
-    const label = labelOfFigure(key)
     const says = declared
-      ? figureFault({ label, unit: declared.unit }, setting, key)
-      : 'no figure of this name is known'
-    if (says) faults.push({ field: `figures.${key}`, says })
-    else figures[key] = { label, unit: declared!.unit, ...setting, confidence: 'medium' }
-  }
+      ? figureFault({ label: labelOfFigure(key), unit: declared.unit }, setting, key)
+      : 'there is no figure with this name'
+    return says ? [{ field: `figures.${key}`, says }] : []
+  })
   if (faults.length > 0) throw new BookError('invalid', faults.map((f) => f.says).join('. '), faults)
-  return figures
 }
 
 /** Takes a species into the book that it did not know. */
@@ -59,8 +53,8 @@ export async function addSpecies(tx: Transaction, actor: Actor, draft: NewSpecie
     ])
   const likened = draft.library === null ? null : inLibrary(draft.library)
   if (likened === undefined || (likened && likened.way !== way.code))
-    throw new BookError('invalid', 'The library has no such species of this way of life.', [
-      { field: 'library', says: 'the library has no such species' },
+    throw new BookError('invalid', 'The library has no species of that name with this way of life.', [
+      { field: 'library', says: 'choose a species of the library' },
     ])
   const known = await tx
     .select({ id: protocol.id, code: protocol.code, species: protocol.species })
@@ -71,15 +65,11 @@ export async function addSpecies(tx: Transaction, actor: Actor, draft: NewSpecie
     throw new BookError('already-there', `The ${same.species} is in this book already.`, [
       { field: 'species', says: 'this species is in the book already' },
     ])
-  const document: ProtocolDocument = {
-    format: 'hatch-book protocol',
-    formatVersion: 1,
+  refuseImpossible(draft.figures)
+  const document = documentOfSpecies({
     code: codeFor(draft.species, new Set(known.map((p) => p.code))),
-    ...{ species: draft.species, latin: draft.latin, wayOfLife: way.code },
-    ...(likened ? { library: likened.latin } : {}),
-    ...{ bodyPlan: way.bodyPlan, keptAs: way.keptAs, young: way.young },
-    figures: figuresTold(draft),
-  }
+    ...{ species: draft.species, latin: draft.latin, way, entry: likened, says: draft.figures },
+  })
   refuseIncomplete(document)
   await tx.insert(protocol).values({
     ...{ bookId: actor.bookId, id: draft.id, code: document.code, species: document.species },

@@ -7,7 +7,7 @@ import {
   compileProtocol,
   curveFault,
   figureFault,
-  labelOfFigure,
+  figureInSentence,
   questionsOf,
   resolveProtocol,
   type ProtocolDocument,
@@ -141,7 +141,7 @@ export function refuseIncomplete(document: ProtocolDocument): void {
     if (!(error instanceof MissingFigureError)) throw error
     throw new BookError(
       'invalid',
-      `A figure is missing that the calculations need: ${labelOfFigure(error.key).toLowerCase()}.`,
+      `A figure is missing that the calculations need: ${figureInSentence(error.key)}.`,
       [{ field: error.key, says: 'wanted' }],
     )
   }

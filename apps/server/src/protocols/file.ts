@@ -1,5 +1,6 @@
+import { isDeepStrictEqual } from 'node:util'
 import { ProtocolDocumentSchema, newId } from '@hatch-book/contract'
-import { documentFaults, type ProtocolDocument } from '@hatch-book/core'
+import { documentFaults, figuresNamed, type ProtocolDocument } from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
 import * as v from 'valibot'
 import { tables, type Transaction } from '../db/connect'
@@ -68,11 +69,10 @@ export async function bringInProtocol(
       { field: 'code', says: 'choose another code' },
     ])
   const shelf = await loadShelf(tx)
-  const before = shelf.said(known.id)
-  const keys = new Set([...Object.keys(before.figures), ...Object.keys(document.figures)])
-  const changed = [...keys].filter(
-    (key) => JSON.stringify(before.figures[key]) !== JSON.stringify(document.figures[key]),
-  ).length
+  const before = figuresNamed(shelf.said(known.id).figures)
+  const after = figuresNamed(document.figures)
+  const keys = new Set([...Object.keys(before), ...Object.keys(after)])
+  const changed = [...keys].filter((key) => !isDeepStrictEqual(before[key], after[key])).length
   if (changed > 0) {
     const inForce = shelf.edition(known.id, 'species', '')
     await writeEdition(

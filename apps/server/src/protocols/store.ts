@@ -1,6 +1,6 @@
 import {
   completed,
-  labelOfFigure,
+  figureInSentence,
   MissingFigureError,
   NO_SETTINGS,
   protocolUnder,
@@ -120,7 +120,7 @@ export class ProtocolShelf {
       const { species } = this.document(bearer.protocolId)
       const what =
         error instanceof MissingFigureError
-          ? `no usable figure for ${labelOfFigure(error.key).toLowerCase()}`
+          ? `no usable figure for ${figureInSentence(error.key)}`
           : 'a figure that makes no sense'
       fault = `the protocol of the ${species} has ${what}`
     }

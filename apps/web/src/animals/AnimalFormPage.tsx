@@ -132,7 +132,7 @@ function AnimalForm({
                 label="Species"
                 options={kept.map((p) => ({ value: p.id, label: p.species }))}
                 needed="Choose a species"
-                hint={<Link to="/protocols/new">A species that is not listed</Link>}
+                hint={<Link to="/protocols/new">Add a species that is not listed</Link>}
                 onPick={() => form.change({ damId: null, sireId: null })}
               />
             )}

@@ -2,8 +2,9 @@ import type { AnimalRow } from '@hatch-book/contract'
 import { payloadSchema } from '@hatch-book/core'
 import { useState } from 'react'
 import { ContractForm } from '../parts/form/ContractForm'
-import { PickField, TextField } from '../parts/form/fields'
+import { PickField } from '../parts/form/fields'
 import { FormActions } from '../parts/form/FormActions'
+import { Overrule } from '../parts/form/Overrule'
 import { NOT_YET, useContractForm } from '../parts/form/useContractForm'
 import { RefusedError } from '../shell/api'
 import { useLog } from '../shell/log'
@@ -59,17 +60,7 @@ export function MoveForm({ chosen, onDone }: { chosen: readonly AnimalRow[]; onD
         onPick={() => setAgainst('')}
         needed="Choose where to"
       />
-      {against && (
-        <div className="note bad" role="alert">
-          <p>{against}</p>
-          <TextField
-            name="despite"
-            label="Why move them anyway?"
-            most={200}
-            needed="Give a reason. It is saved with the move."
-          />
-        </div>
-      )}
+      <Overrule against={against} why="Why move them anyway?" savedWith="the move" most={200} />
     </ContractForm>
   )
 }

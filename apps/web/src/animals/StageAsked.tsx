@@ -8,7 +8,7 @@ const SAYS = {
   weight: 'Stage estimated from its weight: its earlier history is not recorded.',
 } as const
 
-const NOT_KNOWN = 'Nobody knows how old it is. Confirm its stage, or choose another.'
+const NOT_KNOWN = 'Its age is unknown. Confirm its stage, or choose another.'
 
 /** One that came half-grown was placed by age and weight: whoever keeps it is asked whether that is so. */
 export function StageAsked({ page }: { page: AnimalPage }) {

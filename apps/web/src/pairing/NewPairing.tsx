@@ -1,8 +1,9 @@
 import { newId, PairingDraft, pairingApi, type AnimalRow } from '@hatch-book/contract'
 import { useState } from 'react'
 import { ContractForm } from '../parts/form/ContractForm'
-import { PickField, TextField } from '../parts/form/fields'
+import { PickField } from '../parts/form/fields'
 import { FormActions } from '../parts/form/FormActions'
+import { Overrule } from '../parts/form/Overrule'
 import { NOT_YET, useContractForm } from '../parts/form/useContractForm'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { Verdict } from '../parts/Verdict'
@@ -99,17 +100,7 @@ export function NewPairing({ onDone }: { onDone(id: string | null): void }) {
           {field('femaleId', 'Female', 'female')}
           {field('maleId', 'Male', 'male')}
         </div>
-        {gate && (
-          <div className="note bad" role="alert">
-            <p>{gate}</p>
-            <TextField
-              name="despite"
-              label="Why pair them anyway?"
-              most={400}
-              needed="Give a reason. It is saved with the pairing."
-            />
-          </div>
-        )}
+        <Overrule against={gate} why="Why pair them anyway?" savedWith="the pairing" most={400} />
       </ContractForm>
     </>
   )

@@ -20,7 +20,7 @@ export function DryRunCards({ run }: { run: DryRun }) {
         <h2>Dry run: {run.weights.length > 0 ? 'a year of one pair' : 'one generation'}</h2>
         <Year steps={run.pair} />
         {run.pair.some((step) => step.guess) && (
-          <p className="small quiet">Pale is guessed. Your own clutches will narrow it.</p>
+          <p className="small quiet">Pale parts are guesses. Your own clutches will narrow them down.</p>
         )}
       </article>
       <article className="card">
@@ -83,7 +83,7 @@ function Year({ steps }: { steps: readonly DryStep[] }) {
         )
       })}
       <text x={WIDTH - MARGIN} y={height - 2} textAnchor="end" fontSize="12" fill="var(--ink2)">
-        a line each {every === 1 ? 'month' : every === 12 ? 'year' : `${every} months`}
+        one line {every === 1 ? 'a month' : every === 12 ? 'a year' : `every ${every} months`}
       </text>
     </svg>
   )
@@ -126,9 +126,9 @@ function Marks({ marks }: { marks: readonly DryMark[] }) {
     <table className="plain-table">
       <thead>
         <tr>
-          <th>What comes</th>
-          <th>At an age of</th>
-          <th className="right">Weighs</th>
+          <th>Event</th>
+          <th>Age</th>
+          <th className="right">Weight</th>
         </tr>
       </thead>
       <tbody>

@@ -10,7 +10,7 @@ export function FromLibrary({ typed, onChoose }: { typed: string; onChoose(entry
   return (
     <div role="group" aria-label="In the library">
       <h2 className={css.ask}>Is it one of these?</h2>
-      <p className="quiet">The library has starting figures for it. You can change all of them.</p>
+      <p className="quiet">The library has starting figures for these. You can change them all.</p>
       <div className={css.ways}>
         {found.slice(0, MOST).map((entry) => (
           <button key={entry.latin} type="button" className={css.way} onClick={() => onChoose(entry)}>

@@ -1,10 +1,10 @@
 import { newId, NewSpecies, protocolsApi } from '@hatch-book/contract'
 import {
   declarationOf,
+  documentOfSpecies,
   dryRun,
   figureFault,
   FROM_LIBRARY,
-  labelOfFigure,
   questionOf,
   rangeTyped,
   readAnswer,
@@ -16,7 +16,7 @@ import {
   type WayOfLife,
 } from '@hatch-book/core'
 import { App, Form, Input } from 'antd'
-import { useMemo, useState } from 'react'
+import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { ContractForm } from '../parts/form/ContractForm'
 import { TextField } from '../parts/form/fields'
@@ -56,27 +56,6 @@ function answersOf(draft: Draft, way: WayOfLife, units: BookUnits): Record<strin
   return Object.fromEntries(read)
 }
 
-/** A species as its keeper describes it so far. */
-function documentOf(draft: Draft, way: WayOfLife, answers: Record<string, FigureSetting>): ProtocolDocument {
-  return {
-    ...{ format: 'hatch-book protocol', formatVersion: 1, code: 'NEW' },
-    ...{ species: draft.species.trim() || 'new species', latin: draft.latin, wayOfLife: way.code },
-    ...(draft.library ? { library: draft.library } : {}),
-    ...{ bodyPlan: way.bodyPlan, keptAs: way.keptAs, young: way.young },
-    figures: Object.fromEntries(
-      Object.entries(answers).map(([key, setting]) => [
-        key,
-        {
-          label: labelOfFigure(key),
-          unit: declarationOf(key)!.unit,
-          ...setting,
-          confidence: 'medium' as const,
-        },
-      ]),
-    ),
-  }
-}
-
 /** A species that the book does not know yet: its name, how its kind lives, and what its keeper knows of it. */
 export function NewSpeciesPage() {
   const { book } = useSession()
@@ -95,7 +74,7 @@ export function NewSpeciesPage() {
     },
     send: async (body) => {
       await send(protocolsApi.add, { body })
-      notification.success({ title: `The ${body.species} is in the book` })
+      notification.success({ title: `${body.species} added` })
       goOn(FIRST[wayOf(body.wayOfLife)!.keptAs][1](id))
     },
     keepAs: 'new species',
@@ -106,12 +85,12 @@ export function NewSpeciesPage() {
   return (
     <section className="page">
       <h1>
-        {name === '' ? 'A new species' : name}
-        {name !== '' && <span className={css.kind}>a new species</span>}
+        {name === '' ? 'New species' : name}
+        {name !== '' && <span className={css.kind}>new species</span>}
       </h1>
       <ContractForm
         of={form}
-        label="A new species"
+        label="New species"
         actions={
           <FormActions
             of={form}
@@ -124,14 +103,14 @@ export function NewSpeciesPage() {
         <div className="row fields">
           <TextField
             name="species"
-            label="What you call it"
+            label="Common name"
             width={300}
             most={80}
             placeholder="such as corn snake"
-            needed="Enter what it is called"
+            needed="Enter a name"
             autoFocus
           />
-          <TextField name="latin" label="Latin name, if you know it" width={300} most={80} />
+          <TextField name="latin" label="Latin name (optional)" width={300} most={80} />
         </div>
         <Form.Item name="library" noStyle>
           <NothingToSee />
@@ -164,31 +143,29 @@ const NothingToSee = () => null
 /** The questions that matter for a way of life, and beside them what the answers come to. */
 function Answered({ way, draft, onOther }: { way: WayOfLife; draft: Draft; onOther(): void }) {
   const { book } = useSession()
-  const told = JSON.stringify(answersOf(draft, way, book))
-  const { guesses, sources, run } = useMemo(() => {
-    const document = documentOf(draft, way, JSON.parse(told) as Record<string, FigureSetting>)
-    // What is asked is held against the guess that stands where it is not answered; the answers of the others count in it.
-    const { figures, sources } = resolveProtocol(document, [])
-    return { guesses: figures, sources, run: dryRun(document) }
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the name changes no figure
-  }, [told, way, draft.library])
+  const document = documentOfSpecies({
+    ...{ code: 'NEW', species: draft.species.trim() || 'new species', latin: draft.latin, way },
+    ...{ entry: draft.library ? { latin: draft.library } : null, says: answersOf(draft, way, book) },
+  })
+  // What is asked is held against the guess that stands where it is not answered; the answers of the others count in it.
+  const { figures: guesses, sources } = resolveProtocol(document, [])
   return (
     <div className={css.sides}>
       <div>
         <p>
           {draft.library && (
             <>
-              Its figures begin as those of <i>{draft.library}</i> in the library.{' '}
+              Starts from the library figures for <i>{draft.library}</i>.{' '}
             </>
           )}
-          Lives as <strong>{way.plural}</strong> do. {way.says}{' '}
+          Way of life: <strong>{way.plural}</strong>.{' '}
           <button type="button" className="plain" onClick={onOther}>
             choose another
           </button>
         </p>
         <p className="quiet">
-          Say what you know, and leave the rest. What you leave is guessed, widely, from its way of life and
-          from your other answers. You can change all of it later.
+          Fill in what you know and leave the rest. What you leave is estimated from the way of life and your
+          other answers, and marked as a guess. You can change everything later.
         </p>
         {way.asks.map((key) => (
           <Question
@@ -200,7 +177,7 @@ function Answered({ way, draft, onOther }: { way: WayOfLife; draft: Draft; onOth
           />
         ))}
       </div>
-      <DryRunCards run={run} />
+      <DryRunCards run={dryRun(document)} />
     </div>
   )
 }

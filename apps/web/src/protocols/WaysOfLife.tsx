@@ -1,18 +1,7 @@
-import { waysOfLife, type WayOfLife } from '@hatch-book/core'
+import { GROUPS_OF_WAYS, waysOfLife } from '@hatch-book/core'
 import { Input } from 'antd'
 import { useState } from 'react'
 import css from './newSpecies.module.css'
-
-const GROUPS: readonly (readonly [title: string, holds: (way: WayOfLife) => boolean])[] = [
-  ['Snakes and lizards', ({ keptAs, bodyPlan }) => keptAs !== 'colonies' && /snake|lizard/.test(bodyPlan)],
-  ['Tortoises and turtles', ({ bodyPlan }) => bodyPlan === 'chelonian'],
-  ['Frogs and salamanders', ({ bodyPlan }) => bodyPlan === 'frog' || bodyPlan === 'salamander'],
-  [
-    'Insects, spiders and others',
-    ({ keptAs, bodyPlan }) => keptAs !== 'colonies' && bodyPlan === 'arthropod',
-  ],
-  ['Feeders and cultures', ({ keptAs }) => keptAs === 'colonies'],
-]
 
 /** How its kind lives, chosen from all that are known, each with what is so about it. */
 export function WaysOfLife({ onChoose }: { onChoose(code: string): void }) {
@@ -25,20 +14,20 @@ export function WaysOfLife({ onChoose }: { onChoose(code: string): void }) {
     <div role="group" aria-label="How it lives">
       <h2 className={css.ask}>How does it live?</h2>
       <p className="quiet">
-        Choose what comes nearest. It says which rooms, stages and tasks the species has, and guesses what you
-        do not know.
+        Choose the closest match. It sets the stages and tasks of the species, and estimates what you do not
+        know.
       </p>
       <Input
         aria-label="Find a way of life"
-        placeholder="find, such as gecko, eggs, live young"
+        placeholder="such as gecko, eggs, live young"
         allowClear
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
         style={{ maxWidth: 300 }}
       />
-      {found.length === 0 && <p>No way of life is described so. Try another word.</p>}
-      {GROUPS.map(([title, holds]) => {
-        const group = found.filter(holds)
+      {found.length === 0 && <p>Nothing matches. Try another word.</p>}
+      {GROUPS_OF_WAYS.map((title) => {
+        const group = found.filter((way) => way.group === title)
         return group.length === 0 ? null : (
           <section key={title}>
             <h3 className={css.group}>{title}</h3>

@@ -75,10 +75,10 @@ export const NewSpecies = v.object({
   species: v.pipe(
     v.string(),
     v.trim(),
-    v.minLength(1, 'Enter what it is called'),
-    v.maxLength(80, 'A name has at most 80 letters'),
+    v.minLength(1, 'Enter a name'),
+    v.maxLength(80, 'Use at most 80 characters'),
   ),
-  latin: v.pipe(v.string(), v.trim(), v.maxLength(80, 'A Latin name has at most 80 letters')),
+  latin: v.pipe(v.string(), v.trim(), v.maxLength(80, 'Use at most 80 characters')),
   wayOfLife: v.pipe(
     v.string('Choose a way of life'),
     v.minLength(1, 'Choose a way of life'),

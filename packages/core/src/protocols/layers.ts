@@ -1,6 +1,7 @@
 import type { Protocol } from './types'
 import { compileProtocol } from './compile'
 import type { ProtocolDocument, ProtocolFigure } from './document'
+import { figuresNamed } from './figures'
 import type { FigureSetting } from './limits'
 import { schoolFigures } from './schools'
 import { completed, filled, saidOfSpecies, wayOfLife } from './ways'
@@ -73,7 +74,7 @@ export function resolveProtocol(
     for (const [key, setting] of Object.entries(layer.settings.figures))
       set(key, setting, `set by ${layer.by}${whose}`)
   }
-  const figures = way ? filled(said, way) : said
+  const figures = way ? filled(said, way) : figuresNamed(said)
   const guessed = new Set(Object.keys(figures).filter((key) => !said[key]))
   for (const key of guessed) sources[key] = `guess from ‘${way!.plural}’`
   return { figures, sources, guessed, edition: inOrder.map(editionName).join(', ') }

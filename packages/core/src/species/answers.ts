@@ -97,7 +97,7 @@ export function readAnswer(
   if ('says' in low) return low
   if ('says' in high) return high
   if (low.value === null || high.value === null) return { setting: null }
-  if (low.value > high.value) return { says: 'the smaller figure comes first' }
+  if (low.value > high.value) return { says: 'put the smaller figure first' }
   const middle = (low.value + high.value) / 2
   const value =
     unit === 'count' && Number.isInteger(low.value) ? Math.round(middle) : Number(middle.toPrecision(4))
@@ -142,19 +142,19 @@ const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
 /** How a figure is asked for of a species of a way of life, as one would say it of that kind. */
 export function questionOf(
   key: string,
-  way: Pick<WayOfLife, 'young' | 'keptAs'>,
+  way: Pick<WayOfLife, 'brood' | 'keptAs'>,
   figures: Readonly<Record<string, ProtocolFigure>>,
 ): string {
   const declared = declarationOf(key)
-  const bears = /litter|larvae/.test(way.young)
-  const brood = bears ? 'litter' : way.young === 'egg sac' ? 'sac' : 'clutch'
+  const { brood } = way
+  const bears = brood === 'litter'
   const list = /^(.*?\.\d+)\./.exec(key)?.[1]
-  const name = String(figures[`${list}.name`]?.value ?? '').toLowerCase()
   return (declared?.asked ?? declared?.label ?? key)
     .replace('{clutch}', brood)
     .replace('{Clutches}', `${capital(brood)}${brood === 'clutch' ? 'es' : 's'}`)
     .replace('{Eggs}', bears ? 'Young' : 'Eggs')
     .replace('{laying}', bears ? 'birth' : 'laying')
-    .replace('{name}', name === '' ? 'one' : `a ${name}`)
-    .replace('{Name}', `The ${name}`)
+    .replace('{Newborn}', bears ? 'Newborn' : 'Hatchling')
+    .replace('{Warmth}', way.keptAs === 'animals' ? 'Incubation temperature' : 'Temperature')
+    .replace('{Name}', capital(String(figures[`${list}.name`]?.value ?? 'step').toLowerCase()))
 }

@@ -8,6 +8,7 @@ import {
   type Range,
 } from '../protocols'
 import { gompertzWeight } from '../weighing'
+import { times } from '../words'
 
 /** Something that comes in the year of a pair or of a colony, counted from the day on which the pair is put together. */
 export interface DryStep {
@@ -100,7 +101,7 @@ function yearOf(p: Protocol, figures: Readonly<Record<string, ProtocolFigure>>, 
   const meetings = pairing.meetings.typical
   const together = Math.max(1, Math.round(meetings * pairing.daysBetween.typical))
   steps.push({
-    ...{ what: 'together', says: `together, ${meetings} ${meetings === 1 ? 'time' : 'times'}` },
+    ...{ what: 'together', says: `introduced ${times(meetings)}` },
     ...{ from: sharp(0), to: sharp(together) },
     guess: isGuess('pairing.meetings', 'pairing.daysBetween'),
   })
@@ -109,7 +110,7 @@ function yearOf(p: Protocol, figures: Readonly<Record<string, ProtocolFigure>>, 
   const born = incubation === null
   const count = clutch ? `${clutch.count.least}–${clutch.count.most}` : ''
   steps.push({
-    ...{ what: 'carrying', says: born ? 'she carries' : 'eggs form', from: mated, to: given },
+    ...{ what: 'carrying', says: born ? 'carrying young' : 'forming eggs', from: mated, to: given },
     guess: isGuess('pairing.lockToLaying'),
   })
   let out = given
@@ -117,19 +118,19 @@ function yearOf(p: Protocol, figures: Readonly<Record<string, ProtocolFigure>>, 
     const days = incubation.degreeDays / Math.max(1, incubation.setPointC - incubation.thresholdC)
     out = later(given, stepDays(figures, 1, days))
     steps.push({
-      ...{ what: 'eggs', says: `${count} eggs, incubated`, from: given, to: out },
+      ...{ what: 'eggs', says: `incubating ${count} eggs`, from: given, to: out },
       guess: isGuess('thermal.1.days', 'incubation.setPointC', 'clutch.count'),
     })
   }
   steps.push({
-    ...{ what: 'out', says: born ? `${count} born` : 'they hatch', from: out, to: out },
+    ...{ what: 'out', says: born ? `birth of ${count}` : 'hatching', from: out, to: out },
     guess: isGuess('pairing.lockToLaying', ...(born ? [] : ['thermal.1.days'])),
   })
   if (clutch?.again)
     steps.push({
       ...{
         what: 'next',
-        says: 'the next clutch',
+        says: 'next clutch',
         from: later(given, clutch.again),
         to: later(given, clutch.again),
       },
@@ -147,7 +148,7 @@ function youngOf(
   const grams = (day: number) => (young ? gompertzWeight(p.growth.female, day) : null)
   const marks: DryMark[] = [
     {
-      ...{ says: p.incubation ? 'out of the egg' : 'born', day: sharp(0) },
+      ...{ says: p.incubation ? 'hatched' : 'born', day: sharp(0) },
       ...{ grams: young?.typical ?? null, guess: isGuess('size.young') },
     },
     {
@@ -159,12 +160,17 @@ function youngOf(
   const leave = rangeOf(figures['leaving.ageDays'])
   if (leave)
     marks.push({
-      ...{ says: 'may leave', day: leave, grams: grams(leave.typical), guess: isGuess('leaving.ageDays') },
+      ...{
+        says: 'ready to leave',
+        day: leave,
+        grams: grams(leave.typical),
+        guess: isGuess('leaving.ageDays'),
+      },
     })
   for (const sex of ['male', 'female'] as const) {
     const { ageDays, grams: heavy } = p.readiness[sex]
     marks.push({
-      says: `a ${sex} may breed`,
+      says: `${sex} can breed`,
       day: { typical: ageDays.wanted, least: ageDays.least, most: ageDays.wanted },
       grams: heavy?.wanted ?? null,
       guess: isGuess(`readiness.${sex}.ageDays.cautious`, `readiness.${sex}.grams.cautious`),
@@ -187,7 +193,7 @@ function generationOf(
     const end = later(day, stepDays(figures, i + 1, days))
     const guess = isGuess(`thermal.${i + 1}.days`)
     pair.push({ ...{ what: 'growing', says: stage.name, from: day, to: end, guess } })
-    young.push({ ...{ says: `${stage.name} is over`, day: end, grams: stage.grams, guess } })
+    young.push({ ...{ says: `end of ${stage.name}`, day: end, grams: stage.grams, guess } })
     day = end
   })
   const prefix = figures['colony.femaleDays'] ? 'colony' : 'cohort'
@@ -197,12 +203,12 @@ function generationOf(
   const first = later(day, ripe)
   if (laying)
     pair.push({
-      ...{ what: 'laying', says: 'a female lays', from: first, to: later(first, laying) },
+      ...{ what: 'laying', says: 'laying', from: first, to: later(first, laying) },
       guess: isGuess(`${prefix}.layingDays`),
     })
   if (lives)
     young.push({
-      ...{ says: 'a grown female dies', day: later(day, lives), grams: null },
+      ...{ says: 'end of a female’s life', day: later(day, lives), grams: null },
       guess: isGuess(`${prefix}.femaleDays`),
     })
   return { pair, young, weights: [] }

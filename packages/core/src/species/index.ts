@@ -1,2 +1,3 @@
 export * from './answers'
+export * from './document'
 export * from './dryRun'

@@ -27,14 +27,33 @@ const NUMBER = /\.(\d+)(?=\.|$)/g
 export const declarationOf = (key: string): FigureDeclaration | undefined =>
   figures[key.replace(NUMBER, '.*')]
 
+/** The values of figures, whatever else is known of them. */
+type Values = Readonly<Record<string, Pick<ProtocolFigure, 'value'>>>
+
 /**
  * What a figure is called.
  * @param others the figures it stands among: one that belongs to a thing of a list is called by that thing's name
  */
-export function labelOfFigure(key: string, others: Readonly<Record<string, ProtocolFigure>> = {}): string {
+export function labelOfFigure(key: string, others: Values = {}): string {
   const { label } = declarationOf(key) ?? { label: key }
   const [, list, n] = /^(.*?)\.(\d+)(?=\.|$)/.exec(key) ?? []
   if (list === undefined) return label
   const name = others[`${list}.${n}.name`]?.value ?? n!
   return label.replace('{n}', n!).replace('{name}', String(name))
+}
+
+/** What a figure is called within a sentence. */
+export const figureInSentence = (key: string): string => labelOfFigure(key).toLowerCase()
+
+/** Figures with what they are called and measured in: as declared, or as they say themselves where nothing reads them. */
+export function figuresNamed(
+  bare: Readonly<Record<string, Omit<ProtocolFigure, 'label' | 'unit'> & Partial<ProtocolFigure>>>,
+): Record<string, ProtocolFigure> {
+  const found: Record<string, ProtocolFigure> = {}
+  for (const [key, figure] of Object.entries(bare)) {
+    const declared = declarationOf(key)
+    const label = declared ? labelOfFigure(key, bare) : (figure.label ?? key)
+    found[key] = { ...figure, label, unit: declared?.unit ?? figure.unit ?? 'words' }
+  }
+  return found
 }

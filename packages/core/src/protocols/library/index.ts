@@ -1,6 +1,7 @@
 import { declarationOf, labelOfFigure } from '../figures'
 import type { ProtocolFigure } from '../document'
 import type { LibraryEntry, Telling } from './entry'
+import { wayOfLife } from '../ways/all'
 import table from './species.json' with { type: 'json' }
 
 export type { LibraryEntry } from './entry'
@@ -38,10 +39,15 @@ export const inLibrary = (latin: string): LibraryEntry | undefined =>
 const known = new Map<string, Record<string, ProtocolFigure>>()
 
 /** What the library tells of a species, as figures. */
-export function figuresInLibrary({ latin, tells, confidence }: LibraryEntry): Record<string, ProtocolFigure> {
+export function figuresInLibrary({
+  latin,
+  way,
+  tells,
+  confidence,
+}: LibraryEntry): Record<string, ProtocolFigure> {
   const found = known.get(latin)
   if (found) return found
-  const isColony = tells.colonyAt !== undefined || !('at' in tells || 'brood' in tells)
+  const isColony = wayOfLife(way)!.keptAs === 'colonies'
   const figures: Record<string, ProtocolFigure> = {}
   for (const [what, told] of Object.entries(tells) as [keyof Telling, number | readonly number[]][]) {
     const { key: usual, colony, times = 1 } = KEYS[what]

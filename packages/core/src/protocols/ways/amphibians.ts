@@ -1,23 +1,22 @@
-import type { ProtocolDocument } from '../document'
-import DF from '../taxa/DF.json' with { type: 'json' }
-import FS from '../taxa/FS.json' with { type: 'json' }
+import { taxa } from '../taxa'
 import { OF_BEARERS, OF_LAYERS } from './asks'
-import { developing, wayLike } from './make'
+import { developing, stagesOf, wayLike } from './make'
 import { guess, just, type WayOfLife } from './way'
 
-const of = (document: unknown) => document as ProtocolDocument
 const ASKED_OF_FROGS = [
   ...OF_LAYERS.filter((key) => key !== 'readiness.male.ageDays.cautious'),
   ...['thermal.2.days'],
 ]
-const HANDS = 'Skin takes up everything: wet, clean, soapless hands. Never set one free.'
+const HANDS = 'Handle with clean, wet hands, free of soap. Never release one.'
 
 export const amphibians = (): WayOfLife[] => [
   wayLike({
     code: 'frog with free tadpoles',
     plural: 'frogs with free tadpoles',
-    says: 'Spawns in water; tadpoles live together and come ashore as froglets.',
-    ...{ bodyPlan: 'frog', keptAs: 'animals', young: 'spawn', like: of(DF), feed: 'small insects' },
+    says: 'They spawn in water. The tadpoles grow up together and come ashore as froglets.',
+    group: 'Frogs and salamanders',
+    brood: 'clutch',
+    ...{ bodyPlan: 'frog', keptAs: 'animals', young: 'spawn', like: taxa.DF, feed: 'small insects' },
     without: ['cohort.aloneFrom', 'thermal.', 'thermal.1.days'],
     asks: ASKED_OF_FROGS,
     figures: {
@@ -48,63 +47,55 @@ export const amphibians = (): WayOfLife[] => [
   }),
   wayLike({
     code: 'frog with tadpoles reared singly',
-    plural: 'frogs whose tadpoles are reared singly',
-    says: 'Lays a few eggs on land; each tadpole is reared in a cup of its own.',
-    ...{ bodyPlan: 'frog', keptAs: 'animals', young: 'jelly clutch', like: of(DF), feed: 'tiny insects' },
+    plural: 'frogs with tadpoles raised singly',
+    says: 'They lay a few eggs on land. Each tadpole is raised in its own cup.',
+    group: 'Frogs and salamanders',
+    brood: 'clutch',
+    ...{ bodyPlan: 'frog', keptAs: 'animals', young: 'jelly clutch', like: taxa.DF, feed: 'tiny insects' },
     asks: ASKED_OF_FROGS,
     figures: { 'cautions.words': just(HANDS) },
   }),
   wayLike({
     code: 'salamander with water larvae',
     plural: 'salamanders and newts with water larvae',
-    says: 'Eggs or larvae are set in water; larvae lose their gills and come ashore.',
+    says: 'Their eggs or larvae develop in water. The young lose their gills and come ashore.',
+    group: 'Frogs and salamanders',
+    brood: 'litter',
     ...{
       bodyPlan: 'salamander',
       keptAs: 'animals',
       young: 'water larvae',
-      like: of(FS),
+      like: taxa.FS,
       feed: 'worms and insects',
     },
     asks: [...OF_BEARERS.filter((key) => key !== 'quarantine.days'), 'thermal.1.days'],
     figures: {
       'clutch.perYear': guess(1, 0.5, 2),
-      'cautions.words': just(`${HANDS} Heat above 25 °C kills many kinds.`),
+      'cautions.words': just(`${HANDS} Heat above 25 °C kills many species.`),
     },
   }),
   wayLike({
     code: 'salamander without larvae',
     plural: 'salamanders without larvae',
-    says: 'Guards eggs on land, or bears small complete young; no water stage to raise.',
+    says: 'They guard eggs on land or give birth to fully formed young. There is no water stage.',
+    group: 'Frogs and salamanders',
+    brood: 'litter',
     ...{
       bodyPlan: 'salamander',
       keptAs: 'animals',
       young: 'live litter',
-      like: of(FS),
+      like: taxa.FS,
       feed: 'tiny insects',
     },
     without: ['incubation.', 'thermal.', 'cohort.', 'stage.'],
     asks: OF_BEARERS,
     figures: {
-      ...landStages(),
+      ...stagesOf(taxa.FS, [4, 5, 6]),
       'size.female': guess(9, 3, 20),
       'clutch.count': guess(8, 2, 20),
       'clutch.perYear': guess(0.7, 0.3, 1),
       'pairing.lockToLaying': guess(240, 60, 1000),
-      'cautions.words': just(`${HANDS} Heat above 22 °C kills many kinds.`),
+      'cautions.words': just(`${HANDS} Heat above 22 °C kills many species.`),
     },
   }),
 ]
-
-/** The stages of a salamander once it is on land. */
-function landStages(): Record<string, WayOfLife['figures'][string]> {
-  const { figures } = wayLike({
-    ...{ code: '', plural: '', says: '', bodyPlan: 'salamander', keptAs: 'animals', young: '', asks: [] },
-    ...{ like: of(FS), figures: {} },
-  })
-  const kept: Record<string, WayOfLife['figures'][string]> = {}
-  for (const [key, figure] of Object.entries(figures)) {
-    const [, n, rest] = /^stage\.(\d)\.(.+)$/.exec(key) ?? []
-    if (n !== undefined && Number(n) > 3 && rest !== 'feed') kept[`stage.${Number(n) - 3}.${rest}`] = figure
-  }
-  return kept
-}

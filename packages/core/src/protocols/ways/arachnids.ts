@@ -1,10 +1,8 @@
-import type { ProtocolDocument } from '../document'
-import FG from '../taxa/FG.json' with { type: 'json' }
+import { taxa } from '../taxa'
 import { OF_BEARERS, OF_LAYERS } from './asks'
 import { staged, wayLike } from './make'
 import { guess, just, type WayOfLife } from './way'
 
-const of = (document: unknown) => document as ProtocolDocument
 const WARM = [25, 20, 29] as const
 const DAMP = [0.65, 0.4, 0.85] as const
 const ALARM = [12, 33] as const
@@ -28,8 +26,10 @@ export const arachnids = (): WayOfLife[] => [
   wayLike({
     code: 'scorpion',
     plural: 'scorpions',
-    says: 'Bears live young that ride on her back until their first moult; then each lives alone.',
-    ...{ bodyPlan: 'arthropod', keptAs: 'animals', young: 'live litter', like: of(FG) },
+    says: 'They give birth to live young, which ride on their mother until the first moult and then live alone.',
+    group: 'Insects, spiders and other invertebrates',
+    brood: 'litter',
+    ...{ bodyPlan: 'arthropod', keptAs: 'animals', young: 'live litter', like: taxa.FG },
     without: REPTILE_FIGURES,
     asks: OF_BEARERS,
     figures: {
@@ -54,21 +54,23 @@ export const arachnids = (): WayOfLife[] => [
       'clutch.count': guess(25, 8, 60),
       'clutch.perYear': guess(0.7, 0.4, 1.2),
       'readiness.female.ageDays.cautious': guess(900, 365, 1500),
-      'pairing.manner': just('he is put into her tub, on a rough piece of bark'),
+      'pairing.manner': just('introduce him in her tub, on a rough piece of bark'),
       'pairing.hoursTogether': guess(12, 2, 48),
       'pairing.lockToLaying': guess(240, 120, 500),
       'laying.signs': just('pale bands open along her sides; she eats nothing and digs in'),
-      'pairing.caution': just('She may kill him: take him out when they part.'),
+      'pairing.caution': just('She may kill him: take him out once they separate.'),
       'cautions.words': just(
-        'Venomous: long forceps, never by hand, and know which doctor to call. Some kinds need a permit.',
+        'Venomous: use long forceps, never your hands, and know which doctor to call. Some species need a permit.',
       ),
     },
   }),
   wayLike({
     code: 'spider',
     plural: 'spiders',
-    says: 'Spins an egg sac that is left with her or taken away; the young are raised singly.',
-    ...{ bodyPlan: 'arthropod', keptAs: 'animals', young: 'egg sac', like: of(FG) },
+    says: 'They spin an egg sac, which you leave with the female or take away. Spiderlings are raised singly.',
+    group: 'Insects, spiders and other invertebrates',
+    brood: 'sac',
+    ...{ bodyPlan: 'arthropod', keptAs: 'animals', young: 'egg sac', like: taxa.FG },
     without: REPTILE_FIGURES.filter((start) => !['incubation.', 'thermal.'].includes(start)),
     asks: OF_LAYERS,
     figures: {
@@ -96,7 +98,7 @@ export const arachnids = (): WayOfLife[] => [
       'clutch.count': guess(150, 40, 800),
       'clutch.perYear': guess(1, 0.5, 2),
       'readiness.female.ageDays.cautious': guess(1095, 300, 2200),
-      'pairing.manner': just('he is let into her tub at dusk'),
+      'pairing.manner': just('introduce him in her tub at dusk'),
       'pairing.hoursTogether': guess(1, 0.2, 24),
       'pairing.lockToLaying': guess(90, 20, 200),
       'incubation.method.1.name': just('left with her'),
@@ -107,7 +109,9 @@ export const arachnids = (): WayOfLife[] => [
       'incubation.setPointC': guess(26, 22, 29),
       'thermal.1.days': guess(45, 25, 80),
       'pairing.caution': just('She may kill him: stay, with forceps between them.'),
-      'cautions.words': just('Some bite hard or throw hairs that hurt eyes. Some kinds need a permit.'),
+      'cautions.words': just(
+        'Some bite hard or flick irritating hairs: protect your eyes. Some species need a permit.',
+      ),
     },
   }),
 ]

@@ -1,14 +1,9 @@
-import type { ProtocolDocument } from '../document'
-import BC from '../taxa/BC.json' with { type: 'json' }
-import FF from '../taxa/FF.json' with { type: 'json' }
-import ST from '../taxa/ST.json' with { type: 'json' }
-import TR from '../taxa/TR.json' with { type: 'json' }
+import { taxa } from '../taxa'
 import { OF_COLONIES } from './asks'
 import { developing, wayLike } from './make'
 import { REFERENCE } from './relative'
 import { guess, just, type WayOfLife } from './way'
 
-const of = (document: unknown) => document as ProtocolDocument
 /** One way of keeping a colony, with the work that it makes. */
 const method = (name: string, argument: string, task: string, everyDays: number, minutes: number) => ({
   'colony.method.1.name': just(name),
@@ -24,27 +19,33 @@ export const feeders = (): WayOfLife[] => [
   wayLike({
     code: 'roach colony',
     plural: 'roach colonies',
-    says: 'Bears young or drops egg cases all year; slow to start, steady for years.',
-    ...{ ...shared, young: 'ootheca', like: of(TR) },
+    says: 'They give birth or drop egg cases all year. Slow to start, then steady for years.',
+    group: 'Feeders and cultures',
+    brood: 'clutch',
+    ...{ ...shared, young: 'ootheca', like: taxa.TR },
     figures: {
       'thermal.1.name': just('ootheca'),
-      'cautions.words': just('Skin and droppings cause allergies: a mask when you clean.'),
+      'cautions.words': just('Skins and droppings can cause allergies: wear a mask when you clean.'),
     },
   }),
   wayLike({
     code: 'cricket or locust colony',
     plural: 'cricket and locust colonies',
-    says: 'Lays into pots of damp medium that are moved to hatch; a new generation in weeks.',
-    ...{ ...shared, young: 'loose eggs', like: of(BC) },
+    says: 'They lay in pots of damp soil, which you move to hatch. A new generation takes weeks.',
+    group: 'Feeders and cultures',
+    brood: 'clutch',
+    ...{ ...shared, young: 'loose eggs', like: taxa.BC },
     figures: {
-      'cautions.words': just('What escapes is heard for weeks. Locusts need a permit in some places.'),
+      'cautions.words': just('Escaped crickets chirp for weeks. Locusts need a permit in some places.'),
     },
   }),
   wayLike({
     code: 'beetle larvae colony',
     plural: 'beetle larvae colonies',
-    says: 'Larvae in bran or leaf mould; pupae are picked out, together or singly; beetles lay anew.',
-    ...{ ...shared, young: 'loose eggs', like: of(TR) },
+    says: 'Larvae live in bran or leaf mould. You pick out the pupae, and the beetles lay again.',
+    group: 'Feeders and cultures',
+    brood: 'clutch',
+    ...{ ...shared, young: 'loose eggs', like: taxa.TR },
     without: OWN_LIFE,
     figures: {
       ...developing(
@@ -71,21 +72,25 @@ export const feeders = (): WayOfLife[] => [
       'colony.binLitres': guess(10, 5, 30),
       'colony.binAdults': just(300),
       'colony.binYoung': just(4000),
-      'cautions.words': just('Bran dust and droppings cause allergies: a mask when you sieve.'),
+      'cautions.words': just('Bran dust and droppings can cause allergies: wear a mask when you sieve.'),
     },
   }),
   wayLike({
     code: 'fly culture',
     plural: 'fly cultures',
-    says: 'Cups of mash, each good for some weeks; new ones are begun by turns.',
-    ...{ ...shared, young: 'culture', like: of(FF) },
+    says: 'They live in cups of food that last a few weeks. You start new cups in turn.',
+    group: 'Feeders and cultures',
+    brood: 'clutch',
+    ...{ ...shared, young: 'culture', like: taxa.FF },
     figures: {},
   }),
   wayLike({
     code: 'feeder caterpillar pipeline',
     plural: 'feeder caterpillars',
-    says: 'Eggs are hatched by turns, and caterpillars fed up on leaves or chow to the size wanted.',
-    ...{ ...shared, young: 'egg batch', like: of(BC) },
+    says: 'You hatch eggs in turn and grow the caterpillars on leaves or chow to the size you need.',
+    group: 'Feeders and cultures',
+    brood: 'clutch',
+    ...{ ...shared, young: 'egg batch', like: taxa.BC },
     without: OWN_LIFE,
     figures: {
       ...developing(
@@ -108,21 +113,25 @@ export const feeders = (): WayOfLife[] => [
       'colony.binLitres': guess(10, 5, 30),
       'colony.binAdults': just(40),
       'colony.binYoung': just(1000),
-      'cautions.words': just('Leaves from sprayed plants kill them all within a day.'),
+      'cautions.words': just('Leaves from sprayed plants can kill them all within a day.'),
     },
   }),
   wayLike({
     code: 'isopod or springtail culture',
     plural: 'isopod and springtail cultures',
-    says: 'Lives in damp litter, cleans up after others, and is scooped out by the spoonful.',
-    ...{ ...shared, young: 'culture', like: of(ST) },
+    says: 'They live in damp litter, clean up after other animals, and are taken out by the spoonful.',
+    group: 'Feeders and cultures',
+    brood: 'clutch',
+    ...{ ...shared, young: 'culture', like: taxa.ST },
     figures: {},
   }),
   wayLike({
     code: 'rodent colony',
     plural: 'rodent colonies',
-    says: 'Groups of females with a male; pups are taken by size, from pinky to weaned.',
-    ...{ ...shared, bodyPlan: 'lizard', young: 'litter', like: of(TR) },
+    says: 'Groups of females live with a male. You take young by size, from pinky to weaned.',
+    group: 'Feeders and cultures',
+    brood: 'litter',
+    ...{ ...shared, bodyPlan: 'lizard', young: 'litter', like: taxa.TR },
     without: OWN_LIFE,
     figures: {
       // They keep themselves warm: a threshold far below makes the room's temperature matter little.
@@ -153,7 +162,7 @@ export const feeders = (): WayOfLife[] => [
       'colony.binAdults': just(5),
       'colony.binYoung': just(60),
       'cautions.words': just(
-        'Kill quickly and humanely, as your vet and the local law say. Bites, dust and urine make people ill.',
+        'Kill them quickly and humanely, as your vet and the local law require. Bites, dust and urine can make you ill.',
       ),
     },
   }),

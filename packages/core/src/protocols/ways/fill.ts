@@ -1,4 +1,4 @@
-import { declarationOf, labelOfFigure } from '../figures'
+import { declarationOf, figuresNamed } from '../figures'
 import type { ProtocolDocument, ProtocolFigure } from '../document'
 import type { FigureSetting } from '../limits'
 import { figuresInLibrary, inLibrary } from '../library'
@@ -92,8 +92,7 @@ export function filled(own: Readonly<Figures>, way: WayOfLife): Figures {
     }
   }
   for (const key of wanted.keys()) figureOf(key)
-  for (const key of wanted.keys()) if (all[key]) all[key] = { ...all[key], label: labelOfFigure(key, all) }
-  return all
+  return figuresNamed(all)
 }
 
 const completeOnes = new WeakMap<ProtocolDocument, ProtocolDocument>()

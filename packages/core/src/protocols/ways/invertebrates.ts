@@ -1,14 +1,9 @@
-import type { ProtocolDocument } from '../document'
-import AM from '../taxa/AM.json' with { type: 'json' }
-import MA from '../taxa/MA.json' with { type: 'json' }
-import PS from '../taxa/PS.json' with { type: 'json' }
-import SB from '../taxa/SB.json' with { type: 'json' }
+import { taxa } from '../taxa'
 import { OF_COHORTS } from './asks'
 import { developing, staged, wayLike } from './make'
 import { guess, just, type WayOfLife } from './way'
 
-const of = (document: unknown) => document as ProtocolDocument
-const MOULT = 'Never touch one that moults, hangs or lies on its back.'
+const MOULT = 'Never touch one that is moulting.'
 const WARM = [25, 20, 29] as const
 const DAMP = [0.65, 0.4, 0.85] as const
 const ALARM = [12, 33] as const
@@ -17,42 +12,50 @@ export const invertebrates = (): WayOfLife[] => [
   wayLike({
     code: 'mantis',
     plural: 'mantids',
-    says: 'Lays foam egg cases; hatches all at once; the young are parted as they grow.',
-    ...{ bodyPlan: 'arthropod', keptAs: 'cohorts', young: 'ootheca', like: of(MA), feed: 'insects' },
+    says: 'They lay foam egg cases that hatch all at once. Nymphs are separated as they grow.',
+    group: 'Insects, spiders and other invertebrates',
+    brood: 'clutch',
+    ...{ bodyPlan: 'arthropod', keptAs: 'cohorts', young: 'ootheca', like: taxa.MA, feed: 'insects' },
     asks: ['clutch.count', ...OF_COHORTS.filter((key) => !/eggsPerDay|layingDays/.test(key))],
     figures: {
-      'pairing.manner': just('he is put to her in a large cage when she has eaten well'),
+      'pairing.manner': just('introduce him in a large cage when she has eaten well'),
       'cautions.words': just(MOULT),
     },
   }),
   wayLike({
     code: 'stick or leaf insect',
     plural: 'stick and leaf insects',
-    says: 'Eats leaves; drops or buries single ova that take months; some breed without males.',
-    ...{ bodyPlan: 'arthropod', keptAs: 'cohorts', young: 'loose ova', like: of(PS), feed: 'leaves' },
+    says: 'They eat leaves, and drop or bury single eggs that take months. Some breed without males.',
+    group: 'Insects, spiders and other invertebrates',
+    brood: 'clutch',
+    ...{ bodyPlan: 'arthropod', keptAs: 'cohorts', young: 'loose ova', like: taxa.PS, feed: 'leaves' },
     asks: OF_COHORTS,
     figures: {
       'pairing.manner': just('free in a group'),
-      'cautions.words': just(`${MOULT} Freeze what you throw away: many are invasive.`),
+      'cautions.words': just(`${MOULT} Freeze waste before you throw it away: many species are invasive.`),
     },
   }),
   wayLike({
     code: 'moth that does not feed',
     plural: 'moths that do not feed',
-    says: 'Caterpillars eat leaves and spin; the moths live for days, pair at night and lay.',
-    ...{ bodyPlan: 'arthropod', keptAs: 'cohorts', young: 'egg batch', like: of(AM), feed: 'leaves' },
+    says: 'Caterpillars eat leaves and spin cocoons. The moths live for a few days, mate at night and lay.',
+    group: 'Insects, spiders and other invertebrates',
+    brood: 'clutch',
+    ...{ bodyPlan: 'arthropod', keptAs: 'cohorts', young: 'egg batch', like: taxa.AM, feed: 'leaves' },
     without: ['cohort.leaf', 'cohort.hostPlants'],
     asks: OF_COHORTS,
     figures: {
       'pairing.manner': just('in a net cage with moving night air'),
-      'cautions.words': just('Some caterpillars have hairs that burn. Never set one free.'),
+      'cautions.words': just('Some caterpillars have stinging hairs. Never release them.'),
     },
   }),
   wayLike({
     code: 'moth or butterfly that feeds',
     plural: 'moths and butterflies that feed',
-    says: 'Caterpillars eat leaves; the grown drink nectar for weeks, pair in a flight cage and lay.',
-    ...{ bodyPlan: 'arthropod', keptAs: 'cohorts', young: 'egg batch', like: of(AM), feed: 'leaves' },
+    says: 'Caterpillars eat leaves. Adults drink nectar for weeks, mate in a flight cage and lay.',
+    group: 'Insects, spiders and other invertebrates',
+    brood: 'clutch',
+    ...{ bodyPlan: 'arthropod', keptAs: 'cohorts', young: 'egg batch', like: taxa.AM, feed: 'leaves' },
     without: ['cohort.leaf', 'cohort.hostPlants', 'cohort.pause'],
     asks: OF_COHORTS,
     figures: {
@@ -67,18 +70,20 @@ export const invertebrates = (): WayOfLife[] => [
       'cohort.firstNight': guess(3, 1, 7),
       'cohort.lastNight': guess(20, 8, 40),
       'readiness.oldestDays': just(25),
-      'cautions.words': just('Some caterpillars have hairs that burn. Never set one free.'),
+      'cautions.words': just('Some caterpillars have stinging hairs. Never release them.'),
     },
   }),
   wayLike({
     code: 'beetle in soil',
     plural: 'beetles that breed in soil',
-    says: 'Lays into rotted leaf and wood; boxes are searched for larvae, which pupate in cells.',
+    says: 'They lay in rotted leaves and wood. You search the boxes for larvae, which pupate in cells.',
+    group: 'Insects, spiders and other invertebrates',
+    brood: 'clutch',
     ...{
       bodyPlan: 'arthropod',
       keptAs: 'cohorts',
       young: 'loose eggs',
-      like: of(SB),
+      like: taxa.SB,
       feed: 'rotted leaf and wood',
     },
     asks: OF_COHORTS,
@@ -86,18 +91,20 @@ export const invertebrates = (): WayOfLife[] => [
       'pairing.manner': just('free in a group'),
 
       'stage.5.feed': just('fruit and jelly'),
-      'cautions.words': just('Leave cells shut. Never set one free.'),
+      'cautions.words': just('Leave pupal cells closed, and never release the beetles.'),
     },
   }),
   wayLike({
     code: 'millipede or snail',
     plural: 'millipedes and snails',
-    says: 'Lays eggs into soil all year; the young grow up in it, and boxes are searched now and then.',
+    says: 'They lay eggs in soil all year. The young grow up there, and you check the boxes now and then.',
+    group: 'Insects, spiders and other invertebrates',
+    brood: 'clutch',
     ...{
       bodyPlan: 'arthropod',
       keptAs: 'cohorts',
       young: 'loose eggs',
-      like: of(SB),
+      like: taxa.SB,
       feed: 'leaf litter and greens',
     },
     without: [
@@ -184,16 +191,16 @@ export const invertebrates = (): WayOfLife[] => [
       'cohort.femaleDays': guess(900, 300, 2000),
       'cohort.maleDays': guess(900, 300, 2000),
       'cohort.searchDays': guess(45, 21, 90),
-      'cautions.words': just(
-        'Many defend themselves with fluids that stain or burn: gloves. Never set one free.',
-      ),
+      'cautions.words': just('Many give off fluids that stain or burn: wear gloves. Never release them.'),
     },
   }),
   wayLike({
     code: 'dormant-egg crustacean',
     plural: 'crustaceans with dormant eggs',
-    says: 'Eggs wait dry for months or years, hatch in a day of water, and are grown in weeks.',
-    ...{ bodyPlan: 'arthropod', keptAs: 'cohorts', young: 'dry eggs', like: of(PS) },
+    says: 'Dry eggs keep for months or years and hatch within days in water. The young grow up in weeks.',
+    group: 'Insects, spiders and other invertebrates',
+    brood: 'clutch',
+    ...{ bodyPlan: 'arthropod', keptAs: 'cohorts', young: 'dry eggs', like: taxa.PS },
     without: ['thermal.', 'stage.', 'cohort.', 'incubation.method.', 'season.', 'leaving.'],
     asks: OF_COHORTS.filter((key) => !key.startsWith('cohort.malesPer')),
     figures: {
@@ -260,7 +267,7 @@ export const invertebrates = (): WayOfLife[] => [
       'cooling.holdC': guess(20, 5, 25),
       'cooling.holdDays': guess(60, 28, 1000),
       'cooling.checkDays': guess(30, 14, 90),
-      'cautions.words': just('Never pour them into open water.'),
+      'cautions.words': just('Never tip them into ponds or streams.'),
     },
   }),
 ]

@@ -47,6 +47,17 @@ export function staged(stages: readonly StageOf[]): Record<string, WayFigure> {
   return figures
 }
 
+/** Some stages of a species, in this order, as the stages of another kind; what they are fed is the kind's own. */
+export function stagesOf(like: ProtocolDocument, numbers: readonly number[]): Record<string, WayFigure> {
+  const figures: Record<string, WayFigure> = {}
+  const all = Object.entries(relativesOf(like))
+  numbers.forEach((n, i) => {
+    for (const [key, figure] of all)
+      if (key.startsWith(`stage.${n}.`)) figures[key.replace(`.${n}.`, `.${i + 1}.`)] = figure
+  })
+  return figures
+}
+
 /** A step of development by temperature: days at a temperature, above a threshold. */
 export interface StepOf {
   name: string

@@ -1,22 +1,19 @@
-import type { ProtocolDocument } from '../document'
-import BT from '../taxa/BT.json' with { type: 'json' }
-import CS from '../taxa/CS.json' with { type: 'json' }
-import FG from '../taxa/FG.json' with { type: 'json' }
-import MT from '../taxa/MT.json' with { type: 'json' }
+import { taxa } from '../taxa'
 import { OF_BEARERS, OF_LAYERS } from './asks'
-import { wayLike } from './make'
+import { stagesOf, wayLike } from './make'
 import { guess, just, type WayOfLife } from './way'
 
-const of = (document: unknown) => document as ProtocolDocument
 const EGG_FIGURES = ['incubation.', 'thermal.', 'clutch.eggGrams', 'clutch.infertile', 'laying.againDays']
-const VET = 'One that strains without laying or bearing for more than a day needs a vet.'
+const VET = 'See a vet if she strains for more than a day without laying or giving birth.'
 
 export const reptiles = (): WayOfLife[] => [
   wayLike({
     code: 'egg-laying snake',
     plural: 'egg-laying snakes',
-    says: 'Lays a clutch that is incubated; eats whole prey; usually lives alone.',
-    ...{ bodyPlan: 'snake', keptAs: 'animals', young: 'egg clutch', like: of(CS), feed: 'rodents' },
+    says: 'They lay a clutch that you incubate, eat whole prey and usually live alone.',
+    group: 'Snakes and lizards',
+    brood: 'clutch',
+    ...{ bodyPlan: 'snake', keptAs: 'animals', young: 'egg clutch', like: taxa.CS, feed: 'rodents' },
     asks: OF_LAYERS,
     figures: {
       'laying.signs': just(
@@ -24,17 +21,19 @@ export const reptiles = (): WayOfLife[] => [
       ),
 
       'clutch.count': guess(10, 3, 30),
-      'pairing.caution': just(`Never feed the two together. ${VET}`),
+      'pairing.caution': just(`Never feed them together. ${VET}`),
       'cautions.words': just(
-        'Venomous or very large kinds want training, a second person, and often a permit.',
+        'Venomous or very large species need training, a second person and often a permit.',
       ),
     },
   }),
   wayLike({
     code: 'live-bearing snake',
     plural: 'live-bearing snakes',
-    says: 'Bears live young after months; eats whole prey; usually lives alone.',
-    ...{ bodyPlan: 'snake', keptAs: 'animals', young: 'live litter', like: of(CS), feed: 'rodents' },
+    says: 'They give birth after several months, eat whole prey and usually live alone.',
+    group: 'Snakes and lizards',
+    brood: 'litter',
+    ...{ bodyPlan: 'snake', keptAs: 'animals', young: 'live litter', like: taxa.CS, feed: 'rodents' },
     without: [...EGG_FIGURES, 'pairing.lockToShed', 'pairing.shedToLaying'],
     asks: OF_BEARERS,
     figures: {
@@ -48,17 +47,19 @@ export const reptiles = (): WayOfLife[] => [
       'cooling.holdDays': guess(56, 28, 84),
       'cooling.kind': just('mild winter'),
       'cooling.fromC': just(26),
-      'pairing.caution': just(`Never feed the two together. ${VET}`),
+      'pairing.caution': just(`Never feed them together. ${VET}`),
       'cautions.words': just(
-        'Venomous or very large kinds want training, a second person, and often a permit.',
+        'Venomous or very large species need training, a second person and often a permit.',
       ),
     },
   }),
   wayLike({
     code: 'small lizard laying two eggs',
     plural: 'small lizards that lay two eggs at a time',
-    says: 'Lays one or two eggs every few weeks for a season; eats insects or fruit mash.',
-    ...{ bodyPlan: 'lizard', keptAs: 'animals', young: 'egg clutch', like: of(FG), feed: 'insects' },
+    says: 'They lay one or two eggs every few weeks through the season, and eat insects or fruit mash.',
+    group: 'Snakes and lizards',
+    brood: 'clutch',
+    ...{ bodyPlan: 'lizard', keptAs: 'animals', young: 'egg clutch', like: taxa.FG, feed: 'insects' },
     without: ['incubation.sex'],
     asks: OF_LAYERS,
     figures: {
@@ -66,14 +67,16 @@ export const reptiles = (): WayOfLife[] => [
 
       'incubation.setPointC': guess(26, 22, 31),
       'thermal.1.days': guess(65, 40, 120),
-      'cautions.words': just('Tails break off: never hold one by the tail.'),
+      'cautions.words': just('Never hold one by the tail: it can break off.'),
     },
   }),
   wayLike({
     code: 'lizard with buried clutches',
     plural: 'lizards that bury their clutches',
-    says: 'Digs a clutch into damp soil; wants warmth and UV light; eats insects, some eat leaves.',
-    ...{ bodyPlan: 'lizard', keptAs: 'animals', young: 'egg clutch', like: of(FG), feed: 'insects' },
+    says: 'They bury a clutch in damp soil, need heat and UV light, and eat insects or leaves.',
+    group: 'Snakes and lizards',
+    brood: 'clutch',
+    ...{ bodyPlan: 'lizard', keptAs: 'animals', young: 'egg clutch', like: taxa.FG, feed: 'insects' },
     without: ['incubation.sex'],
     asks: OF_LAYERS,
     figures: {
@@ -92,8 +95,10 @@ export const reptiles = (): WayOfLife[] => [
   wayLike({
     code: 'live-bearing lizard',
     plural: 'live-bearing lizards',
-    says: 'Bears live young once a year or less; often eats of everything.',
-    ...{ bodyPlan: 'lizard', keptAs: 'animals', young: 'live litter', like: of(BT), feed: 'mixed dish' },
+    says: 'They give birth once a year or less often. Many eat insects, greens and fruit.',
+    group: 'Snakes and lizards',
+    brood: 'litter',
+    ...{ bodyPlan: 'lizard', keptAs: 'animals', young: 'live litter', like: taxa.BT, feed: 'mixed dish' },
     asks: OF_BEARERS,
     figures: {
       'laying.signs': just('heavy and pear-shaped, eats less, basks long'),
@@ -106,12 +111,14 @@ export const reptiles = (): WayOfLife[] => [
   wayLike({
     code: 'large seasonal lizard',
     plural: 'large seasonal lizards',
-    says: 'Heavy, breeds once after a winter rest, lays a large clutch in a nest it digs.',
+    says: 'They are heavy, rest in winter, and lay one large clutch in a nest they dig.',
+    group: 'Snakes and lizards',
+    brood: 'clutch',
     ...{
       bodyPlan: 'lizard',
       keptAs: 'animals',
       young: 'egg clutch',
-      like: of(FG),
+      like: taxa.FG,
       feed: 'whole prey and eggs',
     },
     without: ['incubation.sex', 'laying.againDays'],
@@ -134,15 +141,17 @@ export const reptiles = (): WayOfLife[] => [
       'cooling.holdC': guess(14, 10, 18),
       'cooling.holdDays': guess(100, 60, 150),
       'cautions.words': just(
-        'Bites, claws and tail can injure: handle with a second person, and know the local law.',
+        'They can injure you with teeth, claws and tail. Handle them with a second person, and check the local law.',
       ),
     },
   }),
   wayLike({
     code: 'cool-forest climbing lizard',
     plural: 'climbing lizards of cool forests',
-    says: 'Lives in cool, wet trees, drinks drops, dies of heat that others bask in; bears live young.',
-    ...{ bodyPlan: 'lizard', keptAs: 'animals', young: 'live litter', like: of(BT), feed: 'insects' },
+    says: 'They live in cool, wet trees, drink droplets, overheat easily and give birth to live young.',
+    group: 'Snakes and lizards',
+    brood: 'litter',
+    ...{ bodyPlan: 'lizard', keptAs: 'animals', young: 'live litter', like: taxa.BT, feed: 'insects' },
     asks: [...OF_BEARERS.filter((key) => key !== 'quarantine.days'), 'stage.6.alarmHighC'],
     figures: {
       'laying.signs': just('heavy and pear-shaped, eats less, basks long'),
@@ -165,46 +174,52 @@ export const reptiles = (): WayOfLife[] => [
         ]),
       ),
       'cautions.words': just(
-        'A day above 30 °C can kill. Many of these are protected: keep proof of origin.',
+        'A day above 30 °C can kill them. Many species are protected: keep proof of origin.',
       ),
     },
   }),
   wayLike({
     code: 'tortoise',
     plural: 'tortoises',
-    says: 'Slow to grow, decades old, grazes; some hibernate; lays clutches in dug nests.',
-    ...{ bodyPlan: 'chelonian', keptAs: 'animals', young: 'egg clutch', like: of(MT), feed: 'weeds' },
+    says: 'They grow slowly, live for decades, graze, and lay in nests they dig. Some hibernate.',
+    group: 'Tortoises and turtles',
+    brood: 'clutch',
+    ...{ bodyPlan: 'chelonian', keptAs: 'animals', young: 'egg clutch', like: taxa.MT, feed: 'weeds' },
     without: ['incubation.sex', 'stage.'],
     asks: OF_LAYERS,
     figures: {
       'laying.signs': just('paces, sniffs the soil, digs trial holes, eats less'),
-      'pairing.manner': just('he is put to her for a day or two, then they are apart'),
+      'pairing.manner': just('introduce him to her for a day or two, then separate them'),
 
-      ...stagesWithoutWinter(),
+      // Whether the young rest in their first winter is a school, not a stage.
+      ...stagesOf(taxa.MT, [1, 2, 4, 5, 6]),
       'cooling.needed': just('optional'),
       'cautions.words': just(
-        'Most kinds need papers. Never hibernate one that is ill, light or has food in its gut.',
+        'Most species need papers. Never hibernate a tortoise that is ill, underweight or has food in its gut.',
       ),
     },
   }),
   wayLike({
     code: 'semi-aquatic turtle',
     plural: 'semi-aquatic turtles',
-    says: 'Lives in water and basks on land; young begin in shallow water; lays in dug nests.',
+    says: 'They live in water, bask on land and lay in nests they dig. Hatchlings start in shallow water.',
+    group: 'Tortoises and turtles',
+    brood: 'clutch',
     ...{
       bodyPlan: 'chelonian',
       keptAs: 'animals',
       young: 'egg clutch',
-      like: of(MT),
+      like: taxa.MT,
       feed: 'water animals and plants',
     },
     without: ['incubation.sex', 'stage.'],
     asks: OF_LAYERS,
     figures: {
       'laying.signs': just('paces, sniffs the soil, digs trial holes, eats less'),
-      'pairing.manner': just('he is put to her for a day or two, then they are apart'),
+      'pairing.manner': just('introduce him to her for a day or two, then separate them'),
 
-      ...stagesWithoutWinter(),
+      // Whether the young rest in their first winter is a school, not a stage.
+      ...stagesOf(taxa.MT, [1, 2, 4, 5, 6]),
       'size.female': guess(900, 250, 2500),
       'size.young': guess(7, 4, 11),
       'readiness.female.ageDays.cautious': guess(2557, 1461, 4383),
@@ -217,23 +232,9 @@ export const reptiles = (): WayOfLife[] => [
       'stage.4.litres': guess(200, 100, 400),
       'stage.5.litres': guess(400, 200, 1000),
       ...Object.fromEntries([1, 2, 3, 4, 5].map((n) => [`stage.${n}.waterDays`, guess(4, 1, 10)])),
-      'cautions.words': just('They carry germs that make people ill: wash hands. Never set one free.'),
+      'cautions.words': just(
+        'They can carry germs that make people ill: wash your hands. Never release one.',
+      ),
     },
   }),
 ]
-
-/** The stages of a tortoise without a winter of its own for the young: whether one rests is a school, not a stage. */
-function stagesWithoutWinter() {
-  const kept: WayOfLife['figures'] = wayLike({
-    ...{ code: '', plural: '', says: '', bodyPlan: 'chelonian', keptAs: 'animals', young: '', asks: [] },
-    like: of(MT),
-    figures: {},
-  }).figures
-  const figures: Record<string, WayOfLife['figures'][string]> = {}
-  for (const [key, figure] of Object.entries(kept)) {
-    const [, n, rest] = /^stage\.(\d)\.(.+)$/.exec(key) ?? []
-    if (n === undefined || n === '3' || rest === 'feed') continue
-    figures[`stage.${Number(n) > 3 ? Number(n) - 1 : n}.${rest}`] = figure
-  }
-  return figures
-}

@@ -17,14 +17,26 @@ export type WayFigure = FigureSetting | Derived
 
 export const isDerived = (figure: WayFigure): figure is Derived => 'by' in figure
 
+/** What a keeper looks for a way of life under. */
+export const GROUPS_OF_WAYS = [
+  'Snakes and lizards',
+  'Tortoises and turtles',
+  'Frogs and salamanders',
+  'Insects, spiders and other invertebrates',
+  'Feeders and cultures',
+] as const
+
 /** How a kind of animal breeds, grows and is kept: every figure that it needs, as a wide guess. */
 export interface WayOfLife {
   /** Stable, such as `egg-laying snake`. */
   code: string
   /** Of many, as one says where a guess comes from: `egg-laying snakes`. */
   plural: string
-  /** What is so about them, in one line. */
+  /** What is so about them, in a line or two. */
   says: string
+  group: (typeof GROUPS_OF_WAYS)[number]
+  /** As what young or eggs come at one time. */
+  brood: 'clutch' | 'litter' | 'sac'
   bodyPlan: BodyPlan
   keptAs: ProtocolDocument['keptAs']
   young: string
