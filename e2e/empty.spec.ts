@@ -25,7 +25,11 @@ test('an empty server opens at its first owner, and every empty view says what t
   await expect(page.getByText('at least 10 characters')).toBeVisible()
   await page.getByLabel('Password').fill('long enough now')
   await page.getByRole('button', { name: 'Open the book' }).click()
+  // Which species are kept is asked first; whoever does not say it now is told where.
+  await expect(page.getByRole('heading', { name: 'Which species do you keep?' })).toBeVisible()
+  await openRoom(page, 'Round')
   await expect(page.getByText('Nothing is due today.')).toBeVisible()
+  await expect(page.getByRole('link', { name: 'choose the species you keep' })).toBeVisible()
   for (const [room, says] of [
     ['Animals', 'There is no animal in this book yet.'],
     ['Readiness', 'No animal here is kept as a breeder'],
@@ -56,11 +60,11 @@ test('an empty server opens at its first owner, and every empty view says what t
   await openRoom(page, 'Pairing')
   for (const [part, says] of [
     ['Watch', 'Nobody is together'],
-    ['Season', 'No season of this species is planned'],
-    ['Crosses', 'No animal of this species is in the book yet'],
-    ['Kin', 'No animal of this species is in the book yet'],
-    ['Goals', 'No goal is set for this species'],
-    ['Genes', 'No animal of this species is in the book yet'],
+    ['Season', 'No species in this book is kept individually'],
+    ['Crosses', 'No species in this book is kept individually'],
+    ['Kin', 'No species in this book is kept individually'],
+    ['Goals', 'No species in this book is kept individually'],
+    ['Genes', 'No species in this book is kept individually'],
   ] as const) {
     await page.getByRole('navigation', { name: 'Pairing' }).getByRole('link', { name: part }).click()
     await expect(page.getByText(says)).toBeVisible()
@@ -69,7 +73,7 @@ test('an empty server opens at its first owner, and every empty view says what t
   for (const [part, says] of [
     ['Finding', 'Nobody is expected to lay'],
     ['Plan the hatch', 'A plan wants two clutches at least'],
-    ['Methods', 'Not used here yet'],
+    ['Methods', 'No species in this book lays eggs'],
     ['Past forecasts', 'No clutch has hatched here yet'],
     ['Other clocks', 'Nobody carries young'],
     ['Boxes', 'There is no incubator'],
@@ -122,6 +126,7 @@ M3;;corn snak;12 oz
   const cell = rows.getByLabel('kind of animal, line 4')
   await cell.fill('corn snake')
   await cell.press('Enter')
+  await expect(page.getByText('1 species will be added from the library: corn snake')).toBeVisible()
   await page.getByRole('button', { name: 'Bring in 3 animals' }).click()
   await expect(page.getByText('All of it is in the book')).toBeVisible()
   await page.getByRole('link', { name: 'See the animals' }).click()

@@ -20,6 +20,7 @@ const VIEWS = [
   '/readiness',
   '/protocols',
   '/protocols/new',
+  '/protocols/library',
   '/brumation',
   '/brumation/new',
   '/brumation/checks',

@@ -76,7 +76,7 @@ afterAll(() => act(() => root.unmount()))
 
 /** A book with nothing in it. */
 export const emptyBook = async (server: TestServer): Promise<Opened> => ({
-  book: await server.openBook('Empty'),
+  book: await server.openBook('Empty', { withSpecies: false }),
 })
 /** A book in which something is going on in every room. */
 export const wholeBook = (server: TestServer): Promise<WholeBook> => openWholeBook(server, 'Whole')

@@ -10,6 +10,7 @@ import {
 } from '../../packages/core/src'
 import { chance } from '../../demo/src/random'
 import { createBook } from '../../apps/server/src/books'
+import { startingSpecies } from '../../apps/server/src/protocols'
 import { inBook, insertMany, type Database } from '../../apps/server/src/db/connect'
 
 export const LARGE_DAY = '2027-05-27'
@@ -39,7 +40,7 @@ export async function fillLargeBook(
       zone: 'UTC',
       owner: { name: 'Owner', ...LARGE_SIGN_IN, ...(email && { email }) },
       demo: { day: LARGE_DAY, seed: 1 },
-      protocolId: (code) => protocolIds.set(code, newId()).get(code)!,
+      species: startingSpecies((code) => protocolIds.set(code, newId()).get(code)!),
     })
     const tubs = Array.from({ length: animals }, (_, i) => ({
       book_id: bookId,

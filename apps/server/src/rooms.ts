@@ -41,6 +41,7 @@ import { roundRoutes } from './rounds/routes'
 import { tellingOfWork } from './rounds/tellOfWork'
 import { salesRoutes } from './sales/routes'
 import { seasonRoutes } from './season/routes'
+import { speciesRoutes } from './species/routes'
 import { readinessRoutes } from './readiness/routes'
 import { growthRoutes } from './weighing/growthRoutes'
 import { scaleRoutes } from './weighing/scaleRoutes'
@@ -58,6 +59,7 @@ export const rooms: readonly BookRoutes[] = [
   archiveRoutes,
   csvRoutes,
   protocolRoutes,
+  speciesRoutes,
   editionRoutes,
   placeRoutes,
   animalRoutes,

@@ -260,6 +260,20 @@ export const CALLS: Readonly<Record<string, Said>> = {
   'POST /api/animals/:id/merge': (f) => ({
     ...{ url: `/api/animals/${f.female}/merge`, body: { otherId: f.otherAnimal } },
   }),
+  'PATCH /api/species/:id': (f) => ({
+    url: `/api/species/${f.book.protocols.WH}`,
+    body: { version: 1, species: 'hognose of the west', latin: '', hidden: true },
+  }),
+  'DELETE /api/species/:id': (f) => ({
+    ...{ url: `/api/species/${f.protocolOf('BT')}`, body: { version: 1 } },
+  }),
+  'POST /api/species/correction': (f) => ({
+    url: '/api/species/correction',
+    body: { animalId: f.female, protocolId: f.book.protocols.WH, together: 4 },
+  }),
+  'POST /api/species/:id/merge': (f) => ({
+    ...{ url: `/api/species/${f.protocolOf('FG')}/merge`, body: { intoId: f.protocolOf('CG') } },
+  }),
   'DELETE /api/sessions/:id': (f) => ({ url: `/api/sessions/${f.session}` }),
 }
 
@@ -279,6 +293,7 @@ export const NAMES_NOTHING = [
     'POST /api/imports',
     'POST /api/protocols',
     'POST /api/protocols/file',
+    'POST /api/species/library',
     'POST /api/demo/advance',
     'POST /api/scales',
   ],

@@ -4,6 +4,7 @@ import type { InjectOptions, LightMyRequestResponse } from 'fastify'
 import { sql } from 'drizzle-orm'
 import pg from 'pg'
 import { createBook } from '../src/books'
+import { startingSpecies } from '../src/protocols'
 import { asRole, connect, inBook, tables, type Database } from '../src/db/connect'
 import { rooms } from '../src/rooms'
 import { COOKIE, createSession } from '../src/shell/actor'
@@ -37,7 +38,8 @@ export interface TestServer {
   app: BookApp
   db: Database
   ownerUrl: string
-  openBook(name: string): Promise<TestBook>
+  /** @param begins without the starting species as a book that somebody opens */
+  openBook(name: string, begins?: { withSpecies?: boolean }): Promise<TestBook>
   /** Speaks as a member whose address is known. */
   signedIn(email: string): Promise<Caller>
   call: Caller
@@ -89,7 +91,7 @@ export async function openServerOn(ownerUrl: string): Promise<TestServer> {
         ...(body === undefined ? {} : { payload: body as object }),
       })
 
-  const openBook = async (bookName: string): Promise<TestBook> => {
+  const openBook: TestServer['openBook'] = async (bookName, { withSpecies = true } = {}) => {
     const bookId = newId()
     const cookies: Partial<Record<Role, string>> = {}
     await inBook(db, bookId, async (tx) => {
@@ -99,6 +101,7 @@ export async function openServerOn(ownerUrl: string): Promise<TestServer> {
         zone: 'UTC',
         owner: { name: 'Owner', email: `owner@${bookId}.example`, password: 'a long password' },
         demo: { day: TODAY, seed: 1 },
+        species: withSpecies ? startingSpecies() : [],
       })
       for (const role of ['owner', 'keeper', 'helper', 'viewer'] as const) {
         const id = role === 'owner' ? ownerId : newId()
@@ -114,7 +117,7 @@ export async function openServerOn(ownerUrl: string): Promise<TestServer> {
     ) as TestBook['as']
     const { body } = await as.owner('GET', '/api/protocols')
     const idOf = (code: string) =>
-      (body.protocols as { id: string; code: string }[]).find((p) => p.code === code)!.id
+      (body.protocols as { id: string; code: string }[]).find((p) => p.code === code)?.id ?? ''
     return {
       ...{ id: bookId, as, cookie: cookies.owner!, cookies: cookies as Record<Role, string> },
       protocols: { CS: idOf('CS'), WH: idOf('WH') },

@@ -94,6 +94,11 @@ export const routes: RouteObject[] = [
         async () => (await import('./protocols/NewSpeciesPage')).NewSpeciesPage,
         'decide and plan',
       ),
+      view(
+        'protocols/library',
+        async () => (await import('./protocols/LibraryPage')).LibraryPage,
+        'decide and plan',
+      ),
       view('protocols/:id', async () => (await import('./protocols/ProtocolPage')).ProtocolPage),
       view('readiness', async () => (await import('./readiness/ReadinessPage')).ReadinessPage),
       view('brumation', async () => (await import('./brumation/BrumationPage')).BrumationPage),

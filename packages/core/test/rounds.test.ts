@@ -41,7 +41,7 @@ describe('work that is due', () => {
           prey: 'hopper mouse',
           count: 1,
         },
-        ...{ window: { from: '2027-05-26', to: '2027-05-30' }, because: ['each 7 days'] },
+        ...{ window: { from: '2027-05-26', to: '2027-05-30' }, because: ['every 7 days'] },
       },
     ],
     weighIns: [

@@ -7,6 +7,7 @@ import { sql } from 'drizzle-orm'
 import pg from 'pg'
 import { newId } from '../../../packages/contract/src'
 import { createBook } from '../../../apps/server/src/books'
+import { startingSpecies } from '../../../apps/server/src/protocols'
 import { asRole, connect, inBook, tables } from '../../../apps/server/src/db/connect'
 import { migrateDatabase } from '../../../apps/server/src/db/migrate'
 import { rebuildIn } from '../../../apps/server/src/db/rebuild'
@@ -52,7 +53,9 @@ async function prepare(ownerUrl: string): Promise<void> {
   const { db, pool } = connect(asRole(ownerUrl, 'app_rw', 'bench'))
   await inBook(db, bookId, async (tx) => {
     const owner = { name: 'Owner', email: 'owner@plug.example', password: 'pull the plug' }
-    const member = await createBook(tx, { bookId, name: 'Plug', zone: 'UTC', owner })
+    const member = await createBook(tx, {
+      ...{ bookId, name: 'Plug', zone: 'UTC', owner, species: startingSpecies() },
+    })
     const [protocol] = await tx.select().from(tables.protocol).limit(1)
     await tx.insert(tables.animal).values(
       animals.map((id, i) => ({

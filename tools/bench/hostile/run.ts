@@ -3,6 +3,7 @@ import { parseArgs } from 'node:util'
 import sharp from 'sharp'
 import { newId, type Role } from '../../../packages/contract/src'
 import { createBook } from '../../../apps/server/src/books'
+import { startingSpecies } from '../../../apps/server/src/protocols'
 import { writeArchive } from '../../../apps/server/src/archive/write'
 import { connect, inBook, tables } from '../../../apps/server/src/db/connect'
 import { rooms } from '../../../apps/server/src/rooms'
@@ -51,7 +52,7 @@ const { databaseUrl, filled, close } = await fillBenchDatabase(async (db): Promi
   const open = (bookId: string, word: string) =>
     inBook(db, bookId, async (tx) => {
       const owner = await createBook(tx, {
-        ...{ bookId, name: word, zone: 'UTC' },
+        ...{ bookId, name: word, zone: 'UTC', species: startingSpecies() },
         owner: { name: word, email: `${word}@bench.example`, password: 'a long password' },
       })
       const members = { owner } as Record<Role, string>

@@ -23,18 +23,20 @@ export function hatchedOf(fact: v.InferOutput<typeof AnimalChange>['hatched']): 
 /** Adds an animal and the entries that say what is known of it on arrival. */
 export async function addAnimal(tx: Transaction, actor: Actor, draft: AnimalDraft): Promise<void> {
   const shelf = await loadShelf(tx)
-  if (!shelf.rows.some((p) => p.id === draft.protocolId))
-    throw new BookError('invalid', 'No protocol of that species is in the book.', [
+  // A device that was away may still name one that was made one with another meanwhile.
+  const protocolId = shelf.meant(draft.protocolId)?.id
+  if (!protocolId)
+    throw new BookError('invalid', 'That species is not in the book.', [
       { field: 'protocolId', says: 'choose a species' },
     ])
   const hatched = hatchedOf(draft.hatched)
-  const { species, keptAs } = shelf.document(draft.protocolId)
+  const { species, keptAs } = shelf.document(protocolId)
   if (keptAs === 'colonies')
     throw new BookError('invalid', `A ${species} is kept in colonies, not individually.`, [
       { field: 'protocolId', says: 'choose a species you keep individually' },
     ])
   await checkParents(tx, { id: draft.id, tag: draft.tag, species, hatched }, draft)
-  const { id, tag, protocolId, line, damId, sireId, purpose, origin, note } = draft
+  const { id, tag, line, damId, sireId, purpose, origin, note } = draft
   await tx.insert(tables.animal).values({
     ...{ bookId: actor.bookId, id, tag, protocolId, line, damId, sireId, purpose, origin, note },
     hatchFact: draft.hatched,

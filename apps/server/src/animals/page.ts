@@ -71,7 +71,7 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
       housing: stage.stage.housing,
       climate: stage.stage.climate,
       feed: stage.stage.feed
-        ? `${stage.stage.feed.prey}, each ${stage.stage.feed.everyDays.typical} days`
+        ? `${stage.stage.feed.prey}, every ${stage.stage.feed.everyDays.typical} days`
         : 'nothing yet',
     },
     leaving: judged.leaving,

@@ -1,6 +1,6 @@
 import { hash } from '@node-rs/argon2'
 import { newId } from '@hatch-book/contract'
-import { startingDocuments } from '@hatch-book/core'
+import type { ProtocolDocument } from '@hatch-book/core'
 import { tables, type Transaction } from '../db/connect'
 
 export interface NewBook {
@@ -10,14 +10,14 @@ export interface NewBook {
   /** With a password of their own, or with what is kept of the one they have already. */
   owner: { id?: string; name: string; email: string } & ({ password: string } | { passwordHash: string })
   demo?: { day: string; seed: number }
-  /** Names the starting protocols; the demo does it itself, so that it comes out the same. */
-  protocolId?: (code: string) => string
+  /** The species it begins with; one that somebody opens begins with none, and asks which are kept. */
+  species?: readonly { id: string; document: ProtocolDocument }[]
 }
 
-/** Opens a book with its owner and the starting protocols; returns the owner's id. */
+/** Opens a book with its owner; returns the owner's id. */
 export async function createBook(
   tx: Transaction,
-  { bookId, name, zone, owner, demo, protocolId = () => newId() }: NewBook,
+  { bookId, name, zone, owner, demo, species = [] }: NewBook,
 ): Promise<string> {
   await tx
     .insert(tables.book)
@@ -27,14 +27,11 @@ export async function createBook(
   await tx
     .insert(tables.member)
     .values({ bookId, id: memberId, name: owner.name, email: owner.email, passwordHash, role: 'owner' })
-  await tx.insert(tables.protocol).values(
-    startingDocuments.map((document) => ({
-      bookId,
-      id: protocolId(document.code),
-      code: document.code,
-      species: document.species,
-      document,
-    })),
-  )
+  if (species.length > 0)
+    await tx
+      .insert(tables.protocol)
+      .values(species.map(({ id, document }) => ({ bookId, id, ...named(document), document })))
   return memberId
 }
+
+const named = ({ code, species }: ProtocolDocument) => ({ code, species })

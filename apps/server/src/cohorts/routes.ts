@@ -46,7 +46,7 @@ export const cohortRoutes: BookRoutes = (app, rooms) => {
       const species = shelf.rows.flatMap((r) => {
         const protocol = protocolIn(shelf, r.id)
         const cautions = String(shelf.document(r.id).figures['cautions.words']?.value ?? '')
-        return protocol ? [{ protocolId: r.id, protocol, cautions }] : []
+        return protocol ? [{ protocolId: r.id, protocol, cautions, hidden: r.state === 'hidden' }] : []
       })
       return { today: actor.today, cohorts: await cohortViews(tx, actor, shelf), species }
     })

@@ -85,7 +85,7 @@ export const colonyRoutes: BookRoutes = (app, { db }) => {
 
 const speciesOf = (shelf: ProtocolShelf) =>
   shelf.rows.flatMap((r) => {
-    const model = modelIn(shelf, r.id)
+    const model = r.state === 'hidden' ? null : modelIn(shelf, r.id)
     return model ? [{ protocolId: r.id, species: model.species, celsius: model.referenceC }] : []
   })
 

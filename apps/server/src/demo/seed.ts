@@ -15,6 +15,7 @@ import {
 } from '@hatch-book/demo'
 import { eq } from 'drizzle-orm'
 import { createBook } from '../books'
+import { startingSpecies } from '../protocols'
 import { issueProbe } from '../climate'
 import { inBook, tables, type Database } from '../db/connect'
 import type { BookApp } from '../shell/app'
@@ -49,7 +50,7 @@ export async function seedDemo(
       zone: ZONE,
       owner: { id: ownerId, name, email, password: PASSWORD },
       demo: { day: FIRST_DAY, seed },
-      protocolId,
+      species: startingSpecies(protocolId),
     }),
   )
   return { ...(await liveOn(app, db, { bookId, seed }, null, day)), bookId }

@@ -2,6 +2,7 @@ import type { AnimalRow, EditionEffects } from '@hatch-book/contract'
 import type { WorkItem } from '@hatch-book/core'
 import { cachedAnimals } from '../animals'
 import { inBook, type Database, type Transaction } from '../db/connect'
+import { onTrial } from '../db/trial'
 import { loadShelf } from '../protocols'
 import { bookWork } from '../rounds'
 import type { Actor } from '../shell/actor'
@@ -31,33 +32,17 @@ async function stateOf(tx: Transaction, actor: Actor, protocolId: string): Promi
 export const stateNow = (db: Database, actor: Actor, protocolId: string): Promise<BookState> =>
   inBook(db, actor.bookId, (tx) => stateOf(tx, actor, protocolId), { reads: true })
 
-class Tried extends Error {
-  constructor(readonly state: BookState) {
-    super('rolled back: this was a trial')
-  }
-}
-
-/**
- * How a book would stand after a change: it is made, looked at by the same calculation as ever, and taken back. Nothing of it is kept,
- * and nobody is told.
- */
-export async function stateAfter(
+/** How a book would stand after a change, by the same calculation as ever. */
+export const stateAfter = (
   db: Database,
   actor: Actor,
   protocolId: string,
   change: (tx: Transaction) => Promise<void>,
-): Promise<BookState> {
-  try {
-    await inBook(db, actor.bookId, async (tx) => {
-      await change(tx)
-      throw new Tried(await stateOf(tx, actor, protocolId))
-    })
-  } catch (error) {
-    if (error instanceof Tried) return error.state
-    throw error
-  }
-  throw new Error('a trial must be rolled back')
-}
+): Promise<BookState> =>
+  onTrial(db, actor.bookId, async (tx) => {
+    await change(tx)
+    return stateOf(tx, actor, protocolId)
+  })
 
 /** What differs between two states: verdicts, stages, and work that comes, goes or is due on another day. */
 export function effectsOf(before: BookState, after: BookState): EditionEffects {

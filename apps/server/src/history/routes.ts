@@ -15,8 +15,10 @@ const SET_BACK = new Set([
   ...['animal', 'contact', 'wish', 'price', 'line_goal', 'season_plan', 'gene_set', 'colony', 'cohort'],
   ...['weather_rule', 'rest_plan', 'feeder_plan', 'pairing'],
 ])
-/** Columns by which rows are withdrawn, merged or hatched: those are acts of their own, undone where they are done. */
-const ACTS = new Set(['withdrawn', 'merged_into_id', 'clutch_id', 'deleted_at', 'ended', 'settled'])
+/** Columns by which rows are withdrawn, merged, hatched or of another species: those are acts of their own, undone where they are done. */
+const ACTS = new Set([
+  ...['withdrawn', 'merged_into_id', 'clutch_id', 'deleted_at', 'ended', 'settled', 'protocol_id'],
+])
 
 /** What tells who buys and what is asked. */
 const OF_BUYERS = ['contact', 'wish', 'price']

@@ -14,8 +14,11 @@ import type { StoredRow } from './columns'
 export interface ReadAnimal {
   line: number
   tag: string
-  code: string
   species: string
+  /** The protocol in the book; null where the species is taken out of the library with the list. */
+  protocolId: string | null
+  /** Its Latin name in the library, where it is taken from there. */
+  library: string | null
   sex: Sex
   hatchFact: HatchFact | null
   hatched: DaySpan | null
@@ -32,7 +35,8 @@ export interface ReadAnimal {
 
 /** What the book knows already, as far as a list can clash with it. */
 export interface KnownBook {
-  species: { code: string; species: string; latin: string }[]
+  /** The species that a word means: one of the book's, or one that is taken out of the library with the list. */
+  speciesOf(word: string): Pick<ReadAnimal, 'species' | 'protocolId' | 'library'> | undefined
   animals: Map<string, { tag: string; species: string; sex: Sex; hatched: DaySpan | null }>
   readPlace(cell: string): PlaceReading
 }
@@ -89,21 +93,21 @@ function readRow(
     fault(column, reading.says)
     return otherwise
   }
-  const word = cell('species').trim().toLowerCase()
-  const found = book.species.find((s) =>
-    [s.code, s.species, s.latin].some((name) => name.toLowerCase() === word),
-  )
+  const word = cell('species').trim()
+  const found = book.speciesOf(word)
   if (!found)
     fault(
       'species',
-      `${word ? `'${cell('species').trim()}' has no protocol in this book` : 'a species is wanted'}: write ${book.species.map((s) => s.species).join(' or ')}`,
+      word
+        ? `'${word}' is neither in this book nor in the library: correct the name, or add the species under Protocols first`
+        : 'a species is wanted',
     )
   const hatchFact = take('hatched', readHatched(cell('hatched'), dateOrder), null)
   return {
     line,
     tag: take('tag', readTag(cell('tag')), ''),
-    code: found?.code ?? '',
-    species: found?.species ?? '',
+    ...{ species: found?.species ?? '', protocolId: found?.protocolId ?? null },
+    library: found?.library ?? null,
     sex: take('sex', readSex(cell('sex')), 'unknown'),
     hatchFact,
     hatched: hatchFact && hatchSpan(hatchFact.date, hatchFact.precision, hatchFact.widthDays),

@@ -1,7 +1,8 @@
 import { newId } from '@hatch-book/contract'
 import { foldStanding, type AnimalEntry } from '@hatch-book/core'
 import { loadRecords, refuseTwoRoles } from '../animals'
-import { insertMany, tables, type Transaction } from '../db/connect'
+import { insertMany, type Transaction } from '../db/connect'
+import { takeFromLibrary } from '../protocols'
 import type { Actor } from '../shell/actor'
 import type { ReadAnimal } from './animalList'
 import type { Made, Tell } from './progress'
@@ -21,7 +22,11 @@ export async function bringAnimals(
     (await loadRecords(tx)).map((record) => [record.animal.tag.toLowerCase(), record.animal.id]),
   )
   const idOf = (tag: string) => ids.get(tag.toLowerCase()) ?? known.get(tag.toLowerCase())
-  const protocols = new Map((await tx.select().from(tables.protocol)).map((p) => [p.code, p.id]))
+  const taken = await takeFromLibrary(
+    tx,
+    actor,
+    animals.flatMap((a) => a.library ?? []),
+  )
   const unknown = animals.flatMap(({ place }) => (place && !place.id ? [place.name] : []))
   const tubs = [...new Map(unknown.map((name) => [name.toLowerCase(), name]))]
   const madeTubs = tubs.map(([word, name]) => ({ book_id: bookId, id: newId(), kind: 'tub', name, word }))
@@ -54,7 +59,13 @@ export async function bringAnimals(
       ...(animal.grams ? [say('weighed', { grams: animal.grams, context: 'not said' })] : []),
     ]
     rows.push({
-      ...{ book_id: bookId, id, version: 1, tag: animal.tag, protocol_id: protocols.get(animal.code) },
+      ...{
+        book_id: bookId,
+        id,
+        version: 1,
+        tag: animal.tag,
+        protocol_id: animal.protocolId ?? taken.get(animal.library!),
+      },
       ...{ line: animal.lineName, hatch_fact: animal.hatchFact },
       ...{ hatched_from: animal.hatched?.from ?? null, hatched_to: animal.hatched?.to ?? null },
       dam_id: animal.dam ? (idOf(animal.dam) ?? null) : null,

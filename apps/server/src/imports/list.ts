@@ -5,12 +5,12 @@ import {
   type ListRow,
   type RowGroup,
 } from '@hatch-book/contract'
-import { dayOfInstant, placeReaderOf, counted } from '@hatch-book/core'
+import { counted, dayOfInstant, library, placeReaderOf, wayOfLife } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { hatchedSpan, loadPlaceNames, loadRecords } from '../animals'
 import { tables, type Transaction } from '../db/connect'
 import { standsSql, isOfKind, type StoredEntry } from '../entries'
-import { loadShelf } from '../protocols'
+import { loadShelf, type ProtocolShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
 import { readAnimalRows, type KnownBook, type ReadAnimal } from './animalList'
@@ -74,10 +74,9 @@ export async function readList(tx: Transaction, actor: Actor, list: ListStored):
 
 async function knownBook(tx: Transaction): Promise<KnownBook> {
   const shelf = await loadShelf(tx)
-  const protocols = shelf.rows.map((p) => shelf.document(p.id)).filter((p) => p.keptAs !== 'colonies')
   const records = await loadRecords(tx, undefined, shelf)
   return {
-    species: protocols.map(({ code, species, latin }) => ({ code, species, latin })),
+    speciesOf: speciesReaderOf(shelf),
     readPlace: placeReaderOf(await loadPlaceNames(tx)),
     animals: new Map(
       records.map((r) => [
@@ -86,6 +85,27 @@ async function knownBook(tx: Transaction): Promise<KnownBook> {
       ]),
     ),
   }
+}
+
+/** Reads a word as a species of the book, by its code, common or Latin name; or as one of the library, by any of its names. */
+function speciesReaderOf(shelf: ProtocolShelf): KnownBook['speciesOf'] {
+  const byName = new Map<string, ReturnType<KnownBook['speciesOf']>>()
+  const inBook = new Set(shelf.rows.map((row) => row.species.toLowerCase()))
+  for (const { name, latin, way, synonyms } of library) {
+    if (wayOfLife(way)!.keptAs === 'colonies' || inBook.has(name.toLowerCase())) continue
+    const found = { species: name, protocolId: null, library: latin }
+    // A name that several have by the way is the one that has it as its own.
+    for (const called of synonyms) byName.set(called.toLowerCase(), found)
+    for (const called of [name, latin]) byName.set(called.toLowerCase(), found)
+  }
+  // What the book has goes before what it could take.
+  for (const { id, species } of shelf.rows) {
+    const { code, latin, keptAs } = shelf.document(id)
+    if (keptAs === 'colonies') continue
+    for (const called of [code, species, latin])
+      byName.set(called.toLowerCase(), { species, protocolId: id, library: null })
+  }
+  return (word) => (word === '' ? undefined : byName.get(word.toLowerCase()))
 }
 
 async function knownLog(tx: Transaction, actor: Actor) {
@@ -192,7 +212,11 @@ function notesOn({ animals, entries }: ListRead): string[] {
   const days = entries.map((e) => e.day).sort()
   const kinds = new Map<string, number>()
   for (const { kind } of entries) kinds.set(kind, (kinds.get(kind) ?? 0) + 1)
+  const taken = [...new Set(animals.flatMap((a) => (a.library ? [a.species] : [])))].sort()
   return [
+    ...(taken.length > 0
+      ? [`${counted(taken.length, 'species', 'species')} will be added from the library: ${taken.join(', ')}`]
+      : []),
     ...(made.size > 0
       ? [
           `${counted(made.size, 'tub')} will be made: ${[...made.values()].slice(0, 8).join(', ')}${made.size > 8 ? ', …' : ''}`,

@@ -1,4 +1,4 @@
-import type { NewSpecies } from '@hatch-book/contract'
+import { newId, type NewSpecies } from '@hatch-book/contract'
 import {
   declarationOf,
   documentOfSpecies,
@@ -7,6 +7,7 @@ import {
   labelOfFigure,
   wayOfLife,
 } from '@hatch-book/core'
+import { ne, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
@@ -43,6 +44,21 @@ function refuseImpossible(figures: NewSpecies['figures']): void {
   if (faults.length > 0) throw new BookError('invalid', faults.map((f) => f.says).join('. '), faults)
 }
 
+/** Refuses a name that another species of the book has: animals are told apart by it. */
+export async function refuseTakenName(tx: Transaction, id: string, species: string): Promise<void> {
+  const { protocol } = tables
+  const [same] = await tx
+    .select({ species: protocol.species })
+    .from(protocol)
+    .where(
+      sql`lower(${protocol.species}) = lower(${species}) and ${protocol.state} <> 'removed' and ${protocol.id} <> ${id}`,
+    )
+  if (same)
+    throw new BookError('already-there', `The ${same.species} is in this book already.`, [
+      { field: 'species', says: 'this species is in the book already' },
+    ])
+}
+
 /** Takes a species into the book that it did not know. */
 export async function addSpecies(tx: Transaction, actor: Actor, draft: NewSpecies): Promise<void> {
   const { protocol } = tables
@@ -56,15 +72,9 @@ export async function addSpecies(tx: Transaction, actor: Actor, draft: NewSpecie
     throw new BookError('invalid', 'The library has no species of that name with this way of life.', [
       { field: 'library', says: 'choose a species of the library' },
     ])
-  const known = await tx
-    .select({ id: protocol.id, code: protocol.code, species: protocol.species })
-    .from(protocol)
+  const known = await tx.select({ id: protocol.id, code: protocol.code }).from(protocol)
   if (known.some((p) => p.id === draft.id)) return
-  const same = known.find((p) => p.species.toLowerCase() === draft.species.toLowerCase())
-  if (same)
-    throw new BookError('already-there', `The ${same.species} is in this book already.`, [
-      { field: 'species', says: 'this species is in the book already' },
-    ])
+  await refuseTakenName(tx, draft.id, draft.species)
   refuseImpossible(draft.figures)
   const document = documentOfSpecies({
     code: codeFor(draft.species, new Set(known.map((p) => p.code))),
@@ -75,4 +85,34 @@ export async function addSpecies(tx: Transaction, actor: Actor, draft: NewSpecie
     ...{ bookId: actor.bookId, id: draft.id, code: document.code, species: document.species },
     document,
   })
+}
+
+/**
+ * Takes species of the library into the book with the figures they have there; one that is in it already stays as it is.
+ * @param latins their Latin names in the library
+ * @returns the protocols of all of them, by those names
+ */
+export async function takeFromLibrary(
+  tx: Transaction,
+  actor: Actor,
+  latins: readonly string[],
+  idOf: (latin: string) => string = () => newId(),
+): Promise<Map<string, string>> {
+  const { protocol } = tables
+  const kept = await tx.select().from(protocol).where(ne(protocol.state, 'removed'))
+  const known = new Map(kept.map((p) => [p.species.toLowerCase(), p.id]))
+  const taken = new Map<string, string>()
+  for (const latin of new Set(latins)) {
+    const entry = inLibrary(latin)
+    if (!entry)
+      throw new BookError('invalid', `The library has no species named ${latin}.`, [
+        { field: 'species', says: `the library has no ${latin}` },
+      ])
+    const { name: species, way: wayOfLife } = entry
+    const id = known.get(species.toLowerCase()) ?? idOf(latin)
+    if (!known.has(species.toLowerCase()))
+      await addSpecies(tx, actor, { id, species, latin, wayOfLife, library: latin, figures: {} })
+    taken.set(latin, id)
+  }
+  return taken
 }

@@ -1,3 +1,5 @@
+export { refuseTakenName, takeFromLibrary } from './add'
 export { checkSettings, writeEdition } from './editions'
 export { bringInProtocol, readProtocolFile } from './file'
+export { startingSpecies } from './starting'
 export { loadShelf, ProtocolShelf, type ProtocolBearer } from './store'

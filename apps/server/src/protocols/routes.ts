@@ -19,7 +19,7 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
         .where(eq(tables.animal.withdrawn, false))
         .groupBy(tables.animal.protocolId)
       return {
-        protocols: shelf.rows.map(({ id, code, species }) => {
+        protocols: shelf.rows.map(({ id, code, species, state }) => {
           const document = shelf.document(id)
           const bearer = { id: '', tag: '', line: '', protocolId: id }
           const fault = document.keptAs === 'colonies' ? null : shelf.faultOf(bearer)
@@ -28,6 +28,7 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
           return {
             ...{ id, code, species, latin, keptAs, bodyPlan, young, wayOfLife },
             cautions: String(document.figures['cautions.words']?.value ?? ''),
+            hidden: state === 'hidden',
             edition: shelf.edition(id, 'species', '')?.number ?? 0,
             fault,
             animals: counts.find((c) => c.id === id)?.n ?? 0,

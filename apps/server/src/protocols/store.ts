@@ -28,6 +28,9 @@ export interface EditionInForce {
   by: string
 }
 
+/** A species of a book, as it is stored. */
+type Kept = typeof tables.protocol.$inferSelect
+
 /** Whom a protocol is asked for. */
 export interface ProtocolBearer {
   id: string
@@ -43,25 +46,37 @@ export class ProtocolShelf {
 
   private readonly faults = new Map<string, string | null>()
 
+  /** The species that a book lists, by name. */
+  readonly rows: readonly Kept[]
+
   constructor(
-    readonly rows: readonly (typeof tables.protocol.$inferSelect)[],
+    /** Those that were removed too: what was written of them still names them. */
+    private readonly known: readonly Kept[],
     readonly editions: readonly EditionInForce[],
   ) {
+    this.rows = known.filter((row) => row.state !== 'removed')
     for (const edition of editions)
       this.byProtocol.set(edition.protocolId, [...(this.byProtocol.get(edition.protocolId) ?? []), edition])
   }
 
-  /** Changes with every edition. */
+  /** Changes with every edition, and with every name. */
   get stamp(): string {
-    return this.editions.map((e) => e.id).join()
+    const changed = this.known.filter((row) => row.version > 1)
+    return [...this.editions.map((e) => e.id), ...changed.map((row) => `${row.id}.${row.version}`)].join()
+  }
+
+  /** The species that is meant by an id, which may be of one that turned out to be another; undefined where none is. */
+  meant(protocolId: string): Kept | undefined {
+    const row = this.known.find((r) => r.id === protocolId)
+    return row?.mergedIntoId ? this.meant(row.mergedIntoId) : this.rows.find((r) => r.id === protocolId)
   }
 
   /** What a species says itself; what it does not say, its way of life guesses. */
   said(protocolId: string): ProtocolDocument {
-    const row = this.rows.find((r) => r.id === protocolId)
+    const row = this.known.find((r) => r.id === protocolId)
     if (!row) throw new BookError('not-found', 'This protocol is not in the book.')
-    const broughtIn = this.edition(protocolId, 'species', '')?.document
-    return broughtIn ?? (row.document as ProtocolDocument)
+    const document = this.edition(protocolId, 'species', '')?.document ?? (row.document as ProtocolDocument)
+    return { ...document, species: row.species, latin: row.latin ?? document.latin }
   }
 
   /** A species with every figure, the guesses of its way of life among them. */

@@ -55,7 +55,7 @@ export async function honestRecord(
     care: {
       housing: stage.stage.housing,
       climate: stage.stage.climate,
-      feed: feed ? `${feed.prey}, each ${feed.everyDays.least} to ${feed.everyDays.most} days` : '',
+      feed: feed ? `${feed.prey}, every ${feed.everyDays.least} to ${feed.everyDays.most} days` : '',
     },
     cautions: record.protocol.cautions,
     sold: of('sold').at(-1) ?? null,

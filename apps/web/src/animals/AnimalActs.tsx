@@ -9,11 +9,16 @@ import { useContractForm } from '../parts/form/useContractForm'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useSession } from '../shell/session'
+import { CorrectSpecies } from './CorrectSpecies'
 import { MergeForm } from './MergeForm'
 
-/** What is decided of one animal now and then: quarantine, and that two records are of one animal. */
+/** What is decided of one animal now and then: quarantine, that two records are of one animal, and of which species it is. */
 export function AnimalActs({ page }: { page: AnimalPage }) {
-  const [open, setOpen] = useState<'quarantine' | 'merge' | null>(null)
+  const [open, setOpen] = useState<keyof typeof titles | null>(null)
+  const titles = {
+    ...{ quarantine: `Quarantine of ${page.animal.tag}`, merge: 'Two records, one animal' },
+    species: `Species of ${page.animal.tag}`,
+  }
   return (
     <>
       <button type="button" className="plain" onClick={() => setOpen('quarantine')}>
@@ -22,8 +27,11 @@ export function AnimalActs({ page }: { page: AnimalPage }) {
       <button type="button" className="plain" onClick={() => setOpen('merge')}>
         merge with another record
       </button>
+      <button type="button" className="plain" onClick={() => setOpen('species')}>
+        correct the species
+      </button>
       <Drawer
-        title={open === 'merge' ? 'Two records, one animal' : `Quarantine of ${page.animal.tag}`}
+        title={open && titles[open]}
         open={open !== null}
         onClose={() => setOpen(null)}
         size={430}
@@ -31,6 +39,7 @@ export function AnimalActs({ page }: { page: AnimalPage }) {
       >
         {open === 'quarantine' && <QuarantineForm page={page} onDone={() => setOpen(null)} />}
         {open === 'merge' && <MergeForm page={page} onDone={() => setOpen(null)} />}
+        {open === 'species' && <CorrectSpecies page={page} onDone={() => setOpen(null)} />}
       </Drawer>
     </>
   )

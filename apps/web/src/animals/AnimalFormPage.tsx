@@ -9,10 +9,11 @@ import {
 } from '@hatch-book/contract'
 import { SEXES } from '@hatch-book/core'
 import { App, Form, Input, InputNumber } from 'antd'
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { ContractForm } from '../parts/form/ContractForm'
 import { FormActions } from '../parts/form/FormActions'
 import { ChoiceField, PickField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
+import { onlyOne, SpeciesField } from '../parts/form/SpeciesField'
 import { useContractForm } from '../parts/form/useContractForm'
 import { NotInBook } from '../parts/NotInBook'
 import { SideBySide } from '../parts/SideBySide'
@@ -64,11 +65,13 @@ function AnimalForm({
 }) {
   const begin = writingOf(page)
   // Nobody is written down as of a species by mistake: it is chosen, or the page was opened for it.
-  const kept = protocols.filter((p) => p.keptAs !== 'colonies')
-  const meant = kept.find((p) => p.id === meantId) ?? (kept.length === 1 ? kept[0] : undefined)
+  const kept = protocols
+    .filter((p) => p.keptAs !== 'colonies' && !p.hidden)
+    .map((p) => ({ protocolId: p.id, species: p.species }))
+  const meant = kept.some((p) => p.protocolId === meantId) ? meantId : onlyOne(kept)
   const writing = useWriting({
     version: page?.animal.version ?? 0,
-    writing: { ...begin, protocolId: begin.protocolId || (meant?.id ?? '') },
+    writing: { ...begin, protocolId: begin.protocolId || (meant ?? '') },
   })
   const { data: animals } = useAnimals()
   const { data: places } = usePlaces()
@@ -127,14 +130,7 @@ function AnimalForm({
           <div>
             <TextField name="tag" label="Tag" most={24} autoFocus needed="give it a tag" />
             {!page && (
-              <PickField
-                name="protocolId"
-                label="Species"
-                options={kept.map((p) => ({ value: p.id, label: p.species }))}
-                needed="Choose a species"
-                hint={<Link to="/protocols/new">Add a species that is not listed</Link>}
-                onPick={() => form.change({ damId: null, sireId: null })}
-              />
+              <SpeciesField species={kept} onPick={() => form.change({ damId: null, sireId: null })} />
             )}
             <TextField name="line" label="Line" most={60} />
             {!page && <ChoiceField name="sex" label="Sex" options={SEXES} />}

@@ -4,6 +4,7 @@ import { Button, Input, Segmented } from 'antd'
 import { Download } from 'lucide-react'
 import { lazy, Suspense, useMemo } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
+import { NoSpecies } from '../parts/NoSpecies'
 import { BrokenProtocols } from '../parts/BrokenProtocols'
 import { AnimalCard } from '../parts/AnimalCard'
 import { AnimalTable, ColumnChooser } from './AnimalTable'
@@ -194,6 +195,7 @@ function Nobody({ may }: { may: boolean }) {
       <h1>Animals</h1>
       <div className="empty" style={{ marginTop: 14 }}>
         <p>There is no animal in this book yet.</p>
+        <NoSpecies />
         {may && (
           <p>
             <Link to="/animals/import">Bring in a list</Link> you keep already, or{' '}

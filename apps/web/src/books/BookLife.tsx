@@ -26,7 +26,7 @@ function AnotherBook() {
     event.preventDefault()
     void saying.run(async () => {
       await send(booksApi.open, { body: { name, zone: book.zone } })
-      await forgetQueries('/book')
+      await forgetQueries('/protocols/library')
     })
   }
   return (

@@ -17,13 +17,14 @@ const FIELDS = [
 ] as const
 
 /** A new server's first page: a book and its owner. */
-export function FirstOwner() {
+export function FirstOwner({ onOpen }: { onOpen(): void }) {
   const [values, setValues] = useState<Record<string, string>>({
     zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
   })
   const [error, setError] = useState<RefusedError | null>(null)
   const open = async (event: FormEvent) => {
     event.preventDefault()
+    onOpen()
     try {
       await send(booksApi.begin, {
         body: fit(Opening, { bookName: '', name: '', email: '', password: '', ...values }),

@@ -13,15 +13,17 @@ export function SignInPage() {
   const [email, setEmail] = useState<string | null>(null)
   const [password, setPassword] = useState<string | null>(null)
   const [says, setSays] = useState('')
+  /** A new book asks first which species are kept. */
+  const [isNewBook, setNewBook] = useState(false)
   const [books, setBooks] = useState<SignedIn['books']>([])
   /** The book for which a code of the second step is wanted. */
   const [codeFor, setCodeFor] = useState<{ bookId: string | undefined } | null>(null)
   const [code, setCode] = useState('')
   if (!data) return null
-  const to = params.get('to') ?? '/animals'
+  const to = isNewBook ? '/protocols/library' : (params.get('to') ?? '/animals')
   if (data.member)
     return <Navigate to={to.startsWith('/') && !to.startsWith('//') ? to : '/animals'} replace />
-  if (data.firstOwnerWanted) return <FirstOwner />
+  if (data.firstOwnerWanted) return <FirstOwner onOpen={() => setNewBook(true)} />
   const demo = data.demoSignIn
   const signIn = async (bookId?: string) => {
     try {

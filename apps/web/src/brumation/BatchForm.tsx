@@ -93,7 +93,7 @@ export function BatchForm({
                 placeholder="species"
                 showSearch={{ optionFilterProp: 'label' }}
                 options={(protocols ?? [])
-                  .filter((p) => p.keptAs !== 'colonies')
+                  .filter((p) => p.keptAs !== 'colonies' && !p.hidden)
                   .map((p) => ({ value: p.id, label: p.species }))}
                 onChange={setProtocol}
               />

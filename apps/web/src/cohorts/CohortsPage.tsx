@@ -1,9 +1,10 @@
+import { NoSpecies } from '../parts/NoSpecies'
 import { named } from '../parts/named'
 import type { Cohorts } from '@hatch-book/contract'
 import { byUrgency, sayGeneration, type WorkItem } from '@hatch-book/core'
 import { Button } from 'antd'
 import { useMemo, useState } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { DueList } from '../parts/DueList'
 import { LastEntries } from '../parts/LastEntries'
@@ -31,7 +32,10 @@ function Kept({ data }: { data: Cohorts }) {
   const navigate = useNavigate()
   const may = useMay()
   const studied = useMemo(() => studyCohorts(data), [data])
-  const [act, setAct] = useState<Act | 'new' | null>(null)
+  const [params] = useSearchParams()
+  // A species that was just added leads here, to its first cohort.
+  const meant = params.get('species')
+  const [act, setAct] = useState<Act | 'new' | null>(meant && may.decide ? 'new' : null)
   const picked = named(studied, id, (s) => s.cohort.id, studied[0]) ?? null
   const acts = picked ? ACTS.filter((a) => a.fits(picked)) : []
   useKeys(
@@ -58,6 +62,7 @@ function Kept({ data }: { data: Cohorts }) {
       {act === 'new' && (
         <NewCohort
           data={data}
+          meant={meant}
           onDone={(made) => {
             setAct(null)
             if (made) pick(made)
@@ -70,10 +75,13 @@ function Kept({ data }: { data: Cohorts }) {
         </p>
       )}
       {studied.length === 0 && act !== 'new' && (
-        <p className="empty">
-          No cohort is kept here yet. Begin one with what hatched, or with the adults of a breeding box; count
-          them, and it is told when they moult, when to split them, and when to search the box.
-        </p>
+        <div className="empty">
+          <p>
+            No cohort is kept here yet. Begin one with what hatched, or with the adults of a breeding box;
+            count them, and it is told when they moult, when to split them, and when to search the box.
+          </p>
+          <NoSpecies />
+        </div>
       )}
       {picked && (
         <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 2.2fr) minmax(270px, 1fr)' }}>

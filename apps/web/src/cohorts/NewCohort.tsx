@@ -2,6 +2,7 @@ import { CohortDraft, cohortsApi, newId, type Cohorts } from '@hatch-book/contra
 import { ContractForm } from '../parts/form/ContractForm'
 import { DayField, NumberField, PickField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
 import { FormActions } from '../parts/form/FormActions'
+import { onlyOne, SpeciesField } from '../parts/form/SpeciesField'
 import { useContractForm } from '../parts/form/useContractForm'
 import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
@@ -10,17 +11,33 @@ import { useEscape } from '../shell/keys'
 const options = <V extends string>(values: readonly V[]) => values.map((value) => ({ value, label: value }))
 
 /** A cohort begins with what was laid or hatched, a breeding box with the day it was set up. */
-export function NewCohort({ data, onDone }: { data: Cohorts; onDone(id: string | null): void }) {
+export function NewCohort({
+  data,
+  meant = null,
+  onDone,
+}: {
+  data: Cohorts
+  /** The species that it was opened for. */
+  meant?: string | null
+  onDone(id: string | null): void
+}) {
   const figures = useFigures()
   const speciesOf = (protocolId: string) => data.species.find((s) => s.protocolId === protocolId)
   const warmth = (protocolId: string) =>
     figures.typed.temperature.write(speciesOf(protocolId)?.protocol.referenceC ?? 25)
-  const first = data.species[0]?.protocolId ?? ''
+  const offered = data.species
+    .filter((s) => !s.hidden)
+    .map(({ protocolId, protocol }) => ({ protocolId, species: protocol.species }))
+  const first = offered.some((s) => s.protocolId === meant) ? meant : onlyOne(offered)
   const cohort = useContractForm({
     begin: {
       ...{ name: '', protocolId: first, kind: 'young', began: data.today, line: '' },
       ...{ generation: null as number | null, fromId: null as string | null, fertilised: 'mated' },
-      ...{ tubs: 1 as number | null, litres: 5 as number | null, celsius: warmth(first) },
+      ...{
+        tubs: 1 as number | null,
+        litres: 5 as number | null,
+        celsius: first === null ? '' : warmth(first),
+      },
     },
     schema: CohortDraft,
     body: ({ celsius, ...draft }) => ({
@@ -49,12 +66,10 @@ export function NewCohort({ data, onDone }: { data: Cohorts; onDone(id: string |
           autoFocus
           needed="give it a name, such as M2"
         />
-        <PickField
-          name="protocolId"
-          label="Species"
+        <SpeciesField
+          species={offered}
           width={200}
-          options={data.species.map((s) => ({ value: s.protocolId, label: s.protocol.species }))}
-          onPick={(id: string) =>
+          onPick={(id) =>
             cohort.change({
               ...{ celsius: warmth(id), fromId: null },
               ...(!speciesOf(id)?.protocol.box && { kind: 'young' }),
@@ -65,7 +80,7 @@ export function NewCohort({ data, onDone }: { data: Cohorts; onDone(id: string |
           name="kind"
           label="What"
           width={140}
-          options={options(speciesOf(protocolId)?.protocol.box ? ['young', 'breeding box'] : ['young'])}
+          options={options(speciesOf(protocolId ?? '')?.protocol.box ? ['young', 'breeding box'] : ['young'])}
         />
         <DayField name="began" label="Began" width={150} needed="write the day it began" />
         <PickField

@@ -2,7 +2,8 @@ import type { Colonies, ColonyView } from '@hatch-book/contract'
 import { byUrgency, growthRate, hatchedOf, isEmptyColony, workOfColony } from '@hatch-book/core'
 import { Button } from 'antd'
 import { useMemo, useState } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { NoSpecies } from '../parts/NoSpecies'
 import { DueList } from '../parts/DueList'
 import { LastEntries } from '../parts/LastEntries'
 import { useFigures } from '../shell/figures'
@@ -28,7 +29,10 @@ function Kept({ data }: { data: Colonies }) {
   const navigate = useNavigate()
   const goOn = useGoOn()
   const may = useMay()
-  const [act, setAct] = useState<'new' | 'count' | 'feed' | null>(null)
+  const [params] = useSearchParams()
+  // A species that was just added leads here, to its first colony.
+  const meant = params.get('species')
+  const [act, setAct] = useState<'new' | 'count' | 'feed' | null>(meant && may.decide ? 'new' : null)
   const picked = data.colonies.find((c) => c.id === id) ?? null
   const supply = useSupply()
   const figures = useFigures()
@@ -58,6 +62,7 @@ function Kept({ data }: { data: Colonies }) {
       {act === 'new' && (
         <NewColony
           species={data.species}
+          meant={meant}
           onDone={(made) => {
             setAct(null)
             if (made) goOn(`/colonies/${made}`)
@@ -71,10 +76,13 @@ function Kept({ data }: { data: Colonies }) {
         </p>
       ))}
       {data.colonies.length === 0 && data.broken.length === 0 && act !== 'new' && (
-        <p className="empty">
-          No colony is kept here yet. Set one up, count a scoop of it, and its year ahead is reckoned: how
-          fast it grows, and how many it can give each week.
-        </p>
+        <div className="empty">
+          <p>
+            No colony is kept here yet. Set one up, count a scoop of it, and its year ahead is reckoned: how
+            fast it grows, and how many it can give each week.
+          </p>
+          <NoSpecies />
+        </div>
       )}
       {data.colonies.length > 0 && (
         <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 2.2fr) minmax(270px, 1fr)' }}>

@@ -1,7 +1,8 @@
 import { ColonyDraft, coloniesApi, newId, type Colonies } from '@hatch-book/contract'
 import { ContractForm } from '../parts/form/ContractForm'
 import { FormActions } from '../parts/form/FormActions'
-import { PickField, quantityOf, TextField } from '../parts/form/fields'
+import { quantityOf, TextField } from '../parts/form/fields'
+import { onlyOne, SpeciesField } from '../parts/form/SpeciesField'
 import { useContractForm } from '../parts/form/useContractForm'
 import { send } from '../shell/api'
 import { StandsFields } from './StandsFields'
@@ -10,17 +11,25 @@ import { useFigures } from '../shell/figures'
 /** A colony is set up: what it is, in how many bins, and how warm. */
 export function NewColony({
   species,
+  meant = null,
   onDone,
 }: {
   species: Colonies['species']
+  /** The species that it was opened for. */
+  meant?: string | null
   onDone(id: string | null): void
 }) {
   const figures = useFigures()
   const warmth = (protocolId: string) =>
     figures.typed.temperature.write(species.find((s) => s.protocolId === protocolId)?.celsius ?? 28)
-  const first = species[0]?.protocolId ?? ''
+  const first = species.some((s) => s.protocolId === meant) ? meant : onlyOne(species)
   const colony = useContractForm({
-    begin: { name: '', protocolId: first, bins: 1 as number | null, celsius: warmth(first) },
+    begin: {
+      name: '',
+      protocolId: first,
+      bins: 1 as number | null,
+      celsius: first === null ? '' : warmth(first),
+    },
     schema: ColonyDraft,
     body: ({ celsius, ...draft }) => ({
       ...{ ...draft, id: newId() },
@@ -46,13 +55,7 @@ export function NewColony({
           autoFocus
           needed="give it a name, such as R1"
         />
-        <PickField
-          name="protocolId"
-          label="Species"
-          width={210}
-          options={species.map((s) => ({ value: s.protocolId, label: s.species }))}
-          onPick={(id: string) => colony.change({ celsius: warmth(id) })}
-        />
+        <SpeciesField species={species} width={210} onPick={(id) => colony.change({ celsius: warmth(id) })} />
         <StandsFields />
       </div>
     </ContractForm>

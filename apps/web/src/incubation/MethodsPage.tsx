@@ -1,3 +1,4 @@
+import { NoSpecies } from '../parts/NoSpecies'
 import { MassInput } from '../parts/MassInput'
 import { waterInWords } from './waterInWords'
 import type { MethodView } from '@hatch-book/contract'
@@ -15,6 +16,16 @@ export function MethodsPage() {
   const { data } = useMethods()
   const [params, setParams] = useSearchParams()
   if (!data) return null
+  if (data.length === 0)
+    return (
+      <section className="page">
+        <IncubationHead title="Methods" />
+        <div className="empty">
+          <p>No species in this book lays eggs that are incubated.</p>
+          <NoSpecies />
+        </div>
+      </section>
+    )
   const species = [...new Map(data.map((m) => [m.code, m.species]))]
   const used = (code: string) => data.filter((m) => m.code === code).reduce((sum, m) => sum + m.clutches, 0)
   const code = params.get('species') ?? [...species].sort((a, b) => used(b[0]) - used(a[0]))[0]?.[0] ?? ''

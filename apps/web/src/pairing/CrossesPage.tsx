@@ -3,7 +3,7 @@ import { Button, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { CrossCard } from './CrossCard'
-import { PairingHead, SpeciesPick } from './PairingRooms'
+import { PairingHead } from './PairingRooms'
 import { useScene, type Mate, type Scene } from './queries'
 import { likeliest, pedigreeOfScene, reckonCross } from './reckon'
 import { readWish, wishInWords } from './wish'
@@ -18,9 +18,7 @@ export function CrossesPage() {
   const scene = useScene()
   return (
     <section className="page">
-      <PairingHead title="What would they throw?">
-        <SpeciesPick />
-      </PairingHead>
+      <PairingHead title="What would they throw?" ofSpecies></PairingHead>
       {scene && <Crosses key={scene.protocolId} scene={scene} />}
     </section>
   )

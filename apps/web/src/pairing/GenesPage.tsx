@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { GeneSetEditor } from './GeneSetEditor'
 import { GeneAnimals } from './GeneAnimals'
-import { PairingHead, SpeciesPick } from './PairingRooms'
+import { PairingHead } from './PairingRooms'
 import { Proving } from './Proving'
 import { useScene } from './queries'
 
@@ -11,9 +11,7 @@ export function GenesPage() {
   const [proving, setProving] = useState<{ animalId: string; trait: string } | null>(null)
   return (
     <section className="page">
-      <PairingHead title="Genes">
-        <SpeciesPick />
-      </PairingHead>
+      <PairingHead title="Genes" ofSpecies></PairingHead>
       {scene && (
         <>
           {scene.conflicts.map((c) => (

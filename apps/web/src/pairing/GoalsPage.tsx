@@ -6,7 +6,7 @@ import { useMemo, useState } from 'react'
 import { useMay } from '../shell/session'
 import { useLongTask } from '../shell/worker'
 import { GoalForm } from './GoalForm'
-import { PairingHead, SpeciesPick } from './PairingRooms'
+import { PairingHead } from './PairingRooms'
 import { PlanCard } from './PlanCard'
 import { useLineGoals, useScene, type Scene } from './queries'
 import { wishInWords } from './wish'
@@ -23,8 +23,7 @@ export function GoalsPage() {
   const own = (goals ?? []).filter((g) => g.protocolId === scene?.protocolId)
   return (
     <section className="page">
-      <PairingHead title="What is the line for?">
-        <SpeciesPick />
+      <PairingHead title="What is the line for?" ofSpecies>
         {may.decide && scene && (
           <Button type={own.length > 0 ? 'default' : 'primary'} onClick={() => setEditing('new')}>
             Set a goal

@@ -2,7 +2,7 @@ import { Segmented, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { useLongTask } from '../shell/worker'
-import { PairingHead, SpeciesPick } from './PairingRooms'
+import { PairingHead } from './PairingRooms'
 import { PedigreeGraph } from './PedigreeGraph'
 import { useScene, type Scene } from './queries'
 import type { KinInput, KinReckoned } from './reckonKin'
@@ -18,9 +18,7 @@ export function KinPage() {
   const scene = useScene()
   return (
     <section className="page">
-      <PairingHead title="Kin">
-        <SpeciesPick />
-      </PairingHead>
+      <PairingHead title="Kin" ofSpecies></PairingHead>
       {scene && <Kin key={scene.protocolId} scene={scene} />}
     </section>
   )

@@ -1,6 +1,7 @@
 import { Select } from 'antd'
 import type { ReactNode } from 'react'
 import { NavLink, useSearchParams } from 'react-router'
+import { NoSpecies } from '../parts/NoSpecies'
 import { useScenes } from './queries'
 
 const PARTS = [
@@ -14,13 +15,26 @@ const PARTS = [
 ] as const
 
 /** The head of every page about pairing: its title, what can be done, and the way to the others. */
-export function PairingHead({ title, children }: { title: ReactNode; children?: ReactNode }) {
+export function PairingHead({
+  title,
+  ofSpecies = false,
+  children,
+}: {
+  title: ReactNode
+  /** The page is about one species, which is picked in its head. */
+  ofSpecies?: boolean
+  children?: ReactNode
+}) {
   const species = useSearchParams()[0].get('species')
+  const { data: scenes } = useScenes()
   return (
     <>
       <div className="head" style={{ marginBottom: 6 }}>
         <h1>{title}</h1>
-        <div className="side">{children}</div>
+        <div className="side">
+          {ofSpecies && <SpeciesPick />}
+          {children}
+        </div>
       </div>
       <nav className="pages" aria-label="Pairing">
         {PARTS.map(([to, name]) => (
@@ -34,12 +48,18 @@ export function PairingHead({ title, children }: { title: ReactNode; children?: 
           </NavLink>
         ))}
       </nav>
+      {ofSpecies && scenes?.length === 0 && (
+        <div className="empty">
+          <p>No species in this book is kept individually.</p>
+          <NoSpecies />
+        </div>
+      )}
     </>
   )
 }
 
 /** Which species the page is about; the address says so. */
-export function SpeciesPick() {
+function SpeciesPick() {
   const { data } = useScenes()
   const [params, setParams] = useSearchParams()
   const kept = (data ?? []).filter((s) => s.animals > 0)

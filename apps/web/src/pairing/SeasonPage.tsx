@@ -3,7 +3,7 @@ import { App, Button, Select } from 'antd'
 import { useSearchParams } from 'react-router'
 import { type RefusedError, send } from '../shell/api'
 import { useMay } from '../shell/session'
-import { PairingHead, SpeciesPick } from './PairingRooms'
+import { PairingHead } from './PairingRooms'
 import { useScene, useSeasonPlans } from './queries'
 import { freshSeason } from './seasonProblem'
 import { SeasonPlan } from './SeasonPlan'
@@ -40,7 +40,7 @@ export function SeasonPage() {
   }
   return (
     <section className="page">
-      <PairingHead title={plan ? plan.name : 'The season'}>
+      <PairingHead title={plan ? plan.name : 'The season'} ofSpecies>
         {own.length > 1 && (
           <Select
             aria-label="Plan"
@@ -50,7 +50,6 @@ export function SeasonPage() {
             options={own.map((p) => ({ value: p.id, label: p.name }))}
           />
         )}
-        <SpeciesPick />
         {may.decide && scene && scene.mates.length > 0 && (
           <Button type={plan ? 'default' : 'primary'} onClick={() => void begin()}>
             Plan a season

@@ -43,8 +43,8 @@ interface Draft {
 /** Where one goes on with the first of a new species. */
 const FIRST = {
   animals: ['Save and add the first animal', (id: string) => `/animals/new?species=${id}`],
-  cohorts: ['Save and begin a cohort', () => '/cohorts'],
-  colonies: ['Save and set up the colony', () => '/colonies'],
+  cohorts: ['Save and begin a cohort', (id: string) => `/cohorts?species=${id}`],
+  colonies: ['Save and set up the colony', (id: string) => `/colonies?species=${id}`],
 } as const
 
 /** What was answered of those that a way of life asks for, as far as it can be read. */

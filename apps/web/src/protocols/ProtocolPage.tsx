@@ -12,6 +12,7 @@ import { differs, faultsOf, figuresUnder, keysOf, withFigure, withSchool } from 
 import { FigureTable } from './FigureTable'
 import { Changes, SaveBar } from './SaveBar'
 import { Schools } from './Schools'
+import { SpeciesActs } from './SpeciesActs'
 
 /** A species' protocol, for all of it, one line or one animal. What is edited stands in the address. */
 export function ProtocolPage() {
@@ -71,6 +72,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
         </div>
         <div className="side">
           <Scope page={page} asked={asked} />
+          {may.decide && <SpeciesActs id={page.id} />}
           <a href={addressOf(protocolsApi.file, { params: { id: page.id } })} download>
             save as a file
           </a>

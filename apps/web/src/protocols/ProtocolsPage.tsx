@@ -1,23 +1,28 @@
-import { protocolsApi, type ProtocolSummary } from '@hatch-book/contract'
+import { addressOf, animalsApi, protocolsApi, speciesApi, type KeptSpecies } from '@hatch-book/contract'
+import { counted } from '@hatch-book/core'
 import { App, Button, Upload } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { BrokenProtocols } from '../parts/BrokenProtocols'
-import { send, wordsOf } from '../shell/api'
-import { useProtocols } from '../shell/queries'
+import { NoSpecies } from '../parts/NoSpecies'
+import { send, useAsk, wordsOf } from '../shell/api'
+import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
+import css from './species.module.css'
 
-const KEPT: readonly [ProtocolSummary['keptAs'], string][] = [
+const KEPT: readonly [KeptSpecies['keptAs'], string][] = [
   ['animals', 'Kept individually'],
   ['cohorts', 'Kept in cohorts'],
   ['colonies', 'Feeder colonies and cultures'],
 ]
 
-/** Every species with the figures it is kept by. */
+/** The species of the book: how many of each are here, what comes next, and the way to the figures it is kept by. */
 export function ProtocolsPage() {
-  const { data } = useProtocols()
+  const { data } = useAsk(speciesApi.kept)
   const may = useMay()
   if (!data) return null
+  const { today, species } = data
+  const hidden = species.filter((s) => s.hidden)
   return (
     <section className="page">
       <BrokenProtocols />
@@ -26,6 +31,9 @@ export function ProtocolsPage() {
         {may.decide && (
           <div className="side">
             <BringIn />
+            <Link to="/protocols/library">
+              <Button>From the library</Button>
+            </Link>
             <Link to="/protocols/new">
               <Button type="primary">New species</Button>
             </Link>
@@ -36,45 +44,77 @@ export function ProtocolsPage() {
         What each species is kept by. Every figure is a starting figure to be edited, not veterinary advice
         and not law; where good keepers differ, choose a school and see how it does in your own hands.
       </p>
+      {species.length === 0 && (
+        <div className="empty">
+          <p>This book has no species yet.</p>
+          <NoSpecies />
+        </div>
+      )}
       {KEPT.map(([keptAs, title]) => {
-        const group = data.filter((p) => p.keptAs === keptAs)
+        const group = species.filter((s) => s.keptAs === keptAs && !s.hidden)
         return group.length === 0 ? null : (
           <section key={keptAs} style={{ marginTop: 14 }}>
             <h2>{title}</h2>
-            <div className="cards">
-              {group.map((p) => (
-                <article className="card small-card" key={p.id}>
-                  <Link to={`/protocols/${p.id}`} className="whole">
-                    <div className="top">
-                      <span className="tag">{p.code}</span>
-                      <span className="place small">
-                        {p.edition > 0
-                          ? `edition ${p.edition}`
-                          : p.wayOfLife
-                            ? 'your species'
-                            : 'starting figures'}
-                      </span>
-                    </div>
-                    <div>
-                      <strong>{p.species}</strong>
-                    </div>
-                    <div className="small quiet">
-                      <i>{p.latin}</i>
-                    </div>
-                    <div className="between small" style={{ marginTop: 6 }}>
-                      <span>{p.young}</span>
-                      <span className="quiet">
-                        {p.animals > 0 ? `${p.animals} in the book` : 'none in the book'}
-                      </span>
-                    </div>
-                  </Link>
-                </article>
-              ))}
-            </div>
+            <Cards of={group} today={today} />
           </section>
         )
       })}
+      {hidden.length > 0 && (
+        <details className={css.hidden}>
+          <summary>Hidden ({hidden.length})</summary>
+          <Cards of={hidden} today={today} />
+        </details>
+      )}
     </section>
+  )
+}
+
+const Cards = ({ of, today }: { of: readonly KeptSpecies[]; today: string }) => (
+  <div className="cards">
+    {of.map((species) => (
+      <SpeciesCard key={species.id} species={species} today={today} />
+    ))}
+  </div>
+)
+
+/** How much of a species is here. */
+function hereInWords({ keptAs, here, cohorts }: KeptSpecies): string {
+  if (keptAs === 'colonies') return here === 0 ? 'no colony yet' : counted(here, 'colony', 'colonies')
+  const parts = [
+    ...(cohorts > 0 ? [counted(cohorts, 'cohort')] : []),
+    ...(here > 0 ? [counted(here, 'animal')] : []),
+  ]
+  return parts.length > 0 ? parts.join(', ') : 'none here'
+}
+
+function SpeciesCard({ species, today }: { species: KeptSpecies; today: string }) {
+  const figures = useFigures()
+  const { id, photoId, next } = species
+  return (
+    <article className="card small-card">
+      <Link to={`/protocols/${id}`} className={`whole ${css.card}`}>
+        {photoId && (
+          <img
+            className={css.photo}
+            src={addressOf(animalsApi.smallPhoto, { params: { id: photoId } })}
+            alt=""
+            loading="lazy"
+          />
+        )}
+        <div>
+          <strong>{species.species}</strong>
+          <div className="small quiet">
+            <i>{species.latin}</i>
+          </div>
+          <div className="small">{hereInWords(species)}</div>
+          {next && (
+            <div className="small quiet">
+              {next.due <= today ? 'now' : figures.day(next.due)}: {next.name}, {next.says}
+            </div>
+          )}
+        </div>
+      </Link>
+    </article>
   )
 }
 

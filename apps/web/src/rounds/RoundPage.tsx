@@ -2,6 +2,7 @@ import { addDays } from '@hatch-book/core'
 import { Select } from 'antd'
 import { useCallback, useState } from 'react'
 import { useSearchParams } from 'react-router'
+import { NoSpecies } from '../parts/NoSpecies'
 import { BrokenProtocols } from '../parts/BrokenProtocols'
 import { likelyContext } from '../parts/likelyContext'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
@@ -174,10 +175,13 @@ export function RoundPage() {
         </p>
       )}
       {walk.length === 0 || !step ? (
-        <p className="empty">
-          Nothing is due today. What animals, eggs, cohorts and colonies need comes here by itself, in the
-          order in which one walks.
-        </p>
+        <div className="empty">
+          <p>
+            Nothing is due today. What animals, eggs, cohorts and colonies need comes here by itself, in the
+            order in which one walks.
+          </p>
+          <NoSpecies />
+        </div>
       ) : (
         <div className="columns walking">
           <StepList walk={walk} at={step.id} onPick={go} />

@@ -22,7 +22,7 @@ export function AskedFields({ asked, onChange }: { asked: Asked; onChange(asked:
         placeholder="species"
         value={asked.protocolId}
         onChange={(protocolId) => onChange({ ...asked, protocolId })}
-        options={(protocols ?? []).map((p) => ({ value: p.id, label: p.species }))}
+        options={(protocols ?? []).filter((p) => !p.hidden).map((p) => ({ value: p.id, label: p.species }))}
         style={{ width: 190 }}
       />
       <Input

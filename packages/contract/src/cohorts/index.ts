@@ -161,6 +161,12 @@ export const Cohorts = v.object({
   today: DaySchema,
   cohorts: v.array(CohortView),
   /** What each species kept in cohorts is reckoned with. */
-  species: v.array(v.object({ protocolId: Id, protocol: given<CohortProtocol>(), cautions: v.string() })),
+  species: v.array(
+    v.object({
+      ...{ protocolId: Id, protocol: given<CohortProtocol>(), cautions: v.string() },
+      /** Offered no more for a new cohort. */
+      hidden: v.boolean(),
+    }),
+  ),
 })
 export type Cohorts = v.InferOutput<typeof Cohorts>

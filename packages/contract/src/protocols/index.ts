@@ -8,6 +8,8 @@ export const ProtocolSummary = v.object({
   species: v.string(),
   latin: v.string(),
   keptAs: v.picklist(KEPT_AS),
+  /** Offered no more for what comes new. */
+  hidden: v.boolean(),
   /** What is to be minded of it, in words; empty where nothing is. */
   cautions: v.string(),
   bodyPlan: v.picklist(BODY_PLANS),
@@ -69,16 +71,19 @@ const AnswerSchema = v.object({
   high: v.optional(Bound, null),
 })
 
+export const SpeciesName = v.pipe(
+  v.string(),
+  v.trim(),
+  v.minLength(1, 'Enter a name'),
+  v.maxLength(80, 'Use at most 80 characters'),
+)
+export const LatinName = v.pipe(v.string(), v.trim(), v.maxLength(80, 'Use at most 80 characters'))
+
 /** A species that the book did not know: a name, a way of life, and whatever its keeper knows of it. */
 export const NewSpecies = v.object({
   id: Id,
-  species: v.pipe(
-    v.string(),
-    v.trim(),
-    v.minLength(1, 'Enter a name'),
-    v.maxLength(80, 'Use at most 80 characters'),
-  ),
-  latin: v.pipe(v.string(), v.trim(), v.maxLength(80, 'Use at most 80 characters')),
+  species: SpeciesName,
+  latin: LatinName,
   wayOfLife: v.pipe(
     v.string('Choose a way of life'),
     v.minLength(1, 'Choose a way of life'),

@@ -152,7 +152,7 @@ export function nextMeal(
   const upset = facts.lastOutcome === 'brought up'
   const beat = upset ? AFTER_BROUGHT_UP : rhythm
   const because = [
-    upset ? 'the last one was brought up: the gut rests' : `each ${said(rhythm)}`,
+    upset ? 'the last one was brought up: the gut rests' : `every ${said(rhythm)}`,
     ...(facts.lastOutcome === 'refused' ? ['the last was refused'] : []),
   ]
   const lean = facts.condition !== null && facts.condition <= LEAN

@@ -127,13 +127,21 @@ export const protocol = pgTable(
     ...identity(),
     version: integer('version').notNull().default(1),
     code: text('code').notNull(),
+    /** What its keepers call it, whatever the document that was brought in calls it. */
     species: text('species').notNull(),
+    /** Null where it is as in its document. */
+    latin: text('latin'),
+    /** One that is hidden is offered no more for what comes new; one that was removed is in no list, and its name is free again. */
+    state: text('state').$type<'kept' | 'hidden' | 'removed'>().notNull().default('kept'),
+    /** The species that it turned out to be; what still names this one means that one. */
+    mergedIntoId: uuid('merged_into_id'),
     /** As json, which keeps the figures in the order in which they are read. */
     document: json('document').notNull(),
   },
   (t) => [
     primaryKey({ columns: [t.bookId, t.id] }),
     foreignKey({ columns: [t.bookId, t.bookId], foreignColumns: [book.bookId, book.id] }),
+    foreignKey({ columns: [t.bookId, t.mergedIntoId], foreignColumns: [t.bookId, t.id] }),
     uniqueIndex('protocol_code').on(t.bookId, t.code),
     bookOnly(),
   ],

@@ -1,0 +1,62 @@
+import { speciesApi, SpeciesCorrection, type AnimalPage } from '@hatch-book/contract'
+import { counted } from '@hatch-book/core'
+import { App } from 'antd'
+import { CorrectedChanges } from '../parts/CorrectedChanges'
+import { ContractForm } from '../parts/form/ContractForm'
+import { FormActions } from '../parts/form/FormActions'
+import { SpeciesField } from '../parts/form/SpeciesField'
+import { useContractForm } from '../parts/form/useContractForm'
+import { send, useAsk } from '../shell/api'
+import { useProtocols } from '../shell/queries'
+
+/** An animal that is of another species than was written down; what that changes is said before it is done. */
+export function CorrectSpecies({ page, onDone }: { page: AnimalPage; onDone(): void }) {
+  const { notification } = App.useApp()
+  const { data: protocols } = useProtocols()
+  const { animal } = page
+  const others = (protocols ?? [])
+    .filter((p) => p.keptAs !== 'colonies' && p.id !== page.protocolId && !p.hidden)
+    .map((p) => ({ protocolId: p.id, species: p.species }))
+  const correcting = useContractForm({
+    begin: { protocolId: null as string | null },
+    schema: SpeciesCorrection,
+    body: ({ protocolId }): unknown => ({ animalId: animal.id, protocolId, together: said?.together.length }),
+    send: async (body) => {
+      await send(speciesApi.correct, { body })
+      const name = others.find((o) => o.protocolId === body.protocolId)!.species
+      notification.success({ title: `${counted(body.together, 'animal')} corrected to ${name}` })
+      onDone()
+    },
+  })
+  const { protocolId } = correcting.draft
+  const { data: said, error } = useAsk(
+    speciesApi.tryCorrection,
+    protocolId === null ? null : { query: { animalId: animal.id, protocolId } },
+  )
+  return (
+    <ContractForm
+      of={correcting}
+      label="Correct the species"
+      actions={
+        <FormActions
+          of={correcting}
+          save="Correct the species"
+          onCancel={onDone}
+          disabled={said === undefined}
+        />
+      }
+    >
+      <p>
+        <strong>{animal.tag}</strong> is in the book as a {animal.species}. Its parents, mates and young are
+        corrected with it. Weights, meals and everything else in the log stay.
+      </p>
+      <SpeciesField species={others} />
+      {error && (
+        <p className="says" role="alert">
+          {error.message}
+        </p>
+      )}
+      {said && <CorrectedChanges of={said} />}
+    </ContractForm>
+  )
+}

@@ -1,0 +1,82 @@
+import { route } from '../api/route'
+import {
+  CorrectedSpecies,
+  SpeciesChange,
+  SpeciesCorrection,
+  SpeciesCorrectionTrial,
+  SpeciesKept,
+  SpeciesMerge,
+  SpeciesMergeTrial,
+  SpeciesVersion,
+  TakenFromLibrary,
+} from '.'
+import { Ok, WithId } from '../common'
+
+export const speciesApi = {
+  kept: route({
+    method: 'GET',
+    path: '/api/species',
+    permission: 'read the book',
+    reply: SpeciesKept,
+    reads: ['log'],
+  }),
+  take: route({
+    method: 'POST',
+    path: '/api/species/library',
+    permission: 'decide and plan',
+    body: TakenFromLibrary,
+    reply: Ok,
+    touches: ['protocols'],
+  }),
+  change: route({
+    method: 'PATCH',
+    path: '/api/species/:id',
+    permission: 'decide and plan',
+    params: WithId,
+    body: SpeciesChange,
+    reply: Ok,
+    touches: 'everything',
+  }),
+  remove: route({
+    method: 'DELETE',
+    path: '/api/species/:id',
+    permission: 'decide and plan',
+    params: WithId,
+    body: SpeciesVersion,
+    reply: Ok,
+    touches: ['protocols'],
+  }),
+  tryMerge: route({
+    method: 'GET',
+    path: '/api/species/merge',
+    permission: 'decide and plan',
+    query: SpeciesMergeTrial,
+    reply: CorrectedSpecies,
+    reads: ['log'],
+  }),
+  merge: route({
+    method: 'POST',
+    path: '/api/species/:id/merge',
+    permission: 'decide and plan',
+    params: WithId,
+    body: SpeciesMerge,
+    reply: Ok,
+    touches: 'everything',
+  }),
+  tryCorrection: route({
+    method: 'GET',
+    path: '/api/species/correction',
+    permission: 'decide and plan',
+    query: SpeciesCorrectionTrial,
+    reply: CorrectedSpecies,
+    reads: ['log'],
+  }),
+  correct: route({
+    method: 'POST',
+    path: '/api/species/correction',
+    permission: 'decide and plan',
+    body: SpeciesCorrection,
+    reply: Ok,
+    touches: 'everything',
+  }),
+}
