@@ -6,7 +6,8 @@ const COLUMNS = [
   ['hatchling or newborn', ['size.young']],
   ['breeds from', ['readiness.female.ageDays.cautious']],
   ['eggs or young', ['clutch.count', 'cohort.eggsPerDay', 'colony.eggsPerDay']],
-  ['temperature', ['incubation.setPointC', 'colony.referenceC']],
+  ['warm side', ['stage.warmC']],
+  ['eggs, or all of it, at', ['incubation.setPointC', 'colony.referenceC']],
   ['days to hatching', ['thermal.1.days']],
 ] as const
 

@@ -62,6 +62,7 @@ const FORMS: Record<string, FormOnPage> = {
   'a colony': {
     ...{ at: () => '/colonies', open: press('A new colony'), label: 'New colony', save: /Set up colony/ },
     ...{
+      choose: { Species: 'Turkestan roach' },
       right: { Name: 'R9', 'Stands at, °C': '86 F' },
       wrong: ['Stands at, °C', 'warm', /is not a temperature/],
     },
@@ -71,6 +72,7 @@ const FORMS: Record<string, FormOnPage> = {
   'a cohort': {
     ...{ at: () => '/cohorts', open: press('A new cohort'), label: 'New cohort', save: /Begin cohort/ },
     ...{
+      choose: { Species: 'giant Asian mantis' },
       right: { Name: 'M9', 'Temperature, °C': '24,5', Line: 'Fen' },
       wrong: ['Name', ' ', /give it a name/],
     },
@@ -158,8 +160,9 @@ describe.each(Object.entries(FORMS))(
       await open?.(page.user)
       const form = await screen.findByRole('form', { name: label })
       const fill = async () => {
-        for (const [field, text] of Object.entries(right)) await type(page.user, form, field, text)
+        // What is chosen may propose what is typed.
         for (const [field, option] of Object.entries(chosen ?? {})) await choose(page.user, field, option)
+        for (const [field, text] of Object.entries(right)) await type(page.user, form, field, text)
       }
       const send = async () => page.user.click(within(form).getByRole('button', { name: save }))
       return { ...page, form, fill, send }

@@ -50,6 +50,28 @@ K02,Pantherophis guttatus,1.0,about 2021,,,A2,388 g,breeder,`
   })
 })
 
+test('into a book without species a list brings those that the library knows, by any of their names, each once', async () => {
+  book = await server.openBook('No species', { withSpecies: false })
+  const list = await open(`tag,species,dam
+P1,ball python,
+P2,Python regius,P1
+C1,corn snake,
+X1,marsh wyrm,`)
+  expect(list.notes).toContain('2 species will be added from the library: corn snake, royal python')
+  expect(faultsOf(list)).toEqual({ 5: expect.stringContaining('add the species under Protocols first') })
+  const kept = async () => (await book.as.viewer('GET', '/api/protocols')).body.protocols as unknown[]
+  expect(await kept()).toEqual([])
+  expect((await act(list, 'bring-in')).body).toMatchObject({ broughtIn: 3, left: 1 })
+  expect(await kept()).toMatchObject([{ species: 'corn snake' }, { species: 'royal python' }])
+  expect((await animals()).map((a) => [a.tag, a.species])).toEqual([
+    ...[
+      ['C1', 'corn snake'],
+      ['P1', 'royal python'],
+      ['P2', 'royal python'],
+    ],
+  ])
+})
+
 test('each faulty row says why, and all of them are kept', async () => {
   await addAnimal(book, { tag: 'OLD1' })
   const list = `tag,species,sex,hatched,dam,sire,weight
@@ -77,7 +99,7 @@ B7,corn snake,f,,,,10,20
   expect(body).toMatchObject({ counts: { good: 1, faulty: 17, doubles: 1 } })
   expect(faultsOf(body)).toMatchObject({
     3: 'A1 stands on line 2 already',
-    5: expect.stringContaining("'marsh wyrm' has no protocol"),
+    5: expect.stringContaining("'marsh wyrm' is neither in this book nor in the library"),
     6: expect.stringContaining("'maybe' is not a sex"),
     7: expect.stringContaining('can be two days: write 2023-09-03 or 2023-03-09'),
     8: expect.stringContaining('not a day of the calendar'),

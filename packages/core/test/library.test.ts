@@ -100,3 +100,49 @@ test('what the library tells lies under what the keeper says, and over what the 
   // Guesses follow from the library's figures as they follow from a keeper's.
   expect(figures['readiness.female.grams.cautious']!.value).toBeCloseTo(1260, 0)
 })
+
+/** Degrees at which a day is known to kill, or to come near it: from what keepers of each kind warn of. */
+const DEADLY_C: Record<string, number> = {
+  'Correlophus ciliatus': 30,
+  'Rhacodactylus auriculatus': 31,
+  'Uroplatus phantasticus': 29,
+  'Goniurosaurus hainanensis': 31,
+  'Abronia graminea': 31,
+  'Trioceros jacksonii': 32,
+  'Euprepiophis mandarinus': 31,
+  'Charina bottae': 32,
+  'Dendrobates tinctorius': 30,
+  'Salamandra salamandra': 25,
+  'Bombina orientalis': 29,
+  'Theloderma corticale': 29,
+}
+const inLibraryHere = Object.entries(DEADLY_C).flatMap(([latin, deadly]) => {
+  const entry = library.find((e) => e.latin === latin)
+  return entry ? [[entry.name, entry, deadly] as const] : []
+})
+
+test.each(inLibraryHere)(
+  '%s is warned of in every stage before it is hot enough to kill',
+  (_, entry, deadly) => {
+    const { figures } = completed(speciesOf(entry.way, {}, entry))
+    const alarms = Object.entries(figures).filter(([key]) => /^stage\.\d+\.alarmHighC$/.test(key))
+    expect(alarms.length).toBeGreaterThan(3)
+    expect(alarms.filter(([, { value }]) => Number(value) >= deadly)).toEqual([])
+  },
+)
+
+test('one answer, the warm side for adults, moves all temperatures of its room', () => {
+  const gecko = completed(speciesOf('small lizard laying two eggs', { 'stage.warmC': 24 })).figures
+  const basker = completed(speciesOf('small lizard laying two eggs', { 'stage.warmC': 34 })).figures
+  for (const key of [
+    'stage.1.warmC',
+    'stage.4.warmC',
+    'stage.5.coolC',
+    'stage.5.alarmHighC',
+    'stage.2.alarmLowC',
+  ])
+    expect(Number(basker[key]!.value) - Number(gecko[key]!.value)).toBeCloseTo(10, 0)
+  // The winter of tortoises is not as warm as their summer lets it be.
+  const tortoise = completed(speciesOf('tortoise', { 'stage.warmC': 40 })).figures
+  expect(tortoise['cooling.holdC']!.value).toBeLessThan(12)
+})

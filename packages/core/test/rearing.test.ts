@@ -4,6 +4,7 @@ import {
   cornSnake,
   mayLeave,
   methodUnfit,
+  nextMeal,
   pairingEventsOf,
   stageOf,
   startingDocuments,
@@ -126,5 +127,33 @@ describe('how a sex is read', () => {
     expect(pairingEventsOf('salamander')).toContain('spermatophore')
     expect(pairingEventsOf('salamander')).not.toContain('locked')
     expect(pairingEventsOf('arthropod')).toEqual(PAIRING_EVENTS)
+  })
+})
+
+describe('one that came here grown', () => {
+  const rhythm = { typical: 7, least: 5, most: 9 }
+  const facts = {
+    hatched: { from: '2023-01-01', to: '2023-12-31' },
+    ...{ lastOfferedOn: null, lastOutcome: null, condition: null, inShed: false, resting: false },
+  }
+
+  test('is due on the day it came, not since it hatched, and is not said to eat for the first time', () => {
+    const came = { ...facts, firstOn: '2026-11-30' }
+    expect(nextMeal(came, rhythm, '2026-12-02', '2023-01-09')).toMatchObject({
+      due: '2026-11-30',
+      because: ['no meal on record yet'],
+    })
+  })
+
+  test('is told apart from a hatchling whose first meal is late', () => {
+    const hatchling = {
+      ...facts,
+      hatched: { from: '2026-11-01', to: '2026-11-01' },
+      firstOn: '2026-11-01',
+    }
+    expect(nextMeal(hatchling, rhythm, '2026-11-30', '2026-11-09')).toMatchObject({
+      due: '2026-11-09',
+      because: ['its first meal'],
+    })
   })
 })

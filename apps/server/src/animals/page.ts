@@ -7,6 +7,7 @@ import {
   dayNumber,
   dayOfInstant,
   daysBetween,
+  everyDays,
   middleDay,
   projectGrowth,
   siblingPercentile,
@@ -71,7 +72,7 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
       housing: stage.stage.housing,
       climate: stage.stage.climate,
       feed: stage.stage.feed
-        ? `${stage.stage.feed.prey}, every ${stage.stage.feed.everyDays.typical} days`
+        ? `${stage.stage.feed.prey}, ${everyDays(stage.stage.feed.everyDays.typical)}`
         : 'nothing yet',
     },
     leaving: judged.leaving,

@@ -1,5 +1,5 @@
 import { rearingApi, type LadderAnimal } from '@hatch-book/contract'
-import { addDays, lossStanding, partingDay, type Evidence, type Stage } from '@hatch-book/core'
+import { addDays, lossStanding, partingDay, type Evidence } from '@hatch-book/core'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
 import { tubMateOf } from '../places'
 import { inBook } from '../db/connect'
@@ -24,6 +24,38 @@ function inWords(gate: readonly Evidence[]): string {
     }
   })
   return parts.join(', ')
+}
+
+/** So many stages of a step are named; different kinds call a step differently. */
+const MOST_NAMED = 2
+
+/** The stages on which those of a step stand, the most usual first; those of one name and one gate are one. */
+function stagesOfStep(here: readonly JudgedAnimal[]): { name: string; gate: string }[] {
+  const counted = new Map<string, { name: string; gate: string; n: number }>()
+  for (const { stage } of here) {
+    const { name } = stage.stage
+    const gate = inWords(stage.stage.gate)
+    const key = `${name}|${gate}`
+    counted.set(key, { name, gate, n: (counted.get(key)?.n ?? 0) + 1 })
+  }
+  return [...counted.values()].sort((a, b) => b.n - a.n)
+}
+
+const firstFew = (all: readonly string[], between: string) =>
+  `${all.slice(0, MOST_NAMED).join(between)}${all.length > MOST_NAMED ? `${between}and others` : ''}`
+
+const namesOfStep = (stages: readonly { name: string }[]) =>
+  firstFew([...new Set(stages.map((s) => s.name))], ', ')
+
+/** What each stage of a step asks for; by name where they ask for different things. */
+function gatesOfStep(stages: readonly { name: string; gate: string }[]): string {
+  const gates = new Set(stages.map((s) => s.gate))
+  if (gates.size <= 1) return [...gates][0] ?? ''
+  const names = new Set(stages.map((s) => s.name))
+  return firstFew(
+    names.size === 1 ? [...gates] : stages.map((s) => `${s.name}: ${s.gate}`),
+    names.size === 1 ? '; or ' : '; ',
+  )
 }
 
 /** The one thing to look at first. */
@@ -72,11 +104,6 @@ export const ladderRoutes: BookRoutes = (app, { db }) => {
     const groups = groupsOf(judged, actor.today)
     const steps = Array.from({ length: LADDER_TOP }, (_, step) => {
       const here = judged.filter((j) => j.stage.step === step)
-      const stages = [...new Map(here.map((j) => [j.record.protocol.code, j.stage.stage])).entries()] as [
-        string,
-        Stage,
-      ][]
-      const says = [...new Set(stages.map(([, stage]) => inWords(stage.gate)))].join('; or ')
       const animals: LadderAnimal[] = here.map((j) => ({
         animal: j.row,
         gate: j.stage.gate,
@@ -84,13 +111,13 @@ export const ladderRoutes: BookRoutes = (app, { db }) => {
         flag: flagOf(j, actor.today),
         group: groups.get(j.row.place?.id ?? '') ?? null,
       }))
+      const stages = stagesOfStep(here)
       const first = judged[0]?.record.protocol.stages[step]
       return {
         stage:
-          stages[0]?.[1].name ??
-          first?.name ??
-          ['Fresh hatchling', 'Starter', 'Established', 'Juvenile'][step]!,
-        says,
+          namesOfStep(stages) ||
+          (first?.name ?? ['Fresh hatchling', 'Starter', 'Established', 'Juvenile'][step]!),
+        says: gatesOfStep(stages),
         animals: animals.sort(byUrgency),
       }
     })

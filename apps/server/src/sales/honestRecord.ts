@@ -1,4 +1,4 @@
-import { dayOfInstant, ofKinds, type EntryKind } from '@hatch-book/core'
+import { dayOfInstant, everyDays, ofKinds, type EntryKind } from '@hatch-book/core'
 import type { JudgedAnimal } from '../animals'
 import { standingEntries } from '../entries'
 import type { Transaction } from '../db/connect'
@@ -55,7 +55,13 @@ export async function honestRecord(
     care: {
       housing: stage.stage.housing,
       climate: stage.stage.climate,
-      feed: feed ? `${feed.prey}, every ${feed.everyDays.least} to ${feed.everyDays.most} days` : '',
+      feed: feed
+        ? `${feed.prey}, ${
+            feed.everyDays.least === feed.everyDays.most
+              ? everyDays(feed.everyDays.most)
+              : `every ${feed.everyDays.least} to ${feed.everyDays.most} days`
+          }`
+        : '',
     },
     cautions: record.protocol.cautions,
     sold: of('sold').at(-1) ?? null,

@@ -34,7 +34,14 @@ export function CohortCard({
           {cohort.place ? `, ${cohort.place.name}` : ''}
         </span>
       </button>
-      <div>{stands || (cohort.kind === 'breeding box' ? 'nobody is in it' : 'nobody left')}</div>
+      <div>
+        {stands ||
+          (standing.countedOn === null
+            ? 'not counted yet'
+            : cohort.kind === 'breeding box'
+              ? 'nobody is in it'
+              : 'nobody left')}
+      </div>
       <div className="small quiet">
         {search
           ? `search it on ${figures.day(addDays(search.lastOn, search.next.day))}`

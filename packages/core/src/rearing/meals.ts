@@ -111,6 +111,8 @@ const thinner = (byWeight: Range, byGirth: Range): Range => ({
 /** What of an animal bears on its next meal. */
 export interface MealFacts {
   hatched: DaySpan | null
+  /** Since when it is known here; one that was grown by then has eaten before, whatever nobody wrote down. */
+  firstOn?: Day | null
   lastOfferedOn: Day | null
   lastOutcome: 'taken' | 'refused' | 'brought up' | null
   /** A condition score from 1 to 5. */
@@ -146,8 +148,11 @@ export function nextMeal(
 ): NextMeal | null {
   if (!rhythm || facts.resting) return null
   if (facts.lastOfferedOn === null) {
-    const due = laterDay(firstDue ?? on, facts.hatched?.from ?? on)
-    return { due, window: { from: due, to: addDays(due, 2) }, half: false, because: ['its first meal'] }
+    const first = laterDay(firstDue ?? on, facts.hatched?.from ?? on)
+    const cameLater = facts.firstOn != null && first < facts.firstOn
+    const due = cameLater ? facts.firstOn! : first
+    const because = [cameLater ? 'no meal on record yet' : 'its first meal']
+    return { due, window: { from: due, to: addDays(due, 2) }, half: false, because }
   }
   const upset = facts.lastOutcome === 'brought up'
   const beat = upset ? AFTER_BROUGHT_UP : rhythm

@@ -155,6 +155,7 @@ export function questionOf(
     .replace('{Eggs}', bears ? 'Young' : 'Eggs')
     .replace('{laying}', bears ? 'birth' : 'laying')
     .replace('{Newborn}', bears ? 'Newborn' : 'Hatchling')
+    .replace('{Side}', figures['stage.1.coolC'] || figures['stage.2.coolC'] ? 'Warm side' : 'Temperature')
     .replace('{Warmth}', way.keptAs === 'animals' ? 'Incubation temperature' : 'Temperature')
     .replace('{Name}', capital(String(figures[`${list}.name`]?.value ?? 'step').toLowerCase()))
 }

@@ -11,6 +11,7 @@ export const REARING_FIGURES = {
   'stage.*.feed': { label: 'Feed', unit: 'words' },
   'stage.*.areaM2': { label: 'Floor area', unit: 'm2' },
   'stage.*.together': { label: 'Animals per tub, at most', unit: 'count' },
+  'stage.warmC': { label: 'Warm side for adults', unit: 'C', asked: '{Side} for adults' },
   'stage.*.warmC': { label: 'Warm side', unit: 'C' },
   'stage.*.coolC': { label: 'Cool side', unit: 'C' },
   'stage.*.alarmLowC': { label: 'Alarm below', unit: 'C' },

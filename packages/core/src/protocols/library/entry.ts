@@ -19,6 +19,8 @@ export interface Telling {
   toLaying?: Told
   /** Eggs, or a cohort, are kept at. */
   at?: Told
+  /** The warm side of a grown one's room, or its water; where there is none, its only temperature. */
+  warm?: Told
   /** Days to hatching at that warmth; of those that are counted, the first step of their development. */
   days?: Told
   /** Eggs of a female a day. */

@@ -25,6 +25,7 @@ const KEYS: Record<keyof Telling, { key: string; times?: number; colony?: string
   aYear: { key: 'clutch.perYear' },
   toLaying: { key: 'pairing.lockToLaying' },
   at: { key: 'incubation.setPointC' },
+  warm: { key: 'stage.warmC' },
   days: { key: 'thermal.1.days' },
   eggsADay: { key: 'cohort.eggsPerDay', colony: 'colony.eggsPerDay' },
   femaleDays: { key: 'cohort.femaleDays', colony: 'colony.femaleDays' },

@@ -1,3 +1,5 @@
+import { WARM_SIDE } from './way'
+
 const BREEDING = [
   'readiness.female.ageDays.cautious',
   'readiness.female.grams.cautious',
@@ -14,13 +16,13 @@ const EGGS = [
 ]
 
 /** What tells most of one that lays eggs which somebody incubates. */
-export const OF_LAYERS = [...BREEDING, ...GROWN, ...EGGS, 'leaving.ageDays']
+export const OF_LAYERS = [...BREEDING, ...GROWN, ...EGGS, WARM_SIDE]
 /** What tells most of one that bears its young. */
 export const OF_BEARERS = [
   ...BREEDING,
   ...GROWN,
   ...['clutch.count', 'clutch.perYear', 'pairing.lockToLaying', 'readiness.female.restDays'],
-  ...['leaving.ageDays', 'quarantine.days'],
+  ...['leaving.ageDays', WARM_SIDE],
 ]
 /** What tells most of one that is adult from its last moult, and lives for a season. */
 export const OF_COHORTS = [

@@ -1,6 +1,6 @@
 import type { ProtocolDocument } from '../document'
 import { relativesOf, SET_POINT, stepOf } from './relative'
-import { isDerived, just, type WayFigure, type WayOfLife } from './way'
+import { above, isDerived, just, WARM_SIDE, type WayFigure, type WayOfLife } from './way'
 
 /** One stage of the young, where a way of life has stages of its own. */
 export interface StageOf {
@@ -18,9 +18,11 @@ export interface StageOf {
   gate?: { meals?: number; sheds?: number; readiness?: true; words?: string }
 }
 
-/** Stages as figures. */
+/** Stages as figures; what is warm in the last of them decides of all. */
 export function staged(stages: readonly StageOf[]): Record<string, WayFigure> {
   const figures: Record<string, WayFigure> = {}
+  const grown = stages.at(-1)?.warmC
+  if (grown) figures[WARM_SIDE] = { value: grown[0], low: grown[1], high: grown[2] }
   stages.forEach((stage, i) => {
     const set = (key: string, figure: WayFigure) => (figures[`stage.${i + 1}.${key}`] = figure)
     const range = (key: string, of: StageOf['days'] | undefined) =>
@@ -29,14 +31,19 @@ export function staged(stages: readonly StageOf[]): Record<string, WayFigure> {
     range('days', stage.days)
     set('feed', just(stage.feed ?? 'none'))
     range('everyDays', stage.everyDays)
-    range('warmC', stage.warmC)
+    const { warmC, alarmC } = stage
+    if (grown && warmC)
+      set(
+        'warmC',
+        above(WARM_SIDE, warmC[0] - grown[0], Math.max(warmC[0] - warmC[1], warmC[2] - warmC[0]) / warmC[0]),
+      )
     range('humidity', stage.humidity)
     range('areaM2', stage.areaM2)
     range('litres', stage.litres)
     set('together', just(stage.together ?? 1))
-    if (stage.alarmC) {
-      set('alarmLowC', just(stage.alarmC[0]))
-      set('alarmHighC', just(stage.alarmC[1]))
+    if (grown && alarmC) {
+      set('alarmLowC', above(WARM_SIDE, alarmC[0] - grown[0]))
+      set('alarmHighC', above(WARM_SIDE, alarmC[1] - grown[0]))
     }
     const { meals, sheds, readiness, words } = stage.gate ?? {}
     if (meals) set('gate.meals', just(meals))
@@ -50,7 +57,9 @@ export function staged(stages: readonly StageOf[]): Record<string, WayFigure> {
 /** Some stages of a species, in this order, as the stages of another kind; what they are fed is the kind's own. */
 export function stagesOf(like: ProtocolDocument, numbers: readonly number[]): Record<string, WayFigure> {
   const figures: Record<string, WayFigure> = {}
-  const all = Object.entries(relativesOf(like))
+  const relatives = relativesOf(like)
+  const all = Object.entries(relatives)
+  if (relatives[WARM_SIDE]) figures[WARM_SIDE] = relatives[WARM_SIDE]
   numbers.forEach((n, i) => {
     for (const [key, figure] of all)
       if (key.startsWith(`stage.${n}.`)) figures[key.replace(`.${n}.`, `.${i + 1}.`)] = figure

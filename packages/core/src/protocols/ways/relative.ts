@@ -2,7 +2,7 @@ import { declarationOf } from '../figures'
 import { UNIT_LIMITS } from '../limits'
 import type { FigureUnit, ProtocolDocument, ProtocolFigure } from '../document'
 import { growthByAgeAndWeight } from './growth'
-import { above, just, times, type Derived, type WayFigure } from './way'
+import { above, just, times, WARM_SIDE, type Derived, type WayFigure } from './way'
 
 /**
  * Words that hold for its whole way of life and not for one species alone. All others are left out: they repeat figures, or name what only
@@ -36,6 +36,10 @@ const BY_AGE = /^readiness\.male\.ageDays\.cautious$/
 const BY_SET_POINT =
   /^incubation\.(?:warnLowC|warnHighC|capC|lethalLowC|lethalHighC|sex\.pivot\.\d+\.celsius)$/
 const BY_HOLD = /^cooling\.(?:alarmLowC|alarmHighC)$/
+/** Temperatures of a stage's room, which lie so far from the warm side of the grown. */
+const BY_WARM_SIDE = /^stage\.\d+\.(?:warmC|coolC|nightC|alarmLowC|alarmHighC)$/
+/** What lies further from it is cold for a reason of its own, such as a winter. */
+const FARTHEST = 16
 
 const FEMALE = 'size.female'
 const YOUNG = 'size.young'
@@ -69,6 +73,9 @@ export function relativesOf({ figures: of, keptAs }: ProtocolDocument): Record<s
   const number = (key: string) => Number(of[key]?.value)
   const isSized = keptAs === 'animals' && FEMALE in of && YOUNG in of
   const found: Record<string, WayFigure> = {}
+  const warmSide = warmSideOf(of)
+  const isByWarmSide = (key: string) =>
+    warmSide !== null && BY_WARM_SIDE.test(key) && Math.abs(number(key) - number(warmSide)) < FARTHEST
   const follow = (key: string, base: string, spread: number | null = null): WayFigure =>
     times(base, number(key) / number(base), spread)
   for (const [key, figure] of Object.entries(of)) {
@@ -87,6 +94,13 @@ export function relativesOf({ figures: of, keptAs }: ProtocolDocument): Record<s
     else if (BY_AGE.test(key)) found[key] = follow(key, AGE)
     else if (BY_SET_POINT.test(key)) found[key] = above(SET_POINT, number(key) - number(SET_POINT))
     else if (BY_HOLD.test(key)) found[key] = above('cooling.holdC', number(key) - number('cooling.holdC'))
+    else if (isByWarmSide(key))
+      // A whole kind bears a little more cold than one of it; of heat nobody is to be sure of more.
+      found[key] = above(
+        WARM_SIDE,
+        number(key) - number(warmSide!) - (key.endsWith('alarmLowC') ? 1 : 0),
+        reachOf(figure),
+      )
     else if (/^stage\.\d+\.gate\.grams/.test(key))
       found[key] = follow(key, number(key) < 0.2 * number(FEMALE) ? YOUNG : FEMALE)
     else if (/^stage\.\d+\.areaM2$/.test(key)) found[key] = floorLike(number(key), number(FEMALE))
@@ -95,6 +109,7 @@ export function relativesOf({ figures: of, keptAs }: ProtocolDocument): Record<s
   }
   if (isSized) {
     Object.assign(found, growthByAgeAndWeight)
+    if (warmSide) found[WARM_SIDE] = widened(warmSide, of[warmSide]!)
     // Of the two that keepers say, the weight of the grown and that at which one may breed, either gives the other.
     const grown = (sex: 'female' | 'male', otherwise: WayFigure): Derived => {
       const breeding = `readiness.${sex}.grams.cautious`
@@ -111,6 +126,19 @@ export function relativesOf({ figures: of, keptAs }: ProtocolDocument): Record<s
     Object.assign(found, stepOf(n, days, warmth))
   }
   return found
+}
+
+/** The key of the warm side in the last stage, the grown's; null where there is none. */
+function warmSideOf(of: ProtocolDocument['figures']): string | null {
+  let last: string | null = null
+  for (let n = 1; of[`stage.${n}.name`]; n++) last = of[`stage.${n}.warmC`] ? `stage.${n}.warmC` : last
+  return last
+}
+
+/** How far a temperature reaches to either side with its relatives, as a share of it; null where it is a threshold. */
+function reachOf({ value, low, high }: ProtocolFigure): number | null {
+  if (low === null || high === null) return null
+  return (Math.max(Number(value) - low, high - Number(value)) + DEGREES) / Number(value)
 }
 
 /** Floor grows as skin does, by the power of two thirds of the weight. */

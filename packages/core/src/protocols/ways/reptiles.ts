@@ -1,7 +1,7 @@
 import { taxa } from '../taxa'
 import { OF_BEARERS, OF_LAYERS } from './asks'
 import { stagesOf, wayLike } from './make'
-import { guess, just, type WayOfLife } from './way'
+import { above, guess, just, WARM_SIDE, type WayOfLife } from './way'
 
 const EGG_FIGURES = ['incubation.', 'thermal.', 'clutch.eggGrams', 'clutch.infertile', 'laying.againDays']
 const VET = 'See a vet if she strains for more than a day without laying or giving birth.'
@@ -65,9 +65,13 @@ export const reptiles = (): WayOfLife[] => [
     figures: {
       'laying.signs': just('eggs show as bulges, she digs here and there, off food'),
 
+      // Some of them bask, some die at 30 °C: the alarm comes early until their keeper says which.
+      [WARM_SIDE]: guess(28, 24, 32),
       'incubation.setPointC': guess(26, 22, 31),
       'thermal.1.days': guess(65, 40, 120),
-      'cautions.words': just('Never hold one by the tail: it can break off.'),
+      'cautions.words': just(
+        'Never hold one by the tail: it can break off. Kinds of cool forests die above 28 to 30 °C.',
+      ),
     },
   }),
   wayLike({
@@ -152,7 +156,7 @@ export const reptiles = (): WayOfLife[] => [
     group: 'Snakes and lizards',
     brood: 'litter',
     ...{ bodyPlan: 'lizard', keptAs: 'animals', young: 'live litter', like: taxa.BT, feed: 'insects' },
-    asks: [...OF_BEARERS.filter((key) => key !== 'quarantine.days'), 'stage.6.alarmHighC'],
+    asks: OF_BEARERS,
     figures: {
       'laying.signs': just('heavy and pear-shaped, eats less, basks long'),
 
@@ -161,13 +165,14 @@ export const reptiles = (): WayOfLife[] => [
       'clutch.perYear': guess(1, 0.5, 1),
       'pairing.lockToLaying': guess(190, 150, 250),
       'cooling.holdC': guess(12, 8, 15),
+      [WARM_SIDE]: guess(23, 20, 26),
       ...Object.fromEntries(
         [1, 2, 3, 4, 5, 6].flatMap((n) => [
-          [`stage.${n}.warmC`, guess(23, 20, 26)],
-          [`stage.${n}.coolC`, guess(18, 15, 21)],
-          [`stage.${n}.nightC`, guess(13, 9, 17)],
+          [`stage.${n}.warmC`, above(WARM_SIDE, 0, 0.13)],
+          [`stage.${n}.coolC`, above(WARM_SIDE, -5, 0.17)],
+          [`stage.${n}.nightC`, above(WARM_SIDE, -10, 0.3)],
           [`stage.${n}.alarmLowC`, just(5)],
-          [`stage.${n}.alarmHighC`, just(29)],
+          [`stage.${n}.alarmHighC`, above(WARM_SIDE, 6)],
           [`stage.${n}.humidity`, guess(0.75, 0.6, 0.95)],
           [`stage.${n}.humidityAlarm`, guess(0.75, 0.45, 1)],
           [`stage.${n}.mistDays`, guess(1, 1, 1)],

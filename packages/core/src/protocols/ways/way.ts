@@ -56,8 +56,11 @@ export const times = (of: string, factor: number, spread: number | null = null):
   spread,
 })
 /** So much more than another figure, or less. */
-export const above = (of: string, more: number): Derived => ({
+export const above = (of: string, more: number, spread: number | null = null): Derived => ({
   of: [of],
   by: (value) => value + more,
-  spread: null,
+  spread,
 })
+
+/** The warm side of the grown: what the other temperatures of an animal's room follow from. */
+export const WARM_SIDE = 'stage.warmC'
