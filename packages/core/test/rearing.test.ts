@@ -145,6 +145,13 @@ describe('one that came here grown', () => {
     })
   })
 
+  test('is so too where its kind eats from the first day, and where nobody knows when it hatched', () => {
+    for (const hatched of [facts.hatched, null])
+      expect(nextMeal({ ...facts, hatched, firstOn: '2026-11-30' }, rhythm, '2026-12-02')).toMatchObject({
+        ...{ due: '2026-11-30', because: ['no meal on record yet'] },
+      })
+  })
+
   test('is told apart from a hatchling whose first meal is late', () => {
     const hatchling = {
       ...facts,

@@ -18,8 +18,8 @@ export function mealDueOf({ record, stage, facts }: JudgedAnimal, zone: string, 
   return nextMeal(
     {
       hatched: facts.hatched,
-      // Of one that nothing was ever written of, its keeper knows from today on; of one that hatched here, from the egg.
-      firstOn: day(standing.firstAt) ?? (record.animal.clutchId === null ? today : null),
+      // Of one that nothing was ever written of, its keeper knows from today on.
+      firstOn: record.animal.clutchId === null ? (day(standing.firstAt) ?? today) : null,
       lastOfferedOn: day(last?.at),
       lastOutcome: last?.outcome ?? null,
       condition: standing.condition?.score ?? null,

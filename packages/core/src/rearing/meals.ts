@@ -111,7 +111,7 @@ const thinner = (byWeight: Range, byGirth: Range): Range => ({
 /** What of an animal bears on its next meal. */
 export interface MealFacts {
   hatched: DaySpan | null
-  /** Since when it is known here; one that was grown by then has eaten before, whatever nobody wrote down. */
+  /** Of one that hatched elsewhere, since when it is known here: one that was old enough by then has eaten before. */
   firstOn?: Day | null
   lastOfferedOn: Day | null
   lastOutcome: 'taken' | 'refused' | 'brought up' | null
@@ -149,7 +149,8 @@ export function nextMeal(
   if (!rhythm || facts.resting) return null
   if (facts.lastOfferedOn === null) {
     const first = laterDay(firstDue ?? on, facts.hatched?.from ?? on)
-    const cameLater = facts.firstOn != null && first < facts.firstOn
+    const begins = firstDue ?? facts.hatched?.from ?? null
+    const cameLater = facts.firstOn != null && (begins === null || begins < facts.firstOn)
     const due = cameLater ? facts.firstOn! : first
     const because = [cameLater ? 'no meal on record yet' : 'its first meal']
     return { due, window: { from: due, to: addDays(due, 2) }, half: false, because }
