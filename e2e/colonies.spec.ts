@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { demoForStories, listenForComplaints, openRoom, signIn } from './support'
+import { choose, demoForStories, listenForComplaints, openRoom, signIn } from './support'
 
 /* Feeder colonies: counted by scoops, projected, and fed from no faster than they bear. */
 const book = demoForStories()
@@ -57,8 +57,11 @@ test('a new colony is set up and counted with a few keys; what cannot be is ques
     await expect(form.getByRole('textbox', { name: 'Stands at, °C' })).toHaveAccessibleDescription(
       /'warm' is not a temperature/,
     )
-    await form.getByRole('textbox', { name: 'Stands at, °C' }).fill('88 F')
+    await form.getByRole('textbox', { name: 'Stands at, °C' }).fill('31')
     await expect(form).not.toContainText('is not a temperature')
+    await expect(form).toContainText('Choose a species')
+    await choose(page, 'Species', 'banded cricket')
+    await form.getByRole('textbox', { name: 'Stands at, °C' }).fill('88 F')
     // The server's own word stands at the field too.
     await form.getByRole('textbox', { name: 'Name' }).fill('R1')
     await setUp.click()

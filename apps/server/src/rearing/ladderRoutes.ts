@@ -41,21 +41,19 @@ function stagesOfStep(here: readonly JudgedAnimal[]): { name: string; gate: stri
   return [...counted.values()].sort((a, b) => b.n - a.n)
 }
 
-const firstFew = (all: readonly string[], between: string) =>
-  `${all.slice(0, MOST_NAMED).join(between)}${all.length > MOST_NAMED ? `${between}and others` : ''}`
+function namesOfStep(stages: readonly { name: string }[]): string {
+  const names = [...new Set(stages.map((s) => s.name))]
+  return `${names.slice(0, MOST_NAMED).join(', ')}${names.length > MOST_NAMED ? ' and others' : ''}`
+}
 
-const namesOfStep = (stages: readonly { name: string }[]) =>
-  firstFew([...new Set(stages.map((s) => s.name))], ', ')
-
-/** What each stage of a step asks for; by name where they ask for different things. */
+/** What a step asks for; where species ask for different things, by the stage's name, or that they do. */
 function gatesOfStep(stages: readonly { name: string; gate: string }[]): string {
-  const gates = new Set(stages.map((s) => s.gate))
-  if (gates.size <= 1) return [...gates][0] ?? ''
-  const names = new Set(stages.map((s) => s.name))
-  return firstFew(
-    names.size === 1 ? [...gates] : stages.map((s) => `${s.name}: ${s.gate}`),
-    names.size === 1 ? '; or ' : '; ',
-  )
+  const gates = [...new Set(stages.map((s) => s.gate))]
+  if (gates.length <= 1) return gates[0] ?? ''
+  if (gates.length > MOST_NAMED) return 'differs by species; each animal shows its own'
+  return new Set(stages.map((s) => s.name)).size === 1
+    ? gates.join('; or ')
+    : stages.map((s) => `${s.name}: ${s.gate}`).join('; ')
 }
 
 /** The one thing to look at first. */

@@ -20,23 +20,25 @@ interface Counts extends Record<string, unknown> {
 export async function keptSpecies(tx: Transaction, actor: Actor): Promise<KeptSpecies[]> {
   const shelf = await loadShelf(tx)
   const { rows } = await tx.execute<Counts>(sql`
-    select p.id,
-      (select count(*) from animal a left join animal_standing s on s.id = a.id
-        where a.protocol_id = p.id and not a.withdrawn
-          and coalesce(s.standing->>'presence', 'here') in ('here', 'listed'))::int
-      + (select count(*) from colony c where c.protocol_id = p.id and not c.withdrawn)::int as here,
-      (select count(*) from cohort c where c.protocol_id = p.id and not c.ended)::int as cohorts,
-      exists (select from animal a where a.protocol_id = p.id and not a.withdrawn)
-        or exists (select from cohort c where c.protocol_id = p.id)
-        or exists (select from colony c where c.protocol_id = p.id and not c.withdrawn)
-        or exists (select from rest r where r.protocol_id = p.id and not r.withdrawn)
-        or exists (select from wish w where w.protocol_id = p.id and w.ended is null)
-        or exists (select from season_plan s where s.protocol_id = p.id)
-        or exists (select from line_goal g where g.protocol_id = p.id)
-        or exists (select from price l where l.protocol_id = p.id and not l.withdrawn) as used,
-      (select f.id from photo f join animal a on a.id = f.animal_id
-        where a.protocol_id = p.id and not a.withdrawn order by f.at desc limit 1) as photo
-    from protocol p`)
+    with living as (
+      select a.protocol_id as id, count(*) filter (where coalesce(s.standing->>'presence', 'here') in ('here', 'listed')) as n
+      from animal a left join animal_standing s on s.id = a.id where not a.withdrawn group by 1
+    ), kept_bins as (select protocol_id as id, count(*) as n from colony where not withdrawn group by 1),
+    kept_cohorts as (select protocol_id as id, count(*) filter (where not ended) as n from cohort group by 1),
+    latest as (
+      select distinct on (a.protocol_id) a.protocol_id as id, f.id as photo
+      from photo f join animal a on a.id = f.animal_id where not a.withdrawn order by a.protocol_id, f.at desc
+    ), planned as (
+      select protocol_id as id from rest where not withdrawn
+      union select protocol_id from wish where ended is null
+      union select protocol_id from season_plan
+      union select protocol_id from line_goal
+      union select protocol_id from price where not withdrawn
+    )
+    select p.id, (coalesce(l.n, 0) + coalesce(b.n, 0))::int as here, coalesce(c.n, 0)::int as cohorts, t.photo,
+      l.id is not null or b.id is not null or c.id is not null or p.id in (select id from planned) as used
+    from protocol p left join living l on l.id = p.id left join kept_bins b on b.id = p.id
+      left join kept_cohorts c on c.id = p.id left join latest t on t.id = p.id`)
   const counted = new Map(rows.map((r) => [r.id, r]))
   const next = await firstWork(tx, actor)
   return shelf.rows.map(({ id, version, species, state }) => {

@@ -10,7 +10,7 @@ const FIELDS = [
   {
     name: 'email',
     label: 'Your address',
-    hint: 'you sign in with it; nothing is ever sent there',
+    hint: 'you sign in with it',
     type: 'email',
   },
   { name: 'password', label: 'Password', hint: 'at least 10 characters', type: 'password' },

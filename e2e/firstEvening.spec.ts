@@ -1,0 +1,87 @@
+import { expect, test } from '@playwright/test'
+import { choose, idOf, listenForComplaints, openRoom, startForStories } from './support'
+
+const book = startForStories('--empty')
+
+test('a new book: the species are ticked, a tortoise, a scorpion, a gecko, a colony and a cohort come in, and the round of the evening is walked', async ({
+  page,
+}) => {
+  const complaints = listenForComplaints(page)
+  await page.goto(book.url)
+  await page.getByLabel('Name of the book').fill('Sedge Room')
+  await page.getByLabel('Your name').fill('Imke')
+  await page.getByLabel('Your address').fill('imke@sedge-room.example')
+  await page.getByLabel('Password').fill('long enough now')
+  await page.getByRole('button', { name: 'Open the book' }).click()
+  const began = Date.now()
+
+  await test.step('those that are kept are ticked in the library', async () => {
+    const find = page.getByLabel('Find a species')
+    for (const [typed, name] of [
+      ['testudo herm', /^Hermann’s tortoise/],
+      ['pandinus', /^emperor scorpion/],
+      ['crested', /^crested gecko/],
+      ['dubia', /^dubia roach/],
+      ['indian stick', /^Indian stick insect/],
+    ] as const) {
+      await find.fill(typed)
+      await page.getByRole('checkbox', { name }).check()
+    }
+    await page.getByRole('button', { name: 'Add 5 species' }).click()
+    await expect(page.getByRole('link', { name: /crested gecko.*none here/ })).toBeVisible()
+  })
+
+  await test.step('the animals come in with what is known of them', async () => {
+    for (const { tag, species, hatched } of [
+      { tag: 'T1', species: 'Hermann’s tortoise', hatched: '2010-07-01' },
+      { tag: 'S1', species: 'emperor scorpion', hatched: '2023-05-01' },
+      { tag: 'G1', species: 'crested gecko', hatched: '2024-03-01' },
+    ]) {
+      await openRoom(page, 'Animals')
+      await page.getByRole('link', { name: /New animal|write down the first one/ }).click()
+      await page.getByLabel('Tag').fill(tag)
+      await choose(page, 'Species', species)
+      await page.getByText('female', { exact: true }).click()
+      await page.getByRole('textbox', { name: 'Hatched' }).fill(hatched)
+      await page.getByRole('button', { name: 'Add animal' }).click()
+      await expect(page.getByText(`${species}, female`)).toBeVisible()
+    }
+    // What kills one kind is comfort for another.
+    await page.goto(`${book.url}/animals/${await idOf(page, 'G1')}`)
+    await expect(page.getByText(/alarm under \d+ and over 29 °C/)).toBeVisible()
+  })
+
+  await test.step('a colony and a cohort are set up beside them', async () => {
+    await openRoom(page, 'Colonies')
+    await page.getByRole('button', { name: 'A new colony' }).click()
+    await page.getByLabel('Name', { exact: true }).fill('R1')
+    await page.getByRole('button', { name: 'Set up colony' }).click()
+    await expect(page.getByRole('heading', { name: 'Colony R1' })).toBeVisible()
+    await openRoom(page, 'Cohorts')
+    await page.getByRole('button', { name: 'A new cohort' }).click()
+    await page.getByLabel('Name', { exact: true }).fill('N1')
+    await page.getByRole('button', { name: 'Begin cohort' }).click()
+    await expect(page.getByRole('article', { name: 'Cohort N1' })).toContainText('not counted yet')
+  })
+
+  await test.step('tonight’s round holds each of them once, and nobody is years late', async () => {
+    await openRoom(page, 'Round')
+    const step = page.getByRole('heading', { level: 2 }).filter({ hasText: /Feed it|Offer/ })
+    for (const tag of ['G1', 'S1', 'T1']) {
+      await expect(page.getByRole('main')).toContainText(tag)
+      await expect(step).toBeVisible()
+      await expect(page.getByText('no meal on record yet')).toBeVisible()
+      await page.keyboard.press('Space')
+    }
+    await expect(step).toBeHidden()
+  })
+
+  await test.step('the list of species tells what is here and what comes next', async () => {
+    await openRoom(page, 'Protocols')
+    await expect(page.getByRole('link', { name: /emperor scorpion.*1 animal.*S1/ })).toBeVisible()
+    await expect(page.getByRole('link', { name: /dubia roach.*1 colony/ })).toBeVisible()
+    await expect(page.getByRole('link', { name: /Indian stick insect.*1 cohort/ })).toBeVisible()
+  })
+  expect(Date.now() - began).toBeLessThan(180_000)
+  expect(complaints).toEqual([])
+})
