@@ -7,7 +7,7 @@ import {
   wayOfLife,
   type LibraryEntry,
 } from '@hatch-book/core'
-import { App, Form, Input } from 'antd'
+import { App, Input } from 'antd'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { ContractForm } from '../parts/form/ContractForm'
@@ -28,24 +28,23 @@ function Ticking({ kept }: { kept: ReadonlySet<string> }) {
   const { notification } = App.useApp()
   const navigate = useNavigate()
   const goOn = useGoOn()
+  // Not in the form's own state, which comes a moment later: of two quick ticks one would be lost.
+  const [ticked, setTicked] = useState<readonly string[]>([])
   const form = useContractForm({
-    begin: { ticked: [] as string[] },
+    begin: {},
     schema: TakenFromLibrary,
-    body: ({ ticked }) => ({ species: ticked.map((latin) => ({ id: newId(), latin })) }),
+    body: () => ({ species: ticked.map((latin) => ({ id: newId(), latin })) }),
     send: async (body) => {
       await send(speciesApi.take, { body })
       notification.success({ title: `${counted(body.species.length, 'species', 'species')} added` })
       goOn('/protocols')
     },
   })
-  const { ticked } = form.draft
   const [typed, setTyped] = useState('')
   const isSearched = typed.trim().length > 1
   const found = isSearched ? findInLibrary(typed) : library
   const toggle = (latin: string) =>
-    form.change({
-      ticked: ticked.includes(latin) ? ticked.filter((t) => t !== latin) : [...ticked, latin],
-    })
+    setTicked((before) => (before.includes(latin) ? before.filter((t) => t !== latin) : [...before, latin]))
   return (
     <section className="page">
       <h1>Which species do you keep?</h1>
@@ -67,9 +66,6 @@ function Ticking({ kept }: { kept: ReadonlySet<string> }) {
           />
         }
       >
-        <Form.Item name="ticked" noStyle>
-          <NothingToSee />
-        </Form.Item>
         <Input
           aria-label="Find a species"
           placeholder="Find by common or Latin name"
@@ -102,9 +98,6 @@ function Ticking({ kept }: { kept: ReadonlySet<string> }) {
     </section>
   )
 }
-
-/** Stands for a field whose control is elsewhere on the page. */
-const NothingToSee = () => null
 
 function Group({
   title,
