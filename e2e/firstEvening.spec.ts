@@ -65,8 +65,14 @@ test('a new book: the species are ticked, a tortoise, a scorpion, a gecko, a col
 
   await test.step('tonight’s round holds each of them once, and nobody is years late', async () => {
     await openRoom(page, 'Round')
-    for (const walked of [1, 2, 3]) {
-      await expect(page.getByText('no meal on record yet')).toBeVisible()
+    for (const [tag, walked] of [
+      ['G1', 1],
+      ['S1', 2],
+      ['T1', 3],
+    ] as const) {
+      const card = page.getByRole('article', { name: 'At this tub' })
+      await expect(card).toContainText(tag)
+      await expect(card).toContainText('no meal on record yet')
       await page.keyboard.press('Space')
       await expect(page.getByRole('main')).toContainText(`${walked} of 3`)
     }
