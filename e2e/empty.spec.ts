@@ -73,7 +73,7 @@ test('an empty server opens at its first owner, and every empty view says what t
   for (const [part, says] of [
     ['Finding', 'Nobody is expected to lay'],
     ['Plan the hatch', 'A plan wants two clutches at least'],
-    ['Methods', 'No species in this book lays eggs'],
+    ['Methods', 'No species in this book has eggs to incubate'],
     ['Past forecasts', 'No clutch has hatched here yet'],
     ['Other clocks', 'Nobody carries young'],
     ['Boxes', 'There is no incubator'],

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { choose, idOf, listenForComplaints, openRoom, startForStories } from './support'
+import { choose, idOf, listenForComplaints, openFirstBook, openRoom, startForStories } from './support'
 
 const book = startForStories('--empty')
 
@@ -7,12 +7,7 @@ test('a new book: the species are ticked, a tortoise, a scorpion, a gecko, a col
   page,
 }) => {
   const complaints = listenForComplaints(page)
-  await page.goto(book.url)
-  await page.getByLabel('Name of the book').fill('Sedge Room')
-  await page.getByLabel('Your name').fill('Imke')
-  await page.getByLabel('Your address').fill('imke@sedge-room.example')
-  await page.getByLabel('Password').fill('long enough now')
-  await page.getByRole('button', { name: 'Open the book' }).click()
+  await openFirstBook(page, book.url, { book: 'Sedge Room', owner: 'Imke', password: 'long enough now' })
   const began = Date.now()
 
   await test.step('those that are kept are ticked in the library', async () => {
@@ -72,7 +67,7 @@ test('a new book: the species are ticked, a tortoise, a scorpion, a gecko, a col
     ] as const) {
       const card = page.getByRole('article', { name: 'At this tub' })
       await expect(card).toContainText(tag)
-      await expect(card).toContainText('no meal on record yet')
+      await expect(card).toContainText('no meal recorded yet')
       await page.keyboard.press('Space')
       await expect(page.getByRole('main')).toContainText(`${walked} of 3`)
     }

@@ -41,7 +41,7 @@ test('a line goes from the list to the sale', async ({ page }) => {
     await page.getByRole('button', { name: 'Bring in a list' }).click()
     await page.locator('input[type=file]').setInputFiles('demo/samples/arrivals.csv')
     await expect(page.getByText('7 faulty', { exact: true })).toBeVisible()
-    await expect(page.getByText("'marsh wyrm' is neither in this book nor in the library")).toBeVisible()
+    await expect(page.getByText("'marsh wyrm' is not in this book or the library")).toBeVisible()
     await expect(page.getByText('K02 stands on line 3 already')).toBeVisible()
     await expect(page.getByText('it hatched before its dam K01 did')).toBeVisible()
     await expect(page.getByText('the dam K02 is male')).toBeVisible()

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { startForStories, listenForComplaints, openRoom } from './support'
+import { startForStories, listenForComplaints, openFirstBook, openRoom } from './support'
 
 const book = startForStories('--empty')
 
@@ -8,12 +8,7 @@ test('a book is opened, a helper let in by a link, signed out, let in anew; the 
   browser,
 }) => {
   const complaints = listenForComplaints(page)
-  await page.goto(book.url)
-  await page.getByLabel('Name of the book').fill('Reed Bank')
-  await page.getByLabel('Your name').fill('Tamsin')
-  await page.getByLabel('Your address').fill('tamsin@reed-bank.example')
-  await page.getByLabel('Password').fill('a bank of reeds')
-  await page.getByRole('button', { name: 'Open the book' }).click()
+  await openFirstBook(page, book.url, { book: 'Reed Bank', owner: 'Tamsin', password: 'a bank of reeds' })
   await openRoom(page, 'Book')
 
   const link = async () => {

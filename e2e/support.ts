@@ -154,6 +154,21 @@ export async function signIn(page: Page, url: string): Promise<void> {
 }
 
 /** Chooses from a list of the parts library, by what one reads. */
+/** The first page of a new server: a book is opened, and its owner stands in it. */
+export async function openFirstBook(
+  page: Page,
+  url: string,
+  { book, owner, password }: { book: string; owner: string; password: string },
+): Promise<void> {
+  const name = book.toLowerCase().replaceAll(' ', '-')
+  await page.goto(url)
+  await page.getByLabel('Name of the book').fill(book)
+  await page.getByLabel('Your name').fill(owner)
+  await page.getByLabel('Your address').fill(`${owner.toLowerCase()}@${name}.example`)
+  await page.getByLabel('Password').fill(password)
+  await page.getByRole('button', { name: 'Open the book' }).click()
+}
+
 export async function choose(page: Page, label: string, option: string): Promise<void> {
   await page.getByRole('combobox', { name: label, exact: true }).click()
   // Long lists draw only what is in sight: typing narrows those that can be searched, and does nothing to the others.

@@ -99,7 +99,7 @@ B7,corn snake,f,,,,10,20
   expect(body).toMatchObject({ counts: { good: 1, faulty: 17, doubles: 1 } })
   expect(faultsOf(body)).toMatchObject({
     3: 'A1 stands on line 2 already',
-    5: expect.stringContaining("'marsh wyrm' is neither in this book nor in the library"),
+    5: expect.stringContaining("'marsh wyrm' is not in this book or the library"),
     6: expect.stringContaining("'maybe' is not a sex"),
     7: expect.stringContaining('can be two days: write 2023-09-03 or 2023-03-09'),
     8: expect.stringContaining('not a day of the calendar'),

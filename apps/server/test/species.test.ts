@@ -1,4 +1,5 @@
 import { newId, type CorrectedSpecies, type KeptSpecies } from '@hatch-book/contract'
+import { listsOf } from './lists'
 import { addAnimal, entry, feed, noon, openServer, write, type TestBook, type TestServer } from './support'
 
 /* Which species a book keeps, what they are called, and of which an animal is: from an empty book on, corrected twice. */
@@ -55,7 +56,9 @@ describe('a book that somebody opens', () => {
   test('takes none of them when one is in no library', async () => {
     const { status, body } = await take(CORN, 'Draco nullius')
     expect(status).toBe(422)
-    expect(body.fields).toEqual([{ field: 'species', says: 'the library has no Draco nullius' }])
+    expect(body.fields).toEqual([
+      { field: 'species', says: 'choose one from the library: it has no Draco nullius' },
+    ])
     expect(await kept()).toEqual([])
   })
 })
@@ -69,6 +72,18 @@ test('a species tells how many of it are here, its photo and the first work to c
   expect({ here, unused, photoId }).toEqual({ here: 1, unused: false, photoId: null })
   expect(next).toMatchObject({ name: 'B1' })
   expect(next!.says).toMatch(/^offer /)
+})
+
+test('one that was renamed is not taken from the library once more, neither by a tick nor by a list', async () => {
+  await take(CORN)
+  await change('corn snake', { species: 'red rat snake' })
+  expect((await take(CORN)).status).toBe(200)
+  expect((await kept()).map((s) => s.species)).toEqual(['red rat snake'])
+  const lists = listsOf(() => book)
+  const list = await lists.open('tag,species\nC1,corn snake\nC2,red rat snake\n')
+  expect(list.counts).toMatchObject({ good: 2 })
+  expect((await lists.act(list, 'bring-in')).body).toMatchObject({ broughtIn: 2 })
+  expect((await lists.animals()).map((a) => a.species)).toEqual(['red rat snake', 'red rat snake'])
 })
 
 describe('a name', () => {
@@ -131,7 +146,9 @@ describe('a species', () => {
     await female('B1', await add('dune boa', 310))
     const { status, body } = await remove('dune boa')
     expect(status).toBe(409)
-    expect(body.detail).toBe('The dune boa is used in this book, so it cannot be removed. Hide it instead.')
+    expect(body.detail).toBe(
+      'There are records of dune boa in this book, so it cannot be removed. Hide it instead.',
+    )
     expect(await kept()).toHaveLength(1)
   })
 })
@@ -187,9 +204,9 @@ describe('an animal of another species than was written down', () => {
     })
     expect((await correct(dam, small, 1)).body).toMatchObject({
       code: 'stale',
-      detail: '2 animals belong together by now, not 1. Look at them again.',
+      detail: 'This now corrects 2 animals, not 1. Check them again before you save.',
     })
-    expect((await correct(dam, large, 2)).body.detail).toBe('B1 is a dune boa already.')
+    expect((await correct(dam, large, 2)).body.detail).toBe('B1 is already recorded as dune boa.')
     expect((await correct(dam, (await named('dubia roach')).id, 2)).status).toBe(422)
     expect(await speciesOf(dam)).toBe('dune boa')
   })
@@ -223,7 +240,7 @@ describe('two species that turn out to be one', () => {
     const roach = (await named('dubia roach')).id
     const { status, body } = await book.as.keeper('POST', `/api/species/${boa}/merge`, { intoId: roach })
     expect(status).toBe(422)
-    expect(body.detail).toContain('they cannot be one')
+    expect(body.detail).toContain('These cannot be merged')
     expect((await book.as.keeper('POST', `/api/species/${boa}/merge`, { intoId: boa })).status).toBe(422)
     expect(await kept()).toHaveLength(2)
   })

@@ -116,14 +116,10 @@ const DEADLY_C: Record<string, number> = {
   'Bombina orientalis': 29,
   'Theloderma corticale': 29,
 }
-const inLibraryHere = Object.entries(DEADLY_C).flatMap(([latin, deadly]) => {
-  const entry = library.find((e) => e.latin === latin)
-  return entry ? [[entry.name, entry, deadly] as const] : []
-})
-
-test.each(inLibraryHere)(
-  '%s is warned of in every stage before it is hot enough to kill',
-  (_, entry, deadly) => {
+test.each(Object.entries(DEADLY_C))(
+  '%s: alarms sound in every stage before it is hot enough to kill',
+  (latin, deadly) => {
+    const entry = library.find((e) => e.latin === latin)!
     const { figures } = completed(speciesOf(entry.way, {}, entry))
     const alarms = Object.entries(figures).filter(([key]) => /^stage\.\d+\.alarmHighC$/.test(key))
     expect(alarms.length).toBeGreaterThan(3)

@@ -141,14 +141,14 @@ describe('one that came here grown', () => {
     const came = { ...facts, firstOn: '2026-11-30' }
     expect(nextMeal(came, rhythm, '2026-12-02', '2023-01-09')).toMatchObject({
       due: '2026-11-30',
-      because: ['no meal on record yet'],
+      because: ['no meal recorded yet'],
     })
   })
 
   test('is so too where its kind eats from the first day, and where nobody knows when it hatched', () => {
     for (const hatched of [facts.hatched, null])
       expect(nextMeal({ ...facts, hatched, firstOn: '2026-11-30' }, rhythm, '2026-12-02')).toMatchObject({
-        ...{ due: '2026-11-30', because: ['no meal on record yet'] },
+        ...{ due: '2026-11-30', because: ['no meal recorded yet'] },
       })
   })
 

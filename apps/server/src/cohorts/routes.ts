@@ -56,7 +56,8 @@ export const cohortRoutes: BookRoutes = (app, rooms) => {
     const { generation, line, fromId, ...draft } = request.body
     return inBook(db, actor.bookId, async (tx) => {
       const shelf = await loadShelf(tx)
-      const protocol = protocolIn(shelf, draft.protocolId)
+      const protocolId = shelf.meant(draft.protocolId)?.id ?? draft.protocolId
+      const protocol = protocolIn(shelf, protocolId)
       if (!protocol)
         throw new BookError('invalid', 'This species is not kept in cohorts.', [
           { field: 'protocolId', says: 'choose one that is kept in cohorts' },
@@ -72,13 +73,13 @@ export const cohortRoutes: BookRoutes = (app, rooms) => {
           { field: 'began', says: 'choose today or an earlier day' },
         ])
       await refuseTakenName(tx, draft.id, draft.name)
-      const parent = await ancestor(tx, fromId, draft.protocolId)
+      const parent = await ancestor(tx, fromId, protocolId)
       const own = generation === null ? null : { least: generation, most: generation }
       const told = own ?? (parent ? generationOfYoung([parent.generation]) : null)
       await tx
         .insert(cohort)
         .values({
-          ...{ bookId: actor.bookId, ...draft, fromId },
+          ...{ bookId: actor.bookId, ...draft, protocolId, fromId },
           warmth: [{ from: draft.began, celsius: draft.celsius }],
           lines: parent && line === '' ? parent.lines : [{ line, share: 1 }],
           ...{ generationLeast: told?.least ?? null, generationMost: told?.most ?? null },

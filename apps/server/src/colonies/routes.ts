@@ -42,11 +42,12 @@ export const colonyRoutes: BookRoutes = (app, { db }) => {
     const draft = request.body
     return inBook(db, bookId, async (tx) => {
       const shelf = await loadShelf(tx)
-      if (!shelf.rows.some((r) => r.id === draft.protocolId))
+      const protocolId = shelf.meant(draft.protocolId)?.id
+      if (!protocolId)
         throw new BookError('invalid', 'This species is not in the book.', [
           { field: 'protocolId', says: 'choose a species' },
         ])
-      if (!modelIn(shelf, draft.protocolId))
+      if (!modelIn(shelf, protocolId))
         throw new BookError('invalid', 'This species is not kept as a colony.', [
           { field: 'protocolId', says: 'choose one that is kept as a colony' },
         ])
@@ -60,7 +61,7 @@ export const colonyRoutes: BookRoutes = (app, { db }) => {
         ])
       await tx
         .insert(colony)
-        .values({ bookId, ...draft })
+        .values({ bookId, ...draft, protocolId })
         .onConflictDoNothing()
       return { id: draft.id, version: 1 }
     })

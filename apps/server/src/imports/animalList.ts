@@ -99,7 +99,7 @@ function readRow(
     fault(
       'species',
       word
-        ? `'${word}' is neither in this book nor in the library: correct the name, or add the species under Protocols first`
+        ? `'${word}' is not in this book or the library. Correct the name, or add the species under Protocols first`
         : 'a species is wanted',
     )
   const hatchFact = take('hatched', readHatched(cell('hatched'), dateOrder), null)

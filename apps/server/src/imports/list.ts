@@ -5,7 +5,7 @@ import {
   type ListRow,
   type RowGroup,
 } from '@hatch-book/contract'
-import { counted, dayOfInstant, library, placeReaderOf, wayOfLife } from '@hatch-book/core'
+import { counted, dayOfInstant, isOfLibrary, library, placeReaderOf, wayOfLife } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { hatchedSpan, loadPlaceNames, loadRecords } from '../animals'
 import { tables, type Transaction } from '../db/connect'
@@ -90,17 +90,23 @@ async function knownBook(tx: Transaction): Promise<KnownBook> {
 /** Reads a word as a species of the book, by its code, common or Latin name; or as one of the library, by any of its names. */
 function speciesReaderOf(shelf: ProtocolShelf): KnownBook['speciesOf'] {
   const byName = new Map<string, ReturnType<KnownBook['speciesOf']>>()
-  const inBook = new Set(shelf.rows.map((row) => row.species.toLowerCase()))
-  for (const { name, latin, way, synonyms } of library) {
-    if (wayOfLife(way)!.keptAs === 'colonies' || inBook.has(name.toLowerCase())) continue
-    const found = { species: name, protocolId: null, library: latin }
-    // A name that several have by the way is the one that has it as its own.
+  const kept = shelf.rows.map(({ id }) => ({ ...shelf.document(id), id }))
+  const entries = library.filter((entry) => wayOfLife(entry.way)!.keptAs !== 'colonies')
+  const meant = new Map(
+    entries.map((entry) => {
+      const mine = kept.find((of) => isOfLibrary(entry, of))
+      const found = mine
+        ? { species: mine.species, protocolId: mine.id, library: null }
+        : { species: entry.name, protocolId: null, library: entry.latin }
+      return [entry, found] as const
+    }),
+  )
+  // A second name that several share means the one that has it as its first; what the book itself says goes before all of them.
+  for (const [{ synonyms }, found] of meant)
     for (const called of synonyms) byName.set(called.toLowerCase(), found)
+  for (const [{ name, latin }, found] of meant)
     for (const called of [name, latin]) byName.set(called.toLowerCase(), found)
-  }
-  // What the book has goes before what it could take.
-  for (const { id, species } of shelf.rows) {
-    const { code, latin, keptAs } = shelf.document(id)
+  for (const { id, code, species, latin, keptAs } of kept) {
     if (keptAs === 'colonies') continue
     for (const called of [code, species, latin])
       byName.set(called.toLowerCase(), { species, protocolId: id, library: null })

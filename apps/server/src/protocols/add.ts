@@ -4,14 +4,16 @@ import {
   documentOfSpecies,
   figureFault,
   inLibrary,
+  isOfLibrary,
   labelOfFigure,
   wayOfLife,
 } from '@hatch-book/core'
-import { ne, sql } from 'drizzle-orm'
+import { sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
 import { refuseIncomplete } from './editions'
+import { loadShelf } from './store'
 
 const MOST_LETTERS = 6
 
@@ -70,7 +72,7 @@ export async function addSpecies(tx: Transaction, actor: Actor, draft: NewSpecie
   const likened = draft.library === null ? null : inLibrary(draft.library)
   if (likened === undefined || (likened && likened.way !== way.code))
     throw new BookError('invalid', 'The library has no species of that name with this way of life.', [
-      { field: 'library', says: 'choose a species of the library' },
+      { field: 'library', says: 'choose one from the library' },
     ])
   const known = await tx.select({ id: protocol.id, code: protocol.code }).from(protocol)
   if (known.some((p) => p.id === draft.id)) return
@@ -98,20 +100,19 @@ export async function takeFromLibrary(
   latins: readonly string[],
   idOf: (latin: string) => string = () => newId(),
 ): Promise<Map<string, string>> {
-  const { protocol } = tables
-  const kept = await tx.select().from(protocol).where(ne(protocol.state, 'removed'))
-  const known = new Map(kept.map((p) => [p.species.toLowerCase(), p.id]))
+  const shelf = await loadShelf(tx)
+  const kept = shelf.rows.map(({ id }) => ({ ...shelf.document(id), id }))
   const taken = new Map<string, string>()
   for (const latin of new Set(latins)) {
     const entry = inLibrary(latin)
     if (!entry)
       throw new BookError('invalid', `The library has no species named ${latin}.`, [
-        { field: 'species', says: `the library has no ${latin}` },
+        { field: 'species', says: `choose one from the library: it has no ${latin}` },
       ])
     const { name: species, way: wayOfLife } = entry
-    const id = known.get(species.toLowerCase()) ?? idOf(latin)
-    if (!known.has(species.toLowerCase()))
-      await addSpecies(tx, actor, { id, species, latin, wayOfLife, library: latin, figures: {} })
+    const id = kept.find((of) => isOfLibrary(entry, of))?.id ?? idOf(latin)
+    // Nothing is done where it is there already.
+    await addSpecies(tx, actor, { id, species, latin, wayOfLife, library: latin, figures: {} })
     taken.set(latin, id)
   }
   return taken

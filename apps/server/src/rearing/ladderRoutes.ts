@@ -50,7 +50,7 @@ function namesOfStep(stages: readonly { name: string }[]): string {
 function gatesOfStep(stages: readonly { name: string; gate: string }[]): string {
   const gates = [...new Set(stages.map((s) => s.gate))]
   if (gates.length <= 1) return gates[0] ?? ''
-  if (gates.length > MOST_NAMED) return 'differs by species; each animal shows its own'
+  if (gates.length > MOST_NAMED) return 'differs by species'
   return new Set(stages.map((s) => s.name)).size === 1
     ? gates.join('; or ')
     : stages.map((s) => `${s.name}: ${s.gate}`).join('; ')

@@ -55,13 +55,7 @@ export async function honestRecord(
     care: {
       housing: stage.stage.housing,
       climate: stage.stage.climate,
-      feed: feed
-        ? `${feed.prey}, ${
-            feed.everyDays.least === feed.everyDays.most
-              ? everyDays(feed.everyDays.most)
-              : `every ${feed.everyDays.least} to ${feed.everyDays.most} days`
-          }`
-        : '',
+      feed: feed ? `${feed.prey}, ${everyDays(feed.everyDays.least, feed.everyDays.most)}` : '',
     },
     cautions: record.protocol.cautions,
     sold: of('sold').at(-1) ?? null,

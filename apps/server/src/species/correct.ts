@@ -31,27 +31,27 @@ async function relativesOf(tx: Transaction, animalId: string): Promise<string[]>
   return rows.map((r) => r.id)
 }
 
-/** Animals that are to be of another species: the one that is meant and its relatives. @throws BookError where it cannot be */
+/** Animals that are to be of another species, the one that is meant and its relatives; and which species. @throws BookError where it cannot be */
 export async function correctedTogether(
   tx: Transaction,
   { animalId, protocolId }: { animalId: string; protocolId: string },
-): Promise<string[]> {
+): Promise<{ ids: string[]; protocolId: string }> {
   const shelf = await loadShelf(tx)
   const [animal] = await tx.select().from(tables.animal).where(eq(tables.animal.id, animalId))
   if (!animal || animal.withdrawn) throw new BookError('not-found', 'This animal is not in the book.')
   const species = shelf.meant(protocolId)
   if (!species || shelf.document(species.id).keptAs === 'colonies')
-    throw new BookError('invalid', 'Choose a species of this book that you keep individually.', [
-      { field: 'protocolId', says: 'choose a species you keep individually' },
+    throw new BookError('invalid', 'Choose a species that is kept individually.', [
+      { field: 'protocolId', says: 'choose a species that is kept individually' },
     ])
   if (species.id === animal.protocolId)
-    throw new BookError('invalid', `${animal.tag} is a ${species.species} already.`, [
+    throw new BookError('invalid', `${animal.tag} is already recorded as ${species.species}.`, [
       { field: 'protocolId', says: 'choose another species' },
     ])
-  return relativesOf(tx, animalId)
+  return { ids: await relativesOf(tx, animalId), protocolId: species.id }
 }
 
-/** Writes animals down as of another species; their logs, their rests and what stands of them stay theirs. */
+/** Records animals as another species, with the rests that are planned for them; their logs stay as they are. */
 export async function writeSpecies(
   tx: Transaction,
   actor: Actor,
@@ -73,7 +73,7 @@ export async function writeSpecies(
 type Stood = Awaited<ReturnType<typeof judgeAnimals>>
 
 /** What becomes of animals by a change, as they were judged before and after it: whose verdict or stage is another is named. */
-export function correctedOf(before: Stood, after: Stood): Pick<CorrectedSpecies, 'together' | 'changes'> {
+export function correctedOf(before: Stood, after: Stood): CorrectedSpecies {
   const now = new Map(after.map(({ row }) => [row.id, row]))
   return {
     together: before.map(({ row: { id, tag } }) => ({ id, tag })),

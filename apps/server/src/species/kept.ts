@@ -16,9 +16,8 @@ interface Counts extends Record<string, unknown> {
   photo: string | null
 }
 
-/** The species of a book with what of each is here; of each the first work of the days ahead. */
-export async function keptSpecies(tx: Transaction, actor: Actor): Promise<KeptSpecies[]> {
-  const shelf = await loadShelf(tx)
+/** How much of each species is in the book, by its id; and whether anything that stands is written of it. */
+export async function countSpecies(tx: Transaction): Promise<Map<string, Counts>> {
   const { rows } = await tx.execute<Counts>(sql`
     with living as (
       select a.protocol_id as id, count(*) filter (where coalesce(s.standing->>'presence', 'here') in ('here', 'listed')) as n
@@ -39,7 +38,13 @@ export async function keptSpecies(tx: Transaction, actor: Actor): Promise<KeptSp
       l.id is not null or b.id is not null or c.id is not null or p.id in (select id from planned) as used
     from protocol p left join living l on l.id = p.id left join kept_bins b on b.id = p.id
       left join kept_cohorts c on c.id = p.id left join latest t on t.id = p.id`)
-  const counted = new Map(rows.map((r) => [r.id, r]))
+  return new Map(rows.map((r) => [r.id, r]))
+}
+
+/** The species of a book with what of each is here; of each the first work of the days ahead. */
+export async function keptSpecies(tx: Transaction, actor: Actor): Promise<KeptSpecies[]> {
+  const shelf = await loadShelf(tx)
+  const counted = await countSpecies(tx)
   const next = await firstWork(tx, actor)
   return shelf.rows.map(({ id, version, species, state }) => {
     const { latin, keptAs } = shelf.document(id)

@@ -37,12 +37,12 @@ export async function mergeSpecies(
   const shelf = await loadShelf(tx)
   const [from, into] = [shelf.meant(fromId), shelf.meant(intoId)]
   if (!from || !into) throw new BookError('not-found', 'This species is not in the book.')
-  if (from.id === into.id) throw new BookError('invalid', 'These are one species already.')
+  if (from.id === into.id) throw new BookError('invalid', 'Choose two different species.')
   const [was, becomes] = [shelf.document(from.id), shelf.document(into.id)]
   if (was.keptAs !== becomes.keptAs)
     throw new BookError(
       'invalid',
-      `The ${from.species} is kept as ${was.keptAs}, the ${into.species} as ${becomes.keptAs}: they cannot be one.`,
+      `These cannot be merged: ${from.species} is kept as ${was.keptAs}, ${into.species} as ${becomes.keptAs}.`,
       [{ field: 'intoId', says: `choose a species kept as ${was.keptAs}` }],
     )
   const { animals } = await ofSpecies(tx, from.id)
@@ -84,7 +84,7 @@ async function takeSettings(
     taken.map(({ scope, scopeOf, settings }) => ({
       ...{ bookId: actor.bookId, id: newId(), protocolId: intoId, scope, scopeOf, number: 1, settings },
       ...{
-        reason: 'kept when two species were made one',
+        reason: 'kept when two species were merged',
         at: new Date(actor.now),
         memberId: actor.member.id,
       },

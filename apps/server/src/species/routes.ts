@@ -1,4 +1,5 @@
 import { speciesApi, type SpeciesChange } from '@hatch-book/contract'
+import { counted } from '@hatch-book/core'
 import { and, eq } from 'drizzle-orm'
 import type * as v from 'valibot'
 import { judgeAnimals } from '../animals'
@@ -10,7 +11,7 @@ import type { BookRoutes } from '../shell/app'
 import { BookError } from '../shell/problems'
 import { serve } from '../shell/serve'
 import { correctedOf, correctedTogether, writeSpecies } from './correct'
-import { keptSpecies } from './kept'
+import { countSpecies, keptSpecies } from './kept'
 import { mergeSpecies, ofSpecies } from './merge'
 
 const OK = { ok: true as const }
@@ -54,12 +55,11 @@ export const speciesRoutes: BookRoutes = (app, { db }) => {
     const actor = actorOf(request)
     const { id } = request.params
     return inBook(db, actor.bookId, async (tx) => {
-      const species = (await keptSpecies(tx, actor)).find((s) => s.id === id)
-      if (!species) throw new BookError('not-found', 'This species is not in the book.')
-      if (!species.unused)
+      const species = await keptHere(tx, id)
+      if ((await countSpecies(tx)).get(id)!.used)
         throw new BookError(
           'depended-on',
-          `The ${species.species} is used in this book, so it cannot be removed. Hide it instead.`,
+          `There are records of ${species.species} in this book, so it cannot be removed. Hide it instead.`,
         )
       await setOn(tx, id, request.body.version, { state: 'removed' })
       return OK
@@ -88,23 +88,23 @@ export const speciesRoutes: BookRoutes = (app, { db }) => {
   serve(app, speciesApi.tryCorrection, (request) => {
     const actor = actorOf(request)
     return onTrial(db, actor.bookId, async (tx) => {
-      const ids = await correctedTogether(tx, request.query)
+      const { ids, protocolId } = await correctedTogether(tx, request.query)
       const before = await judgeAnimals(tx, actor, ids)
-      await writeSpecies(tx, actor, ids, request.query.protocolId)
-      return { ...correctedOf(before, await judgeAnimals(tx, actor, ids)), cohorts: 0, colonies: 0 }
+      await writeSpecies(tx, actor, ids, protocolId)
+      return correctedOf(before, await judgeAnimals(tx, actor, ids))
     })
   })
 
   serve(app, speciesApi.correct, (request) => {
     const actor = actorOf(request)
-    const { together, protocolId } = request.body
+    const { together } = request.body
     return inBook(db, actor.bookId, async (tx) => {
-      const ids = await correctedTogether(tx, request.body)
+      const { ids, protocolId } = await correctedTogether(tx, request.body)
       const seen = await judgeAnimals(tx, actor, ids)
       if (seen.length !== together)
         throw new BookError(
           'stale',
-          `${seen.length} animals belong together by now, not ${together}. Look at them again.`,
+          `This now corrects ${counted(seen.length, 'animal')}, not ${together}. Check them again before you save.`,
         )
       await writeSpecies(tx, actor, ids, protocolId)
       return OK
@@ -112,13 +112,18 @@ export const speciesRoutes: BookRoutes = (app, { db }) => {
   })
 }
 
+async function keptHere(tx: Transaction, id: string) {
+  const species = (await loadShelf(tx)).rows.find((row) => row.id === id)
+  if (!species) throw new BookError('not-found', 'This species is not in the book.')
+  return species
+}
+
 async function changeSpecies(
   tx: Transaction,
   id: string,
   { version, species, latin, hidden }: v.InferOutput<typeof SpeciesChange>,
 ): Promise<void> {
-  if (!(await loadShelf(tx)).rows.some((row) => row.id === id))
-    throw new BookError('not-found', 'This species is not in the book.')
+  await keptHere(tx, id)
   await refuseTakenName(tx, id, species)
   await setOn(tx, id, version, { species, latin, state: hidden ? 'hidden' : 'kept' })
 }

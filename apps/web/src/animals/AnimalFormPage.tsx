@@ -13,7 +13,7 @@ import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { ContractForm } from '../parts/form/ContractForm'
 import { FormActions } from '../parts/form/FormActions'
 import { ChoiceField, PickField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
-import { onlyOne, SpeciesField } from '../parts/form/SpeciesField'
+import { offeredSpecies, SpeciesField, speciesMeant } from '../parts/form/SpeciesField'
 import { useContractForm } from '../parts/form/useContractForm'
 import { NotInBook } from '../parts/NotInBook'
 import { SideBySide } from '../parts/SideBySide'
@@ -65,10 +65,8 @@ function AnimalForm({
 }) {
   const begin = writingOf(page)
   // Nobody is written down as of a species by mistake: it is chosen, or the page was opened for it.
-  const kept = protocols
-    .filter((p) => p.keptAs !== 'colonies' && !p.hidden)
-    .map((p) => ({ protocolId: p.id, species: p.species }))
-  const meant = kept.some((p) => p.protocolId === meantId) ? meantId : onlyOne(kept)
+  const kept = offeredSpecies(protocols)
+  const meant = speciesMeant(kept, meantId)
   const writing = useWriting({
     version: page?.animal.version ?? 0,
     writing: { ...begin, protocolId: begin.protocolId || (meant ?? '') },

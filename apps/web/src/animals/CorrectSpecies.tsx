@@ -4,7 +4,7 @@ import { App } from 'antd'
 import { CorrectedChanges } from '../parts/CorrectedChanges'
 import { ContractForm } from '../parts/form/ContractForm'
 import { FormActions } from '../parts/form/FormActions'
-import { SpeciesField } from '../parts/form/SpeciesField'
+import { offeredSpecies, SpeciesField } from '../parts/form/SpeciesField'
 import { useContractForm } from '../parts/form/useContractForm'
 import { send, useAsk } from '../shell/api'
 import { useProtocols } from '../shell/queries'
@@ -14,9 +14,7 @@ export function CorrectSpecies({ page, onDone }: { page: AnimalPage; onDone(): v
   const { notification } = App.useApp()
   const { data: protocols } = useProtocols()
   const { animal } = page
-  const others = (protocols ?? [])
-    .filter((p) => p.keptAs !== 'colonies' && p.id !== page.protocolId && !p.hidden)
-    .map((p) => ({ protocolId: p.id, species: p.species }))
+  const others = offeredSpecies(protocols ?? []).filter((s) => s.protocolId !== page.protocolId)
   const correcting = useContractForm({
     begin: { protocolId: null as string | null },
     schema: SpeciesCorrection,
@@ -38,17 +36,12 @@ export function CorrectSpecies({ page, onDone }: { page: AnimalPage; onDone(): v
       of={correcting}
       label="Correct the species"
       actions={
-        <FormActions
-          of={correcting}
-          save="Correct the species"
-          onCancel={onDone}
-          disabled={said === undefined}
-        />
+        <FormActions of={correcting} save="Correct species" onCancel={onDone} disabled={said === undefined} />
       }
     >
       <p>
-        <strong>{animal.tag}</strong> is in the book as a {animal.species}. Its parents, mates and young are
-        corrected with it. Weights, meals and everything else in the log stay.
+        <strong>{animal.tag}</strong> is recorded as {animal.species}. Its parents, mates and young are
+        corrected too. Weights, meals and all other entries stay.
       </p>
       <SpeciesField species={others} />
       {error && (

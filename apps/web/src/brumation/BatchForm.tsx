@@ -3,6 +3,7 @@ import type { RestKind } from '@hatch-book/core'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState } from 'react'
 import { useFigures } from '../shell/figures'
+import { offeredSpecies } from '../parts/form/SpeciesField'
 import { useProtocols } from '../shell/queries'
 
 export interface BatchDraft {
@@ -92,9 +93,10 @@ export function BatchForm({
                 value={protocolId}
                 placeholder="species"
                 showSearch={{ optionFilterProp: 'label' }}
-                options={(protocols ?? [])
-                  .filter((p) => p.keptAs !== 'colonies' && !p.hidden)
-                  .map((p) => ({ value: p.id, label: p.species }))}
+                options={offeredSpecies(protocols ?? []).map((s) => ({
+                  value: s.protocolId,
+                  label: s.species,
+                }))}
                 onChange={setProtocol}
               />
             </div>

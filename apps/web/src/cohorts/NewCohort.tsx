@@ -2,7 +2,7 @@ import { CohortDraft, cohortsApi, newId, type Cohorts } from '@hatch-book/contra
 import { ContractForm } from '../parts/form/ContractForm'
 import { DayField, NumberField, PickField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
 import { FormActions } from '../parts/form/FormActions'
-import { onlyOne, SpeciesField } from '../parts/form/SpeciesField'
+import { SpeciesField, speciesMeant } from '../parts/form/SpeciesField'
 import { useContractForm } from '../parts/form/useContractForm'
 import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
@@ -28,7 +28,7 @@ export function NewCohort({
   const offered = data.species
     .filter((s) => !s.hidden)
     .map(({ protocolId, protocol }) => ({ protocolId, species: protocol.species }))
-  const first = offered.some((s) => s.protocolId === meant) ? meant : onlyOne(offered)
+  const first = speciesMeant(offered, meant)
   const cohort = useContractForm({
     begin: {
       ...{ name: '', protocolId: first, kind: 'young', began: data.today, line: '' },

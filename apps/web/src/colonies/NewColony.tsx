@@ -2,7 +2,7 @@ import { ColonyDraft, coloniesApi, newId, type Colonies } from '@hatch-book/cont
 import { ContractForm } from '../parts/form/ContractForm'
 import { FormActions } from '../parts/form/FormActions'
 import { quantityOf, TextField } from '../parts/form/fields'
-import { onlyOne, SpeciesField } from '../parts/form/SpeciesField'
+import { SpeciesField, speciesMeant } from '../parts/form/SpeciesField'
 import { useContractForm } from '../parts/form/useContractForm'
 import { send } from '../shell/api'
 import { StandsFields } from './StandsFields'
@@ -22,7 +22,7 @@ export function NewColony({
   const figures = useFigures()
   const warmth = (protocolId: string) =>
     figures.typed.temperature.write(species.find((s) => s.protocolId === protocolId)?.celsius ?? 28)
-  const first = species.some((s) => s.protocolId === meant) ? meant : onlyOne(species)
+  const first = speciesMeant(species, meant)
   const colony = useContractForm({
     begin: {
       name: '',

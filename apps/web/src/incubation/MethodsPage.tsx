@@ -21,7 +21,7 @@ export function MethodsPage() {
       <section className="page">
         <IncubationHead title="Methods" />
         <div className="empty">
-          <p>No species in this book lays eggs that are incubated.</p>
+          <p>No species in this book has eggs to incubate.</p>
           <NoSpecies />
         </div>
       </section>

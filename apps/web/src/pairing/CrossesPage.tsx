@@ -18,7 +18,7 @@ export function CrossesPage() {
   const scene = useScene()
   return (
     <section className="page">
-      <PairingHead title="What would they throw?" ofSpecies></PairingHead>
+      <PairingHead title="What would they throw?" ofSpecies />
       {scene && <Crosses key={scene.protocolId} scene={scene} />}
     </section>
   )

@@ -11,7 +11,7 @@ export function GenesPage() {
   const [proving, setProving] = useState<{ animalId: string; trait: string } | null>(null)
   return (
     <section className="page">
-      <PairingHead title="Genes" ofSpecies></PairingHead>
+      <PairingHead title="Genes" ofSpecies />
       {scene && (
         <>
           {scene.conflicts.map((c) => (

@@ -18,7 +18,7 @@ export function KinPage() {
   const scene = useScene()
   return (
     <section className="page">
-      <PairingHead title="Kin" ofSpecies></PairingHead>
+      <PairingHead title="Kin" ofSpecies />
       {scene && <Kin key={scene.protocolId} scene={scene} />}
     </section>
   )

@@ -4,26 +4,21 @@ import { withDays } from './Reasons'
 
 const MOST_NAMED = 30
 
+const firstOf = <T,>(all: readonly T[], name: (of: T) => string): string =>
+  `${all.slice(0, MOST_NAMED).map(name).join(', ')}${all.length > MOST_NAMED ? ` and ${all.length - MOST_NAMED} more` : ''}`
+
 /** What becomes of animals whose species is corrected: who they are, and whose stage or verdict will be another. */
 export function CorrectedChanges({ of: { together, changes } }: { of: CorrectedSpecies }) {
   const figures = useFigures()
-  if (together.length === 0) return <p>No animal is affected.</p>
-  const others = changes.length > MOST_NAMED ? ` And ${changes.length - MOST_NAMED} more.` : ''
+  if (together.length === 0) return <p>No animal changes.</p>
   return (
     <div role="status">
       <p>
-        {together.length === 1 ? 'It concerns ' : `It concerns ${together.length} animals: `}
-        <strong>
-          {together
-            .slice(0, MOST_NAMED)
-            .map((a) => a.tag)
-            .join(', ')}
-        </strong>
-        {together.length === 1 && ' alone'}
-        {together.length > MOST_NAMED && ` and ${together.length - MOST_NAMED} more`}.
+        {together.length === 1 ? 'This changes one animal: ' : `This changes ${together.length} animals: `}
+        <strong>{firstOf(together, (a) => a.tag)}</strong>.
       </p>
       {changes.length === 0 ? (
-        <p>Stages and readiness stay as they are.</p>
+        <p>No stage or readiness changes.</p>
       ) : (
         <ul className="lines">
           {changes.slice(0, MOST_NAMED).map((c) => (
@@ -40,7 +35,7 @@ export function CorrectedChanges({ of: { together, changes } }: { of: CorrectedS
           ))}
         </ul>
       )}
-      {others && <p className="quiet">{others}</p>}
+      {changes.length > MOST_NAMED && <p className="quiet">And {changes.length - MOST_NAMED} more.</p>}
     </div>
   )
 }

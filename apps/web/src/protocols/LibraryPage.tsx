@@ -1,8 +1,9 @@
-import { newId, speciesApi, TakenFromLibrary } from '@hatch-book/contract'
+import { newId, speciesApi, TakenFromLibrary, type ProtocolSummary } from '@hatch-book/contract'
 import {
   counted,
   findInLibrary,
   GROUPS_OF_WAYS,
+  isOfLibrary,
   library,
   wayOfLife,
   type LibraryEntry,
@@ -21,10 +22,10 @@ import css from './library.module.css'
 /** Which species of the library a book keeps: several are ticked, and taken into it at once. */
 export function LibraryPage() {
   const { data } = useProtocols()
-  return data ? <Ticking kept={new Set(data.map((p) => p.species.toLowerCase()))} /> : null
+  return data ? <Ticking kept={data} /> : null
 }
 
-function Ticking({ kept }: { kept: ReadonlySet<string> }) {
+function Ticking({ kept }: { kept: readonly ProtocolSummary[] }) {
   const { notification } = App.useApp()
   const navigate = useNavigate()
   const goOn = useGoOn()
@@ -49,9 +50,8 @@ function Ticking({ kept }: { kept: ReadonlySet<string> }) {
     <section className="page">
       <h1>Which species do you keep?</h1>
       <p className={css.says}>
-        Tick them, and the book knows how they live: stages, weights, incubation, feeding. All of it is a
-        starting point that you can change. If yours is not here,{' '}
-        <Link to="/protocols/new">add it yourself</Link>; that takes a few minutes.
+        Tick them. Each comes with starting figures for stages, weights, incubation and feeding, and you can
+        change them all. Not listed? <Link to="/protocols/new">Add it yourself</Link> in a few minutes.
       </p>
       <ContractForm
         of={form}
@@ -82,7 +82,7 @@ function Ticking({ kept }: { kept: ReadonlySet<string> }) {
         )}
         {found.length === 0 && (
           <p>
-            The library has no species of that name. <Link to="/protocols/new">Add it yourself</Link>
+            Nothing in the library matches. <Link to="/protocols/new">Add your own species</Link>
           </p>
         )}
         {GROUPS_OF_WAYS.map((title) => (
@@ -110,7 +110,7 @@ function Group({
   title: string
   entries: readonly LibraryEntry[]
   isOpen: boolean
-  kept: ReadonlySet<string>
+  kept: readonly ProtocolSummary[]
   ticked: readonly string[]
   toggle(latin: string): void
 }) {
@@ -121,8 +121,9 @@ function Group({
         {title} <span className="quiet">({entries.length})</span>
       </summary>
       <div className={css.entries}>
-        {entries.map(({ name, latin }) => {
-          const isKept = kept.has(name.toLowerCase())
+        {entries.map((entry) => {
+          const { name, latin } = entry
+          const isKept = kept.some((of) => isOfLibrary(entry, of))
           return (
             <label key={latin} className={css.entry}>
               <input

@@ -44,7 +44,7 @@ interface Draft {
 const FIRST = {
   animals: ['Save and add the first animal', (id: string) => `/animals/new?species=${id}`],
   cohorts: ['Save and begin a cohort', (id: string) => `/cohorts?species=${id}`],
-  colonies: ['Save and set up the colony', (id: string) => `/colonies?species=${id}`],
+  colonies: ['Save and set up a colony', (id: string) => `/colonies?species=${id}`],
 } as const
 
 /** What was answered of those that a way of life asks for, as far as it can be read. */

@@ -32,7 +32,7 @@ export function ProtocolsPage() {
           <div className="side">
             <BringIn />
             <Link to="/protocols/library">
-              <Button>From the library</Button>
+              <Button>Add from library</Button>
             </Link>
             <Link to="/protocols/new">
               <Button type="primary">New species</Button>

@@ -36,8 +36,8 @@ export function SpeciesActs({ id }: { id: string }) {
     told(
       () => send(speciesApi.change, { params: { id }, body: { version, species, latin, hidden: !hidden } }),
       hidden
-        ? `${species} is offered again`
-        : `${species} is hidden: it is no longer offered for new animals`,
+        ? `You can choose ${species} again`
+        : `${species} is hidden. You can no longer choose it for new animals.`,
     )
   const remove = async () => {
     const gone = () => send(speciesApi.remove, { params: { id }, body: { version } })
@@ -57,7 +57,7 @@ export function SpeciesActs({ id }: { id: string }) {
       {of.unused && (
         <Popconfirm
           title={`Remove ${species}?`}
-          description="Nothing in the book is of this species. Its protocol goes with it."
+          description="It has no records in this book. Its protocol is removed too."
           okText="Remove"
           cancelText="Keep it"
           onConfirm={() => void remove()}
@@ -90,7 +90,7 @@ function RenameForm({ of, onDone }: { of: KeptSpecies; onDone(): void }) {
     body: ({ species, latin }) => ({ version, species, latin, hidden }),
     send: async (body) => {
       await send(speciesApi.change, { params: { id }, body })
-      notification.success({ title: `${of.species} is called ${body.species} now` })
+      notification.success({ title: `Renamed to ${body.species}` })
       onDone()
     },
   })
@@ -98,7 +98,7 @@ function RenameForm({ of, onDone }: { of: KeptSpecies; onDone(): void }) {
     <ContractForm
       of={renaming}
       label="Rename the species"
-      actions={<FormActions of={renaming} save="Save the name" onCancel={onDone} />}
+      actions={<FormActions of={renaming} save="Save name" onCancel={onDone} />}
     >
       <TextField name="species" label="Common name" most={80} needed="Enter a name" autoFocus />
       <TextField name="latin" label="Latin name (optional)" most={80} />
@@ -117,7 +117,7 @@ function MergeSpecies({ of, kept, onDone }: { of: KeptSpecies; kept: Kept; onDon
     body: ({ intoId }) => ({ intoId }),
     send: async (body) => {
       await send(speciesApi.merge, { params: { id: of.id }, body })
-      notification.success({ title: `${of.species} is ${nameOf(body.intoId)} from now on` })
+      notification.success({ title: `${of.species} merged into ${nameOf(body.intoId)}` })
       onDone()
       goOn(`/protocols/${body.intoId}`)
     },
@@ -132,19 +132,19 @@ function MergeSpecies({ of, kept, onDone }: { of: KeptSpecies; kept: Kept; onDon
       of={merging}
       label="Merge the species"
       actions={
-        <FormActions of={merging} save="Make them one" onCancel={onDone} disabled={said === undefined} />
+        <FormActions of={merging} save="Merge species" onCancel={onDone} disabled={said === undefined} />
       }
     >
       <p>
-        Everything of <strong>{of.species}</strong> goes over to the other species and is judged by that
-        species’ figures. {of.species[0]!.toUpperCase() + of.species.slice(1)} leaves the list. This cannot be
-        undone in one step.
+        All records of <strong>{of.species}</strong> move to the species you choose and are judged by its
+        figures. {of.species[0]!.toUpperCase() + of.species.slice(1)} then leaves the list. You cannot undo
+        this.
       </p>
       <PickField
         name="intoId"
         label="The species that stays"
         options={others.map((s) => ({ value: s.id, label: s.species }))}
-        placeholder={others.length === 0 ? 'no other species is kept like it' : 'choose'}
+        placeholder={others.length === 0 ? 'no other species of this kind' : 'choose'}
         needed="Choose the species that stays"
       />
       {error && (
@@ -157,9 +157,12 @@ function MergeSpecies({ of, kept, onDone }: { of: KeptSpecies; kept: Kept; onDon
           <CorrectedChanges of={said} />
           {said.cohorts + said.colonies > 0 && (
             <p>
-              {said.cohorts > 0 && `${counted(said.cohorts, 'cohort')} `}
-              {said.colonies > 0 && `${counted(said.colonies, 'colony', 'colonies')} `}
-              go over too.
+              Also moved:{' '}
+              {[
+                ...(said.cohorts > 0 ? [counted(said.cohorts, 'cohort')] : []),
+                ...(said.colonies > 0 ? [counted(said.colonies, 'colony', 'colonies')] : []),
+              ].join(', ')}
+              .
             </p>
           )}
         </>

@@ -132,7 +132,7 @@ function Standing({ animal, onReasons }: { animal: AnimalRow; onReasons(): void 
       ? `refused ${animal.refusalsInARow} in a row`
       : animal.mealsInARow > 0
         ? `${counted(animal.mealsInARow, 'meal')} in a row`
-        : 'no meal on record'
+        : 'no meal recorded'
   return (
     <>
       <p className="between stands">

@@ -1,6 +1,7 @@
 import { route } from '../api/route'
 import {
   CorrectedSpecies,
+  MergedSpecies,
   SpeciesChange,
   SpeciesCorrection,
   SpeciesCorrectionTrial,
@@ -51,7 +52,7 @@ export const speciesApi = {
     path: '/api/species/merge',
     permission: 'decide and plan',
     query: SpeciesMergeTrial,
-    reply: CorrectedSpecies,
+    reply: MergedSpecies,
     reads: ['log'],
   }),
   merge: route({

@@ -67,7 +67,11 @@ export const CorrectedSpecies = v.object({
       because: v.string(),
     }),
   ),
+})
+export type CorrectedSpecies = v.InferOutput<typeof CorrectedSpecies>
+/** The same of all animals of a species, and how many cohorts and colonies go over with them. */
+export const MergedSpecies = v.object({
+  ...CorrectedSpecies.entries,
   cohorts: v.number(),
   colonies: v.number(),
 })
-export type CorrectedSpecies = v.InferOutput<typeof CorrectedSpecies>

@@ -152,7 +152,7 @@ export function nextMeal(
     const begins = firstDue ?? facts.hatched?.from ?? null
     const cameLater = facts.firstOn != null && (begins === null || begins < facts.firstOn)
     const due = cameLater ? facts.firstOn! : first
-    const because = [cameLater ? 'no meal on record yet' : 'its first meal']
+    const because = [cameLater ? 'no meal recorded yet' : 'its first meal']
     return { due, window: { from: due, to: addDays(due, 2) }, half: false, because }
   }
   const upset = facts.lastOutcome === 'brought up'

@@ -2,8 +2,11 @@
 export const counted = (n: number, one: string, many = `${one}s`): string =>
   `${n.toLocaleString('en')} ${n === 1 ? one : many}`
 
-/** How often something comes back: every day, every 3 days. */
-export const everyDays = (days: number): string => (days === 1 ? 'every day' : `every ${days} days`)
+/** How often something comes back: every day, every 3 days, every 5 to 9 days. */
+export function everyDays(least: number, most = least): string {
+  if (least !== most) return `every ${least} to ${most} days`
+  return least === 1 ? 'every day' : `every ${least} days`
+}
 
 /** How often something was done: once, 2 times. */
 export const times = (n: number): string => (n === 1 ? 'once' : counted(n, 'time'))

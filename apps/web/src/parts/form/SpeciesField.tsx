@@ -1,6 +1,12 @@
+import type { ProtocolSummary } from '@hatch-book/contract'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { PickField } from './fields'
+
+interface OfferedSpecies {
+  protocolId: string
+  species: string
+}
 
 /** The species of something new, out of those that the book keeps; one that is not among them is added on the way. */
 export function SpeciesField({
@@ -8,7 +14,7 @@ export function SpeciesField({
   width,
   onPick,
 }: {
-  species: readonly { protocolId: string; species: string }[]
+  species: readonly OfferedSpecies[]
   width?: number
   onPick?(protocolId: string): void
 }) {
@@ -27,6 +33,14 @@ export function SpeciesField({
   )
 }
 
-/** The one that is meant where no other can be: nothing is written down as of a species by mistake. */
-export const onlyOne = (species: readonly { protocolId: string }[]): string | null =>
-  species.length === 1 ? species[0]!.protocolId : null
+/** The species that new animals may be: those kept individually or in cohorts, without the hidden ones. */
+export const offeredSpecies = (protocols: readonly ProtocolSummary[]): OfferedSpecies[] =>
+  protocols
+    .filter((p) => p.keptAs !== 'colonies' && !p.hidden)
+    .map((p) => ({ protocolId: p.id, species: p.species }))
+
+/** The one that a form was opened for, or the only one there is: otherwise none, so that nothing is recorded under a species by mistake. */
+export function speciesMeant(species: readonly OfferedSpecies[], meant: string | null): string | null {
+  if (species.some((s) => s.protocolId === meant)) return meant
+  return species.length === 1 ? species[0]!.protocolId : null
+}

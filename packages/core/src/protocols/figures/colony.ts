@@ -34,7 +34,7 @@ export const COLONY_FIGURES = {
   'colony.method.*.minutes': { label: 'Method {n}: minutes each time', unit: 'count' },
   'colony.countDays': { label: 'Days between counts', unit: 'd' },
   'colony.eggTrap': { label: 'Egg trap', unit: 'words' },
-  'colony.rotateDays': { label: 'Days between new traps or cultures', unit: 'd' },
+  'colony.rotateDays': { label: 'Days between new egg traps or cultures', unit: 'd' },
   'colony.maturityGap': { label: 'Maturity gap', unit: 'words' },
   'colony.culture': { label: 'Culture', unit: 'words' },
   'colony.stagger': { label: 'Staggering', unit: 'words' },

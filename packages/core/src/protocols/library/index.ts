@@ -37,6 +37,15 @@ const KEYS: Record<keyof Telling, { key: string; times?: number; colony?: string
 export const inLibrary = (latin: string): LibraryEntry | undefined =>
   library.find((entry) => entry.latin === latin)
 
+/** Whether a species of a book is that of the library: by its Latin name, or where it tells none by what it is called. */
+export function isOfLibrary(
+  { name, latin }: Pick<LibraryEntry, 'name' | 'latin'>,
+  of: { species: string; latin: string },
+): boolean {
+  const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase()
+  return same(of.latin, latin) || same(of.species, name)
+}
+
 const known = new Map<string, Record<string, ProtocolFigure>>()
 
 /** What the library tells of a species, as figures. */

@@ -113,7 +113,7 @@ export const feeders = (): WayOfLife[] => [
       'colony.binLitres': guess(10, 5, 30),
       'colony.binAdults': just(40),
       'colony.binYoung': just(1000),
-      'cautions.words': just('Leaves from sprayed plants can kill them all within a day.'),
+      'cautions.words': just('Leaves from sprayed plants can kill every one of them within a day.'),
     },
   }),
   wayLike({

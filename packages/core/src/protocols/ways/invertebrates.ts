@@ -46,13 +46,13 @@ export const invertebrates = (): WayOfLife[] => [
     asks: OF_COHORTS,
     figures: {
       'pairing.manner': just('in a net cage with moving night air'),
-      'cautions.words': just('Some caterpillars have stinging hairs. Never release them.'),
+      'cautions.words': just('Some caterpillars have stinging hairs. Never release any.'),
     },
   }),
   wayLike({
     code: 'moth or butterfly that feeds',
     plural: 'moths and butterflies that feed',
-    says: 'Caterpillars eat leaves. Adults drink nectar for weeks, mate in a flight cage and lay.',
+    says: 'Caterpillars eat leaves. Adults drink nectar for weeks, mate in a flight cage and lay eggs.',
     group: 'Insects, spiders and other invertebrates',
     brood: 'clutch',
     ...{ bodyPlan: 'arthropod', keptAs: 'cohorts', young: 'egg batch', like: taxa.AM, feed: 'leaves' },
@@ -70,7 +70,7 @@ export const invertebrates = (): WayOfLife[] => [
       'cohort.firstNight': guess(3, 1, 7),
       'cohort.lastNight': guess(20, 8, 40),
       'readiness.oldestDays': just(25),
-      'cautions.words': just('Some caterpillars have stinging hairs. Never release them.'),
+      'cautions.words': just('Some caterpillars have stinging hairs. Never release any.'),
     },
   }),
   wayLike({
@@ -191,7 +191,7 @@ export const invertebrates = (): WayOfLife[] => [
       'cohort.femaleDays': guess(900, 300, 2000),
       'cohort.maleDays': guess(900, 300, 2000),
       'cohort.searchDays': guess(45, 21, 90),
-      'cautions.words': just('Many give off fluids that stain or burn: wear gloves. Never release them.'),
+      'cautions.words': just('Many give off fluids that stain or burn. Wear gloves, and never release any.'),
     },
   }),
   wayLike({

@@ -10,7 +10,7 @@ export const reptiles = (): WayOfLife[] => [
   wayLike({
     code: 'egg-laying snake',
     plural: 'egg-laying snakes',
-    says: 'They lay a clutch that you incubate, eat whole prey and usually live alone.',
+    says: 'They lay clutches for you to incubate. They eat whole prey and usually live alone.',
     group: 'Snakes and lizards',
     brood: 'clutch',
     ...{ bodyPlan: 'snake', keptAs: 'animals', young: 'egg clutch', like: taxa.CS, feed: 'rodents' },
@@ -70,14 +70,14 @@ export const reptiles = (): WayOfLife[] => [
       'incubation.setPointC': guess(26, 22, 31),
       'thermal.1.days': guess(65, 40, 120),
       'cautions.words': just(
-        'Never hold one by the tail: it can break off. Kinds of cool forests die above 28 to 30 °C.',
+        'Never hold one by the tail: it can break off. Species from cool forests can die above 28 °C.',
       ),
     },
   }),
   wayLike({
     code: 'lizard with buried clutches',
     plural: 'lizards that bury their clutches',
-    says: 'They bury a clutch in damp soil, need heat and UV light, and eat insects or leaves.',
+    says: 'They bury their clutches in damp soil. They need heat and UV light, and eat insects or leaves.',
     group: 'Snakes and lizards',
     brood: 'clutch',
     ...{ bodyPlan: 'lizard', keptAs: 'animals', young: 'egg clutch', like: taxa.FG, feed: 'insects' },
@@ -145,7 +145,7 @@ export const reptiles = (): WayOfLife[] => [
       'cooling.holdC': guess(14, 10, 18),
       'cooling.holdDays': guess(100, 60, 150),
       'cautions.words': just(
-        'They can injure you with teeth, claws and tail. Handle them with a second person, and check the local law.',
+        'They can injure you with teeth, claws and tail. Have a second person there when you handle one, and check local law.',
       ),
     },
   }),
