@@ -60,7 +60,9 @@ describe('in an empty book', () => {
     const page = await pages.open('/protocols/library')
     await page.user.type(await screen.findByLabelText('Find a species'), 'quokka')
     expect(await screen.findByText(/Nothing in the library matches/)).toBeTruthy()
-    expect(screen.getByRole('link', { name: 'Add your own species' }).getAttribute('href')).toBe('/protocols/new')
+    expect(screen.getByRole('link', { name: 'Add your own species' }).getAttribute('href')).toBe(
+      '/protocols/new',
+    )
   })
 })
 
