@@ -11,6 +11,7 @@ import {
 } from '@hatch-book/core'
 import type * as v from 'valibot'
 import { EARLY, emerge, LATE } from './cocoons'
+import { feedCohort } from './care'
 import { sure, writerFor, type Kept } from './cohortSteps'
 import type { DemoIdentity } from './identity'
 import type { Chance } from './random'
@@ -90,6 +91,10 @@ export function keepCohorts(
     ...collectOva(ova.kept, luck.branch('ova')),
     ...emerge(early.kept, EARLY, luck.branch('cocoons')),
     ...emerge(late.kept, LATE, luck.branch('late cocoons')),
+    ...feedCohort(mantis.kept, 'flies and small crickets', '2027-04-20', 1, luck.branch('mantis food')),
+    ...feedCohort(sticks.kept, 'bramble', '2027-02-21', 2, luck.branch('leaves')),
+    ...feedCohort(box.kept, 'ripe fruit and jelly', '2027-03-09', 2, luck.branch('fruit')),
+    ...feedCohort(larvae.kept, 'rotted leaf', '2027-04-01', 28, luck.branch('leaf soil')),
   ].sort((a, b) => a.at - b.at)
 }
 

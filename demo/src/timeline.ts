@@ -1,4 +1,5 @@
 import { addDays, daysBetween, instantOfDay, type Day, type Instant } from '@hatch-book/core'
+import { mistTubs } from './care'
 import { incubatorLog } from './climate'
 import { COLD_UNITS, type ColdUnit } from './coldUnits'
 import { layClutch, layingDay, type Nursery } from './clutches'
@@ -88,6 +89,7 @@ export function demoTimeline(seed: number): DemoStep[] {
   steps.push(...keepCounter(demoIdentity(seed), luck.branch('counter')))
   steps.push(...keepFeeders(demoIdentity(seed), luck.branch('feeders')))
   steps.push(...keepCohorts(places.ids, demoIdentity(seed), luck.branch('cohorts')))
+  steps.push(...mistTubs(places.ids, luck.branch('misting')))
   steps.push(...planTheSpring(animals, demoIdentity(seed), luck.branch('plans')))
   steps.push(...winters(animals, places.ids, demoIdentity(seed), luck.branch('winters')))
   return steps.sort((a, b) => a.at - b.at)

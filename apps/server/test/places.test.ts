@@ -97,9 +97,11 @@ test('a tub that was left waits to be cleaned; what is misted is due again the n
   })
   const at = (hour: number) => `2026-05-20T0${hour}:00:00.000Z`
   await write(book, [entry('moved', 'animal', gecko, { placeId: from!.id }, at(6))])
-  expect((await tubsOf('Gamma'))[0]).toMatchObject({ soiledSince: null, misting: '2026-05-20' })
+  const misting = async () => (await tubsOf('Gamma'))[0]!.care.find((c) => c.kind === 'mist')
+  expect((await tubsOf('Gamma'))[0]!.soiledSince).toBeNull()
+  expect(await misting()).toMatchObject({ due: '2026-05-20', why: 'not recorded yet' })
   await write(book, [entry('misted', 'place', from!.id, {}, at(7))])
-  expect((await tubsOf('Gamma'))[0]!.misting).toBe('2026-05-21')
+  expect(await misting()).toMatchObject({ due: '2026-05-21', why: 'last done on 2026-05-20' })
   await write(book, [entry('moved', 'animal', gecko, { placeId: to!.id }, at(8))])
   expect((await tubsOf('Gamma'))[0]!.soiledSince).not.toBeNull()
   await write(book, [entry('cleaned', 'place', from!.id, {}, at(9))])

@@ -1,6 +1,7 @@
 export * from './animals'
 export * from './brumation'
 export * from './calendar'
+export * from './care'
 export * from './climate'
 export * from './cohorts'
 export * from './colonies'

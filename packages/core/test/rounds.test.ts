@@ -198,7 +198,7 @@ describe('being away', () => {
     }
   })
   test('nothing to do, and an absence that cannot be', () => {
-    expect(planAbsence([], absence)).toEqual({ before: [], after: [], visits: [], impossible: [] })
+    expect(planAbsence([], absence)).toEqual({ before: [], after: [], visits: [], impossible: [], left: [] })
     expect(() => planAbsence([], { ...absence, to: '2027-06-01' })).toThrow(RangeError)
     // Away from today on: nothing can be done before.
     const now = { from: '2027-05-27', to: '2027-06-10', today: '2027-05-27' }

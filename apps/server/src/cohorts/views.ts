@@ -158,6 +158,11 @@ function eventOf(told: Told, stages: readonly { name: string }[]): CohortEvent[]
       ]
     }
     case 'eggs judged':
+    case 'cleaned':
+    case 'misted':
+    case 'water changed':
+    case 'cared for':
+    case 'food given':
     case 'put off':
     case 'struck':
       return []

@@ -1,1 +1,2 @@
+export { caredFor, careItems, type Cared } from './careItems'
 export { tubMateOf } from './mates'

@@ -1,16 +1,6 @@
 import type { Rooms } from '@hatch-book/contract'
 import { placesApi, newId, type RackView, type TubView } from '@hatch-book/contract'
-import {
-  MS_PER_HOUR,
-  addDays,
-  dayOfInstant,
-  isDayIn,
-  laterDay,
-  partingDay,
-  stageAir,
-  type ClimateBands,
-  type Day,
-} from '@hatch-book/core'
+import { MS_PER_HOUR, isDayIn, partingDay, stageAir, type ClimateBands } from '@hatch-book/core'
 import { and, eq, inArray, sql } from 'drizzle-orm'
 import type * as v from 'valibot'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
@@ -21,6 +11,7 @@ import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
+import { caredFor, careItems } from './careItems'
 import { tubMateOf } from './mates'
 
 type PlaceRow = typeof tables.place.$inferSelect
@@ -83,7 +74,7 @@ export const rackRoutes: BookRoutes = (app, { db }) => {
 async function lastDone(tx: Transaction): Promise<Map<string, Record<string, number>>> {
   const { rows } = await tx.execute<{ id: string; kind: string; at: Date }>(sql`
     select e.subject_id as id, e.kind, max(e.at) as at from entry e
-    where ${isOfKind('cleaned', 'soiled', 'misted', 'water changed')} and ${standsSql} group by 1, 2`)
+    where ${isOfKind('cleaned', 'soiled')} and ${standsSql} group by 1, 2`)
   const done = new Map<string, Record<string, number>>()
   for (const { id, kind, at } of rows) done.set(id, { ...done.get(id), [kind]: new Date(at).getTime() })
   return done
@@ -122,6 +113,21 @@ async function airOfPlaces(tx: Transaction, now: number): Promise<Map<string, Ai
   return new Map(rows.map((r) => [r.id, { ...r, at: new Date(r.at).getTime() }]))
 }
 
+/** The care that falls due of each tub, by those who live in it. */
+async function careByTub(
+  tx: Transaction,
+  actor: Actor,
+  here: readonly JudgedAnimal[],
+  nameOf: (placeId: string) => string,
+): Promise<Map<string, TubView['care']>> {
+  const { made } = await careItems(tx, actor, here.map(caredFor), nameOf)
+  const byTub = new Map<string, TubView['care']>()
+  for (const item of made)
+    if (item.subject.type === 'place')
+      byTub.set(item.subject.id, [...(byTub.get(item.subject.id) ?? []), item as TubView['care'][number]])
+  return byTub
+}
+
 const inOrder = new Intl.Collator('en', { numeric: true })
 
 async function roomsAsTheyStand(tx: Transaction, actor: Actor): Promise<v.InferOutput<typeof Rooms>> {
@@ -139,6 +145,7 @@ async function roomsAsTheyStand(tx: Transaction, actor: Actor): Promise<v.InferO
       if (air.has(at.id)) return air.get(at.id)!
     return null
   }
+  const care = await careByTub(tx, actor, here, (id) => byId.get(id)?.name ?? '')
   const tubsOf = new Map<string, PlaceRow[]>()
   for (const p of places)
     if (p.kind === 'tub' && p.parentId) tubsOf.set(p.parentId, [...(tubsOf.get(p.parentId) ?? []), p])
@@ -160,6 +167,7 @@ async function roomsAsTheyStand(tx: Transaction, actor: Actor): Promise<v.InferO
             done: done.get(tub.id) ?? {},
             movedIn: movedIn.get(tub.id) ?? null,
             air: airAt(tub),
+            care: care.get(tub.id) ?? [],
           }),
         ),
       }
@@ -181,11 +189,19 @@ async function roomsAsTheyStand(tx: Transaction, actor: Actor): Promise<v.InferO
   }
 }
 
+/** What was found of a tub beside who lives in it. */
+interface Found {
+  done: Record<string, number>
+  movedIn: number | null
+  air: Air | null
+  care: TubView['care']
+}
+
 function tubAsItStands(
   actor: Actor,
   tub: PlaceRow,
   animals: readonly JudgedAnimal[],
-  { done, movedIn, air }: { done: Record<string, number>; movedIn: number | null; air: Air | null },
+  { done, movedIn, air, care }: Found,
 ): TubView {
   const { zone } = actor.book
   const instant = (at: number | null | undefined) => (at ? new Date(at).toISOString() : null)
@@ -194,15 +210,6 @@ function tubAsItStands(
   const soiled = Math.max(done.soiled ?? 0, left ?? 0)
   const first = animals[0]
   const stage = first?.stage.stage
-  const every = (range: { typical: number } | null | undefined, kind: string): Day | null =>
-    range && animals.length > 0
-      ? laterDay(
-          done[kind]
-            ? addDays(dayOfInstant(done[kind], zone), Math.max(1, Math.round(range.typical)))
-            : actor.today,
-          '1990-01-01',
-        )
-      : null
   const stands =
     air && stage?.air
       ? stageAir(stage.air, {
@@ -219,8 +226,7 @@ function tubAsItStands(
     ...{ id: tub.id, name: tub.name, tub: tub.tub, position: tub.position },
     soiledSince: soiled > (cleaned ?? 0) ? instant(soiled) : null,
     cleanedAt: instant(cleaned),
-    misting: every(stage?.mistDays, 'misted'),
-    water: every(stage?.waterDays, 'water changed'),
+    care,
     animals: animals.map((j) => ({
       ...{ id: j.row.id, tag: j.row.tag, species: j.row.species, line: j.row.line, stage: j.row.stage },
       mealDue: mealDueOf(j, zone, actor.today)?.due ?? null,

@@ -7,6 +7,7 @@ import {
   compileProtocol,
   curveFault,
   figureFault,
+  figureToSet,
   figureInSentence,
   questionsOf,
   resolveProtocol,
@@ -104,7 +105,7 @@ export function checkSettings(
   const document = shelf.document(protocolId)
   const faults: { field: string; says: string }[] = []
   for (const [key, setting] of Object.entries(settings.figures)) {
-    const figure = document.figures[key]
+    const figure = figureToSet(document.figures, key)
     const says = figure ? figureFault(figure, setting, key) : 'this protocol has no such figure'
     if (says) faults.push({ field: key, says })
   }

@@ -1,9 +1,8 @@
 import type { DueMeal } from '@hatch-book/contract'
 import { dayOfInstant, type Day, type Due, type DueFacts, type Range } from '@hatch-book/core'
-import { sql } from 'drizzle-orm'
 import { judgeAnimals, cacheBeside, cachedAnimals, type JudgedAnimal } from '../animals'
 import type { Transaction } from '../db/connect'
-import { standsSql, isOfKind } from '../entries'
+import { caredFor, type Cared } from '../places'
 import { mealsOf } from '../rearing'
 import type { Actor } from '../shell/actor'
 
@@ -28,9 +27,8 @@ interface AnimalWork {
   restsOnOthers: boolean
   weighIn: DueFacts['weighIns'][number] | null
   promise: DueFacts['days'][number] | null
-  /** How often its tub is misted, and part of its water changed. */
-  mistDays: Range | null
-  waterDays: Range | null
+  /** What is repeated for it and its tub; nothing while it rests in the cold. */
+  care: Cared['rules']
   quarantineUntil: Day | null
 }
 
@@ -54,7 +52,7 @@ async function workOf(
           restsOnOthers: meal?.trick != null,
           weighIn: weighInOf(j),
           promise: promiseOf(j),
-          ...{ mistDays: j.stage.stage.mistDays, waterDays: j.stage.stage.waterDays },
+          care: caredFor(j).rules,
           quarantineUntil: j.row.quarantineUntil,
         },
       ]
@@ -135,59 +133,6 @@ function saidOf({ prey, half, each, grams }: DueMeal): {
   const says = named ? `offer ${many}${half ? 'half a ' : ''}${feed}` : `feed it: ${feed}`
   return { meal: { says, prey: feed, count: named ? count : 0 }, rest }
 }
-
-const CARE = { water: 'water changed', mist: 'misted' } as const
-const CLEAN_DAYS = 3
-
-/**
- * Water, misting and dirty tubs. The stages of those who live in a tub say how often; the rhythm begins with the first time that
- * somebody writes it of the tub, so that a book in which nobody does is not flooded by it.
- */
-export async function tubWork(
-  tx: Transaction,
-  actor: Actor,
-  here: readonly AnimalWork[],
-): Promise<Pick<DueFacts, 'looks' | 'days'>> {
-  const { rows } = await tx.execute<{ id: string; name: string; kind: string; at: string }>(sql`
-    select e.subject_id as id, p.name, e.kind, max(e.at) as at from entry e join place p on p.id = e.subject_id
-    where ${isOfKind('water changed', 'misted', 'cleaned', 'soiled')} and ${standsSql} group by 1, 2, 3`)
-  const last = new Map(
-    rows.map((r) => [`${r.id} ${r.kind}`, dayOfInstant(new Date(r.at).getTime(), actor.book.zone)]),
-  )
-  const names = new Map(rows.map((r) => [r.id, r.name]))
-  const rhythms = new Map<string, { mist: Range | null; water: Range | null }>()
-  for (const { of, mistDays, waterDays } of here) {
-    if (!of.placeId || !names.has(of.placeId)) continue
-    const now = rhythms.get(of.placeId)
-    rhythms.set(of.placeId, {
-      mist: quicker(now?.mist ?? null, mistDays),
-      water: quicker(now?.water ?? null, waterDays),
-    })
-  }
-  const of = (id: string): Due => ({ type: 'place', id, name: names.get(id)!, placeId: id })
-  return {
-    looks: [...rhythms].flatMap(([id, rhythm]) =>
-      (['mist', 'water'] as const).flatMap((kind) => {
-        const lastOn = last.get(`${id} ${CARE[kind]}`)
-        const everyDays = rhythm[kind]
-        if (!lastOn || !everyDays) return []
-        const says = kind === 'mist' ? 'mist it' : 'change part of the water'
-        return { of: of(id), kind, says, lastOn, everyDays, why: `last done on ${lastOn}` }
-      }),
-    ),
-    days: [...names.keys()].flatMap((id) => {
-      const soiled = last.get(`${id} soiled`)
-      if (!soiled || (last.get(`${id} cleaned`) ?? '') >= soiled) return []
-      return {
-        of: of(id),
-        ...{ kind: 'clean', says: 'clean it', on: soiled, before: 0, after: CLEAN_DAYS },
-        why: `found dirty on ${soiled}`,
-      }
-    }),
-  }
-}
-
-const quicker = (a: Range | null, b: Range | null) => (!a || (b && b.typical < a.typical) ? b : a)
 
 /** Places where somebody is in quarantine: walked last, so that nothing is carried from them to the others. */
 export const quarantinePlaces = (here: readonly AnimalWork[], today: Day): string[] => [

@@ -1,8 +1,11 @@
 import { dueWork, type WorkItem } from '@hatch-book/core'
 import type { Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
-import { animalsWork, quarantinePlaces, tubWork } from './animalWork'
-import { alarmWork, eggWork, groupWork, pairWork, putOffWork, restWork } from './roomWork'
+import { animalsWork, quarantinePlaces } from './animalWork'
+import { careItems } from '../places'
+import { groupWork } from './groupWork'
+import { alarmWork, eggWork, pairWork, putOffWork, restWork } from './roomWork'
+import { stationsIn } from './stations'
 
 /** Work of a book from today on, asked of every room; and the places that are walked last. */
 export async function bookWork(
@@ -14,21 +17,24 @@ export async function bookWork(
   const here = await animalsWork(tx, actor)
   const placeById = new Map(here.map(({ of }) => [of.id, of.placeId]))
   const placeOf = (id: string) => placeById.get(id) ?? null
-  const tubs = await tubWork(tx, actor, here)
+  const groups = await groupWork(tx, actor)
+  const places = await stationsIn(tx)
+  const cared = [...here.map(({ of, care }) => ({ of, rules: care })), ...groups.cared]
+  const care = await careItems(tx, actor, cared, (id) => places.get(id)?.name ?? '')
   const eggs = await eggWork(tx, actor, placeOf)
   const items = dueWork({
-    ...{ today, horizonDays: days, looks: tubs.looks, hatches: eggs.hatches },
+    ...{ today, horizonDays: days, looks: [], hatches: eggs.hatches },
     meals: here.flatMap((w) => w.meal ?? []),
     weighIns: here.flatMap((w) => w.weighIn ?? []),
     days: [
       ...here.flatMap((w) => w.promise ?? []),
-      ...tubs.days,
+      ...care.days,
       ...eggs.days,
       ...(await restWork(tx, actor, placeOf)),
       ...(await pairWork(tx, actor, placeOf)),
       ...(await alarmWork(tx, actor)),
     ],
-    made: await groupWork(tx, actor),
+    made: [...groups.work, ...care.made],
     putOff: await putOffWork(tx, actor),
   })
   return { items, lastPlaces: quarantinePlaces(here, today) }

@@ -1,36 +1,20 @@
-import {
-  ENTRY_KINDS,
-  entryKinds,
-  type ClutchView,
-  type EntryKind,
-  type FeederPlanWhat,
-  type PairingView,
-  type RestView,
-} from '@hatch-book/contract'
+import { type ClutchView, type EntryKind, type PairingView, type RestView } from '@hatch-book/contract'
 import {
   addDays,
   dayOfInstant,
-  daysBetween,
-  onDay,
   PAIRING_EVENTS,
   stopInWords,
-  studyCohort,
-  workOfColony,
   type Day,
   type Due,
   type DueFacts,
-  type WorkItem,
 } from '@hatch-book/core'
-import { desc, eq, gt, sql } from 'drizzle-orm'
+import { desc, gt, sql } from 'drizzle-orm'
 import { currentRests, KINDS_OF_REST } from '../brumation'
 import { readAlarms } from '../climate'
-import { cohortViews, protocolIn } from '../cohorts'
-import { colonyViews } from '../colonies'
 import { tables, type Transaction } from '../db/connect'
 import { standsSql, carried, isOfKind } from '../entries'
 import { loadClutches, readFinding, studyClutches } from '../incubation'
 import { viewPairings } from '../pairing'
-import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 import { entriesOf, cachedWork, versions, type RestsOn } from './cachedWork'
 
@@ -214,58 +198,6 @@ function nextOfPair(
   return state === 'apart' && !mustStop && next.on && step === 'introduce again'
     ? { kind: 'introduce', says: next.says, on: next.on, before: 0, after: 3, why }
     : null
-}
-
-/** What cohorts and colonies make of work, and what was planned for the feeders. */
-export function groupWork(tx: Transaction, actor: Actor): Promise<WorkItem[]> {
-  const kinds = entryKinds.filter((k) => ['cohort', 'colony'].includes(ENTRY_KINDS[k].subject))
-  const on = {
-    beside: sql`${versions('cohort')}, ${versions('colony')}, ${versions('feeder_plan')}, ${entriesOf(kinds)}`,
-  }
-  return cachedWork(tx, actor, 'groups', on, () => readGroupWork(tx, actor))
-}
-
-async function readGroupWork(tx: Transaction, actor: Actor): Promise<WorkItem[]> {
-  const shelf = await loadShelf(tx)
-  const cohorts = (await cohortViews(tx, actor, shelf)).flatMap((cohort) =>
-    studyCohort(cohort, protocolIn(shelf, cohort.protocolId)!, actor.today).work.map((w) => ({
-      ...w,
-      placeId: cohort.placeId,
-    })),
-  )
-  const colonies = (await colonyViews(tx, actor)).flatMap(workOfColony)
-  const { feederPlan } = tables
-  const plans = await tx.select().from(feederPlan).where(eq(feederPlan.settled, 'open'))
-  return [
-    ...cohorts,
-    ...colonies,
-    ...plans.map(({ id, protocolId, from, until, what }) => ({
-      ...onDay(
-        {
-          ...{ kind: `feeder ${what.kind}`, why: 'so it was planned' },
-          subject: { type: 'colony' as const, id: '', name: shelf.document(protocolId).species },
-          says: sayPlan(what),
-        },
-        from,
-        what.kind === 'buy' ? 2 : 0,
-        Math.max(0, Math.min(7, daysBetween(from, until))),
-      ),
-      id,
-    })),
-  ]
-}
-
-function sayPlan(what: FeederPlanWhat): string {
-  switch (what.kind) {
-    case 'buy':
-      return `buy ${what.amounts.reduce((a, b) => a + b, 0).toLocaleString('en')} of ${what.sizes.join(' or ')}`
-    case 'start':
-      return what.bins === 1 ? 'set up a new bin' : `set up ${what.bins} new bins`
-    case 'spare':
-      return `take no ${what.sizes.join(' or ')}`
-    case 'warm':
-      return 'keep it warmer'
-  }
 }
 
 /** Alarms that are open: seen to before anything else. */

@@ -1,14 +1,14 @@
 import type { Round } from '@hatch-book/contract'
 import { roundsApi } from '@hatch-book/contract'
-import { addDays, instantOfDay, withRepeats, type WorkItem } from '@hatch-book/core'
-import { inBook, tables, type Transaction } from '../db/connect'
-import { cachedBesideAnimals } from '../db/cache'
+import { instantOfDay, type WorkItem } from '@hatch-book/core'
+import { inBook, type Transaction } from '../db/connect'
 import { readEntries } from '../entries'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { sendJson, sharedAnswer } from '../shell/shared'
 import { bookWork } from './bookWork'
+import { stationsIn } from './stations'
 
 /** What was written today is told up to so many entries. */
 const SHOWN_ENTRIES = 500
@@ -16,10 +16,10 @@ const SHOWN_ENTRIES = 500
 export const roundRoutes: BookRoutes = (app, { db }) => {
   serve(app, roundsApi.round, async (request, reply) => {
     const actor = actorOf(request)
-    const { days = 0, repeats = false } = request.query
-    const work = await sharedAnswer(db, actor, roundsApi.round, { days, repeats }, async (tx) =>
+    const { days = 0 } = request.query
+    const work = await sharedAnswer(db, actor, roundsApi.round, { days }, async (tx) =>
       // Made by core, of one type with the contract: held against it once more, ten thousand take half a second.
-      JSON.stringify(await readRound(tx, actor, days, repeats)),
+      JSON.stringify(await readRound(tx, actor, days)),
     )
     const entries = await inBook(db, actor.bookId, (tx) => writtenToday(tx, actor))
     // What was written is told by who reads it; the work is the same for all.
@@ -33,12 +33,10 @@ export const roundRoutes: BookRoutes = (app, { db }) => {
 
 type RoundWork = Omit<Round, 'entries'>
 
-async function readRound(tx: Transaction, actor: Actor, days: number, repeats: boolean): Promise<RoundWork> {
+async function readRound(tx: Transaction, actor: Actor, days: number): Promise<RoundWork> {
   const { items, lastPlaces } = await bookWork(tx, actor, days)
-  const until = addDays(actor.today, days)
-  const all = repeats ? items.flatMap((item) => withRepeats(item, until, actor.today)) : items
   return {
-    ...{ today: actor.today, days, items: all as Round['items'], lastPlaces },
+    ...{ today: actor.today, days, items: items as Round['items'], lastPlaces },
     stations: await stationsOf(tx, items),
   }
 }
@@ -50,21 +48,12 @@ const writtenToday = (tx: Transaction, { today, book, member }: Actor): Promise<
     reader: member,
   })
 
-type Station = Round['stations'][number]
-
 /** The places of the work and those that hold them. */
-async function stationsOf(tx: Transaction, items: readonly WorkItem[]): Promise<Station[]> {
-  const places = await cachedBesideAnimals(tx, 'stations', () => readStations(tx))
-  const walked = new Map<string, Station>()
+async function stationsOf(tx: Transaction, items: readonly WorkItem[]): Promise<Round['stations']> {
+  const places = await stationsIn(tx)
+  const walked = new Map<string, Round['stations'][number]>()
   for (const { placeId } of items)
     for (let at = places.get(placeId ?? ''); at && !walked.has(at.id); at = places.get(at.parentId ?? ''))
       walked.set(at.id, at)
   return [...walked.values()]
-}
-
-async function readStations(tx: Transaction): Promise<Map<string, Station>> {
-  const { place } = tables
-  const { id, name, kind, parentId, position } = place
-  const rows = await tx.select({ id, name, kind, parentId, position }).from(place)
-  return new Map(rows.map((row) => [row.id, row]))
 }

@@ -1,10 +1,11 @@
 import type { TubView } from '@hatch-book/contract'
+import { outcomesOf, type TaskKind, type WorkItem } from '@hatch-book/core'
 import { Button, Input } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Keys, type KeyAct } from '../parts/Keys'
 import { useFigures } from '../shell/figures'
-import { useLog } from '../shell/log'
+import { useLog, type ToWrite } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
 import type { Standing } from './queries'
 import type { useMoving } from './useMoving'
@@ -29,7 +30,7 @@ export function TubCard({
   const { write } = useLog()
   const [which, setWhich] = useState(0)
   const { carried, doubt } = moving
-  const said = (kind: 'cleaned' | 'soiled' | 'misted' | 'water changed', says: string) => ({
+  const said = (kind: 'cleaned' | 'soiled', says: string) => ({
     act: () => void write([{ kind, subject: { type: 'place', id: tub.id } }], `${tub.name} ${says}`),
   })
   const first = tub.animals[Math.min(which, tub.animals.length - 1)]
@@ -53,10 +54,10 @@ export function TubCard({
         tub.soiledSince
           ? { key: 'C', says: 'cleaned', main: !first, ...said('cleaned', 'cleaned') }
           : { key: 'D', says: 'needs cleaning', ...said('soiled', 'is to be cleaned') },
-        ...(tub.misting ? [{ key: 'I', says: 'misted', ...said('misted', 'misted') }] : []),
-        ...(tub.water
-          ? [{ key: 'W', says: 'water changed', ...said('water changed', 'has new water') }]
-          : []),
+        ...careKeys(tub).map(({ key, says, entries }) => ({
+          ...{ key, says },
+          act: () => void write(entries, `${tub.name}: ${says}`),
+        })),
       ]
   const due = (day: string | null) => day !== null && day <= today
   return (
@@ -101,8 +102,11 @@ export function TubCard({
             {tub.air}
           </div>
         )}
-        {due(tub.misting) && <div className="warm">Misting is due</div>}
-        {due(tub.water) && <div className="warm">Part of the water is to be changed</div>}
+        {tub.care.map((item) => (
+          <div key={item.id} className={due(item.due) ? 'warm' : 'quiet'}>
+            {asSentence(item.says)}, {due(item.due) ? 'due' : figures.day(item.due)}
+          </div>
+        ))}
         {tub.tub && (
           <div className="quiet">
             holds {tub.tub.most}
@@ -123,6 +127,27 @@ export function TubCard({
       {may.write && carried && !doubt && <WhereTo moving={moving} tubNamed={tubNamed} />}
     </article>
   )
+}
+
+const asSentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
+
+/** Keys of their own for what is done of many tubs; all other care goes by figures. */
+const KEY_OF: Partial<Record<TaskKind, string>> = { mist: 'I', water: 'W' }
+
+/** The care of a tub by its keys: each task once, whatever part of the day it is. */
+function careKeys({ care }: TubView): { key: string; says: string; entries: ToWrite[] }[] {
+  const tasks = [...new Map(care.map((item) => [`${item.kind}|${item.carries?.task}`, item])).values()]
+  let others = 0
+  return tasks.flatMap((item) => {
+    const { at: _, ...carries } = item.carries ?? {}
+    const [outcome] = outcomesOf({ ...item, carries } as WorkItem)
+    if (!outcome) return []
+    return {
+      key: KEY_OF[item.kind] ?? String(++others),
+      says: carries.task ?? outcome.says,
+      entries: outcome.entries as ToWrite[],
+    }
+  })
 }
 
 function WhereTo({

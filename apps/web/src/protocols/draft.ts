@@ -1,6 +1,7 @@
 import type { ProtocolPage } from '@hatch-book/contract'
 import {
   figureFault,
+  figureToSet,
   resolveProtocol,
   sectionOf,
   type FigureSetting,
@@ -46,7 +47,7 @@ export function withSchool(
 export function faultsOf(page: ProtocolPage, settings: ProtocolSettings): Record<string, string> {
   return Object.fromEntries(
     Object.entries(settings.figures).flatMap(([key, set]) => {
-      const figure = page.before[key]
+      const figure = figureToSet(page.before, key)
       const says = figure ? figureFault(figure, set, key) : null
       return says ? [[key, says]] : []
     }),

@@ -61,6 +61,7 @@ export function AwayPage() {
               <Meanwhile away={away} />
               <NotBefore away={away} />
               <LayIn away={away} />
+              <LeftOut away={away} />
               {may.run && <SitterAccount from={from} to={to} />}
             </div>
           </div>
@@ -74,12 +75,13 @@ export function AwayPage() {
 function Summary({ away: { absence, plan } }: { away: Away }) {
   const figures = useFigures()
   const visited = plan.visits.reduce((n, v) => n + v.items.length, 0)
-  const all = plan.before.length + plan.after.length + visited + plan.impossible.length
+  const all = plan.before.length + plan.after.length + visited + plan.impossible.length + plan.left.length
   if (all === 0) return <p className="note">Nothing is due on these days.</p>
   const [before, after] = [plan.before.length, plan.after.length]
   const parts = [
     before > 0 && `${before} can be done before`,
     after > 0 && `${after} can wait until you are back`,
+    plan.left.length > 0 && `${plan.left.length} can be left out`,
     visited > 0 && `${visited} ${visited === 1 ? 'needs' : 'need'} somebody`,
   ].filter((part) => part !== false)
   return (
@@ -232,7 +234,18 @@ function LayIn({ away: { layIn, absence } }: { away: Away }) {
           </li>
         ))}
       </ul>
-      <p className="small quiet">For what is done before and on the visits. Water and misting come on top.</p>
+      <p className="small quiet">For what is done before and on the visits.</p>
+    </section>
+  )
+}
+
+/** What nobody misses while nobody is here. */
+function LeftOut({ away: { plan } }: { away: Away }) {
+  if (plan.left.length === 0) return null
+  return (
+    <section aria-label="Left out" style={{ marginTop: 16 }}>
+      <h2>Left out until you are back</h2>
+      <p className="small">{kindsOf(plan.left)}. The protocols say that nobody misses it.</p>
     </section>
   )
 }

@@ -17,15 +17,17 @@ const PLAINLY: Readonly<Record<string, string>> = {
   check: 'Look, do not touch: breathing, eyes, nose, bedding. Shut the lid quietly.',
   'batch check': 'Look, do not touch: is anything mouldy or wet?',
   mist: 'Spray the walls, not the animal, until drops hang.',
-  water: 'Pour off a third, fill up with water from the can that stands beside it.',
+
   clean: 'Wipe it out, fresh paper, the same hide back in its place.',
   part: 'Take the male out and put him back into his own tub. Ring us if one of them bites.',
 }
-const plainly = (item: WorkItem) =>
-  PLAINLY[item.kind] ??
-  (item.kind === 'meal'
-    ? `${item.says[0]!.toUpperCase()}${item.says.slice(1)}. Take out what is left after a night.`
-    : `${item.says[0]!.toUpperCase()}${item.says.slice(1)}.`)
+const WHEN = { morning: ' (in the morning)', evening: ' (in the evening)', night: ' (at night)' }
+const plainly = (item: WorkItem) => {
+  const said = PLAINLY[item.kind]
+  if (said !== undefined) return item.at ? said.replace(/\.$/, `${WHEN[item.at]}.`) : said
+  const sentence = `${item.says[0]!.toUpperCase()}${item.says.slice(1)}.`
+  return item.kind === 'meal' ? `${sentence} Take out what is left after a night.` : sentence
+}
 
 /** The sitter's sheet: one list a visit, in walking order, to be printed and ticked. */
 export function AwaySheetPage() {

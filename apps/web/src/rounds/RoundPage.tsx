@@ -13,7 +13,7 @@ import { useAnimals } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
 import { useWedge } from '../shell/useWedge'
 import { RoundHead } from './RoundHead'
-import { RoundSide } from './RoundSide'
+import { laterInWords, RoundSide } from './RoundSide'
 import { useRoundStore } from './roundStore'
 import { ScanButton } from './ScanButton'
 import { StepCard, type Asking, type Press } from './StepCard'
@@ -25,7 +25,7 @@ const ALL = 'all'
 
 /** The round: today's work, one tub at a time, in walking order. */
 export function RoundPage() {
-  const { round, walk: all, error } = useWalk()
+  const { round, walk: all, later, error } = useWalk()
   const { data: animals, isFetching, isFetchedAfterMount } = useAnimals()
   const { today } = useSession()
   const may = useMay()
@@ -177,8 +177,8 @@ export function RoundPage() {
       {walk.length === 0 || !step ? (
         <div className="empty">
           <p>
-            Nothing is due today. What animals, eggs, cohorts and colonies need comes here by itself, in the
-            order in which one walks.
+            {later.length > 0 ? `Nothing is due now. ${laterInWords(later)}` : 'Nothing is due today.'} What
+            animals, eggs, cohorts and colonies need comes here by itself, in the order in which one walks.
           </p>
           <NoSpecies />
         </div>
@@ -213,7 +213,7 @@ export function RoundPage() {
               </button>
             </p>
           </div>
-          <RoundSide round={round} open={open.flatMap((s) => s.open)} onUndo={takeBack} />
+          <RoundSide round={round} open={open.flatMap((s) => s.open)} later={later} onUndo={takeBack} />
         </div>
       )}
       <ReadinessSheet animalId={reasonsOf} onClose={() => setReasonsOf(null)} />

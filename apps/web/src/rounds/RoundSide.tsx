@@ -1,6 +1,5 @@
 import type { Entry, Round } from '@hatch-book/contract'
-import { toBring, type WorkItem } from '@hatch-book/core'
-import { entryInWords } from '@hatch-book/core'
+import { entryInWords, kindsOf, TIMES_OF_DAY, toBring, type WorkItem } from '@hatch-book/core'
 import { useFigures } from '../shell/figures'
 import { useOutbox } from '../shell/outbox'
 import { useMay, useSession } from '../shell/session'
@@ -11,19 +10,35 @@ const SHOWN = 6
 export function RoundSide({
   round,
   open,
+  later,
   onUndo,
 }: {
   round: Round
   open: readonly WorkItem[]
+  /** What of today waits for its hour. */
+  later: readonly WorkItem[]
   onUndo(): void
 }) {
   return (
     <aside className="round-side">
       <Logged entries={round.entries} onUndo={onUndo} />
       <Bring items={open} />
+      {later.length > 0 && (
+        <section aria-label="Later today">
+          <h2>Later today</h2>
+          <p className="small">{laterInWords(later)}</p>
+        </section>
+      )}
     </aside>
   )
 }
+
+/** What waits for a later hour of today, by its part of the day: `This evening: 12 tubs to mist.` */
+export const laterInWords = (later: readonly WorkItem[]): string =>
+  TIMES_OF_DAY.flatMap((time) => {
+    const items = later.filter(({ at }) => at === time)
+    return items.length > 0 ? `${time === 'night' ? 'Tonight' : `This ${time}`}: ${kindsOf(items)}.` : []
+  }).join(' ')
 
 function Logged({ entries, onUndo }: { entries: readonly Entry[]; onUndo(): void }) {
   const figures = useFigures()

@@ -209,6 +209,8 @@ function DoneHere({ step }: { step: WalkStep }) {
   )
 }
 
+const SPACE = 'Space'
+
 /** The keys of a step: each outcome of its work once, and what the chores add to it. */
 export function pressesOf(open: readonly WorkItem[]): { key: string; says: string; press: Press }[] {
   const all = open.flatMap((item) => outcomesOf(item).map((outcome) => ({ item, outcome })))
@@ -216,11 +218,13 @@ export function pressesOf(open: readonly WorkItem[]): { key: string; says: strin
   const keys = [...new Set(all.map((o) => o.outcome.key))]
   return keys.map((key) => {
     const own = all.filter((o) => o.outcome.key === key)
+    // Where nothing else is done with the space bar, it does what there is.
+    const pressed = own.every((o) => o.outcome.usual) && !keys.includes(SPACE) ? SPACE : key
     // Fresh water goes with a refused meal too.
     const together = [...new Map([...own, ...chores].map((o) => [o.item.id, o])).values()]
     const told = own.filter((o) => !o.outcome.chore || own.every((x) => x.outcome.chore))
     return {
-      key,
+      key: pressed,
       says: [...new Set(told.map((o) => o.outcome.says))].join(', '),
       press: { items: together.map((o) => o.item), outcomes: together.map((o) => o.outcome) },
     }

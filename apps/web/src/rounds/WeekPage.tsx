@@ -7,6 +7,7 @@ import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 import { RoundHead } from './RoundHead'
+import { workAhead } from './roundStore'
 
 const DAYS = 14
 const WEEKS = 12
@@ -18,9 +19,9 @@ export function WeekPage() {
   const [params, setParams] = useSearchParams()
   const view = params.get('view') === 'season' ? 'season' : 'fortnight'
   const { data: round, error } = useAsk(roundsApi.round, {
-    query: { days: String(WEEKS * 7 - 1), repeats: 'yes' },
+    query: { days: String(WEEKS * 7 - 1) },
   })
-  const items = useMemo(() => (round?.items ?? []) as WorkItem[], [round])
+  const items = useMemo(() => (round ? workAhead(round) : []), [round])
   return (
     <section className="page">
       <RoundHead title="To come">

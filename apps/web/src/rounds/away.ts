@@ -18,6 +18,7 @@ import { useSearchParams } from 'react-router'
 import { useAsk } from '../shell/api'
 import { useClutches } from '../shell/queries'
 import { useSession } from '../shell/session'
+import { workAhead } from './roundStore'
 
 /** Something that hatches or emerges while nobody is there. */
 export interface Meanwhile {
@@ -82,7 +83,7 @@ function absenceIn(params: URLSearchParams, today: string): { from: string; to: 
 export function useAway(): { away: Away | undefined; error: Error | null } {
   const { from, to, never, today } = useAbsence()
   const days = Math.max(0, daysBetween(today, to) + AFTER_DAYS)
-  const { data: round, error } = useAsk(roundsApi.round, { query: { days: String(days), repeats: 'yes' } })
+  const { data: round, error } = useAsk(roundsApi.round, { query: { days: String(days) } })
   const { data: clutches } = useClutches()
   const nobody = never.join()
   const away = useMemo(
@@ -100,7 +101,7 @@ const INTO_THE_COLD: ReadonlySet<unknown> = new Set<RestEdge>(['last meal', 'ste
 
 export function studyAway(round: Round, clutches: readonly ClutchView[], absence: Absence): Away {
   const { from, to, today } = absence
-  const items = round.items as WorkItem[]
+  const items = workAhead(round)
   const plan = onceEach(planAbsence(items, absence))
   const done = [...plan.before.map((w) => w.item), ...plan.visits.flatMap((v) => v.items)]
   return {
@@ -124,7 +125,9 @@ function onceEach(plan: AbsencePlan): AbsencePlan {
     ...plan,
     visits: plan.visits.map(({ day, items }) => ({
       day,
-      items: [...new Map(items.map((i) => [`${i.subject.id}|${i.kind}`, i])).values()],
+      items: [
+        ...new Map(items.map((i) => [[i.subject.id, i.kind, i.carries?.task, i.at].join('|'), i])).values(),
+      ],
     })),
   }
 }

@@ -1,5 +1,5 @@
 import type { Round } from '@hatch-book/contract'
-import type { Station, WorkItem } from '@hatch-book/core'
+import { addDays, withRepeats, type Station, type WorkItem } from '@hatch-book/core'
 import { create } from 'zustand'
 import { createJSONStorage, persist } from 'zustand/middleware'
 import { deviceStore } from '../shell/deviceStore'
@@ -79,3 +79,7 @@ export const useRoundStore = create<RoundState>()(
 /** What of the work is due in today's round: its day has come, or its last. */
 export const dueInRound = ({ items, today }: Round): WorkItem[] =>
   (items as WorkItem[]).filter((i) => i.due <= today || i.latest <= today)
+
+/** All work as far ahead as it was asked for, with each return of what comes back. */
+export const workAhead = ({ items, today, days }: Round): WorkItem[] =>
+  (items as WorkItem[]).flatMap((item) => withRepeats(item, addDays(today, days), today))

@@ -1,6 +1,6 @@
 import type { Round } from '@hatch-book/contract'
 import { useEffect, useMemo } from 'react'
-import { entryInWords } from '@hatch-book/core'
+import { entryInWords, timeOfInstant, workByHour, type WorkItem } from '@hatch-book/core'
 import { useFigures } from '../shell/figures'
 import { useOutbox } from '../shell/outbox'
 import { useRoundQuery } from '../shell/queries'
@@ -8,13 +8,27 @@ import { useSession } from '../shell/session'
 import { dueInRound, useRoundStore } from './roundStore'
 import { walkOf, type WalkStep } from './walk'
 
-/** Today's walk as this device and the others have done it so far. */
-export function useWalk(): { round: Round | undefined; walk: WalkStep[]; error: Error | null } {
-  const { book, member } = useSession()
+const HOUR_DIGITS = 2
+
+/** Today's walk as this device and the others have done it so far, and what of today waits for a later hour. */
+export function useWalk(): {
+  round: Round | undefined
+  walk: WalkStep[]
+  later: WorkItem[]
+  error: Error | null
+} {
+  const { book, member, clock } = useSession()
   const figures = useFigures()
-  const { data: round, dataUpdatedAt, error } = useRoundQuery()
+  const { data: whole, dataUpdatedAt, error } = useRoundQuery()
   const { key, known, stations, settled, see } = useRoundStore()
   const acts = useOutbox((s) => s.acts)
+  const hour = Number(timeOfInstant(Date.parse(clock()), book.zone).slice(0, HOUR_DIGITS))
+  const { round, later } = useMemo(() => {
+    if (!whole) return { round: undefined, later: [] }
+    const byHour = workByHour(whole.items as WorkItem[], hour)
+    const later = byHour.later.filter(({ due }) => due <= whole.today)
+    return { round: { ...whole, items: byHour.now as Round['items'] }, later }
+  }, [whole, hour])
   const now = round && `${book.id}|${round.today}`
   useEffect(() => {
     if (round && now) see(now, dueInRound(round), round.stations)
@@ -30,5 +44,5 @@ export function useWalk(): { round: Round | undefined; walk: WalkStep[]; error: 
         : [],
     [round, key, now, dataUpdatedAt, known, stations, settled, acts, member.name, figures],
   )
-  return { round, walk, error }
+  return { round, walk, later, error }
 }

@@ -127,10 +127,20 @@ function writesOf(entry: SlateEntry, names: Names): ToWrite[] {
   // Of whom the others are said, their kinds tell.
   const { subject } = ENTRY_KINDS[entry.kind]
   return say(
-    subject === 'pairing' ? pairOf(entry.tags, names) : need(tag, names, subject),
+    subject === 'pairing'
+      ? pairOf(entry.tags, names)
+      : subject === 'any'
+        ? caredFor(tag, names)
+        : need(tag, names, subject),
     entry.kind,
     entry.payload,
   )
+}
+
+/** Care is said of a tub; of who lives there, where the name is not a tub's. */
+function caredFor(tag: string, names: Names): Named {
+  const isTub = names.all.some((n) => n.type === 'place' && n.name.toLowerCase() === tag.toLowerCase())
+  return isTub ? need(tag, names, 'place') : need(tag, names, 'animal', 'cohort', 'colony')
 }
 
 function pairOf([one, other]: readonly string[], names: Names): Named {

@@ -1,5 +1,6 @@
 import * as v from 'valibot'
 import { Celsius, DaySchema, Id, InstantSchema, Line } from '../common'
+import { WorkView } from '../rounds'
 
 export const PLACE_KINDS = ['room', 'rack', 'shelf', 'tub', 'incubator', 'box', 'unit', 'outdoors'] as const
 export const UNIT_MAKES = ['fridge', 'cooler', 'room', 'shed', 'cupboard', 'frame'] as const
@@ -91,9 +92,8 @@ export const TubView = v.object({
   /** Dirty since, or not; null for clean. */
   soiledSince: v.nullable(InstantSchema),
   cleanedAt: v.nullable(InstantSchema),
-  /** Water to change or mist, by the stage of who lives there: when it is due; null where it is not asked. */
-  misting: v.nullable(DaySchema),
-  water: v.nullable(DaySchema),
+  /** Water, misting and all other care that those who live there ask for, each as it falls due next. */
+  care: v.array(WorkView),
   animals: v.array(
     v.object({
       id: Id,

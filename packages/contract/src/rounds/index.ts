@@ -1,4 +1,4 @@
-import { SUBJECT_TYPES, taskKinds, type TaskCarries, type WorkItem } from '@hatch-book/core'
+import { SUBJECT_TYPES, taskKinds, TIMES_OF_DAY, type TaskCarries, type WorkItem } from '@hatch-book/core'
 import * as v from 'valibot'
 import { DaySchema, given, Id } from '../common'
 import { EntrySchema } from '../entries'
@@ -10,16 +10,8 @@ const Days = v.pipe(
   v.minValue(0, 'not before today'),
   v.maxValue(400, 'at most 400 days ahead'),
 )
-/** How many days ahead work is asked for; with every return of what comes back, where that is wanted. */
-export const RoundQuery = v.object({
-  days: v.optional(Days),
-  repeats: v.optional(
-    v.pipe(
-      v.picklist(['yes', 'no']),
-      v.transform((word) => word === 'yes'),
-    ),
-  ),
-})
+/** How many days ahead work is asked for. What comes back is in it once, with its rhythm: who reads it works out its returns. */
+export const RoundQuery = v.object({ days: v.optional(Days) })
 
 const Range = v.object({ typical: v.number(), least: v.number(), most: v.number() })
 
@@ -31,6 +23,9 @@ export const WorkView = v.object({
   placeId: v.optional(v.nullable(Id)),
   brings: v.optional(v.array(v.object({ what: v.string(), count: v.number() }))),
   carries: v.optional(given<TaskCarries>()),
+  at: v.optional(v.picklist(TIMES_OF_DAY)),
+  season: v.optional(v.object({ from: v.string(), to: v.string() })),
+  mayBeLeft: v.optional(v.literal(true)),
   every: v.optional(Range),
   says: v.string(),
   earliest: DaySchema,

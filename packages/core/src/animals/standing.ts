@@ -223,23 +223,12 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
     case 'listed':
       return { ...now, presence: 'listed', price: entry.payload.price }
     case 'unlisted':
+    case 'returned':
       return { ...now, presence: 'here', price: null }
     case 'sold':
-      return {
-        ...now,
-        presence: 'sold',
-        price: entry.payload.price,
-        placeId: null,
-        young: { ...now.young, reserved: null, offered: null },
-      }
+      return { ...gone(now), presence: 'sold', price: entry.payload.price }
     case 'died':
-      return {
-        ...now,
-        presence: 'died',
-        placeId: null,
-        restingSince: null,
-        young: { ...now.young, reserved: null, offered: null },
-      }
+      return { ...gone(now), presence: 'died', restingSince: null }
     case 'rest began':
       return { ...now, restingSince: at, warmedAt: null }
     case 'warmed':
@@ -267,8 +256,6 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
       return { ...now, stageSaid: { stage: entry.payload.stage, at } }
     case 'looked at':
       return { ...now, signs: { ...now.signs, [entry.payload.sign]: { seen: entry.payload.seen, at } } }
-    case 'returned':
-      return { ...now, presence: 'here', price: null }
     case 'sex read': {
       const young = stepOfYoung(now.young, entry)
       return { ...now, young, ...sexOfReadings(young) }
@@ -291,6 +278,11 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
     case 'nest checked':
     case 'laying sign':
     case 'hatchling step':
+    case 'cleaned':
+    case 'misted':
+    case 'water changed':
+    case 'cared for':
+    case 'food given':
     case 'put off':
     case 'struck':
       return now
@@ -298,3 +290,10 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
       return never(entry, now)
   }
 }
+
+/** Who has left stands nowhere, and nobody waits for it. */
+const gone = (now: AnimalStanding): AnimalStanding => ({
+  ...now,
+  placeId: null,
+  young: { ...now.young, reserved: null, offered: null },
+})

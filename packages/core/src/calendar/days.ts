@@ -73,3 +73,22 @@ export function isDayOfYear(text: string): boolean {
   const on = new Date(`2023-${month}-${day}T00:00:00Z`)
   return !Number.isNaN(on.getTime()) && on.getUTCDate() === Number(day)
 }
+
+/** A part of each year, both ends included, such as from `11-05` to `02-20`. */
+export interface YearSpan {
+  from: string
+  to: string
+}
+
+/** Whether a day lies in a part of the year, which may reach over New Year. */
+export function isWithinYear(day: Day, { from, to }: YearSpan): boolean {
+  const on = day.slice(5)
+  return from <= to ? on >= from && on <= to : on >= from || on <= to
+}
+
+/** The next such day of the year, the day itself included. */
+export function nextDayOfYear(day: Day, dayOfYear: string): Day {
+  const year = Number(day.slice(0, 4))
+  const own = `${year}-${dayOfYear}`
+  return own >= day ? own : `${year + 1}-${dayOfYear}`
+}

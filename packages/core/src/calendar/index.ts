@@ -1,2 +1,3 @@
 export * from './days'
 export * from './zones'
+export * from './timesOfDay'

@@ -1,5 +1,5 @@
 import { lifeOf, type ColonyStage } from '../colonies'
-import { Sheet, type ProtocolDocument, type Range } from '../protocols'
+import { careOfCohorts, foodsOf, Sheet, type CareRule, type ProtocolDocument, type Range } from '../protocols'
 import type { AdultSpan } from './emergence'
 
 /** What a breeding box is searched by. */
@@ -56,6 +56,10 @@ export interface CohortProtocol {
   } | null
   /** Unwanted eggs are frozen for, days, before they are thrown out. */
   freezeDays: Range | null
+  /** What is repeated for them, such as misting. */
+  care: CareRule[]
+  /** What each stage eats. */
+  foods: { stage: string; food: string; everyDays: Range }[]
   /** Alarm below and above, °C. */
   alarmC: { low: number; high: number }
 }
@@ -132,6 +136,8 @@ export function cohortProtocolOf(document: ProtocolDocument): CohortProtocol | n
         }
       : null,
     freezeDays: sheet.rangeOrNull('cohort.freezeDays'),
+    care: careOfCohorts(sheet),
+    foods: foodsOf(sheet),
     alarmC: { low: sheet.number('incubation.warnLowC'), high: sheet.number('incubation.warnHighC') },
   }
 }

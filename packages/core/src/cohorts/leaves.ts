@@ -1,4 +1,4 @@
-import { addDays, daysBetween, isDayOfYear, type Day } from '../calendar'
+import { addDays, daysBetween, isDayOfYear, nextDayOfYear, type Day } from '../calendar'
 import type { ColonyStage } from '../colonies'
 import { normalCumulative, normalQuantile } from '../statistics'
 import { dayAfter, type DayTemperature } from './clock'
@@ -74,9 +74,5 @@ function shareBelow(holds: (z: number) => boolean): number {
 }
 
 /** The next such day of the year, today included; null where it is none. */
-function nextOn(today: Day, dayOfYear: string): Day | null {
-  if (!isDayOfYear(dayOfYear)) return null
-  const year = Number(today.slice(0, 4))
-  const own = `${year}-${dayOfYear}`
-  return own >= today ? own : `${year + 1}-${dayOfYear}`
-}
+const nextOn = (today: Day, dayOfYear: string): Day | null =>
+  isDayOfYear(dayOfYear) ? nextDayOfYear(today, dayOfYear) : null

@@ -1,4 +1,5 @@
 import { daysBetween, type Day } from '../calendar'
+import { careTogether } from '../care'
 import type { ColonyStage } from '../colonies'
 import { lifeFor, type CohortProtocol } from './compile'
 import type { DayTemperature } from './clock'
@@ -14,6 +15,7 @@ import {
   type CohortStanding,
 } from './standing'
 import { cohortWork } from './work'
+import { foodTogether, type CareRule } from '../protocols'
 import type { WorkItem } from '../rounds'
 
 /** A cohort as a book keeps it: what was set down of it, and its log as it bears on the counts. */
@@ -101,6 +103,27 @@ export function studyCohort<C extends CohortRecord>(
     toBeSingled,
   })
   return { cohort, protocol, way, standing, groups, ahead, forecast, crowding, search, work }
+}
+
+/** The grown, as stages of protocols call them. */
+const GROWN_NAMES = ['adult', 'adults', 'grown']
+
+/**
+ * The care that a cohort asks for in the stages it is in: of two rhythms of one task the quicker. As long as nobody has counted it, that which is
+ * of no stage in particular.
+ */
+export function careOfCohort({ protocol, standing }: Pick<CohortStudy, 'protocol' | 'standing'>): CareRule[] {
+  if (standing.most > 0 && standing.stages.length === 0) return []
+  const names = new Set(
+    standing.stages.flatMap(({ name, stage }) =>
+      stage === null ? [...GROWN_NAMES, protocol.grown.toLowerCase()] : [name.toLowerCase()],
+    ),
+  )
+  const isHere = (stage: string) => names.has(stage.toLowerCase())
+  return [
+    ...foodTogether(protocol.foods.filter(({ stage }) => isHere(stage))),
+    ...careTogether(protocol.care.filter(({ stages }) => stages === null || stages.some(isHere))),
+  ]
 }
 
 /** Crowding by the largest stage they are in: all of them together, in the litres of all tubs. */

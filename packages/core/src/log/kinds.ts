@@ -2,6 +2,7 @@ import type * as v from 'valibot'
 import { ENTRIES_OF_ANIMALS } from '../animals/entries'
 import { ENTRIES_OF_RESTS } from '../brumation/entries'
 import type { Instant } from '../calendar'
+import { ENTRIES_OF_CARE } from '../care/entries'
 import { ENTRIES_OF_CLIMATE } from '../climate/entries'
 import { ENTRIES_OF_COHORTS } from '../cohorts/entries'
 import { ENTRIES_OF_COLONIES } from '../colonies/entries'
@@ -27,6 +28,7 @@ const ALL = [
   ...ENTRIES_OF_INCUBATION,
   ...ENTRIES_OF_CLIMATE,
   ...ENTRIES_OF_PLACES,
+  ...ENTRIES_OF_CARE,
   ...ENTRIES_OF_COHORTS,
   ...ENTRIES_OF_COLONIES,
   ...ENTRIES_OF_SALES,

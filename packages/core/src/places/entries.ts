@@ -3,14 +3,11 @@ import { defineEntry } from '../log/define'
 import { remark } from '../values'
 
 /** What is done at a place and said by its name alone. */
-const done = <const K extends string>(kind: K, by: 'helper' | 'keeper' = 'helper') =>
+const done = <const K extends string>(kind: K, by: 'helper' | 'keeper') =>
   defineEntry({ kind, subject: 'place', by, payload: v.object({ ...remark }), says: () => kind })
 
 export const ENTRIES_OF_PLACES = [
-  done('cleaned'),
-  done('soiled'),
-  done('misted'),
-  done('water changed'),
+  done('soiled', 'helper'),
   done('trial began', 'keeper'),
   done('trial ended', 'keeper'),
 ] as const

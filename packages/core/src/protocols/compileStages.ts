@@ -1,9 +1,11 @@
+import { careOf, careOfStage } from './compileCare'
 import type { Sheet } from './sheet'
 import { climateInWords, housingInWords } from './stageWords'
 import type { Evidence, FeederRule, RearingRules, Stage, StageClimate, StageRoom } from './types'
 
 export function stagesOf(sheet: Sheet): Stage[] {
   let usually = 0
+  const named = careOf(sheet)
   return sheet.numbered('stage').map((p) => {
     const days = sheet.range(`${p}.days`)
     usually += days.typical
@@ -15,8 +17,11 @@ export function stagesOf(sheet: Sheet): Stage[] {
       together: sheet.numberOr(`${p}.together`, 1),
       partBy: sheet.rangeOrNull(`${p}.partBy`),
     }
+    const name = sheet.words(`${p}.name`)
+    const waterDays = sheet.rangeOrNull(`${p}.waterDays`)
+    const mistDays = sheet.rangeOrNull(`${p}.mistDays`)
     return {
-      name: sheet.words(`${p}.name`),
+      name,
       days,
       // What nobody put into words is told from its figures.
       housing: sheet.words(`${p}.housing`) || housingInWords(room),
@@ -32,8 +37,9 @@ export function stagesOf(sheet: Sheet): Stage[] {
       air,
       room,
       feeder: feederOf(sheet, p),
-      waterDays: sheet.rangeOrNull(`${p}.waterDays`),
-      mistDays: sheet.rangeOrNull(`${p}.mistDays`),
+      waterDays,
+      mistDays,
+      care: careOfStage(named, { name, waterDays, mistDays, inWater: room.litres !== null }),
       gate: gateOf(sheet, `${p}.gate`, usually),
     }
   })

@@ -80,6 +80,7 @@ export const SECTIONS: readonly (readonly [prefix: string, title: string])[] = [
   ['growth', 'Growth'],
   ['stage', 'Stages'],
   ['feeding', 'Feeding'],
+  ['care', 'Care'],
   ['housing', 'Housing and climate'],
   ['season', 'Season'],
   ['cohort', 'Cohort'],

@@ -1,5 +1,6 @@
 export * from './curves'
 export * from './compile'
+export * from './compileCare'
 export * from './document'
 export * from './figures'
 export * from './layers'

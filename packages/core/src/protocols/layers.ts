@@ -1,7 +1,7 @@
 import type { Protocol } from './types'
 import { compileProtocol } from './compile'
 import type { ProtocolDocument, ProtocolFigure } from './document'
-import { figuresNamed } from './figures'
+import { figuresNamed, figureToSet } from './figures'
 import type { FigureSetting } from './limits'
 import { schoolFigures } from './schools'
 import { completed, filled, saidOfSpecies, wayOfLife } from './ways'
@@ -60,7 +60,7 @@ export function resolveProtocol(
   const sources: Record<string, string> = {}
   for (const key of Object.keys(said)) if (!document.figures[key]) sources[key] = FROM_LIBRARY
   const set = (key: string, { value, low, high }: FigureSetting, source: string) => {
-    const figure = said[key] ?? known[key]
+    const figure = said[key] ?? figureToSet(known, key)
     if (!figure) return
     said[key] = { ...figure, value, low: low ?? null, high: high ?? null }
     sources[key] = source

@@ -43,10 +43,11 @@ export function figureFault(
   key = '',
 ): string | null {
   const { label, unit } = figure
-  const { limits, why, dayOfYear } = declarationOf(key) ?? {}
+  const { limits, why, dayOfYear, choices } = declarationOf(key) ?? {}
   if (unit === 'words') {
     if (typeof set.value !== 'string') return `${label}: this is told in words`
     if (dayOfYear && !isDayOfYear(set.value)) return `${label}: month and day, such as 11-05 for 5 November`
+    if (choices && !choices.includes(set.value)) return `${label}: ${choices.join(', ')}?`
     return set.value.length > MOST_WORDS ? `${label}: at most ${MOST_WORDS} characters` : null
   }
   const [least, most] = UNIT_LIMITS[unit]

@@ -1,7 +1,9 @@
 import type { BodyPlan } from '../animals'
+import type { TimeOfDay, YearSpan } from '../calendar'
 import type { GrowthCurve } from '../weighing'
 import type { DevelopmentCurve, SexCurve } from './curves'
 import type { ProtocolDocument } from './document'
+import type { CareKind } from './figures'
 import type { Range } from './range'
 import type { RestRules } from './rest'
 
@@ -179,6 +181,29 @@ export interface FeederRule {
   everyDays: Range
 }
 
+/** Something that is repeated as long as somebody lives there: fresh water, misting, a bath. */
+export interface CareRule {
+  /** What it is known by in the log: `bathe it`; of food, what is given. */
+  name: string
+  /** As one says it: `mist it`, `feed fresh leaves`. */
+  says: string
+  kind: CareKind
+  /** Below 1 several times a day. */
+  everyDays: Range
+  /** Parts of the day, one for each time; empty where it is once and makes no difference. */
+  at: readonly TimeOfDay[]
+  /** Only in stages of these names; null for all. */
+  stages: readonly string[] | null
+  /** Only in this part of the year. */
+  season: YearSpan | null
+  /** Left out while nobody is here, without harm. */
+  mayBeLeft: boolean
+  /** What goes with it by turns, such as one fruit after the other; empty where nothing does. */
+  turns: readonly string[]
+  /** Done once for all who live in a tub, or for each of them. */
+  each: 'tub' | 'animal'
+}
+
 export interface Stage {
   name: string
   days: Range
@@ -195,6 +220,8 @@ export interface Stage {
   /** Water changed in part, and misting: days between. */
   waterDays: Range | null
   mistDays: Range | null
+  /** All that is repeated in it: water and misting too. */
+  care: CareRule[]
   gate: Evidence[]
 }
 

@@ -25,6 +25,8 @@ export interface AbsencePlan {
   visits: { day: Day; items: WorkItem[] }[]
   /** Work that no day would do for. */
   impossible: WorkItem[]
+  /** Work that is left out without harm while nobody is there. */
+  left: WorkItem[]
 }
 
 /**
@@ -41,7 +43,7 @@ export function planAbsence(items: readonly WorkItem[], absence: Absence): Absen
   const { from, to, today } = absence
   if (from > to) throw new RangeError('an absence ends on the day it begins, or later')
   const never = new Set(absence.never ?? [])
-  const plan: AbsencePlan = { before: [], after: [], visits: [], impossible: [] }
+  const plan: AbsencePlan = { before: [], after: [], visits: [], impossible: [], left: [] }
   const open: WorkItem[] = []
   for (const item of items) {
     // Done before it begins, or after it ends: no matter.
@@ -57,7 +59,7 @@ export function planAbsence(items: readonly WorkItem[], absence: Absence): Absen
       })
     else if (early) plan.before.push({ item, on: early })
     else if (late) plan.after.push({ item, on: late })
-    else open.push(item)
+    else (item.mayBeLeft ? plan.left : open).push(item)
   }
   const days: Day[] = []
   for (const item of [...open].sort((a, b) => (a.latest < b.latest ? -1 : a.latest > b.latest ? 1 : 0))) {

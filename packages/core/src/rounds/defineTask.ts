@@ -1,3 +1,4 @@
+import type { TimeOfDay } from '../calendar'
 import type { SubjectType } from '../log/define'
 import type { EntryKind, SaidOf } from '../log/kinds'
 
@@ -8,8 +9,11 @@ export interface TaskCarries {
   grams?: number
   trick?: string
   supplement?: string
-  /** Of a colony: which of its method's steps. */
+  /** Of a colony: which of its method's steps; of care: what it is called. */
   task?: string
+  /** Of care: what of its rotation, and in which part of the day. */
+  with?: string
+  at?: TimeOfDay
   /** Of a rest: which of its turns. */
   turn?: string
   /** Of a moult: which stage is looked for. */

@@ -1,4 +1,4 @@
-import { addDays, laterDay, type Day } from '../calendar'
+import { addDays, isWithinYear, laterDay, type Day, type TimeOfDay, type YearSpan } from '../calendar'
 import type { SubjectType } from '../log/define'
 import type { Range } from '../protocols'
 import type { TaskCarries } from './defineTask'
@@ -20,6 +20,12 @@ export interface WorkItem {
   brings?: readonly { what: string; count: number }[]
   /** What goes into the entry that settles it, and into its words. */
   carries?: Readonly<TaskCarries>
+  /** In which part of its day; nothing where that makes no difference. */
+  at?: TimeOfDay
+  /** Not done outside this part of the year. */
+  season?: YearSpan
+  /** Left out while nobody is here, without harm. */
+  mayBeLeft?: true
   /** Comes back so many days after it was done; nothing where it is done once. */
   every?: Range
   /** As one says it, such as 'count it'. */
@@ -82,6 +88,7 @@ export function withRepeats(item: WorkItem, until: Day, today: Day = item.due): 
     const due = addDays(laterDay(item.due, today), Math.max(n, Math.round(n * every.typical)))
     const earliest = addDays(due, -Math.round(every.typical - every.least))
     if (earliest > until) break
+    if (item.season && !isWithinYear(due, item.season)) continue
     items.push({
       ...item,
       ...{ id: `${item.id}+${n}`, earliest, due },

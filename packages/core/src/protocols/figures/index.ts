@@ -1,6 +1,7 @@
 import type { ProtocolFigure } from '../document'
 import { ANIMAL_FIGURES } from './animal'
 import { BREEDING_FIGURES } from './breeding'
+import { CARE_FIGURES } from './care'
 import { COHORT_FIGURES } from './cohort'
 import { COLONY_FIGURES } from './colony'
 import { COOLING_FIGURES } from './cooling'
@@ -8,6 +9,7 @@ import type { FigureDeclaration } from './declare'
 import { INCUBATION_FIGURES } from './incubation'
 import { REARING_FIGURES } from './rearing'
 
+export { CARE_IN_WORDS, EACH_ANIMAL, MAY_BE_LEFT, type CareKind } from './care'
 export type { FigureDeclaration } from './declare'
 
 /** Every figure a protocol may hold, by its key; `*` stands for the number of a thing of a list. */
@@ -17,6 +19,7 @@ export const figures: Readonly<Record<string, FigureDeclaration>> = {
   ...COOLING_FIGURES,
   ...INCUBATION_FIGURES,
   ...REARING_FIGURES,
+  ...CARE_FIGURES,
   ...COHORT_FIGURES,
   ...COLONY_FIGURES,
 }
@@ -26,6 +29,20 @@ const NUMBER = /\.(\d+)(?=\.|$)/g
 /** How a figure is declared; undefined where nothing reads a figure of that name. */
 export const declarationOf = (key: string): FigureDeclaration | undefined =>
   figures[key.replace(NUMBER, '.*')]
+
+/** Lists that a keeper adds things of their own to: all other figures are there or not by the kind of animal. */
+const GROWING = /^care\.\d+\.[a-zA-Z]+$/
+
+/** What a figure that is to be set is called and measured in: one that is there, or one more of a list that grows; null where it is neither. */
+export function figureToSet(
+  figures: Readonly<Record<string, ProtocolFigure>>,
+  key: string,
+): Omit<ProtocolFigure, 'value' | 'low' | 'high'> | null {
+  const known = figures[key]
+  if (known) return known
+  const declared = GROWING.test(key) ? declarationOf(key) : undefined
+  return declared ? { label: labelOfFigure(key, figures), unit: declared.unit, confidence: 'low' } : null
+}
 
 /** The values of figures, whatever else is known of them. */
 type Values = Readonly<Record<string, Pick<ProtocolFigure, 'value'>>>

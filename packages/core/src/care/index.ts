@@ -1,0 +1,3 @@
+export { workByHour, type WorkByHour } from './byHour'
+export { careTogether, careWork, NEVER_DONE, type CareDone } from './work'
+export { STAGE_FOOD } from './stageFood'

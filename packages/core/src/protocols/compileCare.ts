@@ -1,0 +1,99 @@
+import { isDayOfYear, partsOfDay, timesNamedIn } from '../calendar'
+import { STAGE_FOOD } from '../care/stageFood'
+import type { Range } from './range'
+import type { Sheet } from './sheet'
+import { CARE_IN_WORDS, EACH_ANIMAL, MAY_BE_LEFT } from './figures'
+import type { CareRule } from './types'
+
+/** In no stage: how a task of the way of life is put aside. */
+export const IN_NO_STAGE = 'none'
+
+const partsOf = (words: string) =>
+  words
+    .split(/[,;]/)
+    .map((part) => part.trim())
+    .filter((part) => part !== '')
+
+const timesADay = ({ typical }: Range) => (typical > 0 && typical < 1 ? Math.round(1 / typical) : 1)
+
+/** The care tasks that a protocol names, in their order; those put aside are not among them. */
+export function careOf(sheet: Sheet): CareRule[] {
+  return sheet.numbered('care').flatMap((p): CareRule[] => {
+    const stages = partsOf(sheet.words(`${p}.stages`))
+    if (stages.length === 1 && stages[0] === IN_NO_STAGE) return []
+    const everyDays = sheet.rangeOrNull(`${p}.everyDays`) ?? ONCE_A_DAY
+    const [from, to] = [sheet.words(`${p}.from`), sheet.words(`${p}.to`)]
+    const named = timesNamedIn(sheet.words(`${p}.at`))
+    const name = sheet.words(`${p}.name`)
+    const kind = CARE_IN_WORDS[sheet.words(`${p}.does`)] ?? 'care'
+    return [
+      {
+        ...{ name, kind, says: kind === 'food' ? `feed ${name}` : name },
+        everyDays,
+        at: named.length > 0 ? named : partsOfDay(timesADay(everyDays)),
+        stages: stages.length > 0 ? stages : null,
+        season: isDayOfYear(from) && isDayOfYear(to) ? { from, to } : null,
+        mayBeLeft: sheet.words(`${p}.away`) === MAY_BE_LEFT,
+        turns: partsOf(sheet.words(`${p}.turns`)),
+        each: sheet.words(`${p}.each`) === EACH_ANIMAL ? 'animal' : 'tub',
+      },
+    ]
+  })
+}
+const ONCE_A_DAY: Range = { typical: 1, least: 1, most: 1 }
+
+/** Water or misting of a stage as care. */
+const ofStage = (kind: 'water' | 'mist', says: string, everyDays: Range | null): CareRule[] =>
+  everyDays
+    ? [
+        {
+          ...{ kind, name: says, says, everyDays, at: partsOfDay(timesADay(everyDays)) },
+          ...{ stages: null, season: null, mayBeLeft: false, turns: [], each: 'tub' },
+        },
+      ]
+    : []
+
+/** Food of those who are counted, as care: of all stages that they are in at once. */
+export const foodTogether = (foods: readonly { food: string; everyDays: Range }[]): CareRule[] => {
+  const [quickest] = [...foods].sort((a, b) => a.everyDays.typical - b.everyDays.typical)
+  if (!quickest) return []
+  const what = [...new Set(foods.map(({ food }) => food))].join('; ')
+  return [
+    {
+      ...{ kind: 'food', name: STAGE_FOOD, says: `feed ${what}`, everyDays: quickest.everyDays },
+      ...{ at: partsOfDay(timesADay(quickest.everyDays)), stages: null, season: null, mayBeLeft: false },
+      ...{ turns: [what], each: 'tub' },
+    },
+  ]
+}
+
+/** Food of each stage of those who are counted, and how often it is given. */
+export const foodsOf = (sheet: Sheet): { stage: string; food: string; everyDays: Range }[] =>
+  sheet.numbered('stage').flatMap((p) => {
+    const everyDays = sheet.rangeOrNull(`${p}.everyDays`)
+    const food = sheet.words(`${p}.feed`)
+    return everyDays && food !== '' ? [{ stage: sheet.words(`${p}.name`), food, everyDays }] : []
+  })
+
+/** Care of those who are counted: that of every stage by its name, and what the protocol names besides. */
+export function careOfCohorts(sheet: Sheet): CareRule[] {
+  const stages = sheet
+    .numbered('stage')
+    .flatMap((p) =>
+      [
+        ...ofStage('mist', 'mist them', sheet.rangeOrNull(`${p}.mistDays`)),
+        ...ofStage('water', 'give fresh water', sheet.rangeOrNull(`${p}.waterDays`)),
+      ].map((rule): CareRule => ({ ...rule, stages: [sheet.words(`${p}.name`)] })),
+    )
+  return [...stages, ...careOf(sheet)]
+}
+
+/** All care of one stage: its water and misting, and what the protocol names for it. */
+export const careOfStage = (
+  named: readonly CareRule[],
+  stage: { name: string; waterDays: Range | null; mistDays: Range | null; inWater: boolean },
+): CareRule[] => [
+  ...ofStage('mist', 'mist it', stage.mistDays),
+  ...ofStage('water', stage.inWater ? 'change part of the water' : 'give fresh water', stage.waterDays),
+  ...named.filter(({ stages }) => stages === null || stages.includes(stage.name)),
+]
