@@ -145,7 +145,7 @@ function Agreed({ confidence }: { confidence: ProtocolFigure['confidence'] }) {
 }
 
 /** A figure typed freely; it is taken over when the field is left, so that a half-typed one breaks nothing. */
-function NumberField({
+export function NumberField({
   id,
   label,
   value,
@@ -196,13 +196,16 @@ function NumberField({
   )
 }
 
-function WordsField({
+export function WordsField({
   id,
+  label,
   value,
   editable,
   onSet,
 }: {
   id: string
+  /** Where no label stands beside it. */
+  label?: string
   value: string
   editable: boolean
   onSet(value: string): void
@@ -212,6 +215,7 @@ function WordsField({
   return (
     <textarea
       id={id}
+      aria-label={label}
       className="native"
       rows={Math.min(5, Math.max(1, Math.ceil(value.length / 70)))}
       value={typed ?? value}

@@ -8,11 +8,14 @@ import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useAnimals } from '../shell/queries'
 import { useMay } from '../shell/session'
-import { differs, faultsOf, figuresUnder, keysOf, withFigure, withSchool } from './draft'
+import { CareEditor } from './CareEditor'
+import { differs, faultsOf, figuresUnder, keysOf, withFigure, withFigures, withSchool } from './draft'
 import { FigureTable } from './FigureTable'
 import { Changes, SaveBar } from './SaveBar'
 import { Schools } from './Schools'
 import { SpeciesActs } from './SpeciesActs'
+
+const CARE = 'care'
 
 /** A species' protocol, for all of it, one line or one animal. What is edited stands in the address. */
 export function ProtocolPage() {
@@ -48,7 +51,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
   const hasSchools = questionsOf(page.document).length > 0
   const parts = [
     ...(hasSchools ? [['schools', 'Schools'] as const] : []),
-    ...SECTIONS.filter(([prefix]) => keysOf(figures, prefix).length > 0),
+    ...SECTIONS.filter(([prefix]) => prefix === CARE || keysOf(figures, prefix).length > 0),
     ['editions', 'Editions'] as const,
   ]
   const part = params.get('part') ?? 'readiness'
@@ -138,6 +141,16 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
             />
           ) : shown === 'editions' ? (
             <Editions page={page} editable={editable} onTake={change} />
+          ) : shown === CARE ? (
+            <CareEditor
+              figures={figures}
+              sources={{ ...page.sources, ...sources }}
+              guessed={guessed}
+              faults={faults}
+              editable={editable}
+              isOwn={(key) => key in settings.figures}
+              onSet={(sets) => change(withFigures(settings, sets))}
+            />
           ) : (
             <FigureTable
               keys={keysOf(figures, shown)}

@@ -34,6 +34,12 @@ export function withFigure(
   return { ...settings, figures: set ? { ...others, [key]: set } : others }
 }
 
+/** Several figures set at once, or taken back. */
+export const withFigures = (
+  settings: ProtocolSettings,
+  sets: Readonly<Record<string, FigureSetting | null>>,
+): ProtocolSettings => Object.entries(sets).reduce((now, [key, set]) => withFigure(now, key, set), settings)
+
 export function withSchool(
   settings: ProtocolSettings,
   question: string,

@@ -44,7 +44,7 @@ const ONCE_A_DAY: Range = { typical: 1, least: 1, most: 1 }
 
 /** Water or misting of a stage as care. */
 const ofStage = (kind: 'water' | 'mist', says: string, everyDays: Range | null): CareRule[] =>
-  everyDays
+  everyDays && everyDays.typical > 0
     ? [
         {
           ...{ kind, name: says, says, everyDays, at: partsOfDay(timesADay(everyDays)) },

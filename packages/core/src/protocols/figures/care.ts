@@ -19,7 +19,7 @@ const [MORNING, EVENING, NIGHT] = TIMES_OF_DAY
 
 /** Care that is repeated, beside water and misting, which stand with their stages. */
 export const CARE_FIGURES = {
-  'care.*.name': { label: 'Care task {n}', unit: 'words' },
+  'care.*.name': { label: 'Care task {n}', unit: 'words', notBlank: true },
   'care.*.does': { label: '{name}: kind', unit: 'words', choices: Object.keys(CARE_IN_WORDS) },
   'care.*.everyDays': { label: '{name}: days between', unit: 'd', limits: [0.2, 4000] },
   'care.*.at': {

@@ -11,6 +11,8 @@ export interface FigureDeclaration {
   why?: string
   /** Month and day, such as `11-05`. */
   dayOfYear?: boolean
+  /** It may not be left blank. */
+  notBlank?: boolean
   /** The only words it may hold. */
   choices?: readonly string[]
   /** How it is asked for when a species is new; nothing where it is not asked. */

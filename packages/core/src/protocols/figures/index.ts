@@ -30,8 +30,8 @@ const NUMBER = /\.(\d+)(?=\.|$)/g
 export const declarationOf = (key: string): FigureDeclaration | undefined =>
   figures[key.replace(NUMBER, '.*')]
 
-/** Lists that a keeper adds things of their own to: all other figures are there or not by the kind of animal. */
-const GROWING = /^care\.\d+\.[a-zA-Z]+$/
+/** What a keeper adds where nothing of it is said yet: all other figures are there or not by the kind of animal. */
+const GROWING = /^(?:care\.\d+\.[a-zA-Z]+|stage\.\d+\.(?:waterDays|mistDays))$/
 
 /** What a figure that is to be set is called and measured in: one that is there, or one more of a list that grows; null where it is neither. */
 export function figureToSet(
