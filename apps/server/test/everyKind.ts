@@ -27,7 +27,7 @@ const clutch = (kind: EntryKind, payload: object | ((of: WholeBook) => object) =
   of('clutch', kind, (w) => w.clutch, payload)
 const cohort = (kind: EntryKind, payload: object | ((of: WholeBook) => object) = {}) =>
   of('cohort', kind, (w) => w.cohort, payload)
-const tub = (kind: EntryKind) => of('place', kind, (w) => w.tub)
+const tub = (kind: EntryKind, payload: object = {}) => of('place', kind, (w) => w.tub, payload)
 
 /** One of every kind that is taken as an entry, in an order in which each makes sense. */
 export const SAID: Readonly<Partial<Record<EntryKind, Said>>> = {
@@ -82,6 +82,8 @@ export const SAID: Readonly<Partial<Record<EntryKind, Said>>> = {
   soiled: tub('soiled'),
   misted: tub('misted'),
   'water changed': tub('water changed'),
+  'cared for': tub('cared for', { task: 'look at the lamp' }),
+  'food given': tub('food given', { task: 'chow', with: 'greens' }),
   'trial began': tub('trial began'),
   'trial ended': tub('trial ended'),
   'cohort counted': cohort('cohort counted', { stages: { L4: sure(30) } }),

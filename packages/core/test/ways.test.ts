@@ -6,10 +6,12 @@ import {
   declarationOf,
   documentFaults,
   figures,
+  protocolUnder,
   resolveProtocol,
   startingDocuments,
   waysOfLife,
   type ProtocolFigure,
+  type ProtocolLayer,
 } from '../src'
 import { speciesOf } from './newSpecies'
 
@@ -155,6 +157,37 @@ describe('what is guessed follows from what is said', () => {
     expect(small['readiness.male.grams.cautious']!.value).toBe(72)
     expect(sources['size.female']).toBe('set by Ada for line island')
     expect(of(1000).figures['readiness.female.grams.cautious']!.value).toBe(700)
+  })
+
+  test('a stage that is renamed, and a task that is added, leave the others of its kind as they were', () => {
+    const set = (figures: Record<string, string | number>): ProtocolLayer => ({
+      ...{ scope: 'species', of: '', edition: 1, by: 'Ada' },
+      settings: {
+        schools: {},
+        figures: Object.fromEntries(
+          Object.entries(figures).map(([key, value]) => [key, { value, low: null, high: null }]),
+        ),
+      },
+    })
+    const tortoise = speciesOf('tortoise')
+    const before = protocolUnder(tortoise, [])!
+    const after = protocolUnder(tortoise, [
+      set({
+        ...{ 'stage.2.name': 'Hatchlings', 'care.1.everyDays': 2 },
+        ...{ 'care.2.name': 'weigh the hay', 'care.2.everyDays': 7 },
+      }),
+    ])!
+    expect(after.stages.map((s) => s.name)).toEqual(
+      before.stages.map((s) => (s.name === 'Nursery' ? 'Hatchlings' : s.name)),
+    )
+    const careIn = (stage: number) => after.stages[stage]!.care.map((c) => [c.name, c.everyDays.typical])
+    expect(careIn(0)).toEqual(
+      expect.arrayContaining([
+        ['bathe it', 2],
+        ['weigh the hay', 7],
+      ]),
+    )
+    expect(careIn(4)).not.toContainEqual(['bathe it', 2])
   })
 
   test('a species that names its own stages has those and no other, each with what it does not say', () => {

@@ -17,9 +17,11 @@ export function figuresUnder(
 ): Pick<ResolvedProtocol, 'figures' | 'sources' | 'guessed'> {
   const unsaid = new Set(page.guessed)
   const said = Object.fromEntries(Object.entries(page.before).filter(([key]) => !unsaid.has(key)))
-  return resolveProtocol({ ...page.document, figures: said }, [
-    { scope: page.scope, of: page.ofName, edition: page.edition, by: 'you', settings },
-  ])
+  return resolveProtocol(
+    { ...page.document, figures: said },
+    [{ scope: page.scope, of: page.ofName, edition: page.edition, by: 'you', settings }],
+    page.document,
+  )
 }
 
 /** Whether a draft differs from what is in force. */

@@ -4,7 +4,7 @@ import type { ProtocolDocument, ProtocolFigure } from './document'
 import { figuresNamed, figureToSet } from './figures'
 import type { FigureSetting } from './limits'
 import { schoolFigures } from './schools'
-import { completed, filled, saidOfSpecies, wayOfLife } from './ways'
+import { completed, filled, ownLists, saidOfSpecies, wayOfLife } from './ways'
 
 /** What one level of a protocol sets: schools by question, and single figures over them. */
 export interface ProtocolSettings {
@@ -48,15 +48,18 @@ const nameOf = ({ scope, of }: ProtocolLayer) => (scope === 'species' ? 'species
  * Lays the settings of species, line and animal over a document, the closer over the wider; within one the single figures
  * over the schools; and beneath all of them the guesses of its way of life, which follow from whatever is said above them. A school or figure
  * that is not known is passed over: a protocol brought in anew may have lost it.
+ * @param written the document as it was written down, where layers were laid over it already: its own lists are its own, what they changed is not
  */
 export function resolveProtocol(
   document: ProtocolDocument,
   layers: readonly ProtocolLayer[],
+  written: ProtocolDocument = document,
 ): ResolvedProtocol {
   const way = document.wayOfLife === undefined ? undefined : wayOfLife(document.wayOfLife)
-  // What a layer sets must be known to stand somewhere: in the document, or among the guesses.
-  const known = completed(document).figures
   const said = saidOfSpecies(document)
+  const lists = ownLists(saidOfSpecies(written))
+  // What a layer sets must be known to stand somewhere: in the document, or among the guesses.
+  const known = way && written !== document ? filled(said, way, lists) : completed(document).figures
   const sources: Record<string, string> = {}
   for (const key of Object.keys(said)) if (!document.figures[key]) sources[key] = FROM_LIBRARY
   const set = (key: string, { value, low, high }: FigureSetting, source: string) => {
@@ -74,7 +77,7 @@ export function resolveProtocol(
     for (const [key, setting] of Object.entries(layer.settings.figures))
       set(key, setting, `set by ${layer.by}${whose}`)
   }
-  const figures = way ? filled(said, way) : figuresNamed(said)
+  const figures = way ? filled(said, way, lists) : figuresNamed(said)
   const guessed = new Set(Object.keys(figures).filter((key) => !said[key]))
   for (const key of guessed) sources[key] = `guess from ‘${way!.plural}’`
   return { figures, sources, guessed, edition: inOrder.map(editionName).join(', ') }

@@ -10,8 +10,11 @@ type Figures = Record<string, ProtocolFigure>
 const LIST = /^(.*?)\.(\d+)\.(.+)$/
 const isGate = (rest: string) => rest.startsWith('gate.')
 
-/** Lists of which the species names its own things: of these it takes no thing of its way of life besides. */
-function ownLists(own: Readonly<Figures>): Set<string> {
+/**
+ * Lists of which a species names its own things: of these it takes no thing of its way of life besides. What an edition renames or adds makes no
+ * list its own.
+ */
+export function ownLists(own: Readonly<Figures>): ReadonlySet<string> {
   const lists = new Set<string>()
   for (const key of Object.keys(own)) {
     const [, list, , rest] = LIST.exec(key) ?? []
@@ -33,9 +36,8 @@ function nearest(way: WayOfLife, own: Readonly<Figures>, list: string, n: number
 }
 
 /** The figures of a way that a species lacks, under the keys that they have in the species. */
-function lacking(own: Readonly<Figures>, way: WayOfLife): Map<string, WayFigure> {
+function lacking(own: Readonly<Figures>, way: WayOfLife, lists: ReadonlySet<string>): Map<string, WayFigure> {
   const wanted = new Map<string, WayFigure>()
-  const lists = ownLists(own)
   for (const [key, figure] of Object.entries(way.figures)) {
     const [, list] = LIST.exec(key) ?? []
     if (own[key] || (list !== undefined && lists.has(list))) continue
@@ -62,8 +64,12 @@ const rounded = (value: number) => Number(value.toPrecision(3))
  * Lays a way of life under the figures of a species: whatever it does not say itself is guessed, from what it does say where one follows
  * from the other. Nothing that is said is changed.
  */
-export function filled(own: Readonly<Figures>, way: WayOfLife): Figures {
-  const wanted = lacking(own, way)
+export function filled(
+  own: Readonly<Figures>,
+  way: WayOfLife,
+  lists: ReadonlySet<string> = ownLists(own),
+): Figures {
+  const wanted = lacking(own, way, lists)
   const all: Figures = { ...own }
   const underway = new Set<string>()
   const figureOf = (key: string): ProtocolFigure | undefined => {
