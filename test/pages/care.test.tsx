@@ -54,6 +54,16 @@ describe('in the protocol', () => {
     const again = await pages.open(`/protocols/${pages.of.protocolId}?part=care`)
     await again.user.click(await screen.findByRole('button', { name: 'stop: offer fruit mash' }))
     expect(await screen.findByRole('button', { name: 'do it again' })).toBeTruthy()
+    // Two more: of three tasks the second is taken out, and the third is still there.
+    for (const name of ['trim the nails', 'look at the lamp']) {
+      await again.user.click(await screen.findByRole('button', { name: 'Add care task' }))
+      await again.user.type(await screen.findByLabelText('New task: what is done'), name)
+      await again.user.tab()
+    }
+    const nails = await screen.findByRole('region', { name: 'trim the nails' })
+    await again.user.click(within(nails).getByRole('button', { name: 'remove' }))
+    await waitFor(() => expect(screen.queryByRole('region', { name: 'trim the nails' })).toBeNull())
+    expect(screen.getByRole('region', { name: 'look at the lamp' })).toBeTruthy()
   })
 
   test('misting twice a day waits for its hours', async () => {

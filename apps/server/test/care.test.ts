@@ -45,7 +45,7 @@ test('water stands in the round from the first day, of an animal without a place
   })
   const [water] = await careOf(book, id)
   expect(water).toMatchObject({
-    ...{ kind: 'water', says: 'give fresh water', due: TODAY, why: 'not recorded yet' },
+    ...{ kind: 'water', says: 'give fresh water', due: TODAY, why: 'no water recorded yet' },
     subject: { type: 'animal', name: 'T1' },
   })
   await settle(book, water!)

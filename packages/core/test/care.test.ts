@@ -41,7 +41,7 @@ describe('a care task', () => {
     const [first] = careWork(A4, { ...misting, everyDays: every(3, 2, 5) }, NEVER_DONE, TODAY)
     expect(first).toMatchObject({
       ...{ kind: 'mist', says: 'mist it', earliest: TODAY, due: TODAY, latest: '2027-05-29' },
-      ...{ why: 'not recorded yet', subject: { type: 'place', id: 'A4' } },
+      ...{ why: 'no misting recorded yet', subject: { type: 'place', id: 'A4' } },
     })
     const [tomorrow] = careWork(A4, { ...misting, everyDays: every(3) }, NEVER_DONE, addDays(TODAY, 1))
     expect(tomorrow!.id).toBe(first!.id)

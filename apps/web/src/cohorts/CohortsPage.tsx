@@ -16,7 +16,7 @@ import { BoxCourse } from './BoxCourse'
 import { CohortCard } from './CohortCard'
 import { Keeping } from './Keeping'
 import { NewCohort } from './NewCohort'
-import { useCohorts } from '../shell/queries'
+import { useCareToday, useCohorts } from '../shell/queries'
 import { StageTable } from './StageTable'
 import { StreamChart } from './StreamChart'
 import { studyCohorts, type StudiedCohort } from './study'
@@ -32,6 +32,7 @@ function Kept({ data }: { data: Cohorts }) {
   const navigate = useNavigate()
   const may = useMay()
   const studied = useMemo(() => studyCohorts(data), [data])
+  const care = useCareToday('cohort')
   const [params] = useSearchParams()
   // A species that was just added leads here, to its first cohort.
   const meant = params.get('species')
@@ -114,7 +115,7 @@ function Kept({ data }: { data: Cohorts }) {
                 onMade={pick}
               />
             )}
-            <DueList work={workOf(studied, picked)} today={data.today} onPick={pick} />
+            <DueList work={workOf(studied, picked, care)} today={data.today} onPick={pick} />
             {studied.map((s) => (
               <CohortCard
                 key={s.cohort.id}
@@ -165,7 +166,15 @@ function Course({ studied, today }: { studied: StudiedCohort; today: string }) {
 }
 
 /** What falls due of all cohorts: that of the picked one first, then the most pressing. */
-function workOf(studied: readonly StudiedCohort[], own: StudiedCohort): WorkItem[] {
+function workOf(
+  studied: readonly StudiedCohort[],
+  own: StudiedCohort,
+  care: readonly WorkItem[],
+): WorkItem[] {
+  const ofOwn = (item: WorkItem) => item.subject.id === own.cohort.id
   const others = studied.filter((s) => s !== own).flatMap((s) => s.work)
-  return [...[...own.work].sort(byUrgency), ...others.sort(byUrgency)]
+  return [
+    ...[...own.work, ...care.filter(ofOwn)].sort(byUrgency),
+    ...[...others, ...care.filter((item) => !ofOwn(item))].sort(byUrgency),
+  ]
 }

@@ -12,7 +12,7 @@ import { ColonyCourse } from './ColonyCourse'
 import { CountForm } from './CountForm'
 import { FeedOff } from './FeedOff'
 import { NewColony } from './NewColony'
-import { useColonies } from '../shell/queries'
+import { useCareToday, useColonies } from '../shell/queries'
 import { useSupply } from './queries'
 import { Supply } from './Supply'
 import { Method, planWork } from './Work'
@@ -35,6 +35,7 @@ function Kept({ data }: { data: Colonies }) {
   const [act, setAct] = useState<'new' | 'count' | 'feed' | null>(meant && may.decide ? 'new' : null)
   const picked = data.colonies.find((c) => c.id === id) ?? null
   const supply = useSupply()
+  const care = useCareToday('colony')
   const figures = useFigures()
   const nameOf = (of: string) => data.colonies.find((c) => c.id === of)?.name ?? 'a colony'
   return (
@@ -117,6 +118,7 @@ function Kept({ data }: { data: Colonies }) {
             <DueList
               work={[
                 ...data.colonies.flatMap(workOfColony),
+                ...care,
                 ...planWork(supply.data?.preys ?? [], { ...figures, colony: nameOf }),
               ].sort(byUrgency)}
               today={data.today}

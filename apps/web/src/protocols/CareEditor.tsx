@@ -19,6 +19,8 @@ interface Editing {
   guessed: ReadonlySet<string>
   faults: Record<string, string>
   editable: boolean
+  /** The figures without this level of the protocol. */
+  before: Record<string, ProtocolFigure>
   /** Whether this level of the protocol sets it. */
   isOwn(key: string): boolean
   /** Sets several at once; null takes one back to what it was. */
@@ -119,7 +121,7 @@ const optionsOf = (key: string, any: string) => [
 const YEAR = '2023'
 
 function Task({ at, name, ...editing }: Editing & { at: string; name: string }) {
-  const { figures, sources, guessed, faults, editable, isOwn, onSet } = editing
+  const { figures, before, sources, guessed, faults, editable, isOwn, onSet } = editing
   const key = (what: string) => `${at}.${what}`
   const keys = Object.keys(figures).filter((k) => k.startsWith(`${at}.`))
   const set = (what: string, value: string | number | null) =>
@@ -247,19 +249,40 @@ function Task({ at, name, ...editing }: Editing & { at: string; name: string }) 
               stop
             </button>
           )}
-          {own.length > 0 && (
-            <button
-              type="button"
-              className="plain"
-              onClick={() => onSet(Object.fromEntries(own.map((k) => [k, null])))}
-            >
-              as it was
-            </button>
-          )}
+          {own.length > 0 &&
+            (key('name') in before ? (
+              <button
+                type="button"
+                className="plain"
+                onClick={() => onSet(Object.fromEntries(own.map((k) => [k, null])))}
+              >
+                as it was
+              </button>
+            ) : (
+              <button type="button" className="plain" onClick={() => onSet(without(figures, at))}>
+                remove
+              </button>
+            ))}
         </p>
       )}
     </section>
   )
+}
+
+/** Takes a task out: those after it move up, so that their numbers have no gap. */
+function without(figures: Editing['figures'], at: string): Sets {
+  const count = namesOf(figures, 'care').length
+  const sets: Record<string, FigureSetting | null> = {}
+  for (let n = Number(at.slice('care.'.length)); n <= count; n++)
+    for (const key of Object.keys(figures)) {
+      const [, number, what] = /^care\.(\d+)\.(.+)$/.exec(key) ?? []
+      if (Number(number) === n) sets[key] ??= null
+      if (Number(number) === n + 1) {
+        const { value, low, high } = figures[key]!
+        sets[`care.${n}.${what}`] = { value, low, high }
+      }
+    }
+  return sets
 }
 
 function Field({ label, children }: { label: string; children: React.ReactNode }) {

@@ -148,6 +148,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
               guessed={guessed}
               faults={faults}
               editable={editable}
+              before={page.before}
               isOwn={(key) => key in settings.figures}
               onSet={(sets) => change(withFigures(settings, sets))}
             />

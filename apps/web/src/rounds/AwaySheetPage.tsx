@@ -215,8 +215,14 @@ function StepLine({ step }: { step: Step }) {
         ☐
       </span>
       <span>
-        <strong>{step.path || 'no fixed place'}</strong>: <span className="tag">{step.subject.name}</span>
-        {animal && `, ${describeAnimal(animal)}`}. {step.items.map(plainly).join(' ')}
+        <strong>{step.path || 'no fixed place'}</strong>:{' '}
+        {step.subject.type !== 'place' && (
+          <>
+            <span className="tag">{step.subject.name}</span>
+            {animal && `, ${describeAnimal(animal)}`}.{' '}
+          </>
+        )}
+        {step.items.map(plainly).join(' ')}
         {meal && <span className="nowrap"> ☐ ate ☐ did not</span>}
         {weigh && <span className="nowrap"> Weight ________</span>}
       </span>

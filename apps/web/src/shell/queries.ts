@@ -1,3 +1,4 @@
+import { isCare, type WorkItem } from '@hatch-book/core'
 import {
   animalsApi,
   climateApi,
@@ -51,6 +52,12 @@ export const useLadder = () => useAsk(rearingApi.ladder)
 const placesOf = ({ places }: ReplyOf<typeof placesApi.list>) => places
 export const usePlaces = () => useAsk(placesApi.list, {}, { select: placesOf })
 export const useRoundQuery = () => useAsk(roundsApi.round)
+
+/** Today's care of those who are counted: of all cohorts, or of all colonies. */
+export function useCareToday(type: 'cohort' | 'colony'): WorkItem[] {
+  const { data } = useRoundQuery()
+  return ((data?.items ?? []) as WorkItem[]).filter((i) => i.subject.type === type && isCare(i.kind))
+}
 
 /**
  * Asks for whatever opens without a signal, as far as it is not there: it does so then, though nobody has opened it yet on this device, or

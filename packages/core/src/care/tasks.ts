@@ -57,6 +57,11 @@ export const TASKS_OF_CARE = [
     one: 'care task',
     many: 'care tasks',
     turn: 'the rest',
-    settles: [{ ...{ key: 'C', says: 'care done', writes: 'cared for', usual: true }, payload: named }],
+    settles: [
+      {
+        ...{ key: 'C', says: ({ task }) => task ?? 'care done', writes: 'cared for', usual: true },
+        payload: named,
+      },
+    ],
   }),
 ] as const

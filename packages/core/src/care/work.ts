@@ -50,7 +50,7 @@ export function careWork(of: Due, rule: CareRule, done: CareDone, today: Day): W
       due: on,
       latest: addDays(on, once ? most - typical : 0),
       every: { typical, least: once ? least : typical, most: once ? most : typical },
-      why: done.lastOn === null ? 'not recorded yet' : `last done on ${done.lastOn}`,
+      why: whyOf(rule, done.lastOn),
       ...(Object.keys(carries).length > 0 && { carries }),
       ...(part !== null && { at: part }),
       ...(season && { season }),
@@ -62,6 +62,19 @@ export function careWork(of: Due, rule: CareRule, done: CareDone, today: Day): W
     return itemOn(due, part, done.times + (restOfDay ? Math.max(0, open.indexOf(part)) : i))
   })
 }
+/** When it was last done, or that nobody has written it yet: of each kind of care as one says it. */
+function whyOf({ kind, name }: CareRule, lastOn: Day | null): string {
+  const [noun, participle] = {
+    water: ['water', 'water last changed'],
+    mist: ['misting', 'last misted'],
+    clean: ['cleaning', 'last cleaned'],
+    food: ['food', 'last fed'],
+    care: [null, `${name}: last done`],
+  }[kind]
+  if (lastOn !== null) return `${participle} on ${lastOn}`
+  return noun === null ? `${name}: not recorded yet` : `no ${noun} recorded yet`
+}
+
 type Days = [typical: number, least: number, most: number]
 
 /** The parts of a day that are left: each named one is its own, and each unnamed one the first that is open. */

@@ -23,7 +23,8 @@ export interface TaskCarries {
 /** One way in which a task is settled by one key: which entry it writes, and what that carries. */
 export type Settles = {
   key: string
-  says: string
+  /** As the key says it: of care by what it is called. */
+  says: string | ((carries: TaskCarries) => string)
   /** What happens nearly always: settled by the space bar together with all others of its kind. */
   usual?: true
   /** Not as hoped: told apart in what was logged. */

@@ -29,7 +29,7 @@ export interface Outcome {
 export function outcomesOf({ kind, subject: { type, id }, carries = {} }: WorkItem): Outcome[] {
   const { settles = [], chore = false } = taskOf(kind)
   return settles.map(({ key, says, writes, payload, usual = false, bad = false }) => ({
-    ...{ key, says, usual, chore, bad },
+    ...{ key, says: typeof says === 'string' ? says : says(carries), usual, chore, bad },
     entries: [{ kind: writes, subject: { type, id }, payload: payload?.(carries) ?? {} }],
   }))
 }
