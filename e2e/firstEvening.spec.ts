@@ -58,18 +58,20 @@ test('a new book: the species are ticked, a tortoise, a scorpion, a gecko, a col
     await expect(page.getByRole('article', { name: 'Cohort N1' })).toContainText('not counted yet')
   })
 
-  await test.step('tonight’s round holds each of them once, and nobody is years late', async () => {
+  await test.step('tonight’s round holds each of them once, food and water together, and nobody is years late', async () => {
     await openRoom(page, 'Round')
-    for (const [tag, walked] of [
-      ['G1', 1],
-      ['S1', 2],
-      ['T1', 3],
+    for (const [tag, says, walked] of [
+      ['G1', 'no meal recorded yet', 1],
+      ['R1', 'no food recorded yet', 2],
+      ['S1', 'no meal recorded yet', 3],
+      ['T1', 'no meal recorded yet', 4],
     ] as const) {
       const card = page.getByRole('article', { name: 'At this tub' })
       await expect(card).toContainText(tag)
-      await expect(card).toContainText('no meal recorded yet')
+      await expect(card).toContainText(says)
+      await expect(card).toContainText('no water recorded yet')
       await page.keyboard.press('Space')
-      await expect(page.getByRole('main')).toContainText(`${walked} of 3`)
+      await expect(page.getByRole('main')).toContainText(`${walked} of 4`)
     }
   })
 
