@@ -61,8 +61,8 @@ test('a new book: the species are ticked, a tortoise, a scorpion, a gecko, a col
   await test.step('tonight’s round holds each of them once, food and water together, and nobody is years late', async () => {
     await openRoom(page, 'Round')
     for (const [tag, says, walked] of [
-      ['G1', 'no meal recorded yet', 1],
-      ['R1', 'no food recorded yet', 2],
+      ['R1', 'no food recorded yet', 1],
+      ['G1', 'no meal recorded yet', 2],
       ['S1', 'no meal recorded yet', 3],
       ['T1', 'no meal recorded yet', 4],
     ] as const) {
