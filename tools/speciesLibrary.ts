@@ -22,9 +22,9 @@ export function libraryPage(): string {
       return key?.endsWith('PerDay') ? `${told} a day` : told
     })
     const names = entry.synonyms.length > 0 ? `${entry.name} (${entry.synonyms.join(', ')})` : entry.name
-    return `| ${[names, `*${entry.latin}*`, ...cells, entry.confidence].join(' | ')} |`
+    return `| ${[names, `*${entry.latin}*`, ...cells, entry.feeds ?? '', entry.confidence].join(' | ')} |`
   }
-  const head = ['species', 'Latin name', ...COLUMNS.map(([title]) => title), 'confidence']
+  const head = ['species', 'Latin name', ...COLUMNS.map(([title]) => title), 'eats', 'confidence']
   return [
     '# The species of the library',
     '',

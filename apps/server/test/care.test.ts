@@ -173,7 +173,7 @@ test('a cohort is fed by its stage from the count on, and a colony from its firs
     entry('cohort counted', 'cohort', cohort, { stages: { L2: { count: 20, low: 20, high: 20 } } }),
   ])
   const leaves = (await careOf(book, cohort)).find((w) => w.kind === 'food')!
-  expect(leaves).toMatchObject({ says: 'feed leaves', due: TODAY, subject: { type: 'cohort' } })
+  expect(leaves).toMatchObject({ says: 'feed bramble, ivy or oak', due: TODAY, subject: { type: 'cohort' } })
   await settle(book, leaves)
   expect((await careOf(book, cohort)).filter((w) => w.kind === 'food')).toEqual([])
   const added = await book.as.keeper('POST', '/api/colonies', {
@@ -184,4 +184,23 @@ test('a cohort is fed by its stage from the count on, and a colony from its firs
   expect(told(work)).toEqual([`feed chow and fresh vegetables ${TODAY}`, `give fresh water ${TODAY}`])
   await settle(book, ...work)
   expect(await careOf(book, colony)).toEqual([])
+})
+
+test('what is offered is what its kind eats: an egg-eater is offered no mouse, a climbing gecko its mash', async () => {
+  const { book, kept } = await ownBook(
+    'eaters',
+    'Dasypeltis scabra',
+    'Correlophus ciliatus',
+    'Boaedon capensis',
+  )
+  const hatched = { date: '2022', precision: 'year' }
+  const meals: string[] = []
+  for (const [i, protocolId] of kept.entries()) {
+    const id = await addAnimal(book, { tag: `E${i}`, protocolId, grams: 90, hatched })
+    const items = (await round(book)).items as WorkItem[]
+    meals.push(items.find((w) => w.kind === 'meal' && w.subject.id === id)!.says)
+  }
+  expect(meals[0]).toBe('offer whole small bird eggs')
+  expect(meals[1]).toContain('fruit mash')
+  expect(meals[2]).toMatch(/mouse|rat/)
 })

@@ -1,4 +1,5 @@
 import { careOf, careOfStage } from './compileCare'
+import { AS_IT_COMES } from './figures'
 import type { Sheet } from './sheet'
 import { climateInWords, housingInWords } from './stageWords'
 import type { Evidence, FeederRule, RearingRules, Stage, StageClimate, StageRoom } from './types'
@@ -28,6 +29,7 @@ export function stagesOf(sheet: Sheet): Stage[] {
       climate: sheet.words(`${p}.climate`) || climateInWords(air),
       feed: sheet.has(`${p}.everyDays`) ? { prey: feed, everyDays: sheet.range(`${p}.everyDays`) } : null,
       prey: {
+        rodents: sheet.words('feeding.preySizes') !== AS_IT_COMES,
         share: sheet.rangeOrNull(`${p}.preyShare`),
         grams: sheet.rangeOrNull(`${p}.preyGrams`),
         heads: sheet.numberOr(`${p}.preyHeads`, null),

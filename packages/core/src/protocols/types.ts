@@ -140,6 +140,8 @@ export type Evidence =
 
 /** How large the prey of a stage is: by the animal's weight, by a fixed weight, or by its head. */
 export interface PreyRule {
+  /** False for what is not named by the sizes that rodents are bought in. */
+  rodents?: boolean
   /** Share of the animal's weight. */
   share: Range | null
   grams: Range | null

@@ -55,7 +55,7 @@ export function preySize(
   rule: PreyRule,
   animal: { grams: number | null; girthMm?: number | null; headMm?: number | null },
   grows: { curve: GrowthCurve; weighedOn: Day; hatched: DaySpan | null } | null = null,
-  sizes: readonly PreySizeName[] = MICE,
+  sizes: readonly PreySizeName[] = rule.rodents === false ? [] : MICE,
 ): PreySize | null {
   const { grams, girthMm = null, headMm = null } = animal
   const longestMm = rule.heads !== null && headMm !== null ? rule.heads * headMm : null

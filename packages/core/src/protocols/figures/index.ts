@@ -11,6 +11,7 @@ import { REARING_FIGURES } from './rearing'
 
 export { CARE_IN_WORDS, EACH_ANIMAL, MAY_BE_LEFT, type CareKind } from './care'
 export type { FigureDeclaration } from './declare'
+export { AS_IT_COMES } from './rearing'
 
 /** Every figure a protocol may hold, by its key; `*` stands for the number of a thing of a list. */
 export const figures: Readonly<Record<string, FigureDeclaration>> = {

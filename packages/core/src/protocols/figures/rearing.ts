@@ -1,5 +1,8 @@
 import type { FigureDeclaration } from './declare'
 
+/** Said of prey that is not bought by the sizes of rodents. */
+export const AS_IT_COMES = 'as it comes'
+
 /** Stages of the young, their feed and their room, and when they may leave. */
 export const REARING_FIGURES = {
   'stage.*.name': { label: 'Stage {n}', unit: 'words' },
@@ -38,6 +41,7 @@ export const REARING_FIGURES = {
   'stage.*.feeder.everyDays': { label: 'Days between feeder meals', unit: 'd' },
   'stage.*.litres': { label: 'Litres of water', unit: 'L' },
   'stage.*.waterDays': { label: 'Days between water changes', unit: 'd' },
+  'feeding.preySizes': { label: 'Prey is sized', unit: 'words', choices: ['as rodents', AS_IT_COMES] },
   'feeding.ladder': { label: 'First-meal steps, gentlest first', unit: 'words' },
   'feeding.assistFromDay': { label: 'Assist-feed from age', unit: 'd' },
   'feeding.trick.*.name': { label: 'First-meal trick {n}', unit: 'words' },

@@ -42,5 +42,7 @@ export interface LibraryEntry {
   /** Code of its way of life. */
   way: string
   confidence: Confidence
+  /** What it eats in every stage in which its kind has the usual food; nothing where that is its own. */
+  feeds?: string
   tells: Telling
 }

@@ -1,7 +1,8 @@
-import { declarationOf, labelOfFigure } from '../figures'
+import { AS_IT_COMES, declarationOf, labelOfFigure } from '../figures'
 import type { ProtocolFigure } from '../document'
 import type { LibraryEntry, Telling } from './entry'
 import { wayOfLife } from '../ways/all'
+import { isDerived, type WayOfLife } from '../ways/way'
 import table from './species.json' with { type: 'json' }
 
 export type { LibraryEntry } from './entry'
@@ -54,6 +55,7 @@ export function figuresInLibrary({
   way,
   tells,
   confidence,
+  feeds,
 }: LibraryEntry): Record<string, ProtocolFigure> {
   const found = known.get(latin)
   if (found) return found
@@ -69,8 +71,26 @@ export function figuresInLibrary({
       ...{ value: times === 1 ? value! : Math.round(value!), low: low ?? null, high: high ?? null },
     }
   }
+  if (feeds !== undefined)
+    for (const [key, value] of Object.entries(feedsAs(feeds, wayOfLife(way)!)))
+      figures[key] = { label: labelOfFigure(key), unit: 'words', confidence, value, low: null, high: null }
   known.set(latin, figures)
   return figures
+}
+
+/** Its own food wherever its kind has the usual one; what is not a rodent is not bought by the sizes of rodents. */
+function feedsAs(feeds: string, { figures, keptAs }: WayOfLife): Record<string, string> {
+  const own: Record<string, string> = {}
+  const feedIn = (n: number) => {
+    const feed = figures[`stage.${n}.feed`]
+    return feed && !isDerived(feed) && figures[`stage.${n}.everyDays`] ? feed.value : null
+  }
+  let usual: string | number | null = null
+  for (let n = 1; figures[`stage.${n}.name`]; n++) {
+    usual ??= feedIn(n)
+    if (usual !== null && feedIn(n) === usual) own[`stage.${n}.feed`] = feeds
+  }
+  return keptAs === 'animals' ? { ...own, 'feeding.preySizes': AS_IT_COMES } : own
 }
 
 const plain = (text: string) =>
