@@ -1,5 +1,6 @@
 import {
   addDays,
+  careInWords,
   careOf,
   careTogether,
   careWork,
@@ -192,4 +193,11 @@ test('care is read from a protocol: rhythm, parts of the day, stages, season, ro
       ...{ stages: null, season: null, mayBeLeft: false, turns: [], each: 'tub' },
     },
   ])
+})
+
+test('what is repeated is said as a keeper says it', () => {
+  const bath: CareRule = { ...misting, says: 'bathe it', everyDays: every(3) }
+  expect(careInWords([twice, bath])).toBe('mist it twice a day, bathe it every 3 days')
+  expect(careInWords([misting])).toBe('mist it every day')
+  expect(careInWords([])).toBe('')
 })

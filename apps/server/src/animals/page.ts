@@ -7,6 +7,7 @@ import {
   dayNumber,
   dayOfInstant,
   daysBetween,
+  careInWords,
   everyDays,
   middleDay,
   projectGrowth,
@@ -74,6 +75,7 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
       feed: stage.stage.feed
         ? `${stage.stage.feed.prey}, ${everyDays(stage.stage.feed.everyDays.typical)}`
         : 'nothing yet',
+      care: careInWords(stage.stage.care),
     },
     leaving: judged.leaving,
     weights: weights.map((w) => ({ at: new Date(w.at).toISOString(), grams: w.grams, context: w.context })),

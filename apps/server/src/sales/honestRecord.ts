@@ -1,4 +1,4 @@
-import { dayOfInstant, everyDays, ofKinds, type EntryKind } from '@hatch-book/core'
+import { careInWords, dayOfInstant, everyDays, ofKinds, type EntryKind } from '@hatch-book/core'
 import type { JudgedAnimal } from '../animals'
 import { standingEntries } from '../entries'
 import type { Transaction } from '../db/connect'
@@ -56,6 +56,7 @@ export async function honestRecord(
       housing: stage.stage.housing,
       climate: stage.stage.climate,
       feed: feed ? `${feed.prey}, ${everyDays(feed.everyDays.least, feed.everyDays.most)}` : '',
+      routine: careInWords(stage.stage.care),
     },
     cautions: record.protocol.cautions,
     sold: of('sold').at(-1) ?? null,

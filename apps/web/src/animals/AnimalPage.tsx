@@ -21,6 +21,7 @@ import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { ReasonList, ReasonsSheet } from '../parts/Reasons'
 import { Strokes } from '../parts/Strokes'
 import { Verdict } from '../parts/Verdict'
+import { sentences } from '../parts/sentence'
 import { useFigures } from '../shell/figures'
 import { useKeys } from '../shell/keys'
 import { useAnimal } from '../shell/queries'
@@ -196,9 +197,7 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
       </div>
       <StageAsked page={page} />
       <hr />
-      <div className="small">
-        {stage.housing}. {stage.climate}. {stage.feed}.
-      </div>
+      <div className="small">{sentences(stage.housing, stage.climate, stage.feed, stage.care)}</div>
       <div className="row small" style={{ marginTop: 6, gap: 16 }}>
         <span>
           dam{' '}

@@ -5,6 +5,7 @@ import { describeAnimal, useAge } from '../parts/AnimalCard'
 import { EntryList } from '../parts/Entries'
 import { QuickLog } from '../parts/QuickLog'
 import { ReasonList } from '../parts/Reasons'
+import { sentences } from '../parts/sentence'
 import { useFigures } from '../shell/figures'
 import { useAnimal } from '../shell/queries'
 import { useMay } from '../shell/session'
@@ -80,7 +81,7 @@ export function YoungSheet({
           </p>
           <ReasonList reasons={data.leaving.evidence} />
           <p className="small quiet">
-            {data.stage.housing}. {data.stage.climate}. {data.stage.feed}.
+            {sentences(data.stage.housing, data.stage.climate, data.stage.feed, data.stage.care)}
           </p>
           <h3 style={{ marginTop: 16 }}>Log</h3>
           <EntryList entries={data.entries} most={12} />

@@ -1,3 +1,4 @@
+import { sentences } from '../parts/sentence'
 import { salesApi, newId, type HandOver } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { useState } from 'react'
@@ -41,8 +42,13 @@ export function HandOverPage() {
       <section style={{ marginTop: 16 }}>
         <h2>How it is kept</h2>
         <p>
-          {data.care.housing}. {data.care.climate}. {data.care.feed && `Feed: ${data.care.feed}.`} Fresh water
-          always.
+          {sentences(
+            data.care.housing,
+            data.care.climate,
+            data.care.feed && `Feed: ${data.care.feed}`,
+            data.care.routine,
+            'Fresh water always',
+          )}
         </p>
         <p className="small">{data.cautions}</p>
         <p className="small quiet">

@@ -1,3 +1,4 @@
+import { sentences } from '../parts/sentence'
 import { addressOf, salesApi } from '@hatch-book/contract'
 import type { BodyPlan } from '@hatch-book/core'
 import { useParams } from 'react-router'
@@ -103,8 +104,13 @@ export function SharedRecordPage() {
       <section style={{ marginTop: 16 }}>
         <h2>How it is kept</h2>
         <p>
-          {data.care.housing}. {data.care.climate}. {data.care.feed && `Feed: ${data.care.feed}.`} Fresh water
-          always.
+          {sentences(
+            data.care.housing,
+            data.care.climate,
+            data.care.feed && `Feed: ${data.care.feed}`,
+            data.care.routine,
+            'Fresh water always',
+          )}
         </p>
         <p className="small">{data.cautions}</p>
         <p className="small quiet">A sick or injured animal belongs with a vet.</p>

@@ -155,6 +155,8 @@ export const StageView = v.object({
   housing: v.string(),
   climate: v.string(),
   feed: v.string(),
+  /** What is repeated for it, in words; empty where nothing is. */
+  care: v.string(),
 })
 export const PHOTO_VIEWS = ['above', 'side', 'other'] as const
 export const PhotoQuery = v.object({ view: v.optional(v.picklist(PHOTO_VIEWS), 'above') })

@@ -18,7 +18,7 @@ export const HandOver = v.object({
   problems: v.array(v.object({ on: DaySchema, problem: v.string(), over: v.boolean() })),
   sexing: v.array(v.object({ on: DaySchema, sex: v.string(), method: v.string(), certainty: v.number() })),
   sale: v.nullable(v.object({ buyer: v.string(), price: v.number(), on: DaySchema })),
-  care: v.object({ housing: v.string(), climate: v.string(), feed: v.string() }),
+  care: v.object({ housing: v.string(), climate: v.string(), feed: v.string(), routine: v.string() }),
   cautions: v.string(),
 })
 export type HandOver = v.InferOutput<typeof HandOver>

@@ -55,7 +55,7 @@ export const SharedRecord = v.object({
     }),
   ),
   photo: v.boolean(),
-  care: v.object({ housing: v.string(), climate: v.string(), feed: v.string() }),
+  care: v.object({ housing: v.string(), climate: v.string(), feed: v.string(), routine: v.string() }),
   cautions: v.string(),
 })
 export type SharedRecord = v.InferOutput<typeof SharedRecord>

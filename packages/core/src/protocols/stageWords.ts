@@ -1,5 +1,6 @@
 import type { Range } from './range'
-import type { StageClimate, StageRoom } from './types'
+import { everyDays } from '../words'
+import type { CareRule, StageClimate, StageRoom } from './types'
 
 const plain = (n: number) => String(Number(n.toPrecision(2)))
 const whole = (n: number) => String(Math.round(n * 10) / 10)
@@ -31,3 +32,14 @@ export function climateInWords(air: StageClimate | null): string {
     ...(humidity ? [`air ${Math.round(humidity.typical * 100)} %`] : []),
   ].join(', ')
 }
+
+const TIMES_A_DAY = ['', 'every day', 'twice a day', 'three times a day']
+
+/** What is repeated, in words: `give fresh water every day, bathe it every 3 days`. */
+export const careInWords = (care: readonly CareRule[]): string =>
+  care
+    .map(({ says, everyDays: { typical }, at }) => {
+      const days = Math.round(typical)
+      return `${says} ${days <= 1 && at.length > 1 ? TIMES_A_DAY[at.length]! : everyDays(Math.max(1, days))}`
+    })
+    .join(', ')
