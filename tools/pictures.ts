@@ -15,7 +15,6 @@ import { chromiumHere } from './chromium.mjs'
 const FOLDER = fileURLToPath(new URL('../docs/screenshots/', import.meta.url))
 const PORT = '4477'
 const DESK = { width: 1280, height: 800 }
-const PHONE = { width: 390, height: 844 }
 
 interface Picture {
   name: string
@@ -42,7 +41,6 @@ const open = async (page: Page, to: string, list: string, has: [string, string])
 
 const IN_MAY: Picture[] = [
   { name: 'round', path: '/round' },
-  { name: 'round-phone', path: '/round', size: PHONE, lamp: true },
   { name: 'away', path: '/round/away?from=2027-06-05&to=2027-06-25' },
   { name: 'animals', path: '/animals' },
   { name: 'animal', path: '/animals', act: (page) => open(page, '/animals', 'animals', ['tag', 'C15']) },
@@ -68,6 +66,17 @@ const IN_MAY: Picture[] = [
     async act(page) {
       await open(page, '/protocols', 'protocols', ['species', 'corn snake'])
       await page.getByRole('main').getByText('Readiness', { exact: true }).click()
+    },
+  },
+  {
+    name: 'new-species',
+    path: '/protocols/new',
+    async act(page) {
+      await page.getByLabel('Common name').fill('dune boa')
+      await page.getByRole('button', { name: /^live-bearing snakes/ }).click()
+      await page.getByLabel('Female breeding age').fill('3 years')
+      await page.getByLabel('Female breeding weight').fill('310')
+      await page.getByLabel('Female breeding weight').press('Tab')
     },
   },
   { name: 'pairing', path: '/pairing' },

@@ -21,7 +21,8 @@ export function WeekPage() {
   const { data: round, error } = useAsk(roundsApi.round, {
     query: { days: String(WEEKS * 7 - 1) },
   })
-  const items = useMemo(() => (round ? workAhead(round) : []), [round])
+  const days = view === 'season' ? WEEKS * 7 : DAYS
+  const items = useMemo(() => (round ? workAhead({ ...round, days: days - 1 }) : []), [round, days])
   return (
     <section className="page">
       <RoundHead title="To come">
@@ -36,7 +37,7 @@ export function WeekPage() {
         />
       </RoundHead>
       {error && !round && <p className="note bad">{error.message}</p>}
-      {round && items.length === 0 && <p className="empty">Nothing falls due in the next {WEEKS} weeks.</p>}
+      {round && round.items.length === 0 && <p className="empty">Nothing falls due in the next {WEEKS} weeks.</p>}
       {items.length > 0 &&
         (view === 'season' ? (
           <Season items={items} today={today} />

@@ -43,8 +43,16 @@ const numbers = new Map<Day, number>()
 
 /** The day with the given number; fractions count to the day they fall in. */
 export function dayFromNumber(number: number): Day {
-  return new Date(Math.floor(number) * MS_PER_DAY).toISOString().slice(0, 10)
+  const whole = Math.floor(number)
+  const known = days.get(whole)
+  if (known !== undefined) return known
+  const day = new Date(whole * MS_PER_DAY).toISOString().slice(0, 10)
+  if (days.size >= MOST_KEPT) days.clear()
+  days.set(whole, day)
+  return day
 }
+
+const days = new Map<number, Day>()
 
 /** The day `count` days later (earlier when negative). */
 export function addDays(day: Day, count: number): Day {
