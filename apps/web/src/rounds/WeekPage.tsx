@@ -37,7 +37,9 @@ export function WeekPage() {
         />
       </RoundHead>
       {error && !round && <p className="note bad">{error.message}</p>}
-      {round && round.items.length === 0 && <p className="empty">Nothing falls due in the next {WEEKS} weeks.</p>}
+      {round && round.items.length === 0 && (
+        <p className="empty">Nothing falls due in the next {WEEKS} weeks.</p>
+      )}
       {items.length > 0 &&
         (view === 'season' ? (
           <Season items={items} today={today} />
