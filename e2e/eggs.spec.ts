@@ -145,7 +145,7 @@ test('young that are born, ova that are counted by a sample, and a hatch that is
     for (let i = 0; i < 10; i++) await slider.press('ArrowLeft')
     await expect(page.getByLabel('What if')).toContainText(/\d\.\d d later/)
     await slider.press('End')
-    await expect(page.getByLabel('What if')).toContainText('over 33 °C for more than 6 h kills')
+    await expect(page.getByLabel('What if')).toContainText('above 33 °C, which kills eggs after 6 hours')
   })
   expect(complaints).toEqual([])
 })

@@ -69,7 +69,7 @@ test('a new book: the species are ticked, a tortoise, a scorpion, a gecko, a col
       const card = page.getByRole('article', { name: 'At this tub' })
       await expect(card).toContainText(tag)
       await expect(card).toContainText(says)
-      await expect(card).toContainText('no water recorded yet')
+      await expect(card).toContainText('no water change recorded yet')
       await page.keyboard.press('Space')
       await expect(page.getByRole('main')).toContainText(`${walked} of 4`)
     }

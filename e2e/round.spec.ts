@@ -66,6 +66,10 @@ async function fillRack(
         payload: { grams: 120 },
       },
       { id: newId(), kind: 'meal', subject, at: on('05-12'), payload: { outcome: 'taken', prey: 'mouse' } },
+      {
+        ...{ id: newId(), kind: 'checked', subject, at: on('05-20') },
+        payload: { check: 'Routine check', looked: ['eyes'] },
+      },
     )
   }
   await send(page, '/api/entries', { entries })

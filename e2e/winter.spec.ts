@@ -36,6 +36,8 @@ test.describe('in autumn', () => {
     await expect(page.getByRole('heading', { name: 'Rest for pairing on 15 Mar 2027' })).toBeVisible()
 
     await page.getByRole('button', { name: /^C11/ }).click()
+    // Its card takes the keys when it comes; a handle takes them from there.
+    await expect(page.getByRole('article', { name: 'Rest of C11' })).toBeVisible()
     const handle = page.getByRole('slider', { name: 'C11, step down begins' })
     await handle.focus()
     for (let i = 0; i < 6; i++) await page.keyboard.press('ArrowLeft')

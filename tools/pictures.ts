@@ -65,7 +65,8 @@ const IN_MAY: Picture[] = [
     path: '/protocols',
     async act(page) {
       await open(page, '/protocols', 'protocols', ['species', 'corn snake'])
-      await page.getByRole('main').getByText('Readiness', { exact: true }).click()
+      await page.getByRole('button', { name: /^Stages/ }).click()
+      await page.getByRole('button', { name: /^Juvenile/ }).click()
     },
   },
   {

@@ -1,5 +1,4 @@
 import pg from 'pg'
-import { supplyStartingProtocols } from '../apps/server/src/books/startingProtocols'
 import { migrateDatabase, OtherVersion } from '../apps/server/src/db/migrate'
 import { SEED, demoIdentity } from '../demo/src'
 
@@ -26,6 +25,4 @@ if (process.argv.includes('--fresh')) {
     await client.query(`delete from ${client.escapeIdentifier(table_name)} where book_id = $1`, [bookId])
   await client.query('commit')
 }
-const supplied = await supplyStartingProtocols(client)
-if (supplied > 0) console.log(`${supplied} protocols were added to the books that lacked them`)
 await client.end()

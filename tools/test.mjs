@@ -10,6 +10,8 @@ import { findPostgres } from './postgres.mjs'
 import { ROOT, run } from './run.mjs'
 
 const results = { passed: 0, failed: 0 }
+/** What failed, by name: it is told again at the end, where one looks first. */
+const failures = []
 const count = (name, passed, failed) => {
   results.passed += passed
   results.failed += failed
@@ -31,6 +33,7 @@ async function check(name, script) {
   say(`${name} …`)
   const { code } = await run('npm', ['run', '--silent', script], { behind: true })
   count(name, code === 0 ? 1 : 0, code === 0 ? 0 : 1)
+  if (code !== 0) failures.push(name)
 }
 
 const times = []
@@ -40,8 +43,13 @@ async function units() {
   await run('npm', ['run', '--silent', 'unit', '--', '--json', `--outputFile=${report}`], { behind: true })
   const told = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : null
   count('Units', told?.numPassedTests ?? 0, told ? told.numFailedTests + told.numRuntimeErrorTestSuites : 1)
-  for (const file of told?.testResults ?? [])
-    times.push({ name: relative(ROOT, file.name), seconds: (file.endTime - file.startTime) / 1000 })
+  for (const file of told?.testResults ?? []) {
+    const name = relative(ROOT, file.name)
+    times.push({ name, seconds: (file.endTime - file.startTime) / 1000 })
+    const failed = file.assertionResults.filter(({ status }) => status === 'failed')
+    failures.push(...failed.map(({ fullName }) => `${name}: ${fullName}`))
+    if (file.status === 'failed' && failed.length === 0) failures.push(`${name}: it could not be run`)
+  }
 }
 
 async function stories() {
@@ -53,13 +61,16 @@ async function stories() {
   count('Stories', expected + flaky, unexpected)
   // A story that needs a second try is not hidden: something was slower than a keeper would bear.
   if (flaky) say(`${flaky} of them only on the second try: look into why`)
-  times.push(...(told?.suites ?? []).flatMap(storiesIn))
+  const all = (told?.suites ?? []).flatMap(storiesIn)
+  times.push(...all)
+  failures.push(...all.filter(({ ok }) => !ok).map(({ name }) => name))
 }
 
-/** The stories of a file or group, and of the groups in it, with the time that each took, second tries and all. */
+/** The stories of a file or group, and of the groups in it, with the time that each took, second tries and all, and whether it passed in the end. */
 const storiesIn = ({ suites = [], specs = [] }) => [
   ...suites.flatMap(storiesIn),
-  ...specs.map(({ title, file, tests }) => ({
+  ...specs.map(({ title, file, tests, ok }) => ({
+    ok,
     name: `${file}: ${title}`,
     seconds: tests.flatMap((t) => t.results).reduce((sum, r) => sum + r.duration / 1000, 0),
   })),
@@ -78,5 +89,6 @@ for (const { name, seconds } of times.sort((a, b) => b.seconds - a.seconds).slic
   say(`  ${seconds.toFixed(1).padStart(6)} s  ${name}`)
 say(`${Math.round(performance.now() / 1000)} s in all\n`)
 
+if (failures.length > 0) say(`What failed:\n${failures.map((name) => `  ${name}`).join('\n')}\n`)
 say(`${results.passed} passed, ${results.failed} failed`)
 process.exit(results.failed === 0 && results.passed > 0 ? 0 : 1)

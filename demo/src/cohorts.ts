@@ -11,7 +11,7 @@ import {
 } from '@hatch-book/core'
 import type * as v from 'valibot'
 import { EARLY, emerge, LATE } from './cocoons'
-import { feedCohort } from './care'
+import { feedCohort, mistCohort } from './care'
 import { sure, writerFor, type Kept } from './cohortSteps'
 import type { DemoIdentity } from './identity'
 import type { Chance } from './random'
@@ -92,6 +92,9 @@ export function keepCohorts(
     ...emerge(early.kept, EARLY, luck.branch('cocoons')),
     ...emerge(late.kept, LATE, luck.branch('late cocoons')),
     ...feedCohort(mantis.kept, 'flies and small crickets', '2027-04-20', 1, luck.branch('mantis food')),
+    ...mistCohort(mantis.kept, '2027-04-21', 2, luck.branch('mantis mist')),
+    ...mistCohort(sticks.kept, '2027-02-21', 1, luck.branch('stick mist')),
+    ...mistCohort(ova.kept, '2027-02-07', 1, luck.branch('ova mist')),
     ...feedCohort(sticks.kept, 'bramble', '2027-02-21', 2, luck.branch('leaves')),
     ...feedCohort(box.kept, 'ripe fruit and jelly', '2027-03-09', 2, luck.branch('fruit')),
     ...feedCohort(larvae.kept, 'rotted leaf', '2027-04-01', 28, luck.branch('leaf soil')),

@@ -1,11 +1,13 @@
 import {
   addDays,
+  careOf,
   colonyModelOf,
   countByScoops,
   daysBetween,
   instantOfDay,
   methodsOf,
   projectColony,
+  Sheet,
   startingDocuments,
   type ColonyModel,
   type Day,
@@ -14,6 +16,7 @@ import {
   type KindsOf,
 } from '@hatch-book/core'
 import { about, type SaidOf, entryThat } from '@hatch-book/contract'
+import { CARE_DAYS } from './care'
 import type { DemoIdentity } from './identity'
 import type { Chance } from './random'
 import { LAST_DAY, ZONE } from './room'
@@ -81,7 +84,8 @@ export function keepFeeders(identity: DemoIdentity, luck: Chance): DemoStep[] {
 
 function keepOne(kept: Kept, identity: DemoIdentity, luck: Chance): DemoStep[] {
   const { name, code, since, bins, celsius } = kept
-  const model = colonyModelOf(startingDocuments.find((d) => d.code === code)!)!
+  const document = startingDocuments.find((d) => d.code === code)!
+  const model = colonyModelOf(document)!
   const begun = instantOfDay(since, ZONE, 9)
   const id = luck.id(begun)
   const days = daysBetween(since, LAST_DAY)
@@ -98,10 +102,11 @@ function keepOne(kept: Kept, identity: DemoIdentity, luck: Chance): DemoStep[] {
     kind: K,
     payload: SaidOf<K>,
     by: Author,
+    names: Chance = luck,
   ): DemoStep => {
     const at = instantOfDay(day, ZONE, MONDAY_HOUR)
     const told = about('colony', id)(kind, payload)
-    const when = { id: luck.id(at), at: new Date(at).toISOString(), precision: 'minute' as const }
+    const when = { id: names.id(at), at: new Date(at).toISOString(), precision: 'minute' as const }
     return { at, act: 'entry', by, body: entryThat(told, { ...when, device: 'demo' }) }
   }
   const { size } = kept.take
@@ -112,9 +117,16 @@ function keepOne(kept: Kept, identity: DemoIdentity, luck: Chance): DemoStep[] {
       body: { id, name, protocolId: identity.protocolId(code), bins, celsius, method: kept.method },
     },
   ]
-  const work = methodsOf(startingDocuments.find((d) => d.code === code)!).find((m) => m.name === kept.method)!
+  const work = methodsOf(document).find((m) => m.name === kept.method)!
   for (let day = work.everyDays.typical; day < days; day += work.everyDays.typical)
     steps.push(write(addDays(since, Math.round(day)), 'tended', { task: work.task }, 'helper'))
+  const care = luck.branch('care')
+  for (const { name: task, kind, everyDays } of careOf(Sheet.of(document)))
+    for (let day = 1; day < days; day += Math.ceil(everyDays.typical)) {
+      const on = addDays(since, day)
+      const step = kind === 'food' ? write(on, 'food given', { task }, 'helper', care) : null
+      steps.push({ ...(step ?? write(on, 'water changed', {}, 'helper', care)), lately: CARE_DAYS })
+    }
   for (let day = 0; day < days; day += 7) {
     const on = addDays(since, day)
     const taken = Math.floor(truth.taken[0]![day / 7]!)

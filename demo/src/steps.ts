@@ -52,4 +52,8 @@ type Act =
   | { act: 'readings'; probeId: string; readings: Reading[] }
 
 /** One thing that happens in the room, as the request that a keeper's device would send. */
-export type DemoStep = { at: Instant } & Act
+export type DemoStep = {
+  at: Instant
+  /** Played only where the room is shown at most so many days after it: care and checks, of which only the last counts. */
+  lately?: number
+} & Act

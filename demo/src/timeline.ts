@@ -1,5 +1,6 @@
 import { addDays, daysBetween, instantOfDay, type Day, type Instant } from '@hatch-book/core'
-import { mistTubs } from './care'
+import { mistTubs, waterTubs } from './care'
+import { checkAnimals } from './checks'
 import { incubatorLog } from './climate'
 import { COLD_UNITS, type ColdUnit } from './coldUnits'
 import { layClutch, layingDay, type Nursery } from './clutches'
@@ -92,6 +93,8 @@ export function demoTimeline(seed: number): DemoStep[] {
   steps.push(...mistTubs(places.ids, luck.branch('misting')))
   steps.push(...planTheSpring(animals, demoIdentity(seed), luck.branch('plans')))
   steps.push(...winters(animals, places.ids, demoIdentity(seed), luck.branch('winters')))
+  steps.push(...checkAnimals(steps, demoIdentity(seed), luck.branch('checks')))
+  steps.push(...waterTubs(steps, places.ids, luck.branch('water')))
   return steps.sort((a, b) => a.at - b.at)
 }
 

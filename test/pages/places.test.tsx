@@ -202,3 +202,28 @@ test('a viewer walks it and moves nothing', async () => {
   expect(page.sent()).toEqual([])
   expect(screen.queryByRole('button', { name: 'Build a rack' })).toBeNull()
 })
+
+describe('equipment', () => {
+  test('a lamp is fitted with the time it is usually good for, replaced and taken out again', async () => {
+    const page = await opened()
+    const name = (await tub()).querySelector('.tag')!.textContent!
+    await page.user.click(await screen.findByRole('button', { name: 'Add equipment' }))
+    const form = await screen.findByRole('form', { name: `Equipment for ${name}` })
+    expect(within(form).getByLabelText('Replace after so many days')).toHaveProperty('value', '365')
+    await page.user.type(within(form).getByLabelText('Name'), 'Basking lamp')
+    await page.user.click(within(form).getByRole('button', { name: 'Save equipment' }))
+    expect(await written(page)).toMatchObject([
+      {
+        kind: 'equipment fitted',
+        payload: { equipment: 'Basking lamp', kind: 'UV lamp', replaceDays: 365 },
+      },
+    ])
+    const standing = await screen.findByRole('region', { name: `Equipment in ${name}` })
+    await waitFor(() =>
+      expect(standing.textContent).toMatch(/Basking lamp fitted 20 May, replace by 20 May 2027/),
+    )
+    await page.user.click(await screen.findByRole('button', { name: 'taken out: Basking lamp' }))
+    await written(page, 2)
+    await waitFor(() => expect(standing.textContent).not.toContain('Basking lamp'))
+  })
+})

@@ -21,6 +21,8 @@ const rackOfSix = async (server: TestServer) => {
     await write(book, [
       entry('meal', 'animal', id, { outcome: 'taken' }, noon('2026-04-20')),
       entry('weighed', 'animal', id, { grams: 420, context: 'empty', condition: 3 }, noon('2026-05-18')),
+      entry('checked', 'animal', id, { check: 'Routine check', looked: ['eyes'] }, noon('2026-05-18')),
+      entry('water changed', 'place', placeId, {}, noon('2026-05-19')),
     ])
     ids.push(id)
   }

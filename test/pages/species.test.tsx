@@ -91,6 +91,33 @@ describe('in a book with species of its own', () => {
     expect(await screen.findByRole('heading', { name: /rosy sand boa/ })).toBeTruthy()
   })
 
+  test('a form that nobody has set anything for is named, and what is set for it holds for its animals alone', async () => {
+    const northern = await addAnimal(pages.of.book, {
+      tag: 'N1',
+      protocolId: pages.of.dune,
+      form: 'northern',
+    })
+    const page = await pages.open(`/protocols/${pages.of.dune}?part=cooling`)
+    await page.user.click(await screen.findByText('one form'))
+    await page.user.type(await screen.findByLabelText('Which form'), 'northern{Enter}')
+    await waitFor(() => expect(page.address()).toContain('of=northern'))
+    await page.settled()
+    const hold = await screen.findByLabelText('Hold temperature')
+    await page.user.clear(hold)
+    await page.user.type(hold, '9')
+    await page.user.tab()
+    await press(page, 'Put it in force')
+    await waitFor(() =>
+      expect(page.sent(`/api/protocols/${pages.of.dune}/editions`)).toMatchObject([
+        { status: 200, body: { scope: 'form', of: 'northern' } },
+      ]),
+    )
+    page.leave()
+    const its = await pages.open(`/animals/${northern}`)
+    expect(await screen.findByText(/northern dune boa/)).toBeTruthy()
+    its.leave()
+  })
+
   test('one that is hidden stands apart and is offered for no new animal; shown again, it is', async () => {
     const page = await pages.open(`/protocols/${pages.of.sand}`)
     await press(page, 'hide')

@@ -1,5 +1,6 @@
 import { newId } from '../../packages/contract/src'
 import {
+  compileProtocol,
   cornSnake,
   dayFromNumber,
   dayNumber,
@@ -7,6 +8,7 @@ import {
   gompertzWeight,
   westernHognose,
   type AnimalEntry,
+  type ProtocolDocument,
 } from '../../packages/core/src'
 import { chance } from '../../demo/src/random'
 import { createBook } from '../../apps/server/src/books'
@@ -22,16 +24,20 @@ export interface LargeBook {
   weightsEach: number
   /** Addresses have to differ where several such books are in one database. */
   email?: string
+  /** What they are, by turns; a corn snake and a hognose where nobody says. */
+  species?: readonly ProtocolDocument[]
 }
 
-/** Fills a book with grown and growing animals of twenty lines, each with its tub, sex, weights and meals. */
+/** Fills a book with grown and growing animals of some species and twenty lines, each with its tub, sex, weights and meals. */
 export async function fillLargeBook(
   db: Database,
-  { animals, weightsEach, email }: LargeBook,
+  { animals, weightsEach, email, species }: LargeBook,
 ): Promise<string> {
+  const kept = species?.map((document) => compileProtocol(document)!) ?? SPECIES
   const bookId = newId()
   const luck = chance(11)
   const protocolIds = new Map<string, string>()
+  const named = (code: string) => protocolIds.set(code, newId()).get(code)!
   const today = dayNumber(LARGE_DAY)
   await inBook(db, bookId, async (tx) => {
     const memberId = await createBook(tx, {
@@ -40,7 +46,9 @@ export async function fillLargeBook(
       zone: 'UTC',
       owner: { name: 'Owner', ...LARGE_SIGN_IN, ...(email && { email }) },
       demo: { day: LARGE_DAY, seed: 1 },
-      species: startingSpecies((code) => protocolIds.set(code, newId()).get(code)!),
+      species: species
+        ? species.map((document) => ({ id: named(document.code), document }))
+        : startingSpecies(named),
     })
     const tubs = Array.from({ length: animals }, (_, i) => ({
       book_id: bookId,
@@ -53,7 +61,7 @@ export async function fillLargeBook(
     const standings: Record<string, unknown>[] = []
     let entries: Record<string, unknown>[] = []
     for (let i = 0; i < animals; i++) {
-      const protocol = SPECIES[i % 2]!
+      const protocol = kept[i % kept.length]!
       const sex = i % 3 === 0 ? 'male' : 'female'
       const id = newId()
       const age = luck.whole(120, 2400)
@@ -78,7 +86,7 @@ export async function fillLargeBook(
         ...{ book_id: bookId, id, version: 1, tag: `A${i}`, protocol_id: protocolIds.get(protocol.code) },
         ...{ line: `Line ${i % 20}`, hatch_fact: { date: hatched, precision: 'day', widthDays: 0 } },
         ...{ hatched_from: hatched, hatched_to: hatched, purpose: age > 500 ? 'breeder' : 'growing on' },
-        ...{ origin: '', note: '', withdrawn: false },
+        ...{ origin: '', note: '', form: '', withdrawn: false },
       })
       standings.push({ book_id: bookId, id, standing: foldStanding(log) })
       for (const e of log)

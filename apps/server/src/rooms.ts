@@ -36,6 +36,7 @@ import { sceneRoutes } from './pairing/sceneRoutes'
 import { placeRoutes } from './places/routes'
 import { protocolRoutes } from './protocols/routes'
 import { rearingRoutes } from './rearing/routes'
+import { recipeRoutes } from './recipes/routes'
 import { reviewRoutes } from './review/routes'
 import { roundRoutes } from './rounds/routes'
 import { tellingOfWork } from './rounds/tellOfWork'
@@ -91,6 +92,7 @@ export const rooms: readonly BookRoutes[] = [
   cohortRoutes,
   colonyRoutes,
   supplyRoutes,
+  recipeRoutes,
   seasonRoutes,
   reviewRoutes,
   roundRoutes,

@@ -93,6 +93,9 @@ describe.each(PLANTS)('with %s', (_what, plants) => {
 test('in its place stands what is wrong with it, in words and not by its key', async () => {
   await openBook()
   await plant(without('BC', 'colony.eggsPerDay'))
+  // One that stands on no way of life: whatever it lacks nobody guesses.
+  await plant(sql`update protocol
+    set document = (document::jsonb - 'wayOfLife' || '{"latin": "Nemo"}'::jsonb)::json where code = 'BC'`)
   await plant(figure('CS', 'thermal.1.degreeDays', 0))
   const { colonies, broken } = (await book.as.keeper('GET', '/api/colonies')).body
   expect(colonies).toEqual([])

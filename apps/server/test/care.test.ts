@@ -34,6 +34,23 @@ async function settle(book: TestBook, ...work: WorkItem[]) {
   )
   await entered(book, written, 'helper')
 }
+/** Sets figures of a species, over those that were in force. */
+async function edit(book: TestBook, protocolId: string, figures: Record<string, string | number>) {
+  const path = `/api/protocols/${protocolId}`
+  const { edition } = (await book.as.owner('GET', path)).body as { edition: number }
+  const set = Object.entries(figures).map(([key, value]) => [key, { value, low: null, high: null }])
+  return book.as.owner('POST', `${path}/editions`, {
+    ...{ scope: 'species', reason: 'mine', basedOn: edition },
+    settings: { schools: {}, figures: Object.fromEntries(set) },
+  })
+}
+/** A cohort of a month, not counted yet. */
+const beginCohort = (book: TestBook, protocolId: string, id: string) =>
+  book.as.keeper('POST', '/api/cohorts', {
+    ...{ id, name: 'Thorns', protocolId, kind: 'young', began: addDays(TODAY, -30), line: '' },
+    ...{ generation: 1, fertilised: 'mated', origin: '', fromId: null, placeId: null, tubs: 1, litres: 20 },
+    ...{ heightMm: null, celsius: 24, thenC: null, thenFrom: null, hostPlant: '' },
+  })
 const tomorrow = addDays(TODAY, 1)
 
 test('water stands in the round from the first day, of an animal without a place; done by one key it is due again', async () => {
@@ -45,7 +62,7 @@ test('water stands in the round from the first day, of an animal without a place
   })
   const [water] = await careOf(book, id)
   expect(water).toMatchObject({
-    ...{ kind: 'water', says: 'give fresh water', due: TODAY, why: 'no water recorded yet' },
+    ...{ kind: 'water', says: 'give fresh water', due: TODAY, why: 'no water change recorded yet' },
     subject: { type: 'animal', name: 'T1' },
   })
   await settle(book, water!)
@@ -79,7 +96,7 @@ test('a bath is done for each animal, and is no meal', async () => {
     hatched: { date: addDays(TODAY, -40), precision: 'day' },
   })
   const bath = (await careOf(book, id)).find((w) => w.kind === 'care')!
-  expect(bath).toMatchObject({ says: 'bathe it', due: TODAY, subject: { type: 'animal', id } })
+  expect(bath).toMatchObject({ says: 'bath', due: TODAY, subject: { type: 'animal', id } })
   await settle(book, bath)
   expect((await careOf(book, id)).map((w) => w.kind)).not.toContain('care')
   const page = (await book.as.viewer('GET', `/api/animals/${id}`)).body as { entries?: { kind: string }[] }
@@ -96,19 +113,11 @@ test('twice a day is twice: in the round by its hours, and on each day of an abs
     protocolId: kept[0]!,
     hatched: { date: '2022', precision: 'year' },
   })
-  const { before, edition } = (await book.as.owner('GET', `/api/protocols/${kept[0]!}`)).body as {
+  const { before } = (await book.as.owner('GET', `/api/protocols/${kept[0]!}`)).body as {
     before: Record<string, { value: unknown }>
-    edition: number
   }
   const stages = Object.keys(before).filter((key) => /^stage\.\d+\.mistDays$/.test(key))
-  const saved = await book.as.owner('POST', `/api/protocols/${kept[0]!}/editions`, {
-    ...{ scope: 'species', reason: 'dry room', basedOn: edition },
-    settings: {
-      schools: {},
-      figures: Object.fromEntries(stages.map((key) => [key, { value: 0.5, low: null, high: null }])),
-    },
-  })
-  expect([saved.status, saved.body.detail]).toEqual([200, undefined])
+  expect((await edit(book, kept[0]!, Object.fromEntries(stages.map((key) => [key, 0.5])))).status).toBe(200)
   const misting = async (days = 0) => (await careOf(book, id, days)).filter((w) => w.kind === 'mist')
   expect(told(await misting())).toEqual([`mist it, evening ${TODAY}`, `mist it, morning ${TODAY}`])
   expect(told(workByHour(await misting(), 8).now)).toEqual([`mist it, morning ${TODAY}`])
@@ -126,21 +135,14 @@ test('a keeper’s own task: a rotation, in two stages alone, left out while nob
     protocolId: kept[0]!,
     hatched: { date: '2022', precision: 'year' },
   })
-  const path = `/api/protocols/${kept[0]!}`
-  const edit = async (figures: Record<string, string | number>) => {
-    const { edition } = (await book.as.owner('GET', path)).body as { edition: number }
-    const settings = Object.entries(figures).map(([key, value]) => [key, { value, low: null, high: null }])
-    return book.as.owner('POST', `${path}/editions`, {
-      ...{ scope: 'species', reason: 'mine', basedOn: edition },
-      settings: { schools: {}, figures: Object.fromEntries(settings) },
-    })
-  }
   const mash = {
     ...{ 'care.1.name': 'offer fruit mash', 'care.1.does': 'other care', 'care.1.everyDays': 2 },
     ...{ 'care.1.turns': 'banana, peach', 'care.1.away': 'may be left out' },
   }
-  expect((await edit({ ...mash, 'care.1.does': 'a dance' })).body.detail).toContain('fresh water, misting')
-  const { status, body } = await edit(mash)
+  expect((await edit(book, kept[0]!, { ...mash, 'care.1.does': 'a dance' })).body.detail).toContain(
+    'fresh water, misting',
+  )
+  const { status, body } = await edit(book, kept[0]!, mash)
   expect([status, body.detail]).toEqual([200, undefined])
   const mashOf = async () => (await careOf(book, id)).filter((w) => w.kind === 'care')
   const [first] = await mashOf()
@@ -148,25 +150,14 @@ test('a keeper’s own task: a rotation, in two stages alone, left out while nob
   await settle(book, first!)
   expect(await mashOf()).toEqual([])
   expect((await careOf(book, id, 2)).find((w) => w.kind === 'care')!.says).toBe('offer fruit mash, peach')
-  expect((await edit({ ...mash, 'care.1.stages': 'none' })).status).toBe(200)
+  expect((await edit(book, kept[0]!, { ...mash, 'care.1.stages': 'none' })).status).toBe(200)
   expect((await careOf(book, id, 5)).filter((w) => w.kind === 'care')).toEqual([])
 })
 
 test('a cohort is fed by its stage from the count on, and a colony from its first day', async () => {
   const { book, kept } = await ownBook('groups', 'Eurycantha calcarata', 'Blaptica dubia')
   const [cohort, colony] = [newId(), newId()]
-  const begun = await book.as.keeper('POST', '/api/cohorts', {
-    ...{
-      id: cohort,
-      name: 'Thorns',
-      protocolId: kept[0]!,
-      kind: 'young',
-      began: addDays(TODAY, -30),
-      line: '',
-    },
-    ...{ generation: 1, fertilised: 'mated', origin: '', fromId: null, placeId: null, tubs: 1, litres: 20 },
-    ...{ heightMm: null, celsius: 24, thenC: null, thenFrom: null, hostPlant: '' },
-  })
+  const begun = await beginCohort(book, kept[0]!, cohort)
   expect(begun.status).toBe(200)
   expect((await careOf(book, cohort)).filter((w) => w.kind === 'food')).toEqual([])
   await entered(book, [
@@ -203,4 +194,27 @@ test('what is offered is what its kind eats: an egg-eater is offered no mouse, a
   expect(meals[0]).toBe('offer whole small bird eggs')
   expect(meals[1]).toContain('fruit mash')
   expect(meals[2]).toMatch(/mouse|rat/)
+})
+
+test('what a task is called fits into the log: too long a name is refused where it is set, long foods are fed all the same', async () => {
+  const { book, kept } = await ownBook('long names', 'Eurycantha calcarata')
+  const task = (name: string) => ({ 'care.1.name': name, 'care.1.does': 'food', 'care.1.everyDays': 2 })
+  const refused = await edit(book, kept[0]!, task('x'.repeat(61)))
+  expect([refused.status, refused.body.detail]).toEqual([422, expect.stringContaining('at most 60 letters')])
+  const long = (stage: number) => [`stage.${stage}.feed`, `leaves of the ${'great '.repeat(6)}oak ${stage}`]
+  const fed = await edit(book, kept[0]!, {
+    ...task('y'.repeat(60)),
+    ...Object.fromEntries([1, 2, 3].map(long)),
+  })
+  expect([fed.status, fed.body.detail]).toEqual([200, undefined])
+  const cohort = newId()
+  await beginCohort(book, kept[0]!, cohort)
+  const some = { count: 20, low: 20, high: 20 }
+  await entered(book, [
+    entry('cohort counted', 'cohort', cohort, { stages: { L1: some, L2: some, L3: some } }),
+  ])
+  const food = (await careOf(book, cohort)).filter((w) => w.kind === 'food')
+  expect(food).toHaveLength(2)
+  await settle(book, ...food)
+  expect((await careOf(book, cohort)).filter((w) => w.kind === 'food')).toEqual([])
 })

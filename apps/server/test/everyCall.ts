@@ -24,6 +24,8 @@ const cohort = (f: FullBook) => ({
   ...{ fertilised: 'mated', origin: '', fromId: f.cohort, placeId: f.tub, tubs: 1, litres: 5, heightMm: 300 },
   ...{ celsius: 25, thenC: null, thenFrom: null, hostPlant: '' },
 })
+const FIG = { what: 'fig', parts: 2, turns: ['fig', 'mango'] }
+const MASH = { parts: [FIG], keepsDays: 4, portionShare: null, portionGrams: 3 }
 const figures = { 'readiness.female.grams.cautious': { value: 350 } }
 const edition = {
   ...{ scope: 'species', basedOn: 0, reason: 'ours are heavier', settings: { schools: {}, figures } },
@@ -143,6 +145,11 @@ export const CALLS: Readonly<Record<string, Said>> = {
     body: { id: newId(), name: 'Q2', protocolId: f.protocolOf('BC'), bins: 1, celsius: 29 },
   }),
   'PATCH /api/colonies/:id': (f) => ({ url: `/api/colonies/${f.colony}`, body: { version: 1, bins: 2 } }),
+  'POST /api/recipes': () => ({ url: '/api/recipes', body: { id: newId(), name: 'Jelly', ...MASH } }),
+  'PATCH /api/recipes/:id': (f) => ({
+    ...{ url: `/api/recipes/${f.recipe}`, body: { version: 1, name: 'Mash', ...MASH } },
+  }),
+  'DELETE /api/recipes/:id': (f) => ({ url: `/api/recipes/${f.recipe}` }),
   'POST /api/feeder-plans': (f) => ({
     url: '/api/feeder-plans',
     body: {

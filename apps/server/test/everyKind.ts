@@ -13,7 +13,7 @@ const animal =
   (of) => ({ kind, subject: { type: 'animal', id: of[who] }, payload })
 const of =
   (
-    type: 'pairing' | 'clutch' | 'rest' | 'colony' | 'cohort' | 'place',
+    type: 'pairing' | 'clutch' | 'rest' | 'colony' | 'cohort' | 'place' | 'recipe',
     kind: EntryKind,
     id: (of: WholeBook) => string,
     payload: object | ((of: WholeBook) => object) = {},
@@ -78,8 +78,13 @@ export const SAID: Readonly<Partial<Record<EntryKind, Said>>> = {
   'clutch moved': clutch('clutch moved', (w) => ({ boxId: w.otherBox })),
   'set point': of('place', 'set point', (w) => w.incubator, { celsius: 26 }),
   'thermometer read': of('place', 'thermometer read', (w) => w.incubator, { celsius: 27.8 }),
+  checked: animal('checked', { check: 'Routine check', looked: ['eyes'], left: ['nose'] }),
   cleaned: tub('cleaned'),
   soiled: tub('soiled'),
+  'equipment fitted': tub('equipment fitted', { equipment: 'Lamp', kind: 'UV lamp', replaceDays: 365 }),
+  'food made': of('recipe', 'food made', (w) => w.recipe, { grams: 310 }),
+  'light set': tub('light set', { hours: 11.5 }),
+  'equipment taken out': tub('equipment taken out', { equipment: 'Lamp' }),
   misted: tub('misted'),
   'water changed': tub('water changed'),
   'cared for': tub('cared for', { task: 'look at the lamp' }),

@@ -183,8 +183,8 @@ describe('the forecast', () => {
     // Nineteen days at 28 are gone; 533 degree-days are left.
     expect((await ask(27)).shiftDays).toBeCloseTo(533 / 12 - 533 / 13, 1)
     expect((await ask(27)).against).toEqual([])
-    expect((await ask(32)).against).toEqual(['over the warning line of 31 °C'])
-    expect((await ask(35)).against).toEqual(['over 33 °C for more than 6 h kills'])
+    expect((await ask(32)).against).toEqual(['above the warning limit of 31 °C'])
+    expect((await ask(35)).against).toEqual(['above 33 °C, which kills eggs after 6 hours'])
     expect(await ask(10)).toMatchObject({ likelyDay: null, shiftDays: null })
   })
 

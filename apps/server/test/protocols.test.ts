@@ -1,3 +1,4 @@
+import { newId, type Cohorts, type Colonies } from '@hatch-book/contract'
 import { startingDocuments } from '@hatch-book/core'
 import { addAnimal, entry, noon, openServer, write, type TestBook, type TestServer } from './support'
 
@@ -52,9 +53,11 @@ test('a new book has every species, each with its figures in their order', async
   expect(body.protocols).toHaveLength(startingDocuments.length)
   const { body: page } = await book.as.viewer('GET', `/api/protocols/${id}`)
   expect(page).toMatchObject({ edition: 0, editions: [], lines: ['Pale'] })
-  expect(Object.keys(page.figures as object)).toEqual(
-    Object.keys(startingDocuments.find((d) => d.code === 'CS')!.figures),
-  )
+  const keys = Object.keys(page.figures as object)
+  const own = Object.keys(startingDocuments.find((d) => d.code === 'CS')!.figures)
+  // Its own in their order; what its way of life guesses comes behind them.
+  expect(keys.slice(0, own.length)).toEqual(own)
+  expect(keys).toContain('stage.1.waterDays')
 })
 
 test('an edition changes the verdicts it said it would, closer levels count before wider ones, and each is named', async () => {
@@ -126,7 +129,7 @@ test.each([
   [
     'a bold figure above the cautious one',
     { figures: { 'readiness.female.ageDays.bold': { value: 2000 } }, schools: {} },
-    'not above the cautious one',
+    'the bold figure must not be higher',
   ],
 ])('%s is refused with its reason', async (_, settings, says) => {
   const { status, body } = await book.as.owner('POST', `/api/protocols/${id}/trial`, draft({ settings }))
@@ -161,7 +164,7 @@ test('a file goes out and comes back as an edition; a new species is added; what
       },
       'growth.male.k: Male growth: rate: between 0 and 10',
     ],
-    [{ ...file, figures: {} }, 'is missing'],
+    [{ ...file, wayOfLife: undefined, code: 'ZZ', figures: {} }, 'is missing'],
   ] as const) {
     const { status, body } = await send(json)
     expect(status).toBe(422)
@@ -174,4 +177,31 @@ test('helpers and viewers read protocols and do not change them', async () => {
     expect((await book.as[role]('GET', `/api/protocols/${id}`)).status).toBe(200)
     expect((await book.as[role]('POST', `/api/protocols/${id}/editions`, draft({}))).status).toBe(403)
   }
+})
+
+test('what is set over a species that is counted is what its cohorts and colonies are calculated with', async () => {
+  const own = await server.openBook('Counted')
+  const set = (protocolId: string, key: string, value: number) =>
+    own.as.owner(
+      'POST',
+      `/api/protocols/${protocolId}/editions`,
+      draft({
+        reason: 'seen here',
+        settings: { schools: {}, figures: { [key]: { value, low: null, high: null } } },
+      }),
+    )
+  const listed = (await own.as.owner('GET', '/api/protocols')).body.protocols as {
+    id: string
+    code: string
+  }[]
+  const [PS, BC] = ['PS', 'BC'].map((code) => listed.find((p) => p.code === code)!.id) as [string, string]
+  expect((await set(PS, 'cohort.collectDays', 9)).status).toBe(200)
+  expect((await set(BC, 'colony.femaleDays', 77)).status).toBe(200)
+  await own.as.keeper('POST', '/api/colonies', {
+    ...{ id: newId(), name: 'Roaches', protocolId: BC, bins: 1, celsius: 28 },
+  })
+  const { species } = (await own.as.viewer('GET', '/api/cohorts')).body as unknown as Cohorts
+  expect(species.find((s) => s.protocolId === PS)!.protocol.collectDays?.typical).toBe(9)
+  const { colonies } = (await own.as.viewer('GET', '/api/colonies')).body as unknown as Colonies
+  expect(colonies.map((c) => c.model.femaleLifeDays.typical)).toEqual([77])
 })

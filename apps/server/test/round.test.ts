@@ -66,12 +66,59 @@ test('the same work keeps its identity; put off it waits until its day, and stru
 test('a dirty tub is due until it is clean', async () => {
   const tub = await place('tub', 'B1')
   const id = await addAnimal(book, { tag: 'C3' })
-  await write(book, [entry('moved', 'animal', id, { placeId: tub }, ago(40))])
-  expect(workOf(await round(), tub)).toEqual([])
+  await write(book, [
+    entry('moved', 'animal', id, { placeId: tub }, ago(40)),
+    entry('water changed', 'place', tub, {}, ago(0)),
+  ])
+  const toClean = async () => workOf(await round(), tub).filter((i) => i.kind !== 'water')
+  expect(await toClean()).toEqual([])
   await write(book, [entry('soiled', 'place', tub, {}, ago(1))])
-  expect(workOf(await round(), tub)).toMatchObject([{ kind: 'clean', placeId: tub }])
+  expect(await toClean()).toMatchObject([{ kind: 'clean', placeId: tub }])
   await write(book, [entry('cleaned', 'place', tub)])
-  expect(workOf(await round(), tub)).toEqual([])
+  expect(await toClean()).toEqual([])
+})
+
+test('a lamp is replaced when its time is over: fitted anew it is asked for no more, taken out neither', async () => {
+  const tub = await place('tub', 'L1')
+  const lamp = { equipment: 'Basking lamp', kind: 'UV lamp', replaceDays: 365 }
+  const asked = async () => workOf(await round(), tub).filter((i) => i.kind === 'replace')
+  await write(book, [entry('equipment fitted', 'place', tub, lamp, ago(300))])
+  expect(await asked()).toEqual([])
+  await write(book, [
+    entry('equipment fitted', 'place', tub, { ...lamp, equipment: 'Old lamp' }, ago(370)),
+    entry('equipment fitted', 'place', tub, { equipment: 'Mat', kind: 'heat mat' }, ago(900)),
+  ])
+  expect(await asked()).toMatchObject([{ says: 'replace Old lamp', due: addDays(TODAY, -5), placeId: tub }])
+  await write(book, [entry('equipment fitted', 'place', tub, { ...lamp, equipment: 'Old lamp' })])
+  expect(await asked()).toEqual([])
+  await write(book, [entry('equipment taken out', 'place', tub, { equipment: 'Basking lamp' })])
+  expect(
+    (await write(book, [entry('equipment fitted', 'place', tub, { ...lamp, replaceDays: 0 })])).status,
+  ).toBe(422)
+})
+
+test('a timer of a rack is set as the days grow, for all who live in its light and are not asleep', async () => {
+  const room = await place('room', 'Lit room')
+  const rack = await place('rack', 'Lit rack', room)
+  const tub = await place('tub', 'LT1', rack)
+  const asked = async (at: string) => workOf(await round(), at).filter((i) => i.kind === 'light')
+  const timer = { equipment: 'Timer', kind: 'timer' }
+  await write(book, [entry('equipment fitted', 'place', room, timer, ago(40))])
+  // Nobody lives in its light yet.
+  expect(await asked(room)).toEqual([])
+  const id = await addAnimal(book, { tag: 'C7', placeId: tub })
+  // A month before midsummer: 10 to 13 h in the year, 12.8 h on that day, to the half hour 13.
+  expect(await asked(room)).toMatchObject([
+    { says: 'set the timer to 13 hours of light', due: TODAY, carries: { hours: 13 } },
+  ])
+  await write(book, [entry('light set', 'place', room, { hours: 13 })])
+  expect((await asked(room)).filter(({ due }) => due <= TODAY)).toEqual([])
+  // A timer nearer to it than the room's is the one that counts.
+  await write(book, [entry('equipment fitted', 'place', rack, timer)])
+  expect([await asked(room), await asked(rack)]).toMatchObject([[], [{ due: TODAY }]])
+  await write(book, [entry('died', 'animal', id, { cause: 'old age' })])
+  expect(await asked(rack)).toEqual([])
+  expect((await write(book, [entry('light set', 'place', room, { hours: 25 })])).status).toBe(422)
 })
 
 test('those in quarantine are walked last; a weight that says nothing of today any more is taken again', async () => {

@@ -11,7 +11,8 @@ beforeEach(async () => {
 afterAll(() => server.close())
 
 const pageOf = async (id: string) => (await book.as.keeper('GET', `/api/animals/${id}`)).body
-const stageOf = async (id: string) => (await pageOf(id)).stage as { name: string; placedBy: string | null }
+const stageOf = async (id: string) =>
+  (await pageOf(id)).stage as { name: string; placedBy: string | null; all: string[] }
 const mealsDue = async () =>
   (
     (await book.as.keeper('GET', '/api/round?days=30')).body.items as {
@@ -116,4 +117,50 @@ describe('a raised gate', () => {
     expect((await book.as.keeper('POST', `${path}/editions`, raise(10))).body).toEqual(trial.body)
     expect((await stageOf(id)).name).toBe('Juvenile')
   })
+})
+
+/** Sets figures of the corn snake, over those that were in force. */
+async function edit(figures: Record<string, string | number>) {
+  const path = `/api/protocols/${book.protocols.CS}`
+  const { edition, settings } = (await book.as.owner('GET', path)).body as {
+    edition: number
+    settings: { figures: object }
+  }
+  const set = Object.entries(figures).map(([key, value]) => [key, { value, low: null, high: null }])
+  return book.as.owner('POST', `${path}/editions`, {
+    ...{ scope: 'species', of: '', reason: 'mine', basedOn: edition },
+    settings: { schools: {}, figures: { ...settings.figures, ...Object.fromEntries(set) } },
+  })
+}
+
+test('a stage that is renamed twice, and then left out, is found by all its names', async () => {
+  const id = await addAnimal(book, {
+    ...{ tag: 'R1', hatched: { date: '2026-05-01', precision: 'day' }, grams: null, purpose: 'growing on' },
+  })
+  const before = await stageOf(id)
+  const [, second, third] = before.all as [string, string, string]
+  expect((await write(book, [entry('stage reached', 'animal', id, { stage: third })])).status).toBe(200)
+  expect((await stageOf(id)).name).toBe(third)
+  expect((await edit({ 'stage.3.name': 'Middle' })).status).toBe(200)
+  expect((await stageOf(id)).name).toBe('Middle')
+  expect((await edit({ 'stage.3.name': 'Lanky' })).status).toBe(200)
+  expect((await stageOf(id)).name).toBe('Lanky')
+  const order = before.all.map((_, i) => i + 1).filter((n) => n !== 3)
+  const left = await edit({ 'stage.order': order.join(', '), 'stage.3.instead': '2' })
+  expect(left.status).toBe(200)
+  const now = await stageOf(id)
+  expect([now.name, now.all.includes('Lanky')]).toEqual([second, false])
+})
+
+test('figures that cannot stand together are refused where they are set, and those that were at odds before stop nobody', async () => {
+  const refusal = async (figures: Record<string, string | number>) => {
+    const { status, body } = await edit(figures)
+    return [status, (body as { fields?: { field: string }[] }).fields?.map((f) => f.field)]
+  }
+  expect(await refusal({ 'stage.order': '1, 99' })).toEqual([422, ['stage.order']])
+  expect(await refusal({ 'incubation.setPointC': 34 })).toEqual([422, ['incubation.setPointC']])
+  expect(await refusal({ 'stage.2.name': 'Breeder' })).toEqual([422, ['stage.2.name']])
+  expect(await refusal({ 'stage.9.name': 'Loft' })).toEqual([422, ['stage.9.name']])
+  expect(await refusal({ 'stage.2.name': '  ' })).toEqual([422, ['stage.2.name']])
+  expect(await refusal({ 'stage.2.name': 'Second' })).toEqual([200, undefined])
 })

@@ -137,13 +137,16 @@ export async function openServerOn(ownerUrl: string): Promise<TestServer> {
   return { app, db, ownerUrl, openBook, signedIn, call: caller(null), stop, close: stop }
 }
 
+/** No two animals of a test have the same tag, however many it adds: drawn by chance, two of some hundreds had. */
+let tagsGiven = 0
+
 /** Adds an animal; by default a grown corn snake female in good order on the test day. */
 export async function addAnimal(book: TestBook, change: Record<string, unknown> = {}): Promise<string> {
   const id = newId()
   const { status, body } = await book.as.keeper('POST', '/api/animals', {
     ...{
       id,
-      tag: `C${Math.floor(Math.random() * 1e6)}`,
+      tag: `C${100_000 + ++tagsGiven}`,
       protocolId: book.protocols.CS,
       sex: 'female',
       purpose: 'breeder',

@@ -1,5 +1,7 @@
 import { existsSync, mkdirSync, readFileSync } from 'node:fs'
+import { execFile } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
+import { promisify } from 'node:util'
 import { newId, type EntryInput } from '@hatch-book/contract'
 import type pg from 'pg'
 // @ts-expect-error -- a plain script without types
@@ -105,6 +107,15 @@ describe('a book of an earlier version', () => {
       }
       expect((await as('POST', '/api/entries', { entries: [weighed] })).status).toBe(200)
       expect((await as('GET', `/api/animals/${female.id}`)).body.animal.grams).toBe(431)
+      // Whatever today's version knows of an animal and that one did not can be written of it.
+      const checked = {
+        ...{ id: newId(), kind: 'checked', subject: { type: 'animal', id: female.id } },
+        at: '2026-05-20T21:00:00.000Z',
+        payload: { check: 'Routine check', looked: ['skin'], found: [{ part: 'skin', sign: 'stuck shed' }] },
+      }
+      expect((await as('POST', '/api/entries', { entries: [checked] })).status).toBe(200)
+      const { openProblems } = (await as('GET', `/api/animals/${female.id}`)).body.animal
+      expect(openProblems).toContain('stuck shed')
       // Twice is once.
       await migrateDatabase(url, TEST_APP_PASSWORD!)
     },
@@ -126,4 +137,18 @@ describe('a book of an earlier version', () => {
     await madeAt(versions[0]!.when - 1)
     expect(await digests()).toEqual(before)
   })
+})
+
+it('a start once more leaves a book the species that its keeper chose, and no others', async () => {
+  const { TEST_APP_PASSWORD } = process.env
+  const server = await openServer()
+  try {
+    const book = await server.openBook('Own', { withSpecies: false })
+    expect((await book.as.owner('GET', '/api/protocols')).body.protocols).toEqual([])
+    const env = { ...process.env, OWNER_DATABASE_URL: server.ownerUrl, APP_PASSWORD: TEST_APP_PASSWORD }
+    await promisify(execFile)(process.execPath, ['--import', 'tsx', 'tools/prepareDatabase.ts'], { env })
+    expect((await book.as.owner('GET', '/api/protocols')).body.protocols).toEqual([])
+  } finally {
+    await server.close()
+  }
 })

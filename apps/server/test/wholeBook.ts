@@ -24,6 +24,7 @@ export interface WholeBook {
   eggs: readonly string[]
   counted: string
   colony: string
+  recipe: string
   cohort: string
   /** Of the same species as the cohort. */
   otherCohort: string
@@ -90,6 +91,10 @@ export async function openWholeBook(server: TestServer, name: string): Promise<W
   const colony = await add('colonies', {
     ...{ name: 'Q1', protocolId: protocolOf('BC'), bins: 1, celsius: 29, method: '' },
   })
+  const recipe = await add('recipes', {
+    ...{ name: 'Mash', parts: [{ what: 'papaya', parts: 3, turns: [] }], keepsDays: 3 },
+    ...{ portionShare: 0.05, portionGrams: null },
+  })
   const cohortOf = (called: string, code: string, change: object = {}) =>
     add('cohorts', {
       ...{ name: called, protocolId: protocolOf(code), kind: 'young', began: '2026-05-01', line: '' },
@@ -108,6 +113,6 @@ export async function openWholeBook(server: TestServer, name: string): Promise<W
   })
   return {
     ...{ book, female, male, young, incubator, box, otherBox, clutch, eggs: eggs.map((e) => e.id), counted },
-    ...{ colony, cohort, otherCohort, breedingBox, pairing, rest, tub, unit, protocolOf },
+    ...{ colony, recipe, cohort, otherCohort, breedingBox, pairing, rest, tub, unit, protocolOf },
   }
 }

@@ -29,6 +29,20 @@ describe('sexes read blind', () => {
   const logOf = async (role: 'owner' | 'helper', id: string): Promise<Entry[]> =>
     (await book.as[role]('GET', `/api/entries?subjectId=${id}`)).body.entries
 
+  test('nor by how fast it grows: what is expected of it is the same whatever was read', async () => {
+    // Of a year-old hognose a male is expected to weigh far less than a female.
+    const heavy = {
+      protocolId: book.protocols.WH,
+      grams: 300,
+      hatched: { date: '2025-05-20', precision: 'day' },
+    }
+    const [as, is] = [await young('G1', heavy), await young('G2', heavy)]
+    expect((await read(is, 'male', 'keeper', 0.92)).status).toBe(200)
+    const paceOf = async (id: string) => (await book.as.helper('GET', `/api/animals/${id}`)).body.pace
+    expect(await paceOf(as)).toMatchObject({ is: 'too fast' })
+    expect(await paceOf(is)).toEqual(await paceOf(as))
+  })
+
   test('nobody is told what was read before, whoever asked to see it reads no more, and the log proves each reading', async () => {
     const id = await young('S1')
     expect((await read(id, 'female', 'keeper')).status).toBe(200)

@@ -87,6 +87,11 @@ export const routes: RouteObject[] = [
         'decide and plan',
       ),
       view('weigh-in', async () => (await import('./weighing/WeighInPage')).WeighInPage),
+      view(
+        'growth/measure',
+        async () => (await import('./weighing/MeasurePage')).MeasurePage,
+        'write in the log',
+      ),
       view('growth', async () => (await import('./weighing/GrowthPage')).GrowthPage),
       view('protocols', async () => (await import('./protocols/ProtocolsPage')).ProtocolsPage),
       view(
@@ -145,6 +150,7 @@ export const routes: RouteObject[] = [
       view('rearing', async () => (await import('./rearing/RearingPage')).RearingPage),
       view('rearing/meals', async () => (await import('./rearing/MealsPage')).MealsPage),
       view('rearing/first-meals', async () => (await import('./rearing/FirstMealsPage')).FirstMealsPage),
+      view('rearing/recipes', async () => (await import('./rearing/RecipesPage')).RecipesPage),
       view('rearing/sexing', async () => (await import('./rearing/SexingPage')).SexingPage),
       view('rearing/holdbacks', async () => (await import('./rearing/HoldbacksPage')).HoldbacksPage),
       view('rearing/holdbacks/:id', async () => (await import('./rearing/HoldbacksPage')).HoldbacksPage),

@@ -84,6 +84,7 @@ describe('the growth of a whole collection', () => {
         clutchId: null,
       },
       wantedGrams: 350,
+      pace: null,
       expects: i < 6 ? 0 : 1,
       weights: Array.from({ length: 12 }, (__, w): [number, number, number] => {
         const grams = (i < 6 ? 0.8 : 1.1) * (1 + i / 200) * gompertzWeight(curve, 30 + w * 40)

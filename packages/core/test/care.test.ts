@@ -143,9 +143,11 @@ test('care is read from a protocol: rhythm, parts of the day, stages, season, ro
   const number = (value: number, low = value, high = value) =>
     ({ ...words(''), unit: 'd', value, low, high }) as const
   const sheet = new Sheet('X', {
-    'care.1.name': words('bathe it'),
+    'care.1.name': words('bath'),
     'care.1.everyDays': number(3, 2, 4),
-    'care.1.stages': words('hatchling, juvenile'),
+    'stage.1.name': words('hatchling'),
+    'stage.2.name': words('juvenile'),
+    'care.1.stages': words('1, 2'),
     'care.1.from': words('04-01'),
     'care.1.to': words('10-15'),
     'care.1.away': words('may be left out'),
@@ -157,13 +159,19 @@ test('care is read from a protocol: rhythm, parts of the day, stages, season, ro
     'care.3.name': words('mist it'),
     'care.3.stages': words('none'),
     'care.4.name': words('look at the lamp'),
+    'care.4.everyDays': number(1),
     'care.4.at': words('morning, night'),
+    'care.4.stages': words('all'),
+    'care.5.name': words('spray'),
+    'care.5.does': words('misting'),
+    'care.5.everyDays': number(1 / 3),
+    'care.5.at': words('any time'),
   })
   expect(careOf(sheet)).toEqual([
     {
       ...{
-        name: 'bathe it',
-        says: 'bathe it',
+        name: 'bath',
+        says: 'bath',
         kind: 'care',
         everyDays: every(3, 2, 4),
         at: [],
@@ -192,12 +200,17 @@ test('care is read from a protocol: rhythm, parts of the day, stages, season, ro
       },
       ...{ stages: null, season: null, mayBeLeft: false, turns: [], each: 'tub' },
     },
+    {
+      ...{ name: 'spray', says: 'spray', kind: 'mist', everyDays: every(1 / 3) },
+      ...{ at: ['morning', 'evening', 'night'], stages: null, season: null, mayBeLeft: false },
+      ...{ turns: [], each: 'tub' },
+    },
   ])
 })
 
 test('what is repeated is said as a keeper says it', () => {
-  const bath: CareRule = { ...misting, says: 'bathe it', everyDays: every(3) }
-  expect(careInWords([twice, bath])).toBe('mist it twice a day, bathe it every 3 days')
+  const bath: CareRule = { ...misting, says: 'bath', everyDays: every(3) }
+  expect(careInWords([twice, bath])).toBe('mist it twice a day, bath every 3 days')
   expect(careInWords([misting])).toBe('mist it every day')
   expect(careInWords([])).toBe('')
 })

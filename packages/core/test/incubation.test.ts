@@ -12,7 +12,9 @@ import {
   joinReadings,
   normalCumulative,
   normalQuantile,
+  setAgainst,
   summariseClimate,
+  thermalOfTwo,
   wilsonInterval,
   whenDeveloped,
   type HatchInputs,
@@ -271,5 +273,55 @@ describe('shares', () => {
     expect(rates.fertility).toMatchObject({ successes: 4, trials: 5 })
     expect(rates.hatch).toMatchObject({ successes: 2, trials: 3 })
     expect(rates.waiting).toBe(2)
+  })
+})
+
+test('an incubator that is set too warm or too cold for the eggs in it is told so, and by how far', () => {
+  const rules = { warnC: { low: 22, high: 27 }, lethalC: { low: 18, high: 30, hours: 6 } }
+  expect(setAgainst(rules, [24])).toEqual([])
+  expect(setAgainst(rules, [28])).toEqual(['above the warning limit of 27 °C'])
+  // By day and by night, each once.
+  expect(setAgainst(rules, [28, 20, 28.5])).toEqual([
+    'above the warning limit of 27 °C',
+    'below the warning limit of 22 °C',
+  ])
+  expect(setAgainst(rules, [31])).toEqual(['above 30 °C, which kills eggs after 6 hours'])
+  expect(setAgainst(rules, [12], (c) => `${c * 1.8 + 32} °F`)).toEqual([
+    'below 64.4 °F, which kills eggs after 6 hours',
+  ])
+})
+
+describe('days at two temperatures', () => {
+  test('give the threshold and the constant, as worked out by hand', () => {
+    // 60 days at 27 °C and 75 at 24 °C: 60 (27 - T) = 75 (24 - T), so T = (1800 - 1620) / 15 = 12 and K = 900.
+    const found = thermalOfTwo({ days: 60, celsius: 27 }, { days: 75, celsius: 24 })
+    expect(found).toEqual({ thresholdC: 12, degreeDays: 900 })
+    expect(thermalOfTwo({ days: 75, celsius: 24 }, { days: 60, celsius: 27 })).toEqual(found)
+  })
+
+  test('whatever the species, its two pairs give it back', () => {
+    const between = (min: number, max: number) => fc.double({ min, max, noNaN: true })
+    fc.assert(
+      fc.property(between(5, 18), between(40, 3000), between(2, 8), between(2, 8), (T0, K, up, more) => {
+        const at = (celsius: number) => ({ celsius, days: K / (celsius - T0) })
+        const found = thermalOfTwo(at(T0 + up), at(T0 + up + more)) as {
+          thresholdC: number
+          degreeDays: number
+        }
+        expect(found.thresholdC).toBeCloseTo(T0, 6)
+        expect(found.degreeDays / K).toBeCloseTo(1, 6)
+      }),
+    )
+  })
+
+  test.each([
+    [60, 27, 75, 27.5, 'further apart'],
+    [60, 27, 55, 24, 'the warmer temperature must take fewer days'],
+    [60, 27, 61, 24, 'below freezing'],
+    [0, 27, 75, 24, 'both numbers of days'],
+  ])('%s days at %s and %s at %s cannot both be right', (days, celsius, more, cooler, says) => {
+    expect(thermalOfTwo({ days, celsius }, { days: more, celsius: cooler })).toEqual({
+      says: expect.stringContaining(says),
+    })
   })
 })

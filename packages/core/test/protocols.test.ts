@@ -3,10 +3,12 @@ import {
   NO_SETTINGS,
   SCHOOL_QUESTIONS,
   compileProtocol,
+  completed,
   conditionInWords,
   BODY_PLANS,
   CONDITION_SCORES,
   documentFaults,
+  documentOfToday,
   figureFault,
   gompertzWeight,
   judgeReadiness,
@@ -85,11 +87,50 @@ describe('the starting protocols', () => {
     expect(Math.abs(took - days)).toBeLessThan(0.06)
   })
 
-  test('where young are born nothing is incubated, and a missing figure is named', () => {
+  test('where young are born nothing is incubated; a figure that is missing is guessed, and named where there is no way of life', () => {
     for (const code of ['BT', 'FS']) expect(compileProtocol(document(code))!.incubation).toBeNull()
     const { 'growth.male.k': _, ...figures } = document('CS').figures
-    expect(() => compileProtocol({ ...document('CS'), figures })).toThrow(MissingFigureError)
-    expect(() => compileProtocol({ ...document('CS'), figures })).toThrow('growth.male.k')
+    expect(compileProtocol({ ...document('CS'), figures })!.growth.male.k).toBeGreaterThan(0)
+    const alone = { ...document('CS'), figures, wayOfLife: undefined }
+    expect(() => compileProtocol(alone)).toThrow(MissingFigureError)
+    expect(() => compileProtocol(alone)).toThrow('growth.male.k')
+  })
+
+  test('a document from before they stood on a way of life is put on it, and loses the texts that repeated figures', () => {
+    const { wayOfLife: _, without: __, figures, ...old } = document('CG')
+    const text = { ...figures['identity.mode']!, label: 'Sizes', value: '2 eggs (1–2), egg 1.9 g' }
+    const before = { ...old, figures: { ...figures, 'clutch.words': text } }
+    expect(documentOfToday(before)).toEqual(document('CG'))
+    expect(documentOfToday(document('CG'))).toBe(document('CG'))
+    const another = { ...before, latin: 'Nemo incognitus' }
+    expect(documentOfToday(another)).toBe(another)
+  })
+
+  test('no text of theirs says again what a figure says', () => {
+    const AMOUNT = /\d ?(?:d|h|g|mg|cm|mm|m|L|°C|%)(?!\w)|\d–\d/
+    // Warnings may name a measure that nothing is calculated from; what a counted species lives in stands in no figure yet.
+    const mayName = /^(?:cautions\.words|problems\.check|stage\.\d+\.(?:housing|climate))$/
+    const repeats = startingDocuments.flatMap(({ code, figures }) =>
+      Object.entries(figures).flatMap(([of, { unit, value: text }]) =>
+        unit === 'words' && !mayName.test(of) && AMOUNT.test(String(text)) ? [`${code} ${of}: ${text}`] : [],
+      ),
+    )
+    expect(repeats).toEqual([])
+  })
+
+  test('what does not hold for a species though it does for its kind is not guessed', () => {
+    const { without, ...plain } = document('CG')
+    expect(without).toContain('stage.*.coolC')
+    expect(completed(plain).figures['stage.2.coolC']!.value).toBeGreaterThan(10)
+    expect(completed(document('CG')).figures['stage.2.coolC']).toBeUndefined()
+    expect(completed(document('CG')).figures['stage.2.waterDays']!.value).toBe(2)
+  })
+
+  test('the days of a step follow from the warmth that is said for it', () => {
+    const { figures } = completed(document('CS'))
+    const days =
+      Number(figures['thermal.1.degreeDays']!.value) / (28 - Number(figures['thermal.1.thresholdC']!.value))
+    expect(figures['thermal.1.days']!.value).toBeCloseTo(days, 0)
   })
 })
 
@@ -112,7 +153,7 @@ describe('layers', () => {
   test('a figure the document does not have is passed over, and the document itself never changes', () => {
     const before = JSON.stringify(document('CS'))
     const { figures } = resolveProtocol(document('CS'), [layer({ settings: sets('nobody.knows', 1) })])
-    expect(figures).toEqual(document('CS').figures)
+    expect(figures).toEqual(completed(document('CS')).figures)
     expect(JSON.stringify(document('CS'))).toBe(before)
   })
 })
@@ -123,7 +164,7 @@ describe('schools', () => {
       expect(q.schools.length).toBeGreaterThanOrEqual(2)
       for (const code of q.of)
         for (const school of q.schools) {
-          const { figures } = document(code)
+          const { figures } = completed(document(code))
           const settings = schoolFigures(figures, document(code), q.code, school.letter)
           if (school.sets.length > 0)
             expect([code, q.code, school.letter, settings.length > 0]).toContain(true)

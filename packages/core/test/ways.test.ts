@@ -183,11 +183,13 @@ describe('what is guessed follows from what is said', () => {
     const careIn = (stage: number) => after.stages[stage]!.care.map((c) => [c.name, c.everyDays.typical])
     expect(careIn(0)).toEqual(
       expect.arrayContaining([
-        ['bathe it', 2],
+        ['bath', 2],
         ['weigh the hay', 7],
       ]),
     )
-    expect(careIn(4)).not.toContainEqual(['bathe it', 2])
+    // The stage that was renamed has its care as before.
+    expect(careIn(1)).toContainEqual(['bath', 2])
+    expect(careIn(4)).not.toContainEqual(['bath', 2])
   })
 
   test('a species that names its own stages has those and no other, each with what it does not say', () => {

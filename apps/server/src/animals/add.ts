@@ -36,9 +36,9 @@ export async function addAnimal(tx: Transaction, actor: Actor, draft: AnimalDraf
       { field: 'protocolId', says: 'choose a species you keep individually' },
     ])
   await checkParents(tx, { id: draft.id, tag: draft.tag, species, hatched }, draft)
-  const { id, tag, line, damId, sireId, purpose, origin, note } = draft
+  const { id, tag, form, line, damId, sireId, purpose, origin, note } = draft
   await tx.insert(tables.animal).values({
-    ...{ bookId: actor.bookId, id, tag, protocolId, line, damId, sireId, purpose, origin, note },
+    ...{ bookId: actor.bookId, id, tag, protocolId, form, line, damId, sireId, purpose, origin, note },
     hatchFact: draft.hatched,
     hatchedFrom: hatched?.from ?? null,
     hatchedTo: hatched?.to ?? null,

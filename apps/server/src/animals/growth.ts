@@ -15,6 +15,7 @@ import {
   type WeightContext,
 } from '@hatch-book/core'
 import { inArray, lt, sql } from 'drizzle-orm'
+import { createHash } from 'node:crypto'
 import { v5 as uuidV5 } from 'uuid'
 import { keepInBook, readsBook, tables, type Transaction } from '../db/connect'
 import { newCache } from '../db/cache'
@@ -60,6 +61,23 @@ const groupOf = ({ animal, standing }: AnimalRecord) =>
 const curveFor = ({ protocol, standing }: AnimalRecord) =>
   protocol.growth[standing.sex === 'male' ? 'male' : 'female']
 
+const fits = newCache<{ fit: GrowthFit | null }>({ most: 60_000 })
+
+/**
+ * The fit of some weighings against what is expected of them. It rests on these two alone, and takes most of the time of a judgement: a change of
+ * any other figure, which judges everybody twice, finds it again.
+ */
+function fitOnce(points: readonly WeightAtAge[], prior: GrowthPrior): GrowthFit | null {
+  const key = createHash('sha1')
+    .update(JSON.stringify([prior, points]))
+    .digest('base64')
+  const known = fits.get(key)
+  if (known) return known.fit
+  const fit = fitGrowth(points, { prior })
+  fits.set(key, { fit })
+  return fit
+}
+
 export interface Grown {
   fit: GrowthFit
   points: WeightAtAge[]
@@ -79,8 +97,7 @@ async function fitFirst(
   const fits = await inTurns(records, (record) => {
     const hatched = hatchedSpan(record)
     const before = weights.get(record.animal.id)!.filter((w) => w.at < until)
-    const fit =
-      hatched && fitGrowth(pointsOf(before, hatched, zone), { prior: speciesPrior(curveFor(record)) })
+    const fit = hatched && fitOnce(pointsOf(before, hatched, zone), speciesPrior(curveFor(record)))
     return fit ? [[record.animal.id, fit] as const] : []
   })
   return new Map(fits.flat())
@@ -221,7 +238,7 @@ export async function growthOf(
   )
   const grown = await inTurns(known, (record) => {
     const points = pointsOf(weights.get(record.animal.id)!, hatchedSpan(record)!, zone)
-    const fit = fitGrowth(points, { prior: priorOf(record) })
+    const fit = fitOnce(points, priorOf(record))
     return fit ? [[record.animal.id, { fit, points }] as const] : []
   })
   return new Map(grown.flat())

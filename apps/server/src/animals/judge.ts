@@ -20,6 +20,7 @@ import {
   type RearingFacts,
   type StageStanding,
 } from '@hatch-book/core'
+import { checksDone } from './checksDone'
 import type { AnimalRecord, Surroundings } from './records'
 
 interface Overruling {
@@ -95,7 +96,11 @@ function rearingFacts(
     breeds: record.animal.purpose === 'breeder',
     defects: standing.young.defects,
     permits: standing.young.permits,
+    checks: checksDone(standing, zone),
     firstOn: day(standing.firstAt),
+    measured: Object.fromEntries(
+      Object.entries(standing.sizes).map(([of, { mm, at }]) => [of, { mm, on: dayOfInstant(at, zone) }]),
+    ),
     stageSaid: standing.stageSaid && { stage: standing.stageSaid.stage, on: day(standing.stageSaid.at)! },
   }
 }
@@ -156,6 +161,7 @@ export function judgeAnimal(
       tag: animal.tag,
       species: protocol.species,
       bodyPlan: protocol.bodyPlan,
+      form: animal.form,
       line: animal.line,
       sex: facts.sex,
       sexCertainty: facts.sexCertainty,

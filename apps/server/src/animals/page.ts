@@ -8,6 +8,7 @@ import {
   dayOfInstant,
   daysBetween,
   careInWords,
+  roomByLengthInWords,
   everyDays,
   middleDay,
   projectGrowth,
@@ -22,9 +23,14 @@ import { readEntries, standsSql, isOfKind } from '../entries'
 import { loadShelf } from '../protocols'
 import { askedPrice, loadPrices } from '../sales'
 import type { Actor } from '../shell/actor'
+import { checksOfPage } from './checks'
 import { growthOf, loadWeights, type StoredWeight } from './growth'
 import { hatchedSpan, type JudgedAnimal } from './judge'
+import { roomOf } from './room'
+import { lightOfAnimal } from './light'
+import { growthPace } from './pace'
 import { loadRecords } from './records'
+import { loadSizes } from './sizes'
 
 const DAYS_AHEAD = 150
 const CURVE_POINTS = 60
@@ -70,8 +76,9 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
       step: stage.step,
       next: stage.next,
       gate: stage.gate,
-      housing: stage.stage.housing,
+      housing: [stage.stage.housing, roomByLengthInWords(roomOf(judged))].filter(Boolean).join('; '),
       climate: stage.stage.climate,
+      light: lightOfAnimal(judged, actor),
       feed: stage.stage.feed
         ? `${stage.stage.feed.prey}, ${everyDays(stage.stage.feed.everyDays.typical)}`
         : 'nothing yet',
@@ -79,8 +86,11 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
     },
     leaving: judged.leaving,
     weights: weights.map((w) => ({ at: new Date(w.at).toISOString(), grams: w.grams, context: w.context })),
+    sizes: await loadSizes(tx, animal.id, actor.book.zone),
+    checks: checksOfPage(judged, actor),
     growth: await growthView(tx, actor, judged, weights, wantedGrams),
     wantedGrams,
+    pace: growthPace(record, actor.book.zone),
     offFood: await offFoodView(tx, actor, judged, weights),
     traits: record.standing.traits,
     photos: await photosOf(tx, animal.id),

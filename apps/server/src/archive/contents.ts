@@ -49,6 +49,7 @@ const IN_ORDER = [
     'cohort',
     'colony',
     'feederPlan',
+    'recipe',
     'entry',
     'importList',
     'revision',

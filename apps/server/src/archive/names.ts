@@ -5,7 +5,7 @@ import type { Transaction } from '../db/connect'
 export const namedSql = sql`
   named as (
     select id, tag as name from animal union all select id, name from place union all select id, name from clutch
-    union all select id, name from cohort union all select id, name from colony
+    union all select id, name from cohort union all select id, name from colony union all select id, name from recipe
     union all select p.id, f.tag || ' × ' || m.tag from pairing p join animal f on f.id = p.female_id join animal m on m.id = p.male_id
     union all select r.id, coalesce(a.tag, 'a batch') from rest r left join animal a on a.id = r.animal_id)`
 

@@ -23,6 +23,7 @@ interface Row extends Record<string, unknown> {
   protocol_id: string
   animal_id: string | null
   tag: string | null
+  form: string | null
   line: string | null
   batch: RestRow['batch']
 }
@@ -67,7 +68,7 @@ export const loadPlanned = (tx: Transaction, today: Day, unitId?: string): Promi
 async function load(tx: Transaction, unitId: string | undefined, which: SQL): Promise<Sleeper[]> {
   const only = unitId ? sql`and r.unit_id = ${unitId}` : sql``
   const { rows } = await tx.execute<Row>(sql`
-    select r.id, r.unit_id, r.tub, r.protocol_id, r.animal_id, a.tag, a.line, r.batch
+    select r.id, r.unit_id, r.tub, r.protocol_id, r.animal_id, a.tag, a.form, a.line, r.batch
     from rest r join rest_plan p on p.id = r.plan_id and not p.withdrawn
     left join animal a on a.id = r.animal_id
     left join animal_standing s on s.id = r.animal_id
@@ -79,6 +80,7 @@ async function load(tx: Transaction, unitId: string | undefined, which: SQL): Pr
     const bearer = {
       id: row.animal_id ?? row.id,
       tag: row.tag ?? '',
+      form: row.form ?? '',
       line: row.line ?? '',
       protocolId: row.protocol_id,
     }

@@ -16,7 +16,7 @@ import { eq, sql } from 'drizzle-orm'
 import { readAlarms, readReadings, watchOver } from '../climate'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { standsSql, type StoredEntry, isOfKind } from '../entries'
-import { loadShelf } from '../protocols'
+import { anyOf, loadShelf } from '../protocols'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
@@ -104,7 +104,7 @@ async function rulesFor(tx: Transaction, guests: readonly Sleeper[], setPointC: 
   const counted = await tx.selectDistinct({ id: tables.cohort.protocolId }).from(tables.cohort)
   for (const id of new Set([...kept, ...counted].map((k) => k.id))) {
     if (shelf.document(id).keptAs === 'colonies') continue
-    const protocol = shelf.usable({ id: '', tag: '', line: '', protocolId: id })
+    const protocol = shelf.usable(anyOf(id))
     if (protocol?.rest) add(protocol.species, protocol.rest, protocol.origin)
   }
   const off = (r: RestRules) => (setPointC === null ? 0 : Math.abs(r.holdC.typical - setPointC))

@@ -30,7 +30,7 @@ import {
 } from '../animals'
 import { tables, type Transaction } from '../db/connect'
 import { standsSql, isOfKind } from '../entries'
-import { loadShelf } from '../protocols'
+import { anyOf, loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 import { introductionsSince, readRestLines, tellRest, windowOf, type RestStory } from './restLog'
 
@@ -104,7 +104,7 @@ export async function viewRests(
     others,
     rulesOf: (rest) => {
       const record = rest.animalId ? records.get(rest.animalId) : undefined
-      const bearer = record?.animal ?? { id: rest.id, tag: '', line: '', protocolId: rest.protocolId }
+      const bearer = record?.animal ?? { ...anyOf(rest.protocolId), id: rest.id }
       const protocol = record?.protocol ?? shelf.usable(bearer)
       if (!protocol) return null
       const found = rest.batch ? batchRules(protocol.rest, rest.batch) : protocol.rest

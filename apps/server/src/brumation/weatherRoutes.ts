@@ -1,5 +1,5 @@
 import { brumationApi, type WeatherRuleView } from '@hatch-book/contract'
-import { addDays, chanceByDate, nightLows, nightRun, type Day, type Night } from '@hatch-book/core'
+import { addDays, chanceByDate, nightLows, nightRun, type Day, type Night, livesHere } from '@hatch-book/core'
 import { asc, eq } from 'drizzle-orm'
 import { loadPlaceNames, loadRecords, withIds } from '../animals'
 import { readReadings } from '../climate'
@@ -85,7 +85,7 @@ async function namedAnimals(tx: Transaction, rules: readonly RuleRow[]) {
   const records = await loadRecords(tx, withIds(ids))
   return new Map(
     records
-      .filter((r) => r.standing.presence === 'here' || r.standing.presence === 'listed')
+      .filter((r) => livesHere(r.standing.presence))
       .map(({ animal: a, standing, protocol }) => [
         a.id,
         {

@@ -12,6 +12,7 @@ import {
   type PreySource,
   type Protocol,
   type Stage,
+  livesHere,
 } from '@hatch-book/core'
 import { and, eq, inArray } from 'drizzle-orm'
 import type * as v from 'valibot'
@@ -190,7 +191,7 @@ async function eatersNow(
     return bySpecies.get(code)!
   }
   const here = (await judgeAnimals(tx, actor)).filter(
-    ({ row, facts }) => (row.presence === 'here' || row.presence === 'listed') && !facts.resting,
+    ({ row, facts }) => livesHere(row.presence) && !facts.resting,
   )
   for (const judged of here) {
     const { protocol } = judged.record

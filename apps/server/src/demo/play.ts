@@ -10,6 +10,7 @@ import type { BookApp } from '../shell/app'
 
 const MOST_ENTRIES = 450
 const DEMO_HOUR = 14
+const DAY_MS = 86_400_000
 const JUDGED: readonly EntryKind[] = ['listed', 'reserved', 'sold', 'rest began']
 
 export interface Played {
@@ -22,7 +23,7 @@ export interface Played {
 export function stepsBetween(timeline: readonly DemoStep[], after: Day | null, until: Day): DemoStep[] {
   const from = after ? instantOfDay(after, ZONE, DEMO_HOUR) : -Infinity
   const to = instantOfDay(until, ZONE, DEMO_HOUR)
-  return timeline.filter((s) => s.at > from && s.at <= to)
+  return timeline.filter((s) => s.at > from && s.at <= to && (!s.lately || s.at > to - s.lately * DAY_MS))
 }
 
 /**

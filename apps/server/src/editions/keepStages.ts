@@ -1,4 +1,5 @@
 import { newId } from '@hatch-book/contract'
+import { stepNamed, type Stage } from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
 import { judgeAnimal, loadRecords, loadSurroundings } from '../animals'
 import { tables, type Transaction } from '../db/connect'
@@ -17,10 +18,10 @@ export async function keepStages(
 ): Promise<void> {
   const before = await stagesOf(tx, actor, protocolId)
   await change()
-  const thrownBack = [...(await stagesOf(tx, actor, protocolId))].flatMap(([id, { step, names }]) => {
+  const thrownBack = [...(await stagesOf(tx, actor, protocolId))].flatMap(([id, { step, stages }]) => {
     const stood = before.get(id)
-    const kept = stood ? names.indexOf(stood.name) : -1
-    return kept > step ? [{ id, stage: stood!.name }] : []
+    const kept = stood ? stepNamed(stages, stood.name) : -1
+    return kept > step ? [{ id, stage: stages[kept]!.name }] : []
   })
   if (thrownBack.length === 0) return
   await writeEntries(
@@ -40,14 +41,14 @@ async function stagesOf(
   tx: Transaction,
   actor: Actor,
   protocolId: string,
-): Promise<Map<string, { name: string; step: number; names: string[] }>> {
+): Promise<Map<string, { name: string; step: number; stages: readonly Stage[] }>> {
   const records = await loadRecords(tx, eq(tables.animal.protocolId, protocolId))
   const surroundings = await loadSurroundings(tx, actor.book.zone)
   return new Map(
     records.map((record) => {
       const { stage } = judgeAnimal(record, surroundings, actor.book.zone, actor.today)
-      const names = record.protocol.stages.map((s) => s.name)
-      return [record.animal.id, { name: stage.stage.name, step: stage.step, names }]
+      const { stages } = record.protocol
+      return [record.animal.id, { name: stage.stage.name, step: stage.step, stages }]
     }),
   )
 }

@@ -106,6 +106,7 @@ async function namesOf(tx: Transaction, ids: readonly string[]): Promise<Map<str
     union all select id, name from clutch where id = ${wanted}
     union all select id, name from place where id = ${wanted}
     union all select id, name from colony where id = ${wanted}
+    union all select id, name from recipe where id = ${wanted}
     union all select id, name from cohort where id = ${wanted}`)
   return new Map(rows.map((r) => [r.id, r.name]))
 }

@@ -1,4 +1,11 @@
-import { comesAfter, foldOnto, foldStanding, type AnimalEntry, type AnimalStanding } from '@hatch-book/core'
+import {
+  BLANK_STANDING,
+  comesAfter,
+  foldOnto,
+  foldStanding,
+  type AnimalEntry,
+  type AnimalStanding,
+} from '@hatch-book/core'
 import { sql, type SQL } from 'drizzle-orm'
 import { insertMany, type Transaction } from '../db/connect'
 import { asLogged, carried, isOfKind, standsSql, type StoredEntry } from './stored'
@@ -71,9 +78,13 @@ export async function readStandings(tx: Transaction, ids: readonly string[]): Pr
     sql`select s.id, s.standing from animal_standing s join animal a on a.id = s.id
         where s.id = any(${sql.param(ids)}::uuid[]) and a.merged_into_id is null`,
   )
-  const found = new Map(rows.map((r) => [r.id, r.standing]))
+  // What an earlier version stored tells nothing of what is told today: it is folded anew, from the whole log.
+  const found = new Map(rows.flatMap((r) => (isOfToday(r.standing) ? [[r.id, r.standing]] : [])))
   return new Map(ids.map((id) => [id, found.get(id) ?? null]))
 }
+
+const TOLD = Object.keys(BLANK_STANDING)
+const isOfToday = (standing: AnimalStanding) => TOLD.every((what) => what in standing)
 
 /**
  * Keeps standings that are there already, where they changed. Of a set that is sent along the database does not know how small it is, and

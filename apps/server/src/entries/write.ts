@@ -1,4 +1,5 @@
 import {
+  SUBJECT_TYPES,
   type EntryDraft,
   type EntryKind,
   type PayloadOf,
@@ -215,7 +216,7 @@ async function holdSubjects(tx: Transaction, drafts: readonly EntryDraft[]): Pro
     byType.set(subject.type, (byType.get(subject.type) ?? new Set()).add(subject.id))
   let standings: Standings = new Map()
   // Always in the same order: two that hold the same subjects never wait for each other.
-  for (const type of ['animal', 'pairing', 'clutch', 'place', 'rest', 'colony', 'cohort'] as const) {
+  for (const type of SUBJECT_TYPES) {
     const ids = [...(byType.get(type) ?? [])].sort()
     if (ids.length === 0) continue
     const held = type === 'animal' ? await holdAnimals(tx, ids) : await hold(tx, type, ids)

@@ -12,7 +12,18 @@ const AT_ONCE = 100
 
 /** What can be set back by hand: a change of these is a keeper's word and touches nothing that is worked out from the log. */
 const SET_BACK = new Set([
-  ...['animal', 'contact', 'wish', 'price', 'line_goal', 'season_plan', 'gene_set', 'colony', 'cohort'],
+  ...[
+    'animal',
+    'contact',
+    'wish',
+    'price',
+    'line_goal',
+    'season_plan',
+    'gene_set',
+    'colony',
+    'cohort',
+    'recipe',
+  ],
   ...['weather_rule', 'rest_plan', 'feeder_plan', 'pairing'],
 ])
 /** Columns by which rows are withdrawn, merged, hatched or of another species: those are acts of their own, undone where they are done. */

@@ -27,6 +27,7 @@ export interface ReadAnimal {
   /** Where it is: a place of the book, or one that is to be made; null where nothing is said. */
   place: { id: string | null; name: string } | null
   grams: number | null
+  form: string
   lineName: string
   purpose: 'breeder' | 'holdback' | 'growing on' | 'for sale' | 'pet only'
   origin: string
@@ -117,6 +118,7 @@ function readRow(
       ? take('place', book.readPlace(cell('place').trim().slice(0, 60)), null)
       : null,
     grams: take('grams', readMass(cell('grams'), massUnit), null),
+    form: cell('form').trim().slice(0, 40),
     lineName: cell('line').trim().slice(0, 60),
     purpose: take('purpose', readPurpose(cell('purpose')), 'growing on'),
     origin: cell('origin').trim().slice(0, 4000),

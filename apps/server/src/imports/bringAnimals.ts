@@ -66,7 +66,7 @@ export async function bringAnimals(
         tag: animal.tag,
         protocol_id: animal.protocolId ?? taken.get(animal.library!),
       },
-      ...{ line: animal.lineName, hatch_fact: animal.hatchFact },
+      ...{ form: animal.form, line: animal.lineName, hatch_fact: animal.hatchFact },
       ...{ hatched_from: animal.hatched?.from ?? null, hatched_to: animal.hatched?.to ?? null },
       dam_id: animal.dam ? (idOf(animal.dam) ?? null) : null,
       sire_id: animal.sire ? (idOf(animal.sire) ?? null) : null,

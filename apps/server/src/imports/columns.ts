@@ -24,6 +24,7 @@ const ANIMALS: Record<AnimalColumn, readonly string[]> = {
   sire: ['sire', 'father', 'male parent'],
   place: ['place', 'tub', 'rack', 'location', 'where'],
   grams: ['weight', 'mass', 'wt', 'g', 'grams'],
+  form: ['form', 'locality', 'subspecies', 'locale'],
   line: ['line', 'strain', 'project'],
   purpose: ['purpose', 'use'],
   origin: ['origin', 'source', 'from', 'breeder'],

@@ -118,7 +118,14 @@ async function born(
   const [mother] = await tx.select().from(animal).where(eq(animal.id, dam.row.id))
   await tx.insert(animal).values(
     litter.live.map(({ animalId, tag }) => ({
-      ...{ bookId: actor.bookId, id: animalId, tag, protocolId: mother!.protocolId, line: mother!.line },
+      ...{
+        bookId: actor.bookId,
+        id: animalId,
+        tag,
+        protocolId: mother!.protocolId,
+        form: mother!.form,
+        line: mother!.line,
+      },
       hatchFact: { date: day, precision: 'day' as const, widthDays: 0 },
       ...{ hatchedFrom: day, hatchedTo: day, damId: dam.row.id, sireId, clutchId: id },
       ...{ purpose: 'growing on' as const, origin: 'born here' },

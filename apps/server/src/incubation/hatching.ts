@@ -39,7 +39,15 @@ export async function hatch(
   const day = dayOfInstant(Date.parse(at), actor.book.zone)
   await tx.insert(tables.animal).values(
     young.map(({ animalId, eggId, tag }) => ({
-      ...{ bookId: actor.bookId, id: animalId, eggId, tag, protocolId: dam!.protocolId, line: dam!.line },
+      ...{
+        bookId: actor.bookId,
+        id: animalId,
+        eggId,
+        tag,
+        protocolId: dam!.protocolId,
+        form: dam!.form,
+        line: dam!.line,
+      },
       ...{
         hatchFact: { date: day, precision: 'day' as const, widthDays: 0 },
         hatchedFrom: day,

@@ -105,7 +105,13 @@ async function readEnded(tx: Transaction, protocolIds: readonly string[]): Promi
   if (protocolIds.length === 0) return []
   const { animal, clutch, egg } = tables
   const rows = await tx
-    .select({ clutch, protocolId: animal.protocolId, line: animal.line, damTag: animal.tag })
+    .select({
+      clutch,
+      protocolId: animal.protocolId,
+      form: animal.form,
+      line: animal.line,
+      damTag: animal.tag,
+    })
     .from(clutch)
     .innerJoin(animal, eq(animal.id, clutch.damId))
     .where(sql`not ${clutch.withdrawn} and ${inArray(animal.protocolId, [...protocolIds])}`)
@@ -120,8 +126,8 @@ async function readEnded(tx: Transaction, protocolIds: readonly string[]): Promi
     rows.flatMap((r) => (r.clutch.counted ? [r.clutch.id] : [])),
   )
   const shelf = await loadShelf(tx)
-  return rows.flatMap(({ clutch: c, protocolId, line, damTag }) => {
-    const rules = shelf.usable({ id: c.damId, tag: damTag, line, protocolId })?.incubation
+  return rows.flatMap(({ clutch: c, protocolId, form, line, damTag }) => {
+    const rules = shelf.usable({ id: c.damId, tag: damTag, form, line, protocolId })?.incubation
     if (!rules || c.kind === 'litter') return []
     const own = eggs.get(c.id)!
     const batch = batchOf(c.id)

@@ -8,6 +8,7 @@ import {
   instantOfDay,
   planHatching,
   changedPlan,
+  setAgainst,
   whatIf,
   MS_PER_DAY,
   type EggFate,
@@ -16,7 +17,7 @@ import {
 } from '@hatch-book/core'
 import { inArray } from 'drizzle-orm'
 import { inBook, tables } from '../db/connect'
-import { loadShelf } from '../protocols'
+import { anyOf, loadShelf } from '../protocols'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
@@ -32,17 +33,8 @@ const SAFE_MARGIN_C = 0.5
 const malesOf = (incubated: Incubated, inputs: HatchInputs): number | null =>
   sexForecast(incubated, inputs)?.maleShare ?? null
 
-function against({ rules }: Incubated, change: SetPoint): string[] {
-  const says: string[] = []
-  for (const celsius of [change.celsius, ...(change.night ? [change.night.celsius] : [])]) {
-    const { warnC, lethalC } = rules
-    if (celsius > lethalC.high) says.push(`over ${lethalC.high} °C for more than ${lethalC.hours} h kills`)
-    else if (celsius > warnC.high) says.push(`over the warning line of ${warnC.high} °C`)
-    if (celsius < lethalC.low) says.push(`under ${lethalC.low} °C for more than ${lethalC.hours} h kills`)
-    else if (celsius < warnC.low) says.push(`under the warning line of ${warnC.low} °C`)
-  }
-  return [...new Set(says)]
-}
+const against = ({ rules }: Incubated, { celsius, night }: SetPoint): string[] =>
+  setAgainst(rules, [celsius, ...(night ? [night.celsius] : [])])
 
 /** What would happen, what happened against what was said, and how the methods do. */
 export const hatchPlanRoutes: BookRoutes = (app, { db }) => {
@@ -135,7 +127,7 @@ export const hatchPlanRoutes: BookRoutes = (app, { db }) => {
       const shelf = await loadShelf(tx)
       const species = shelf.rows.flatMap((row) => {
         if (shelf.document(row.id).keptAs === 'colonies') return []
-        const protocol = shelf.usable({ id: '', tag: '', line: '', protocolId: row.id })
+        const protocol = shelf.usable(anyOf(row.id))
         return protocol?.incubation ? [{ id: row.id, protocol, rules: protocol.incubation }] : []
       })
       const learned = await readLearned(

@@ -5,7 +5,7 @@ import { eq, sql } from 'drizzle-orm'
 import { judgeAnimals, loadRecords } from '../animals'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { standsSql, isOfKind } from '../entries'
-import { loadShelf } from '../protocols'
+import { anyOf, loadShelf } from '../protocols'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
@@ -101,7 +101,7 @@ export const sceneRoutes: BookRoutes = (app, { db }) => {
     const document = shelf.document(protocolId)
     if (document.keptAs === 'colonies')
       throw new BookError('invalid', 'The animals of a colony are not kept individually.')
-    const protocol = shelf.of({ id: protocolId, tag: '', line: '', protocolId })
+    const protocol = shelf.of(anyOf(protocolId))
     const species = await speciesGenes(tx, protocolId)
     const rows = await tx.select({ id: animal.id }).from(animal).where(eq(animal.protocolId, protocolId))
     const judged =

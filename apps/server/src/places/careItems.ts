@@ -1,4 +1,5 @@
 import {
+  careKey,
   careTogether,
   careWork,
   dayOfInstant,
@@ -10,6 +11,7 @@ import {
   type Day,
   type Due,
   type DueFacts,
+  type EntryKind,
   type WorkItem,
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
@@ -31,13 +33,7 @@ export const caredFor = ({ row, stage, facts }: JudgedAnimal): Cared => ({
 })
 
 const CLEAN_DAYS = 3
-/** Which entry settles which kind of care. */
-const SETTLED_BY: Readonly<Record<CareRule['kind'], string>> = {
-  ...{ water: 'water changed', mist: 'misted', clean: 'cleaned', food: 'food given', care: 'cared for' },
-}
-const keyOf = (id: string, entry: string, task: string) => `${id}|${entry}|${task}`
-/** What an entry of a rule is known by: water, misting and cleaning by their kind, the others by their names too. */
-const taskOf = ({ kind, name }: CareRule) => (kind === 'food' || kind === 'care' ? name : '')
+const keyOf = (id: string, entry: EntryKind, task: string) => `${id}|${entry}|${task}`
 
 type CareLog = Map<string, CareDone>
 
@@ -46,7 +42,7 @@ async function readCare(tx: Transaction, { book, today }: Actor): Promise<CareLo
   const morning = new Date(instantOfDay(today, book.zone)).toISOString()
   const { rows } = await tx.execute<{
     id: string
-    kind: string
+    kind: EntryKind
     task: string | null
     at: string
     times: number
@@ -96,7 +92,8 @@ export async function careItems(
   const tubs = new Map<string, { ids: string[]; rules: CareRule[] }>()
   const made: WorkItem[] = []
   const add = (of: Due, rule: CareRule, ids: readonly string[]) => {
-    const done = ids.map((id) => log.get(keyOf(id, SETTLED_BY[rule.kind], taskOf(rule))) ?? NEVER_DONE)
+    const { entry, task } = careKey(rule)
+    const done = ids.map((id) => log.get(keyOf(id, entry, task)) ?? NEVER_DONE)
     made.push(...careWork(of, rule, together(done), actor.today))
   }
   for (const { of, rules } of cared) {

@@ -8,6 +8,7 @@ import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
+import { floorFaultsOf } from './floor'
 import { tubMateOf } from './mates'
 
 /** Where animals are brought by what is being written, by animal. */
@@ -65,15 +66,8 @@ async function faultsOf(
           actor.today,
         )
       : []
-  const floor = newcomer.stage.stage.room.areaM2
-  const tooSmall = floor && target.tub?.areaM2 && target.tub.areaM2 < floor.least
   return {
-    faults: tooSmall
-      ? [
-          ...faults,
-          `${target.tub!.size} has ${target.tub!.areaM2} m² of floor; a ${newcomer.row.stage.toLowerCase()} needs ${floor.least} m²`,
-        ]
-      : faults,
+    faults: target.kind === 'tub' ? [...faults, ...floorFaultsOf(newcomer, target.tub)] : faults,
     place: target,
     tag: newcomer.row.tag,
     others: others.length,

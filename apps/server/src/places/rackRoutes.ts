@@ -1,9 +1,17 @@
 import type { Rooms } from '@hatch-book/contract'
-import { placesApi, newId, type RackView, type TubView } from '@hatch-book/contract'
-import { MS_PER_HOUR, isDayIn, partingDay, stageAir, type ClimateBands } from '@hatch-book/core'
+import { placesApi, newId, type EquipmentView, type RackView, type TubView } from '@hatch-book/contract'
+import {
+  MS_PER_HOUR,
+  isDayIn,
+  partingDay,
+  stageAir,
+  uvStanding,
+  type ClimateBands,
+  livesHere,
+} from '@hatch-book/core'
 import { and, eq, inArray, sql } from 'drizzle-orm'
 import type * as v from 'valibot'
-import { judgeAnimals, type JudgedAnimal } from '../animals'
+import { judgeAnimals, uvOf, type JudgedAnimal } from '../animals'
 import { inBook, insertMany, tables, type Transaction } from '../db/connect'
 import { standsSql, carried, isOfKind } from '../entries'
 import { mealDueOf } from '../rearing'
@@ -12,7 +20,9 @@ import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { caredFor, careItems } from './careItems'
+import { floorFaultsOf } from './floor'
 import { tubMateOf } from './mates'
+import { equipmentViews, litAs } from './timers'
 
 type PlaceRow = typeof tables.place.$inferSelect
 
@@ -133,9 +143,7 @@ const inOrder = new Intl.Collator('en', { numeric: true })
 async function roomsAsTheyStand(tx: Transaction, actor: Actor): Promise<v.InferOutput<typeof Rooms>> {
   const places = await tx.select().from(tables.place)
   const byId = new Map(places.map((p) => [p.id, p]))
-  const here = (await judgeAnimals(tx, actor)).filter(
-    ({ row }) => row.presence === 'here' || row.presence === 'listed',
-  )
+  const here = (await judgeAnimals(tx, actor)).filter(({ row }) => livesHere(row.presence))
   const living = new Map<string, JudgedAnimal[]>()
   for (const j of here)
     if (j.row.place) living.set(j.row.place.id, [...(living.get(j.row.place.id) ?? []), j])
@@ -146,6 +154,15 @@ async function roomsAsTheyStand(tx: Transaction, actor: Actor): Promise<v.InferO
     return null
   }
   const care = await careByTub(tx, actor, here, (id) => byId.get(id)?.name ?? '')
+  const lit = here.flatMap((judged) => litAs(judged) ?? [])
+  const equipment = await equipmentViews(tx, actor, lit, (id) => byId.get(id))
+  /** What hangs over a place: its own, and that of all that it stands in. */
+  const over = (place: PlaceRow): EquipmentView[] => {
+    const found: EquipmentView[] = []
+    for (let at: PlaceRow | undefined = place; at; at = at.parentId ? byId.get(at.parentId) : undefined)
+      found.push(...(equipment.get(at.id) ?? []))
+    return found
+  }
   const tubsOf = new Map<string, PlaceRow[]>()
   for (const p of places)
     if (p.kind === 'tub' && p.parentId) tubsOf.set(p.parentId, [...(tubsOf.get(p.parentId) ?? []), p])
@@ -162,12 +179,15 @@ async function roomsAsTheyStand(tx: Transaction, actor: Actor): Promise<v.InferO
         ...{ id: rack.id, name: rack.name, kind: rack.kind, columns },
         roomId: parent?.kind === 'room' ? parent.id : null,
         rows: rack.grid?.rows ?? Math.ceil(tubs.length / columns),
+        equipment: equipment.get(rack.id) ?? [],
         tubs: tubs.map((tub) =>
           tubAsItStands(actor, tub, living.get(tub.id) ?? [], {
             done: done.get(tub.id) ?? {},
             movedIn: movedIn.get(tub.id) ?? null,
             air: airAt(tub),
             care: care.get(tub.id) ?? [],
+            equipment: equipment.get(tub.id) ?? [],
+            over: over(tub),
           }),
         ),
       }
@@ -175,12 +195,13 @@ async function roomsAsTheyStand(tx: Transaction, actor: Actor): Promise<v.InferO
   const rooms = [...new Set(racks.map((r) => r.roomId))].map((id) => ({
     id,
     name: id === null ? 'The room' : byId.get(id)!.name,
+    equipment: id === null ? [] : (equipment.get(id) ?? []),
     racks: racks.filter((r) => r.roomId === id),
   }))
   // A room without racks is there all the same: the next rack may stand in it.
   for (const room of places)
     if (room.kind === 'room' && !rooms.some((r) => r.id === room.id))
-      rooms.push({ id: room.id, name: room.name, racks: [] })
+      rooms.push({ id: room.id, name: room.name, equipment: equipment.get(room.id) ?? [], racks: [] })
   return {
     rooms: rooms.sort((a, b) => inOrder.compare(a.name, b.name)),
     homeless: here
@@ -195,13 +216,16 @@ interface Found {
   movedIn: number | null
   air: Air | null
   care: TubView['care']
+  equipment: EquipmentView[]
+  /** Its own, and that of the rack and the room that it stands in. */
+  over: EquipmentView[]
 }
 
 function tubAsItStands(
   actor: Actor,
   tub: PlaceRow,
   animals: readonly JudgedAnimal[],
-  { done, movedIn, air, care }: Found,
+  { done, movedIn, air, care, equipment, over }: Found,
 ): TubView {
   const { zone } = actor.book
   const instant = (at: number | null | undefined) => (at ? new Date(at).toISOString() : null)
@@ -227,6 +251,13 @@ function tubAsItStands(
     soiledSince: soiled > (cleaned ?? 0) ? instant(soiled) : null,
     cleanedAt: instant(cleaned),
     care,
+    equipment,
+    tooSmall: animals.flatMap((j) => floorFaultsOf(j, tub.tub).map((says) => `${j.row.tag}: ${says}`)),
+    uv: uvStanding(
+      animals.map((j) => ({ rules: j.record.protocol.light, of: uvOf(j) })),
+      over,
+      actor.today,
+    ),
     animals: animals.map((j) => ({
       ...{ id: j.row.id, tag: j.row.tag, species: j.row.species, line: j.row.line, stage: j.row.stage },
       mealDue: mealDueOf(j, zone, actor.today)?.due ?? null,

@@ -1,16 +1,21 @@
 import type { EditionDraft, ProtocolPage } from '@hatch-book/contract'
 import { newId } from '@hatch-book/contract'
 import {
+  isStartingSpecies,
   MissingFigureError,
   cohortProtocolOf,
   colonyModelOf,
   compileProtocol,
   curveFault,
+  documentUnder,
   figureFault,
   figureToSet,
   figureInSentence,
+  formerNames,
+  lawFaults,
   questionsOf,
   resolveProtocol,
+  settingsOfToday,
   type ProtocolDocument,
   type ProtocolScope,
 } from '@hatch-book/core'
@@ -18,7 +23,7 @@ import { and, desc, eq } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
-import { loadShelf, type ProtocolBearer, type ProtocolShelf } from './store'
+import { anyOf, loadShelf, type ProtocolBearer, type ProtocolShelf } from './store'
 
 const { animal, member, protocolEdition } = tables
 
@@ -29,9 +34,14 @@ async function bearerOf(
   scope: ProtocolScope,
   of: string,
 ): Promise<ProtocolBearer> {
-  if (scope !== 'animal') return { id: '', tag: '', line: scope === 'line' ? of : '', protocolId }
+  if ((scope === 'line' || scope === 'form') && of === '')
+    throw new BookError('invalid', `Say which ${scope}.`, [{ field: 'of', says: `choose a ${scope}` }])
+  if (scope !== 'animal') return { ...anyOf(protocolId), ...(scope !== 'species' && { [scope]: of }) }
   const [row] = await tx
-    .select({ id: animal.id, tag: animal.tag, line: animal.line, protocolId: animal.protocolId })
+    .select({
+      ...{ id: animal.id, tag: animal.tag, form: animal.form, line: animal.line },
+      protocolId: animal.protocolId,
+    })
     .from(animal)
     .where(and(eq(animal.protocolId, protocolId), eq(animal.id, of as never)))
   if (!row)
@@ -50,8 +60,6 @@ export async function protocolPage(
 ): Promise<ProtocolPage> {
   const shelf = await loadShelf(tx)
   const document = shelf.said(protocolId)
-  if (scope === 'line' && of === '')
-    throw new BookError('invalid', 'Say which line.', [{ field: 'of', says: 'choose a line' }])
   const bearer = await bearerOf(tx, protocolId, scope, of)
   const layers = shelf.layers(bearer)
   const wider = layers.filter((l) => l.scope !== scope)
@@ -65,7 +73,7 @@ export async function protocolPage(
     .where(eq(protocolEdition.protocolId, protocolId))
     .orderBy(desc(protocolEdition.at), desc(protocolEdition.number))
   const named = await tx
-    .select({ id: animal.id, tag: animal.tag, line: animal.line })
+    .select({ id: animal.id, tag: animal.tag, form: animal.form, line: animal.line })
     .from(animal)
     .where(and(eq(animal.protocolId, protocolId), eq(animal.withdrawn, false)))
   const tags = new Map(named.map((a) => [a.id, a.tag]))
@@ -77,6 +85,7 @@ export async function protocolPage(
     ofName: scope === 'animal' ? bearer.tag : of,
     edition: inForce?.number ?? 0,
     settings: inForce?.settings ?? { schools: {}, figures: {} },
+    starting: isStartingSpecies(document),
     before: before.figures,
     guessed: [...before.guessed],
     figures,
@@ -88,12 +97,20 @@ export async function protocolPage(
       reason: edition.reason,
       at: edition.at.toISOString(),
       by,
-      settings: edition.settings,
+      settings: settingsOfToday(edition.settings),
       broughtIn: edition.document !== null,
     })),
+    forms: namesOf([
+      ...named.map((a) => a.form),
+      ...rows.flatMap(({ edition: e }) => (e.scope === 'form' ? e.scopeOf : [])),
+    ]),
     lines: [...new Set(named.map((a) => a.line).filter((line) => line !== ''))].sort(),
   }
 }
+
+/** Each name once, however it is written: as it was written last. */
+const namesOf = (all: readonly string[]) =>
+  [...new Map(all.flatMap((name) => (name === '' ? [] : [[name.toLowerCase(), name]]))).values()].sort()
 
 /** Checks what a level sets, figure by figure, and that the calculations can still be made of it. */
 export function checkSettings(
@@ -114,18 +131,13 @@ export function checkSettings(
     if (!questions.find((q) => q.code === code)?.schools.some((s) => s.letter === letter))
       faults.push({ field: code, says: 'no such school is known' })
   if (faults.length === 0) {
-    const { figures } = resolveProtocol(said, [{ scope, of, edition: 0, by: '', settings }])
-    for (const sex of ['female', 'male'])
-      for (const what of ['ageDays', 'grams']) {
-        const key = `readiness.${sex}.${what}`
-        const [bold, cautious] = [figures[`${key}.bold`], figures[`${key}.cautious`]]
-        if (bold && cautious && bold.value > cautious.value)
-          faults.push({
-            field: settings.figures[`${key}.bold`] ? `${key}.bold` : `${key}.cautious`,
-            says: `${cautious.label}: the bold figure is not above the cautious one`,
-          })
-      }
-    refuseIncomplete({ ...document, figures })
+    const wider = scope === 'species' ? [] : shelf.layers(anyOf(protocolId))
+    const inForce = documentUnder(said, [...wider, { scope, of, edition: 0, by: '', settings }])
+    // What was at odds without it is not this edition's fault.
+    const known = new Set(lawFaults(documentUnder(said, wider).figures).map((fault) => fault.says))
+    for (const { key, of: joined, says } of lawFaults(inForce.figures))
+      if (!known.has(says)) faults.push({ field: joined.find((k) => k in settings.figures) ?? key, says })
+    if (faults.length === 0) refuseIncomplete(inForce)
   }
   if (faults.length > 0) throw new BookError('invalid', faults.map((f) => f.says).join('; '), faults)
 }
@@ -175,14 +187,18 @@ export async function writeEdition(
       inForce?.settings,
     )
   if (!document) checkSettings(shelf, protocolId, draft)
+  const after = documentUnder(document ?? shelf.said(protocolId), [
+    { scope, of: draft.of, edition: 0, by: '', settings },
+  ])
+  const names = scope === 'species' ? formerNames(shelf.document(protocolId).figures, after.figures) : {}
   await tx.insert(protocolEdition).values({
     bookId: actor.bookId,
     id: newId(),
     protocolId,
     scope,
-    scopeOf,
+    scopeOf: inForce?.scopeOf ?? scopeOf,
     number: basedOn + 1,
-    settings,
+    settings: { ...settings, figures: { ...settings.figures, ...names } },
     document,
     reason,
     at: new Date(actor.now),

@@ -1,6 +1,13 @@
 import { isDeepStrictEqual } from 'node:util'
 import { ProtocolDocumentSchema, newId } from '@hatch-book/contract'
-import { documentFaults, figuresNamed, type ProtocolDocument } from '@hatch-book/core'
+import {
+  completed,
+  documentFaults,
+  documentOfToday,
+  figuresNamed,
+  lawFaults,
+  type ProtocolDocument,
+} from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
 import * as v from 'valibot'
 import { tables, type Transaction } from '../db/connect'
@@ -29,7 +36,13 @@ export function readProtocolFile(body: unknown): ProtocolDocument {
     )
   const read = v.safeParse(ProtocolDocumentSchema, json)
   const faults = read.success
-    ? documentFaults(read.output.figures).map((says) => ({ field: says.split(':')[0]!, says }))
+    ? [
+        ...documentFaults(read.output.figures).map((says) => ({ field: says.split(':')[0]!, says })),
+        ...lawFaults(completed(read.output).figures).map(({ key, says }) => ({
+          field: key,
+          says: `${key}: ${says}`,
+        })),
+      ]
     : read.issues.map((issue) => {
         const field = v.getDotPath(issue) ?? ''
         return { field, says: `${field}: ${issue.input === undefined ? 'is missing' : issue.message}` }
@@ -43,8 +56,9 @@ export function readProtocolFile(body: unknown): ProtocolDocument {
         .join('; ')}${faults.length > MOST_FAULTS ? `; and ${faults.length - MOST_FAULTS} more` : ''}`,
       faults.slice(0, MOST_FAULTS),
     )
-  refuseIncomplete(read.output)
-  return read.output
+  const document = documentOfToday(read.output)
+  refuseIncomplete(document)
+  return document
 }
 
 /**

@@ -7,7 +7,7 @@ import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { addSpecies } from './add'
 import { protocolPage } from './editions'
-import { loadShelf } from './store'
+import { anyOf, loadShelf } from './store'
 
 export const protocolRoutes: BookRoutes = (app, { db }) => {
   serve(app, protocolsApi.list, (request) =>
@@ -21,7 +21,7 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
       return {
         protocols: shelf.rows.map(({ id, code, species, state }) => {
           const document = shelf.document(id)
-          const bearer = { id: '', tag: '', line: '', protocolId: id }
+          const bearer = anyOf(id)
           const fault = document.keptAs === 'colonies' ? null : shelf.faultOf(bearer)
           const compiled = document.keptAs === 'colonies' ? null : shelf.usable(bearer)
           const { latin, keptAs, bodyPlan, young, wayOfLife = null } = document
@@ -60,7 +60,7 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
     inBook(db, actorOf(request).bookId, async (tx) => {
       const shelf = await loadShelf(tx)
       const { id } = request.params
-      const { figures, guessed, sources } = shelf.resolved({ id: '', tag: '', line: '', protocolId: id })
+      const { figures, guessed, sources } = shelf.resolved(anyOf(id))
       const document = shelf.said(id)
       void reply.header('content-disposition', `attachment; filename="${document.code}.protocol.json"`)
       // A file holds what its species says; what is guessed, or stands in the library, is found anew where it is brought in.

@@ -1,5 +1,7 @@
 import {
-  completed,
+  documentOfToday,
+  settingsOfToday,
+  documentUnder,
   figureInSentence,
   MissingFigureError,
   NO_SETTINGS,
@@ -35,13 +37,29 @@ type Kept = typeof tables.protocol.$inferSelect
 export interface ProtocolBearer {
   id: string
   tag: string
+  /** Locality or subspecies, such as `northern`; empty where nobody says. */
+  form: string
   line: string
   protocolId: string
 }
 
+/** Anybody of a species: of no form, no line, and no animal in particular. */
+export const anyOf = (protocolId: string): ProtocolBearer => ({
+  id: '',
+  tag: '',
+  form: '',
+  line: '',
+  protocolId,
+})
+
+/** A form is one form, however its name is written; lines and animals are told apart by the letter. */
+const isOf = (scope: ProtocolScope, one: string, other: string) =>
+  one === other || (scope === 'form' && one.toLowerCase() === other.toLowerCase())
+
 /** The protocols of a book as they were in force at a time: each laid together once, however many animals ask. */
 export class ProtocolShelf {
   private readonly compiled = new Map<string, Protocol>()
+  private readonly inForce = new Map<string, ProtocolDocument>()
   private readonly byProtocol = new Map<string, EditionInForce[]>()
 
   private readonly faults = new Map<string, string | null>()
@@ -79,18 +97,23 @@ export class ProtocolShelf {
     return { ...document, species: row.species, latin: row.latin ?? document.latin }
   }
 
-  /** A species with every figure, the guesses of its way of life among them. */
+  /** A species as it is in force: with what was set over it, and with every figure, the guesses of its way of life among them. */
   document(protocolId: string): ProtocolDocument {
-    return completed(this.said(protocolId))
+    const known = this.inForce.get(protocolId)
+    if (known) return known
+    const document = documentUnder(this.said(protocolId), this.layers(anyOf(protocolId)))
+    this.inForce.set(protocolId, document)
+    return document
   }
 
   edition(protocolId: string, scope: ProtocolScope, scopeOf: string): EditionInForce | undefined {
-    return this.byProtocol.get(protocolId)?.find((e) => e.scope === scope && e.scopeOf === scopeOf)
+    return this.byProtocol.get(protocolId)?.find((e) => e.scope === scope && isOf(scope, e.scopeOf, scopeOf))
   }
 
-  layers({ id, tag, line, protocolId }: ProtocolBearer): ProtocolLayer[] {
+  layers({ id, tag, form, line, protocolId }: ProtocolBearer): ProtocolLayer[] {
+    const whose = { species: '', form, line, animal: id }
     return (this.byProtocol.get(protocolId) ?? [])
-      .filter(({ scope, scopeOf }) => scope === 'species' || scopeOf === (scope === 'line' ? line : id))
+      .filter(({ scope, scopeOf }) => scope === 'species' || isOf(scope, scopeOf, whose[scope]))
       .filter(({ settings }) => settings !== NO_SETTINGS)
       .map(({ scope, scopeOf, number, settings, by }) => ({
         scope,
@@ -114,9 +137,9 @@ export class ProtocolShelf {
   }
 
   /** Animals with one key are judged alike. */
-  keyOf({ id, line, protocolId }: ProtocolBearer): string {
-    const own = this.edition(protocolId, 'animal', id) ? id : ''
-    return `${protocolId}|${this.edition(protocolId, 'line', line) ? line : ''}|${own}`
+  keyOf({ id, form, line, protocolId }: ProtocolBearer): string {
+    const own = (scope: ProtocolScope, of: string) => this.edition(protocolId, scope, of)?.scopeOf ?? ''
+    return [protocolId, own('form', form), own('line', line), own('animal', id)].join('|')
   }
 
   /**
@@ -196,15 +219,15 @@ async function readShelf(tx: Transaction, asOf?: Date): Promise<ProtocolShelf> {
     where ${asOf ? sql`e.at <= ${asOf.toISOString()}::timestamptz` : sql`true`}
     order by e.protocol_id, e.scope, e.scope_of, e.number desc`)
   return new ProtocolShelf(
-    rows,
+    rows.map((row) => ({ ...row, document: documentOfToday(row.document as ProtocolDocument) })),
     editions.map((e) => ({
       id: e.id,
       protocolId: e.protocol_id,
       scope: e.scope,
       scopeOf: e.scope_of,
       number: e.number,
-      settings: e.settings,
-      document: e.document,
+      settings: settingsOfToday(e.settings),
+      document: e.document && documentOfToday(e.document),
       by: e.by,
     })),
   )

@@ -24,8 +24,8 @@ const readBreeder = cacheBeside<CachedBreeder>('breeder', async (tx, _actor, jud
         const { id, tag, verdict } = row
         const overruled = readiness.overruled ? verdict : null
         const json = sayByContract(BreederRow, { id, tag, facts, protocol: protocolKey, overruled })
-        const { line, protocolId } = record.animal
-        return [id, { json, protocolKey, bearer: { id, tag, line, protocolId } }]
+        const { form, line, protocolId } = record.animal
+        return [id, { json, protocolKey, bearer: { id, tag, form, line, protocolId } }]
       }),
   )
 })

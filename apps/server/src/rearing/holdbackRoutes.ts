@@ -14,6 +14,7 @@ import {
   type Sex,
   type Wanted,
   mean,
+  livesHere,
 } from '@hatch-book/core'
 import { and, eq, sql } from 'drizzle-orm'
 import type * as v from 'valibot'
@@ -87,9 +88,7 @@ async function siblings(
   if (born.length === 0) throw new BookError('invalid', 'No young of this clutch are in the book.')
   const { protocolId, line } = born[0]!
   const ids = born.map((b) => b.id)
-  const judged = (await judgeAnimals(tx, actor, ids)).filter(
-    ({ row }) => row.presence === 'here' || row.presence === 'listed',
-  )
+  const judged = (await judgeAnimals(tx, actor, ids)).filter(({ row }) => livesHere(row.presence))
   const goals = await tx.select().from(lineGoal).where(eq(lineGoal.protocolId, protocolId))
   const goal = goals.find((g) => g.id === goalId) ?? goals.find((g) => g.line === line) ?? null
   const species = await speciesGenes(tx, protocolId)

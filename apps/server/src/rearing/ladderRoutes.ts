@@ -1,5 +1,5 @@
 import { rearingApi, type LadderAnimal } from '@hatch-book/contract'
-import { addDays, lossStanding, partingDay, type Evidence } from '@hatch-book/core'
+import { addDays, lossStanding, partingDay, type Evidence, livesHere } from '@hatch-book/core'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
 import { tubMateOf } from '../places'
 import { inBook } from '../db/connect'
@@ -97,7 +97,7 @@ export const ladderRoutes: BookRoutes = (app, { db }) => {
   serve(app, rearingApi.ladder, async (request) => {
     const actor = actorOf(request)
     const judged = (await inBook(db, actor.bookId, (tx) => judgeAnimals(tx, actor))).filter(
-      ({ row }) => (row.presence === 'here' || row.presence === 'listed') && row.purpose !== 'breeder',
+      ({ row }) => livesHere(row.presence) && row.purpose !== 'breeder',
     )
     const groups = groupsOf(judged, actor.today)
     const steps = Array.from({ length: LADDER_TOP }, (_, step) => {

@@ -12,6 +12,7 @@ import {
   type NextMeal,
   type TrickChance,
   type TrickRecord,
+  livesHere,
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { judgeAnimals, loadRecords, type AnimalRecord, type JudgedAnimal } from '../animals'
@@ -21,7 +22,7 @@ import { loadShelf } from '../protocols'
 import { type Actor } from '../shell/actor'
 import { mealDueOf } from './due'
 
-const isHere = ({ row }: JudgedAnimal) => row.presence === 'here' || row.presence === 'listed'
+const isHere = ({ row }: JudgedAnimal) => livesHere(row.presence)
 
 const awaitsFirstMeal = ({ record: { standing }, stage }: JudgedAnimal) =>
   standing.young.firstMealAt === null && standing.longestRow === 0 && stage.step < 2

@@ -1,6 +1,6 @@
 import type { SexReadings, SexingList } from '@hatch-book/contract'
 import { rearingApi, newId } from '@hatch-book/contract'
-import { dayOfInstant, methodUnfit, sexProbability, ofKinds } from '@hatch-book/core'
+import { dayOfInstant, methodUnfit, sexProbability, ofKinds, livesHere } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type * as v from 'valibot'
 import { judgeAnimals, judgeOne } from '../animals'
@@ -62,7 +62,7 @@ export const sexingRoutes: BookRoutes = (app, { db }) => {
 async function sexingList(tx: Transaction, actor: Actor): Promise<v.InferOutput<typeof SexingList>> {
   const judged = (await judgeAnimals(tx, actor)).filter(
     ({ row, record }) =>
-      (row.presence === 'here' || row.presence === 'listed') &&
+      livesHere(row.presence) &&
       record.protocol.rearing.methods.length > 0 &&
       !record.standing.young.sexSaid &&
       row.sexCertainty < record.protocol.readiness.sexCertainty,

@@ -8,6 +8,7 @@ import {
   type TubStep,
   type YoungNow,
   type YoungToCome,
+  livesHere,
 } from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
 import type * as v from 'valibot'
@@ -51,9 +52,7 @@ async function space(tx: Transaction, actor: Actor): Promise<v.InferOutput<typeo
   const sizes = sizesOf(tubs)
   const sizeOfTub = new Map(tubs.flatMap((t) => (t.tub ? [[t.id, t.tub.size] as const] : [])))
   const sales = await salesSoFar(tx)
-  const here = (await judgeAnimals(tx, actor)).filter(
-    ({ row }) => (row.presence === 'here' || row.presence === 'listed') && row.place,
-  )
+  const here = (await judgeAnimals(tx, actor)).filter(({ row }) => livesHere(row.presence) && row.place)
   const groups = new Map<string, { name: string; group: YoungNow }>()
   for (const judged of here) {
     const size = sizeOfTub.get(judged.row.place!.id)

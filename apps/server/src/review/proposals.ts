@@ -28,8 +28,7 @@ export function proposalsOf(
   return shelf.rows.flatMap(({ id, species }) => {
     const edition = shelf.edition(id, 'species', '')
     const { figures } = shelf.document(id)
-    // What was set over the species counts before what it started from.
-    const valueOf = (key: string) => edition?.settings.figures[key]?.value ?? figures[key]?.value
+    const valueOf = (key: string) => figures[key]?.value
     const base = { protocolId: id, species, basedOn: edition?.number ?? 0 }
     const own = OWN_FIGURES.flatMap(({ measure, key, write }): ReviewProposal[] => {
       const said = figures[key]

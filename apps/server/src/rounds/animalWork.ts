@@ -1,8 +1,17 @@
 import type { DueMeal } from '@hatch-book/contract'
-import { dayOfInstant, type Day, type Due, type DueFacts, type Range } from '@hatch-book/core'
-import { judgeAnimals, cacheBeside, cachedAnimals, type JudgedAnimal } from '../animals'
+import {
+  dayOfInstant,
+  type CheckFacts,
+  type CheckRule,
+  type Day,
+  type Due,
+  type DueFacts,
+  type Range,
+  livesHere,
+} from '@hatch-book/core'
+import { checkFacts, judgeAnimals, cacheBeside, cachedAnimals, type JudgedAnimal } from '../animals'
 import type { Transaction } from '../db/connect'
-import { caredFor, type Cared } from '../places'
+import { caredFor, litAs, type Cared, type Lit } from '../places'
 import { mealsOf } from '../rearing'
 import type { Actor } from '../shell/actor'
 
@@ -29,7 +38,11 @@ interface AnimalWork {
   promise: DueFacts['days'][number] | null
   /** What is repeated for it and its tub; nothing while it rests in the cold. */
   care: Cared['rules']
+  /** In whose light it lives; null while it rests in the dark. */
+  light: Lit | null
   quarantineUntil: Day | null
+  /** By what it is looked over, and what decides when. */
+  checks: { rules: readonly CheckRule[]; facts: CheckFacts }
 }
 
 const readWork = cacheBeside<AnimalWork>('work', workOf)
@@ -39,7 +52,7 @@ async function workOf(
   actor: Actor,
   judged: readonly JudgedAnimal[],
 ): Promise<Map<string, AnimalWork>> {
-  const here = judged.filter(({ row }) => row.presence === 'here' || row.presence === 'listed')
+  const here = judged.filter(({ row }) => livesHere(row.presence))
   const meals = new Map((await mealsOf(tx, actor, here, () => true)).map((m) => [m.animal.id, m]))
   return new Map(
     here.map((j): [string, AnimalWork] => {
@@ -53,7 +66,9 @@ async function workOf(
           weighIn: weighInOf(j),
           promise: promiseOf(j),
           care: caredFor(j).rules,
+          light: litAs(j),
           quarantineUntil: j.row.quarantineUntil,
+          checks: { rules: j.record.protocol.checks, facts: checkFacts(j, actor.book.zone) },
         },
       ]
     }),
@@ -117,16 +132,12 @@ function mealFacts(meal: DueMeal, judged: JudgedAnimal, actor: Actor): DueFacts[
   }
 }
 
-/**
- * What is offered in words, and what is thawed or counted out for it. A protocol that tells a feed in a whole sentence is read by its
- * beginning; one that only tells how often has one portion.
- */
+/** What is offered in words, and what is thawed or counted out for it. */
 function saidOf({ prey, half, each, grams }: DueMeal): {
   meal: Pick<DueFacts['meals'][number], 'says' | 'prey' | 'count'>
   rest: string[]
 } {
   const [feed = '', ...rest] = prey.split('; ')
-  if (/^\d/.test(feed)) return { meal: { says: 'feed it', prey: 'mixed feed', count: 1 }, rest: [prey] }
   const count = each ? Math.max(1, Math.round(each.typical)) : 1
   const named = grams !== null || each !== null
   const many = each ? `${count} × ` : ''

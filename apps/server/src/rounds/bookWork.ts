@@ -1,8 +1,9 @@
-import { dueWork, type WorkItem } from '@hatch-book/core'
+import { checkWork, dueWork, type WorkItem } from '@hatch-book/core'
 import type { Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
 import { animalsWork, quarantinePlaces } from './animalWork'
-import { careItems } from '../places'
+import { careItems, equipmentItems, timerItems } from '../places'
+import { recipeItems } from '../recipes'
 import { groupWork } from './groupWork'
 import { alarmWork, eggWork, pairWork, putOffWork, restWork } from './roomWork'
 import { stationsIn } from './stations'
@@ -20,7 +21,15 @@ export async function bookWork(
   const groups = await groupWork(tx, actor)
   const places = await stationsIn(tx)
   const cared = [...here.map(({ of, care }) => ({ of, rules: care })), ...groups.cared]
-  const care = await careItems(tx, actor, cared, (id) => places.get(id)?.name ?? '')
+  const nameOf = (id: string) => places.get(id)?.name ?? ''
+  const care = await careItems(tx, actor, cared, nameOf)
+  const worn = await equipmentItems(tx, actor.book.zone, nameOf)
+  const lit = here.flatMap(({ light }) => light ?? [])
+  const timers = await timerItems(tx, actor, lit, (id) => places.get(id))
+  const rests = await restWork(tx, actor, placeOf)
+  const checks = here.flatMap(({ of, checks: { rules, facts } }) =>
+    checkWork(of, rules, { ...facts, rest: rests.asleep.get(of.id) ?? null }, today),
+  )
   const eggs = await eggWork(tx, actor, placeOf)
   const items = dueWork({
     ...{ today, horizonDays: days, looks: [], hatches: eggs.hatches },
@@ -30,11 +39,11 @@ export async function bookWork(
       ...here.flatMap((w) => w.promise ?? []),
       ...care.days,
       ...eggs.days,
-      ...(await restWork(tx, actor, placeOf)),
+      ...rests.days,
       ...(await pairWork(tx, actor, placeOf)),
       ...(await alarmWork(tx, actor)),
     ],
-    made: [...groups.work, ...care.made],
+    made: [...groups.work, ...care.made, ...checks, ...worn, ...timers, ...(await recipeItems(tx, actor))],
     putOff: await putOffWork(tx, actor),
   })
   return { items, lastPlaces: quarantinePlaces(here, today) }

@@ -101,8 +101,12 @@ const EDGE_LATE_DAYS = 3
 const MISSED_DAYS = 21
 const ASKED_DAYS = 30
 
-/** Checks and turns of those who rest, and who must be woken. */
-export async function restWork(tx: Transaction, actor: Actor, placeOf: PlaceOf): Promise<DayWork[]> {
+/** Checks and turns of those who rest, who must be woken, and from when to when each lies at its resting temperature. */
+export async function restWork(
+  tx: Transaction,
+  actor: Actor,
+  placeOf: PlaceOf,
+): Promise<{ days: DayWork[]; asleep: ReadonlyMap<string, { hold: Day; stepUp: Day }> }> {
   // What else is written of a sleeper changes where it stands.
   const on: RestsOn = {
     beside: sql`${versions('rest')}, ${versions('rest_plan')}, ${versions('unit')}`,
@@ -110,7 +114,7 @@ export async function restWork(tx: Transaction, actor: Actor, placeOf: PlaceOf):
     (select count(*) || '.' || coalesce(sum(s.xmin::text::bigint), 0) from rest r join animal_standing s on s.id = r.animal_id)`,
   }
   const rests = await cachedWork(tx, actor, 'rests', on, () => currentRests(tx, actor))
-  return rests.flatMap((rest): DayWork[] => {
+  const days = rests.flatMap((rest): DayWork[] => {
     const of: Due = rest.animalId
       ? { type: 'animal', id: rest.animalId, name: rest.tag, placeId: placeOf(rest.animalId) }
       : { type: 'rest', id: rest.id, name: rest.tag, placeId: rest.unit?.id ?? null }
@@ -128,6 +132,10 @@ export async function restWork(tx: Transaction, actor: Actor, placeOf: PlaceOf):
       !next || next.does === 'introductions' || (next.does !== 'check' && next.late > MISSED_DAYS)
     return rest.held || settled ? [] : [turnOf(rest, of, next)]
   })
+  const asleep = rests.flatMap(({ animalId, clock: { edges } }) =>
+    animalId ? [[animalId, { hold: edges.hold, stepUp: edges['step up'] }] as const] : [],
+  )
+  return { days, asleep: new Map(asleep) }
 }
 
 /** A season without a word is asked about some weeks after it began, for a month; then only where the rest stands. */

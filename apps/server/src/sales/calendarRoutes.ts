@@ -1,5 +1,5 @@
 import { salesApi } from '@hatch-book/contract'
-import { addDays, evenOut, isOfItsDay, kindsOf, laterDay, withRepeats } from '@hatch-book/core'
+import { addDays, evenOut, isOfItsDay, kindsOf, laterDay, withRepeats, livesHere } from '@hatch-book/core'
 import ical, { ICalEventTransparency } from 'ical-generator'
 import { judgeAnimals } from '../animals'
 import type { Transaction } from '../db/connect'
@@ -101,9 +101,7 @@ async function eventsOf(tx: Transaction, actor: Actor): Promise<DayEvent[]> {
         ]
       : [],
   )
-  const here = (await judgeAnimals(tx, actor)).filter(
-    ({ row }) => row.presence === 'here' || row.presence === 'listed',
-  )
+  const here = (await judgeAnimals(tx, actor)).filter(({ row }) => livesHere(row.presence))
   const handOvers = here
     .filter(({ row }) => row.reserved)
     .map(({ row, record, leaving }): DayEvent => {

@@ -1,6 +1,6 @@
 import type { Counter } from '@hatch-book/contract'
 import { salesApi } from '@hatch-book/contract'
-import { traitsFit } from '@hatch-book/core'
+import { traitsFit, livesHere } from '@hatch-book/core'
 import { and, eq, isNull, sql, type SQL } from 'drizzle-orm'
 import type * as v from 'valibot'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
@@ -158,7 +158,7 @@ async function counter(tx: Transaction, actor: Actor): Promise<v.InferOutput<typ
 async function freeToGo(tx: Transaction, actor: Actor): Promise<JudgedAnimal[]> {
   return (await judgeAnimals(tx, actor)).filter(
     (j) =>
-      (j.row.presence === 'here' || j.row.presence === 'listed') &&
+      livesHere(j.row.presence) &&
       j.row.purpose !== 'breeder' &&
       j.row.purpose !== 'holdback' &&
       !j.row.reserved &&

@@ -1,5 +1,5 @@
 import { careInWords, dayOfInstant, everyDays, ofKinds, type EntryKind } from '@hatch-book/core'
-import type { JudgedAnimal } from '../animals'
+import { lightForOthers, type JudgedAnimal } from '../animals'
 import { standingEntries } from '../entries'
 import type { Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
@@ -8,12 +8,9 @@ import type { Actor } from '../shell/actor'
 const ENDED: readonly string[] = ['taken', 'refused', 'brought up']
 
 /** What an animal's log tells whoever takes it home, good and bad; of meals the last few. */
-export async function honestRecord(
-  tx: Transaction,
-  actor: Actor,
-  { row, record, stage }: JudgedAnimal,
-  shownMeals: number,
-) {
+export async function honestRecord(tx: Transaction, actor: Actor, judged: JudgedAnimal, shownMeals: number) {
+  const { row, record, stage } = judged
+  const light = lightForOthers(judged, actor)
   const log = (await standingEntries(tx, [row.id])).get(row.id)!
   const on = (e: { at: Date }) => dayOfInstant(e.at.getTime(), actor.book.zone)
   const of = <K extends EntryKind>(kind: K) => ofKinds(log, kind)
@@ -54,7 +51,7 @@ export async function honestRecord(
     ],
     care: {
       housing: stage.stage.housing,
-      climate: stage.stage.climate,
+      climate: [stage.stage.climate, light].filter(Boolean).join('. '),
       feed: feed ? `${feed.prey}, ${everyDays(feed.everyDays.least, feed.everyDays.most)}` : '',
       routine: careInWords(stage.stage.care),
     },

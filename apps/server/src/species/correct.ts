@@ -60,7 +60,7 @@ export async function writeSpecies(
 ): Promise<void> {
   const these = sql`any(${sql.param(ids)}::uuid[])`
   await tx.execute(
-    sql`update animal set protocol_id = ${protocolId}, version = version + 1 where id = ${these}`,
+    sql`update animal set protocol_id = ${protocolId}, form = '', version = version + 1 where id = ${these}`,
   )
   await tx.execute(sql`update rest set protocol_id = ${protocolId} where animal_id = ${these}`)
   await refresh(

@@ -1,6 +1,6 @@
 import { weighingApi, type GrowingRow } from '@hatch-book/contract'
 import { middleDay, toldSex, type GrowthPrior, type WeightContext } from '@hatch-book/core'
-import { expectedOf, hatchedSpan, loadRecords, loadWeights, pointsOf } from '../animals'
+import { expectedOf, growthPace, hatchedSpan, loadRecords, loadWeights, pointsOf } from '../animals'
 import { inBook, type Transaction } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
@@ -46,6 +46,7 @@ export const growthRoutes: BookRoutes = (app, { db }) => {
             ...{ id: animal.id, tag: animal.tag, species: protocol.species, line: animal.line },
             ...{ sex, season: middleDay(hatched).slice(0, 4), hatched },
             ...{ clutchId: animal.clutchId, wantedGrams: grams?.wanted ?? null },
+            pace: growthPace(record, actor.book.zone),
             expects: placeOf(expected(record)),
             weights: pointsOf(own, hatched, actor.book.zone).map((p) => [
               round(p.ageDays),

@@ -5,14 +5,15 @@ import {
   newId,
   PURPOSES,
   type AnimalPage,
+  type AnimalRow,
   type ProtocolSummary,
 } from '@hatch-book/contract'
 import { SEXES } from '@hatch-book/core'
-import { App, Form, Input, InputNumber } from 'antd'
+import { App, AutoComplete, Form, Input, InputNumber } from 'antd'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { ContractForm } from '../parts/form/ContractForm'
 import { FormActions } from '../parts/form/FormActions'
-import { ChoiceField, PickField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
+import { ChoiceField, Field, PickField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
 import { offeredSpecies, SpeciesField, speciesMeant } from '../parts/form/SpeciesField'
 import { useContractForm } from '../parts/form/useContractForm'
 import { NotInBook } from '../parts/NotInBook'
@@ -48,10 +49,15 @@ export function AnimalFormPage() {
 }
 
 const NAMES: Record<string, string> = {
-  ...{ tag: 'Tag', line: 'Line', damId: 'Dam', sireId: 'Sire', purpose: 'Purpose' },
+  ...{ tag: 'Tag', form: 'Form', line: 'Line', damId: 'Dam', sireId: 'Sire', purpose: 'Purpose' },
   ...{ origin: 'Where it came from', note: 'Note' },
   ...{ date: 'Hatched', precision: 'How exactly', widthDays: 'Days either side' },
 }
+
+/** Forms of a species that are kept already. */
+const formsOf = (animals: readonly AnimalRow[] | undefined, species: string | undefined) => [
+  ...new Set((animals ?? []).flatMap((a) => (a.species === species && a.form !== '' ? [a.form] : []))),
+]
 
 function AnimalForm({
   page,
@@ -81,8 +87,8 @@ function AnimalForm({
     begin: writing.draft,
     schema: page ? AnimalChange : AnimalDraft,
     body: (draft) => {
-      const { tag, line, damId, sireId, purpose, origin, note } = draft
-      const common = { tag, line, hatched: hatchFactOf(draft), damId, sireId, purpose, origin, note }
+      const { tag, form, line, damId, sireId, purpose, origin, note } = draft
+      const common = { tag, form, line, hatched: hatchFactOf(draft), damId, sireId, purpose, origin, note }
       const { protocolId, sex, placeId, weight } = draft
       return page
         ? { ...common, version: writing.version }
@@ -130,6 +136,13 @@ function AnimalForm({
             {!page && (
               <SpeciesField species={kept} onPick={() => form.change({ damId: null, sireId: null })} />
             )}
+            <Field name="form" label="Form">
+              <AutoComplete
+                maxLength={40}
+                placeholder="such as northern"
+                options={formsOf(animals, species).map((value) => ({ value }))}
+              />
+            </Field>
             <TextField name="line" label="Line" most={60} />
             {!page && <ChoiceField name="sex" label="Sex" options={SEXES} />}
             <ChoiceField name="precision" label="Hatched, as exactly as it is known" options={PRECISIONS} />

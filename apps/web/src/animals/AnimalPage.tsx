@@ -1,13 +1,15 @@
 import { NotInBook } from '../parts/NotInBook'
-import { counted, times } from '@hatch-book/core'
+import { counted, times, livesHere } from '@hatch-book/core'
 import { animalsApi, type AnimalPage as Page } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { lazy, Suspense, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { describeAnimal, useAge, whereabouts } from '../parts/AnimalCard'
 import { EntryList } from '../parts/Entries'
+import { missingInWords } from '../parts/missing'
 import { QuickLog } from '../parts/QuickLog'
 import { AnimalActs } from './AnimalActs'
+import { Checks } from './Checks'
 import { Inspection } from './Inspection'
 import { OffFood } from './OffFood'
 import { Papers } from './Papers'
@@ -15,6 +17,7 @@ import { PastVerdicts } from './PastVerdicts'
 import { Permits } from './Permits'
 import { History } from '../parts/History'
 import { Photos } from '../parts/Photos'
+import { Sizes } from './Sizes'
 import { StageAsked } from './StageAsked'
 import { Traits } from './Traits'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
@@ -58,11 +61,14 @@ function AnimalView({ page }: { page: Page }) {
           {page.weights.length > 0 && (
             <div className="card" style={{ marginTop: 16 }}>
               <h2>Weight</h2>
+              {page.pace && <Pace pace={page.pace} />}
               <Suspense fallback={<div style={{ height: 250 }} />}>
                 <GrowthChart page={page} />
               </Suspense>
             </div>
           )}
+          <Sizes sizes={page.sizes} />
+          <Checks page={page} />
           <Inspection page={page} />
           <Traits page={page} />
           <Photos
@@ -81,9 +87,9 @@ function AnimalView({ page }: { page: Page }) {
           </p>
         </div>
         <div>
-          {may.write && (animal.presence === 'here' || animal.presence === 'listed') && (
+          {may.write && livesHere(animal.presence) && (
             <div className="card now" style={{ marginBottom: 16 }}>
-              <QuickLog animal={animal} methods={page.sexing} active={open === null} />
+              <QuickLog animal={animal} methods={page.sexing} checks={page.checks} active={open === null} />
             </div>
           )}
           {page.offFood && <OffFood animalId={animal.id} tag={animal.tag} advice={page.offFood} />}
@@ -104,6 +110,22 @@ function AnimalView({ page }: { page: Page }) {
         )}
       </ReasonsSheet>
     </section>
+  )
+}
+
+const IN_WORDS = { 'too fast': 'too fast', 'too slow': 'too slowly' }
+
+/** Too fast, or too slow, and against what. */
+function Pace({ pace: { is, expectedGrams } }: { pace: NonNullable<Page['pace']> }) {
+  const figures = useFigures()
+  return (
+    <p className="warm" role="status">
+      Growing {IN_WORDS[is]}: its protocol expects about {figures.grams(Math.round(expectedGrams))} at this
+      age.{' '}
+      {is === 'too fast'
+        ? 'Check how much and how often it is fed.'
+        : 'Check its meals, its temperature and its droppings.'}
+    </p>
   )
 }
 
@@ -182,7 +204,7 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
         <span>
           {stage.next && !stage.gate.opens ? (
             <>
-              To <strong>{stage.next}</strong>: {stage.gate.missing.map((m) => m.change || m.says).join('; ')}
+              To <strong>{stage.next}</strong>: {missingInWords(stage.gate)}
               {stage.gate.expected && <span className="quiet">, {figures.span(stage.gate.expected)}</span>}
             </>
           ) : (
@@ -197,7 +219,9 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
       </div>
       <StageAsked page={page} />
       <hr />
-      <div className="small">{sentences(stage.housing, stage.climate, stage.feed, stage.care)}</div>
+      <div className="small">
+        {sentences(stage.housing, stage.climate, stage.light, stage.feed, stage.care)}
+      </div>
       <div className="row small" style={{ marginTop: 6, gap: 16 }}>
         <span>
           dam{' '}

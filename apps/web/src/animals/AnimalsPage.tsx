@@ -1,4 +1,4 @@
-import { counted } from '@hatch-book/core'
+import { counted, livesHere } from '@hatch-book/core'
 import { neutraliseFormula, type AnimalRow } from '@hatch-book/contract'
 import { Button, Input, Segmented } from 'antd'
 import { Download } from 'lucide-react'
@@ -41,9 +41,7 @@ export function AnimalsPage() {
       all.filter(
         (a) =>
           (presence === 'all' ||
-            (presence === 'gone'
-              ? a.presence === 'sold' || a.presence === 'died'
-              : a.presence === 'here' || a.presence === 'listed')) &&
+            (presence === 'gone' ? a.presence === 'sold' || a.presence === 'died' : livesHere(a.presence))) &&
           (!species || a.species === species) &&
           fits(a) &&
           (word === '' ||

@@ -5,6 +5,7 @@ import { type AnimalPage, type AnimalRow, type HatchFact } from '@hatch-book/con
 export interface AnimalWriting {
   tag: string
   protocolId: string
+  form: string
   line: string
   sex: AnimalRow['sex']
   precision: HatchFact['precision'] | 'not known'
@@ -23,6 +24,7 @@ export interface AnimalWriting {
 const blank: AnimalWriting = {
   tag: '',
   protocolId: '',
+  form: '',
   line: '',
   sex: 'unknown',
   precision: 'day',
@@ -55,6 +57,7 @@ export function writingOf(page: AnimalPage | undefined): AnimalWriting {
     ...{
       tag: animal.tag,
       protocolId: page.protocolId,
+      form: animal.form,
       line: animal.line,
       sex: animal.sex,
       purpose: animal.purpose,

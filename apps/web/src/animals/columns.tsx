@@ -32,6 +32,7 @@ export const COLUMNS: readonly Column[] = [
     ),
   },
   { key: 'species', width: 'minmax(120px, 1.2fr)', of: (a) => a.species, show: (a) => a.species },
+  { key: 'form', width: 'minmax(90px, .8fr)', of: (a) => a.form, show: (a) => a.form },
   { key: 'line', width: 'minmax(120px, 1.2fr)', of: (a) => a.line, show: (a) => a.line },
   {
     key: 'sex',
@@ -109,6 +110,8 @@ export function groupOf(a: AnimalRow, grouping: Exclude<Grouping, 'nothing'>): s
       return a.place ? (a.place.name.split(' · ')[0] ?? a.place.name) : 'no place'
     case 'to breed':
       return a.verdict ?? 'not kept to breed'
+    case 'form':
+      return a.form || 'no form'
     case 'line':
       return a.line || 'no line'
     default:

@@ -1,7 +1,16 @@
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
 
-export const GROUPINGS = ['nothing', 'species', 'line', 'place', 'stage', 'to breed', 'purpose'] as const
+export const GROUPINGS = [
+  'nothing',
+  'species',
+  'form',
+  'line',
+  'place',
+  'stage',
+  'to breed',
+  'purpose',
+] as const
 export type Grouping = (typeof GROUPINGS)[number]
 
 interface TableState {
@@ -18,7 +27,7 @@ interface TableState {
 export const useTable = create<TableState>()(
   persist(
     (set) => ({
-      hidden: ['line', 'dam', 'sire', 'traits'],
+      hidden: ['form', 'line', 'dam', 'sire', 'traits'],
       grouping: 'nothing',
       sort: { key: 'tag', down: false },
       hide: (hidden) => set({ hidden }),

@@ -1,3 +1,4 @@
+import { livesHere } from '@hatch-book/core'
 import { brumationApi, newId, RestPlanDraft, type AnimalRow, type RestBook } from '@hatch-book/contract'
 import type { Hemisphere, RestAnchor } from '@hatch-book/core'
 import { Button, Form, Select } from 'antd'
@@ -185,7 +186,7 @@ export function NewRestPage() {
 
 /** Lines first, then animals by species; a line stands for whoever is of it. */
 function groupsOf(animals: readonly AnimalRow[]) {
-  const here = animals.filter((a) => a.presence === 'here' || a.presence === 'listed')
+  const here = animals.filter((a) => livesHere(a.presence))
   const lines = new Map<string, number>()
   for (const a of here) if (a.line) lines.set(a.line, (lines.get(a.line) ?? 0) + 1)
   const species = [...new Set(here.map((a) => a.species))].sort()
@@ -204,9 +205,7 @@ function groupsOf(animals: readonly AnimalRow[]) {
 function spread(ids: readonly string[], animals: readonly AnimalRow[]): string[] {
   const all = ids.flatMap((id) =>
     id.startsWith('line:')
-      ? animals
-          .filter((a) => a.line === id.slice(5) && (a.presence === 'here' || a.presence === 'listed'))
-          .map((a) => a.id)
+      ? animals.filter((a) => a.line === id.slice(5) && livesHere(a.presence)).map((a) => a.id)
       : [id],
   )
   return [...new Set(all)]

@@ -1,3 +1,4 @@
+import { livesHere } from '@hatch-book/core'
 import { brumationApi, newId, type RestBook } from '@hatch-book/contract'
 import { App, DatePicker, Popconfirm, Select } from 'antd'
 import dayjs from 'dayjs'
@@ -51,7 +52,7 @@ export function PlanTools({ book }: { book: RestBook }) {
           placeholder="tag"
           style={{ width: 170 }}
           options={(animals ?? [])
-            .filter((a) => (a.presence === 'here' || a.presence === 'listed') && !inPlan.has(a.id))
+            .filter((a) => livesHere(a.presence) && !inPlan.has(a.id))
             .map((a) => ({ value: a.id, label: `${a.tag}, ${a.species}` }))}
           onChange={(animalId: string | null) =>
             animalId && void change({ add: [{ id: newId(), animalId }] })

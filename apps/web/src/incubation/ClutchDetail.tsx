@@ -1,4 +1,5 @@
 import type { ClutchPage } from '@hatch-book/contract'
+import { setAgainst } from '@hatch-book/core'
 import { lazy, Suspense, useState } from 'react'
 import { EntryList } from '../parts/Entries'
 import { useFigures } from '../shell/figures'
@@ -53,12 +54,21 @@ export function ClutchDetail({ id }: { id: string }) {
   )
 }
 
-function Excursions({ page: { climate, excursions } }: { page: ClutchPage }) {
+function Excursions({ page: { climate, excursions, rules, clutch, setPoints } }: { page: ClutchPage }) {
   const figures = useFigures()
   if (!climate) return null
   const gaps = climate.coverage > 0 ? climate.gaps.filter((g) => g.hours > 3) : []
+  // Said at once, and not only once a probe has seen it.
+  const set = setPoints.at(-1)
+  const temperatures = set ? [set.celsius, ...(set.night === null ? [] : [set.night])] : []
+  const against = rules && clutch.waiting > 0 ? setAgainst(rules, temperatures, figures.celsiusBrief) : []
   return (
     <div style={{ marginTop: 10 }}>
+      {against.map((says) => (
+        <p key={says} className="note bad" role="alert">
+          The incubator is set to {temperatures.map((c) => figures.celsiusBrief(c)).join(' and ')}: {says}.
+        </p>
+      ))}
       {climate.coverage === 0 ? (
         <p className="small warm">There are no probe readings yet, so the set temperature is used.</p>
       ) : (

@@ -1,4 +1,4 @@
-import { readGenes } from '@hatch-book/core'
+import { readGenes, livesHere } from '@hatch-book/core'
 import { Input, Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -23,7 +23,7 @@ export function GeneAnimals({
   const [more, setMore] = useState(1)
   const wanted = filter.trim().toLowerCase()
   const all = scene.mates
-    .filter((m) => m.presence === 'here' || m.presence === 'listed')
+    .filter((m) => livesHere(m.presence))
     .filter(
       (m) =>
         wanted === '' ||

@@ -1,3 +1,4 @@
+import { livesHere } from '@hatch-book/core'
 import { DatePicker, Input, InputNumber, Select } from 'antd'
 import dayjs from 'dayjs'
 import type { Scene } from './queries'
@@ -19,7 +20,7 @@ export function SeasonSettingsForm({
     onChange({ ...body, settings: { ...settings, ...change } })
   const options = (sex: string) =>
     scene.mates
-      .filter((m) => m.sex === sex && (m.presence === 'here' || m.presence === 'listed'))
+      .filter((m) => m.sex === sex && livesHere(m.presence))
       .map((m) => ({ value: m.id, label: `${m.tag}${m.verdict ? `, ${m.verdict}` : ''}` }))
   const number = (
     label: string,

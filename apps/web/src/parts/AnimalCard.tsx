@@ -7,7 +7,7 @@ import { Verdict } from './Verdict'
 /** One line of what an animal is. */
 export function describeAnimal(a: AnimalRow): string {
   return [
-    a.species,
+    a.form === '' ? a.species : `${a.form} ${a.species}`,
     a.sex === 'unknown' ? 'not sexed' : a.sexCertainty < 0.95 ? `probably ${a.sex}` : a.sex,
   ].join(', ')
 }

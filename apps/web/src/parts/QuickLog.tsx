@@ -1,21 +1,27 @@
-import { SEXES, type Sex } from '@hatch-book/core'
+import { checkInWords, SEXES, type Sex } from '@hatch-book/core'
 import type { AnimalPage, AnimalRow } from '@hatch-book/contract'
-import { Button, Input, Segmented } from 'antd'
+import { Button, Input, Segmented, Select } from 'antd'
 import { useState } from 'react'
 import { useLog } from '../shell/log'
+import { CheckByParts } from './CheckByParts'
+import { checkToBegin } from './checking'
 import { Keys } from './Keys'
 import { WeightForm } from './WeightForm'
 import { MealForm } from './MealForm'
+import { SizeForm } from './SizeForm'
 
-type Form = 'weigh' | 'sex' | 'problem' | 'note' | 'meal' | null
+type Form = 'weigh' | 'check' | 'size' | 'sex' | 'problem' | 'note' | 'meal' | null
 
 /** What is logged at the tub, by one key or one tap; the usual outcome first. */
 export function QuickLog({
   animal,
   methods,
+  checks = [],
   active = true,
 }: {
   animal: AnimalRow
+  /** What it can be looked over for; nothing where that is not known here. */
+  checks?: AnimalPage['checks']
   /** How the sex of its species is read. */
   methods: AnimalPage['sexing']
   active?: boolean
@@ -29,6 +35,18 @@ export function QuickLog({
       [{ kind: 'meal', subject, payload: { outcome } }],
       `${animal.tag} ${outcome === 'taken' ? 'ate' : 'refused'}`,
     )
+  const moulted = {
+    ...{ key: 'S', says: 'moulted' },
+    act: () => void write([{ kind: 'moulted', subject, payload: {} }], `${animal.tag} moulted`),
+  }
+  const shed = {
+    ...{ key: 'S', says: 'shed whole' },
+    act: () => void write([{ kind: 'shed', subject, payload: { whole: true } }], `${animal.tag} shed whole`),
+  }
+  const goingIntoShed = {
+    ...{ key: 'C', says: 'going into shed' },
+    act: () => void write([{ kind: 'going into shed', subject }], `${animal.tag} is going into shed`),
+  }
   return (
     <>
       <Keys
@@ -36,18 +54,10 @@ export function QuickLog({
         acts={[
           { key: 'A', says: 'ate', main: true, act: () => meal('taken') },
           { key: 'R', says: 'refused', act: () => meal('refused') },
-          {
-            key: 'S',
-            says: 'shed whole',
-            act: () =>
-              void write([{ kind: 'shed', subject, payload: { whole: true } }], `${animal.tag} shed whole`),
-          },
-          {
-            key: 'C',
-            says: 'going into shed',
-            act: () => void write([{ kind: 'going into shed', subject }], `${animal.tag} is going into shed`),
-          },
+          ...(animal.bodyPlan === 'arthropod' ? [moulted] : [shed, goingIntoShed]),
           { key: 'W', says: 'weigh', act: () => setForm('weigh') },
+          { key: 'I', says: 'measure', act: () => setForm('size') },
+          ...(checks.length > 0 ? [{ key: 'H', says: 'check it', act: () => setForm('check') }] : []),
           { key: 'M', says: 'meal, in detail', act: () => setForm('meal') },
           { key: 'X', says: 'sex', act: () => setForm('sex') },
           {
@@ -63,6 +73,12 @@ export function QuickLog({
           <WeightForm animal={animal} onDone={done} onCancel={done} />
         </div>
       )}
+      {form === 'check' && <PickedCheck animal={animal} checks={checks} onDone={done} />}
+      {form === 'size' && (
+        <div style={{ marginTop: 12 }}>
+          <SizeForm animal={animal} onDone={done} />
+        </div>
+      )}
       {form === 'sex' && <SexForm animal={animal} methods={methods} onDone={done} />}
       {form === 'problem' && <ProblemForm animal={animal} onDone={done} />}
       {form === 'note' && (
@@ -74,6 +90,46 @@ export function QuickLog({
       )}
       {form === 'meal' && <MealForm animal={animal} onDone={done} />}
     </>
+  )
+}
+
+/** One of the checks of its protocol: that which is due first, or whichever is chosen. */
+function PickedCheck({
+  animal,
+  checks,
+  onDone,
+}: {
+  animal: AnimalRow
+  checks: AnimalPage['checks']
+  onDone(): void
+}) {
+  const { write } = useLog()
+  const [name, setName] = useState(checkToBegin(checks))
+  const check = checks.find((c) => c.name === name) ?? checks[0]!
+  return (
+    <div style={{ marginTop: 12 }}>
+      {checks.length > 1 && (
+        <Select
+          aria-label="Which check"
+          value={check.name}
+          popupMatchSelectWidth={false}
+          options={checks.map(({ name: value }) => ({ value, label: value }))}
+          onChange={setName}
+        />
+      )}
+      <CheckByParts
+        key={check.name}
+        tag={animal.tag}
+        check={check}
+        onSave={(payload) =>
+          void write(
+            [{ kind: 'checked', subject: { type: 'animal', id: animal.id }, payload }],
+            `${animal.tag}: ${checkInWords(payload)}`,
+          ).then((ok) => ok && onDone())
+        }
+        onClose={onDone}
+      />
+    </div>
   )
 }
 

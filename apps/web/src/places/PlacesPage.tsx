@@ -1,7 +1,7 @@
 import { placesApi, type RackView, type Rooms } from '@hatch-book/contract'
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
 import { Button } from 'antd'
-import { useState } from 'react'
+import { useState, type ComponentProps } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { Keys } from '../parts/Keys'
 import { Photos } from '../parts/Photos'
@@ -10,6 +10,7 @@ import { usePlacePhotos } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { useSayNot } from '../shell/useSendAndSay'
 import { useWedge } from '../shell/useWedge'
+import { Equipment } from './Equipment'
 import { LabelPrinter } from './LabelPrinter'
 import { NewRack } from './NewRack'
 import { RackGrid } from './RackGrid'
@@ -35,6 +36,19 @@ function PlacePhotos({ place }: { place: { id: string; name: string } }) {
         empty="None yet. The newest stands on the sheet for whoever looks after the room."
         views={['other']}
       />
+    </details>
+  )
+}
+
+/** What hangs over a whole rack or room: one lamp or timer may serve many tubs. */
+function PlaceEquipment({ place }: { place: ComponentProps<typeof Equipment>['of'] }) {
+  const [isOpen, setOpen] = useState(false)
+  return (
+    <details style={{ marginTop: 10 }} onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary>
+        Equipment in {place.name} <span className="quiet">({place.equipment.length})</span>
+      </summary>
+      {isOpen && <Equipment of={place} />}
     </details>
   )
 }
@@ -150,6 +164,11 @@ function Drawn({ rooms }: { rooms: Rooms }) {
               />
               <PlacePhotos place={here.tub} />
               <PlacePhotos place={here.rack} />
+              {[here.rack, ...rooms.rooms.filter((room) => room.id === here.rack.roomId)].map((place) =>
+                place.id === null ? null : (
+                  <PlaceEquipment key={place.id} place={{ ...place, id: place.id }} />
+                ),
+              )}
               <Homeless rooms={rooms} all={all} here={here} active={tool === null && moving.doubt === null} />
             </div>
           )}

@@ -7,6 +7,7 @@ import { Keys, type KeyAct } from '../parts/Keys'
 import { useFigures } from '../shell/figures'
 import { useLog, type ToWrite } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
+import { Equipment } from './Equipment'
 import type { Standing } from './queries'
 import type { useMoving } from './useMoving'
 
@@ -102,6 +103,14 @@ export function TubCard({
             {tub.air}
           </div>
         )}
+        {tub.tooSmall.map((says) => (
+          <div key={says} className="warm">
+            {says}
+          </div>
+        ))}
+        {tub.uv && (
+          <div className={tub.uv.standing === 'well' ? 'quiet' : 'warm'}>{asSentence(tub.uv.says)}</div>
+        )}
         {tub.care.map((item) => (
           <div key={item.id} className={due(item.due) ? 'warm' : 'quiet'}>
             {asSentence(item.says)}, {due(item.due) ? 'due' : figures.day(item.due)}
@@ -124,6 +133,7 @@ export function TubCard({
       )}
       {doubt && <Doubt moving={moving} name={nameOf(doubt.placeId)} />}
       {may.write && !doubt && <Keys acts={acts} of={tub.id} active={active} />}
+      {!carried && <Equipment key={tub.id} of={tub} />}
       {may.write && carried && !doubt && <WhereTo moving={moving} tubNamed={tubNamed} />}
     </article>
   )

@@ -1,39 +1,9 @@
-import {
-  CARE_IN_WORDS,
-  declarationOf,
-  IN_NO_STAGE,
-  type FigureSetting,
-  type ProtocolFigure,
-} from '@hatch-book/core'
-import { Button, DatePicker, Select } from 'antd'
+import { Button, DatePicker } from 'antd'
 import dayjs from 'dayjs'
 import styles from './care.module.css'
-import { NumberField, WordsField } from './FigureTable'
-
-type Sets = Readonly<Record<string, FigureSetting | null>>
-
-interface Editing {
-  figures: Record<string, ProtocolFigure>
-  sources: Record<string, string>
-  /** Keys of those that nobody said. */
-  guessed: ReadonlySet<string>
-  faults: Record<string, string>
-  editable: boolean
-  /** The figures without this level of the protocol. */
-  before: Record<string, ProtocolFigure>
-  /** Whether this level of the protocol sets it. */
-  isOwn(key: string): boolean
-  /** Sets several at once; null takes one back to what it was. */
-  onSet(sets: Sets): void
-}
-
-const single = (value: string | number): FigureSetting => ({ value, low: null, high: null })
-const wordsOf = (figures: Editing['figures'], key: string) => String(figures[key]?.value ?? '')
-const namesOf = (figures: Editing['figures'], list: string) => {
-  const names: string[] = []
-  for (let n = 1; figures[`${list}.${n}.name`]; n++) names.push(wordsOf(figures, `${list}.${n}.name`))
-  return names
-}
+import { namesOf, single, stagesIn, within, wordsOf, type Editing } from './editing'
+import { NumberField } from './FigureTable'
+import { Choice, Field, InStages, Numbers, OneOfList, setOf, Words, type One } from './oneOfList'
 
 /** What is repeated for a species: water and misting by stage, and every other task with its rhythm. */
 export function CareEditor(editing: Editing) {
@@ -44,9 +14,9 @@ export function CareEditor(editing: Editing) {
     <>
       <StageCare {...editing} />
       {tasks.map((name, i) => (
-        <Task key={i} {...editing} at={`care.${i + 1}`} name={name} />
+        <Task key={i} {...editing} at={`care.${i + 1}`} name={name} fresh="New task" />
       ))}
-      {tasks.length === 0 && <p className="quiet">No other care tasks yet.</p>}
+      {tasks.length === 0 && <p className="quiet">No other tasks yet.</p>}
       {editable && (
         <Button
           onClick={() =>
@@ -69,9 +39,9 @@ const BY_STAGE = [
   ['mistDays', 'Misting'],
 ] as const
 
-function StageCare({ figures, editable, faults, onSet }: Editing) {
-  const stages = namesOf(figures, 'stage')
-  if (stages.length === 0) return null
+function StageCare({ figures, guessed, editable, faults, onSet }: Editing) {
+  const { lived } = stagesIn(figures)
+  if (lived.length === 0) return null
   return (
     <table className={`plain-table ${styles.stages}`}>
       <thead>
@@ -83,11 +53,11 @@ function StageCare({ figures, editable, faults, onSet }: Editing) {
         </tr>
       </thead>
       <tbody>
-        {stages.map((name, i) => (
-          <tr key={name}>
+        {lived.map(({ at, name }) => (
+          <tr key={at}>
             <td>{name}</td>
             {BY_STAGE.map(([what, says]) => {
-              const key = `stage.${i + 1}.${what}`
+              const key = `${at}.${what}`
               return (
                 <td key={what}>
                   <NumberField
@@ -96,8 +66,9 @@ function StageCare({ figures, editable, faults, onSet }: Editing) {
                     value={(figures[key]?.value as number | undefined) ?? null}
                     factor={1}
                     editable={editable}
-                    onSet={(value) => onSet({ [key]: value === null ? null : single(value) })}
-                  />
+                    onSet={(value) => onSet({ [key]: value === null ? null : within(figures[key], value) })}
+                  />{' '}
+                  {guessed.has(key) && <span className="small quiet">guess</span>}
                   {faults[key] && <div className="says">{faults[key]}</div>}
                 </td>
               )
@@ -105,193 +76,48 @@ function StageCare({ figures, editable, faults, onSet }: Editing) {
           </tr>
         ))}
       </tbody>
-      <caption>0.5 is twice a day, 0 not at all. Leave it empty where nothing is said.</caption>
+      <caption>0.5 is twice a day, 0 is never. Clear a field to go back to the guess.</caption>
     </table>
   )
 }
 
-const ANY = ''
-const optionsOf = (key: string, any: string) => [
-  { value: ANY, label: any },
-  ...(declarationOf(key)?.choices ?? [])
-    .filter((value) => value !== any)
-    .map((value) => ({ value, label: value })),
-]
+/** What an inherited season is cleared by. */
+const WHOLE_YEAR = { from: '01-01', to: '12-31' }
 /** Any year: a season is told by month and day. */
 const YEAR = '2023'
 
-function Task({ at, name, ...editing }: Editing & { at: string; name: string }) {
-  const { figures, before, sources, guessed, faults, editable, isOwn, onSet } = editing
-  const key = (what: string) => `${at}.${what}`
-  const keys = Object.keys(figures).filter((k) => k.startsWith(`${at}.`))
-  const set = (what: string, value: string | number | null) =>
-    onSet({ [key(what)]: value === null || value === ANY ? null : single(value) })
-  const stages = wordsOf(figures, key('stages'))
-  const isStopped = stages === IN_NO_STAGE
-  const own = keys.filter(isOwn)
-  const says = name || 'New task'
-  const choose = (what: string, label: string, any: string) => (
-    <Field label={label}>
-      <Select
-        aria-label={`${says}: ${label.toLowerCase()}`}
-        disabled={!editable}
-        value={wordsOf(figures, key(what))}
-        options={optionsOf(key(what), any)}
-        onChange={(value: string) => set(what, value)}
-      />
-    </Field>
-  )
+function Task(of: One) {
+  const { at, name, fresh, figures, before, editable } = of
   const day = (what: 'from' | 'to', label: string) => {
-    const value = wordsOf(figures, key(what))
+    const value = wordsOf(figures, `${at}.${what}`)
     return (
       <DatePicker
-        aria-label={`${says}: ${label}`}
+        aria-label={`${name || fresh}: ${label}`}
         disabled={!editable}
         placeholder={label}
         format="D MMM"
         value={value ? dayjs(`${YEAR}-${value}`) : null}
-        onChange={(d: dayjs.Dayjs | null) => set(what, d ? d.format('MM-DD') : null)}
+        onChange={(d: dayjs.Dayjs | null) =>
+          setOf(of)(what, d ? d.format('MM-DD') : `${at}.${what}` in before ? WHOLE_YEAR[what] : null)
+        }
       />
     )
   }
   return (
-    <section className={`card ${styles.task}`} aria-label={says}>
-      <div className="between">
-        <strong>{isStopped ? <s>{says}</s> : says}</strong>
-        <span className="small quiet">
-          {guessed.has(key('name')) && own.length === 0
-            ? sources[key('name')]
-            : own.length > 0
-              ? 'yours'
-              : ''}
+    <OneOfList of={of} stops>
+      <Words of={of} what="name" label="What is done" />
+      <Choice of={of} what="does" label="Kind" />
+      <Numbers of={of} what="everyDays" label="Days between" ranged />
+      <Choice of={of} what="at" label="Times of day" />
+      <InStages of={of} />
+      <Field label="In season">
+        <span className={styles.together}>
+          {day('from', 'from')} {day('to', 'to')}
         </span>
-      </div>
-      {!isStopped && (
-        <div className={styles.fields}>
-          <Field label="What is done">
-            <WordsField
-              id={key('name')}
-              label={`${says}: what is done`}
-              value={name}
-              editable={editable}
-              onSet={(value) => onSet({ [key('name')]: single(value) })}
-            />
-          </Field>
-          <Field label="Kind">
-            <Select
-              aria-label={`${says}: kind`}
-              disabled={!editable}
-              value={wordsOf(figures, key('does'))}
-              options={Object.keys(CARE_IN_WORDS).map((value) => ({ value, label: value }))}
-              onChange={(value: string) => set('does', value)}
-            />
-          </Field>
-          <Field label="Days between">
-            <NumberField
-              id={key('everyDays')}
-              label={`${says}: days between`}
-              value={(figures[key('everyDays')]?.value as number | undefined) ?? null}
-              factor={1}
-              editable={editable}
-              onSet={(value) => set('everyDays', value)}
-            />
-          </Field>
-          {choose('at', 'Times of day', 'any time')}
-          <Field label="In stages">
-            <Select
-              mode="multiple"
-              aria-label={`${says}: in stages`}
-              disabled={!editable}
-              placeholder="all stages"
-              value={stages === '' ? [] : stages.split(/, */)}
-              options={namesOf(figures, 'stage').map((value) => ({ value, label: value }))}
-              onChange={(chosen: string[]) => set('stages', chosen.join(', '))}
-            />
-          </Field>
-          <Field label="In season">
-            <span className={styles.season}>
-              {day('from', 'from')} {day('to', 'to')}
-            </span>
-          </Field>
-          {choose('away', 'When nobody is here', 'must be done')}
-          {choose('each', 'Done for', 'each tub')}
-          <Field label="Rotation, by turns">
-            <WordsField
-              id={key('turns')}
-              label={`${says}: rotation`}
-              value={wordsOf(figures, key('turns'))}
-              editable={editable}
-              onSet={(value) => set('turns', value)}
-            />
-          </Field>
-        </div>
-      )}
-      {keys.map((k) =>
-        faults[k] ? (
-          <div key={k} className="says" role="alert">
-            {faults[k]}
-          </div>
-        ) : null,
-      )}
-      {editable && (
-        <p className={`small ${styles.acts}`}>
-          {isStopped ? (
-            <button type="button" className="plain" onClick={() => set('stages', null)}>
-              do it again
-            </button>
-          ) : (
-            <button
-              type="button"
-              className="plain"
-              onClick={() => set('stages', IN_NO_STAGE)}
-              aria-label={`stop: ${says}`}
-            >
-              stop
-            </button>
-          )}
-          {own.length > 0 &&
-            (key('name') in before ? (
-              <button
-                type="button"
-                className="plain"
-                onClick={() => onSet(Object.fromEntries(own.map((k) => [k, null])))}
-              >
-                as it was
-              </button>
-            ) : (
-              <button type="button" className="plain" onClick={() => onSet(without(figures, at))}>
-                remove
-              </button>
-            ))}
-        </p>
-      )}
-    </section>
-  )
-}
-
-/** Takes a task out: those after it move up, so that their numbers have no gap. */
-function without(figures: Editing['figures'], at: string): Sets {
-  const count = namesOf(figures, 'care').length
-  const sets: Record<string, FigureSetting | null> = {}
-  for (let n = Number(at.slice('care.'.length)); n <= count; n++)
-    for (const key of Object.keys(figures)) {
-      const [, number, what] = /^care\.(\d+)\.(.+)$/.exec(key) ?? []
-      if (Number(number) === n) sets[key] ??= null
-      if (Number(number) === n + 1) {
-        const { value, low, high } = figures[key]!
-        sets[`care.${n}.${what}`] = { value, low, high }
-      }
-    }
-  return sets
-}
-
-function Field({ label, children }: { label: string; children: React.ReactNode }) {
-  return (
-    <div className={styles.field}>
-      <span className="small quiet" aria-hidden>
-        {label}
-      </span>
-      {children}
-    </div>
+      </Field>
+      <Choice of={of} what="away" label="When nobody is here" />
+      <Choice of={of} what="each" label="Done for" />
+      <Words of={of} what="turns" label="Rotation" />
+    </OneOfList>
   )
 }

@@ -1,6 +1,8 @@
-import type { ProtocolFigure } from '@hatch-book/core'
+import { declarationOf, FROM_LIBRARY, type ProtocolFigure } from '@hatch-book/core'
+import { Select } from 'antd'
 import { useState } from 'react'
 import { useFigures } from '../shell/figures'
+import { within } from './editing'
 import { UNIT_FACTOR, UNIT_WORDS, figureInWords } from './units'
 
 /** From here on days are also said in months or years. */
@@ -47,9 +49,11 @@ export function FigureTable({
       <tbody>
         {keys.map((key) => {
           const figure = figures[key]!
-          const changed = sources[key] !== undefined && !guessed.has(key)
+          const isInherited = guessed.has(key) || sources[key] === FROM_LIBRARY
+          const changed = sources[key] !== undefined && !isInherited
           const set = (part: Partial<ProtocolFigure>) =>
             onSet(key, { value: figure.value, low: figure.low, high: figure.high, ...part })
+          const { choices } = declarationOf(key) ?? {}
           return (
             <tr key={key} className={changed ? 'changed' : ''}>
               <td>
@@ -57,12 +61,24 @@ export function FigureTable({
               </td>
               {figure.unit === 'words' ? (
                 <td colSpan={4}>
-                  <WordsField
-                    id={key}
-                    value={String(figure.value)}
-                    editable={editable}
-                    onSet={(value) => set({ value })}
-                  />
+                  {choices && editable ? (
+                    <Select
+                      id={key}
+                      aria-label={figure.label}
+                      value={String(figure.value)}
+                      options={choices.map((value) => ({ value, label: value }))}
+                      popupMatchSelectWidth={false}
+                      style={{ minWidth: 220 }}
+                      onChange={(value: string) => set({ value })}
+                    />
+                  ) : (
+                    <WordsField
+                      id={key}
+                      value={String(figure.value)}
+                      editable={editable}
+                      onSet={(value) => set({ value })}
+                    />
+                  )}
                 </td>
               ) : (
                 <>
@@ -73,7 +89,10 @@ export function FigureTable({
                       value={figure.value as number}
                       factor={UNIT_FACTOR[figure.unit] ?? 1}
                       editable={editable}
-                      onSet={(value) => value !== null && set({ value })}
+                      // The range of a guess is a guess too: it gives way to what is known.
+                      onSet={(value) =>
+                        value !== null && set(guessed.has(key) ? within(figure, value) : { value })
+                      }
                     />
                   </td>
                   {(['low', 'high'] as const).map((bound) => (
@@ -110,8 +129,8 @@ export function FigureTable({
                     )}
                   </>
                 ) : (
-                  <span className={guessed.has(key) ? 'quiet' : 'quiet nowrap'}>
-                    {guessed.has(key) ? sources[key] : unchanged}
+                  <span className={isInherited ? 'quiet' : 'quiet nowrap'}>
+                    {isInherited ? sources[key] : unchanged}
                   </span>
                 )}
                 {faults[key] && (

@@ -1,7 +1,12 @@
 import { NotInBook } from '../parts/NotInBook'
 import { addressOf, protocolsApi, type ProtocolPage as Page, type EditionEffects } from '@hatch-book/contract'
-import { SECTIONS, questionsOf, type ProtocolScope, type ProtocolSettings } from '@hatch-book/core'
-import { Segmented, Select } from 'antd'
+import {
+  FROM_LIBRARY,
+  SECTIONS,
+  questionsOf,
+  type ProtocolScope,
+  type ProtocolSettings,
+} from '@hatch-book/core'
 import { useState } from 'react'
 import { useParams, useSearchParams } from 'react-router'
 import { useAsk } from '../shell/api'
@@ -9,13 +14,21 @@ import { useFigures } from '../shell/figures'
 import { useAnimals } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { CareEditor } from './CareEditor'
+import { ChecksEditor } from './ChecksEditor'
+import type { Editing } from './editing'
 import { differs, faultsOf, figuresUnder, keysOf, withFigure, withFigures, withSchool } from './draft'
 import { FigureTable } from './FigureTable'
 import { Changes, SaveBar } from './SaveBar'
+import { Scope } from './Scope'
 import { Schools } from './Schools'
+import { StagesEditor } from './StagesEditor'
 import { SpeciesActs } from './SpeciesActs'
+import { TwoPairs } from './TwoPairs'
+import { TwoWeights } from './TwoWeights'
 
 const CARE = 'care'
+const CHECKS = 'check'
+const STAGES = 'stage'
 
 /** A species' protocol, for all of it, one line or one animal. What is edited stands in the address. */
 export function ProtocolPage() {
@@ -48,10 +61,13 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
   const settings = draft ?? page.settings
   const { figures, sources, guessed } = figuresUnder(page, settings)
   const faults = faultsOf(page, settings)
+  const byName = page.document.keptAs === 'animals'
   const hasSchools = questionsOf(page.document).length > 0
   const parts = [
     ...(hasSchools ? [['schools', 'Schools'] as const] : []),
-    ...SECTIONS.filter(([prefix]) => prefix === CARE || keysOf(figures, prefix).length > 0),
+    ...SECTIONS.filter(
+      ([prefix]) => prefix === CARE || (prefix === CHECKS && byName) || keysOf(figures, prefix).length > 0,
+    ),
     ['editions', 'Editions'] as const,
   ]
   const part = params.get('part') ?? 'readiness'
@@ -62,6 +78,17 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
     setSaved(null)
     setDraft(differs(next, page.settings) ? next : null)
   }
+  const editing: Editing = {
+    ...{ figures, guessed, faults, editable, before: page.before },
+    sources: { ...page.sources, ...sources },
+    isOwn: (key) => key in settings.figures,
+    onSet: (sets) => change(withFigures(settings, sets)),
+  }
+  // Stages of those that are counted follow their development; stages of one line or animal alone would part it from its kind.
+  const byStage = byName && page.scope === 'species'
+  const { data: animals } = useAnimals()
+  const countIn = (stage: string) =>
+    (animals ?? []).filter((a) => a.species === page.document.species && a.stage === stage).length
   return (
     <section className="page">
       <div className="head">
@@ -102,7 +129,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
         <nav className="parts" aria-label="Parts of the protocol">
           {parts.map(([prefix, title]) => {
             const touched = Object.keys(sources).filter(
-              (k) => k.startsWith(`${prefix}.`) && !guessed.has(k),
+              (k) => k.startsWith(`${prefix}.`) && !guessed.has(k) && sources[k] !== FROM_LIBRARY,
             ).length
             return (
               <button
@@ -142,28 +169,27 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
           ) : shown === 'editions' ? (
             <Editions page={page} editable={editable} onTake={change} />
           ) : shown === CARE ? (
-            <CareEditor
-              figures={figures}
-              sources={{ ...page.sources, ...sources }}
-              guessed={guessed}
-              faults={faults}
-              editable={editable}
-              before={page.before}
-              isOwn={(key) => key in settings.figures}
-              onSet={(sets) => change(withFigures(settings, sets))}
-            />
+            <CareEditor {...editing} />
+          ) : shown === CHECKS && byName ? (
+            <ChecksEditor {...editing} plan={page.document.bodyPlan} />
+          ) : shown === STAGES && byStage ? (
+            <StagesEditor {...editing} countIn={countIn} isInForce={(key) => key in page.figures} />
           ) : (
-            <FigureTable
-              keys={keysOf(figures, shown)}
-              figures={figures}
-              before={page.before}
-              sources={{ ...page.sources, ...sources }}
-              guessed={guessed}
-              unchanged={page.document.wayOfLife ? 'yours' : 'starting figure'}
-              faults={faults}
-              editable={editable}
-              onSet={(key, set) => change(withFigure(settings, key, set))}
-            />
+            <>
+              {shown === 'thermal' && <TwoPairs {...editing} />}
+              {shown === 'growth' && <TwoWeights {...editing} />}
+              <FigureTable
+                keys={keysOf(figures, shown)}
+                figures={figures}
+                before={page.before}
+                sources={{ ...page.sources, ...sources }}
+                guessed={guessed}
+                unchanged={page.starting ? 'starting figure' : 'yours'}
+                faults={faults}
+                editable={editable}
+                onSet={(key, set) => change(withFigure(settings, key, set))}
+              />
+            </>
           )}
           <p className="small quiet" style={{ marginTop: 14 }}>
             Starting figures are general husbandry knowledge, not veterinary advice and not law. Temperatures
@@ -172,50 +198,6 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
         </div>
       </div>
     </section>
-  )
-}
-
-/** For whom it is edited: the closer level counts before the wider. */
-function Scope({ page, asked }: { page: Page; asked: ProtocolScope }) {
-  const [params, setParams] = useSearchParams()
-  const { data } = useAnimals()
-  const go = (scope: ProtocolScope, of: string) => {
-    const next = new URLSearchParams(params)
-    next.set('scope', scope)
-    next.set('of', of)
-    setParams(next)
-  }
-  const choices =
-    asked === 'line'
-      ? page.lines.map((line) => ({ value: line, label: line }))
-      : (data ?? [])
-          .filter((a) => a.species === page.document.species)
-          .map((a) => ({ value: a.id, label: `${a.tag} ${a.line}` }))
-  return (
-    <>
-      <Segmented
-        aria-label="For"
-        value={asked}
-        options={[
-          { value: 'species', label: 'the species' },
-          { value: 'line', label: 'one line' },
-          { value: 'animal', label: 'one animal' },
-        ]}
-        onChange={(scope) => go(scope as ProtocolScope, '')}
-      />
-      {asked !== 'species' && (
-        <Select
-          aria-label={`Which ${asked}`}
-          placeholder={`which ${asked}`}
-          showSearch
-          optionFilterProp="label"
-          style={{ width: 190 }}
-          value={page.scope === asked ? page.of : null}
-          options={choices}
-          onChange={(of: string) => go(asked, of)}
-        />
-      )}
-    </>
   )
 }
 

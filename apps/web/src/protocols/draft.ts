@@ -2,6 +2,7 @@ import type { ProtocolPage } from '@hatch-book/contract'
 import {
   figureFault,
   figureToSet,
+  lawFaults,
   resolveProtocol,
   sectionOf,
   type FigureSetting,
@@ -51,15 +52,19 @@ export function withSchool(
   return { ...settings, schools: letter ? { ...others, [question]: letter } : others }
 }
 
-/** Faults of a draft by the key of their figure. */
+/** Faults of a draft by the key of their figure: of each by itself, and of those that are joined by a law. */
 export function faultsOf(page: ProtocolPage, settings: ProtocolSettings): Record<string, string> {
-  return Object.fromEntries(
-    Object.entries(settings.figures).flatMap(([key, set]) => {
-      const figure = figureToSet(page.before, key)
-      const says = figure ? figureFault(figure, set, key) : null
-      return says ? [[key, says]] : []
-    }),
-  )
+  const alone = Object.entries(settings.figures).flatMap(([key, set]) => {
+    const figure = figureToSet(page.before, key)
+    const says = figure ? figureFault(figure, set, key) : null
+    return says ? [[key, says] as const] : []
+  })
+  if (alone.length > 0) return Object.fromEntries(alone)
+  const known = new Set(lawFaults(page.before).map((fault) => fault.says))
+  const joined = lawFaults(figuresUnder(page, settings).figures)
+    .filter((fault) => !known.has(fault.says))
+    .map(({ key, of, says }) => [of.find((k) => k in settings.figures) ?? key, says] as const)
+  return Object.fromEntries(joined)
 }
 
 export const keysOf = (figures: Record<string, ProtocolFigure>, section: string) =>

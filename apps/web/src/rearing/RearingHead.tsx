@@ -5,6 +5,7 @@ const PAGES = [
   ['/rearing', 'Ladder'],
   ['/rearing/meals', 'Meals'],
   ['/rearing/first-meals', 'First meals'],
+  ['/rearing/recipes', 'Recipes'],
   ['/rearing/sexing', 'Sexing'],
   ['/rearing/holdbacks', 'Holdbacks'],
   ['/rearing/space', 'Tubs wanted'],

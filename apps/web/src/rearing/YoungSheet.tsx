@@ -2,6 +2,7 @@ import type { LadderAnimal } from '@hatch-book/contract'
 import { Drawer } from 'antd'
 import { Link } from 'react-router'
 import { describeAnimal, useAge } from '../parts/AnimalCard'
+import { missingInWords } from '../parts/missing'
 import { EntryList } from '../parts/Entries'
 import { QuickLog } from '../parts/QuickLog'
 import { ReasonList } from '../parts/Reasons'
@@ -56,7 +57,7 @@ export function YoungSheet({
           </h3>
           {data.stage.gate.missing.length > 0 ? (
             <p>
-              Missing: <strong>{data.stage.gate.missing.map((m) => m.change || m.says).join('; ')}</strong>.{' '}
+              Missing: <strong>{missingInWords(data.stage.gate)}</strong>.{' '}
               {data.stage.gate.expected
                 ? `Earliest ${figures.day(data.stage.gate.expected.from)}, expected by ${figures.day(data.stage.gate.expected.to)}.`
                 : 'No date can be given for it.'}

@@ -81,7 +81,7 @@ function Summary({ away: { absence, plan } }: { away: Away }) {
   const parts = [
     before > 0 && `${before} can be done before`,
     after > 0 && `${after} can wait until you are back`,
-    plan.left.length > 0 && `${plan.left.length} can be left out`,
+    plan.left.length > 0 && `${plan.left.length} can be skipped`,
     visited > 0 && `${visited} ${visited === 1 ? 'needs' : 'need'} somebody`,
   ].filter((part) => part !== false)
   return (
@@ -234,18 +234,18 @@ function LayIn({ away: { layIn, absence } }: { away: Away }) {
           </li>
         ))}
       </ul>
-      <p className="small quiet">For what is done before and on the visits.</p>
+      <p className="small quiet">Enough for the work before you leave and on the visits.</p>
     </section>
   )
 }
 
-/** What nobody misses while nobody is here. */
+/** What is skipped without harm while nobody is here. */
 function LeftOut({ away: { plan } }: { away: Away }) {
   if (plan.left.length === 0) return null
   return (
-    <section aria-label="Left out" style={{ marginTop: 16 }}>
-      <h2>Left out until you are back</h2>
-      <p className="small">{kindsOf(plan.left)}. The protocols say that nobody misses it.</p>
+    <section aria-label="Skipped" style={{ marginTop: 16 }}>
+      <h2>Skipped while you are away</h2>
+      <p className="small">{kindsOf(plan.left)}. Your protocols allow it.</p>
     </section>
   )
 }

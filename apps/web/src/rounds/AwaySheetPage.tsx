@@ -15,6 +15,8 @@ const PLAINLY: Readonly<Record<string, string>> = {
   hatch:
     'Look through the lid. If a shell is slit, leave it shut: it takes a day or two. If one is out, ring us.',
   check: 'Look, do not touch: breathing, eyes, nose, bedding. Shut the lid quietly.',
+  inspect:
+    'Look at its eyes, nose, mouth and skin without touching it. If anything looks different, call us.',
   'batch check': 'Look, do not touch: is anything mouldy or wet?',
   mist: 'Spray the walls, not the animal, until drops hang.',
 

@@ -1,4 +1,4 @@
-import { addDays } from '@hatch-book/core'
+import { addDays, checkInWords, type PayloadOf, type WorkItem } from '@hatch-book/core'
 import { Select } from 'antd'
 import { useCallback, useState } from 'react'
 import { useSearchParams } from 'react-router'
@@ -86,6 +86,13 @@ export function RoundPage() {
       figures.grams(grams),
     )
   }
+  const check = (item: WorkItem, payload: PayloadOf<'checked'>) =>
+    settleBy(
+      [item],
+      [{ kind: 'checked', subject: of!, payload }],
+      checkInWords(payload),
+      payload.found.length > 0,
+    )
   const tell = (said: ToWrite, told: string) => {
     setAsking(null)
     void write([said], `${step!.subject.name}: ${told}`, {
@@ -177,8 +184,9 @@ export function RoundPage() {
       {walk.length === 0 || !step ? (
         <div className="empty">
           <p>
-            {later.length > 0 ? `Nothing is due now. ${laterInWords(later)}` : 'Nothing is due today.'} What
-            animals, eggs, cohorts and colonies need comes here by itself, in the order in which one walks.
+            {later.length > 0 ? `Nothing is due right now. ${laterInWords(later)}` : 'Nothing is due today.'}{' '}
+            What animals, eggs, cohorts and colonies need comes here by itself, in the order in which one
+            walks.
           </p>
           <NoSpecies />
         </div>
@@ -193,7 +201,7 @@ export function RoundPage() {
               asking={asking}
               onAsk={setAsking}
               acts={{
-                ...{ press, weigh, skip },
+                ...{ press, weigh, check, skip },
                 goOn: () => go(next?.id ?? null),
                 tell: (kind, told) => tell({ kind, subject: of! }, told),
                 note: (text) => tell({ kind: 'noted', subject: of!, payload: { text } }, `noted: ${text}`),

@@ -1,8 +1,9 @@
 import type { AnimalRow } from '@hatch-book/contract'
-import { outcomesOf, type Outcome, type WorkItem, counted } from '@hatch-book/core'
+import { outcomesOf, type Outcome, type PayloadOf, type WorkItem, counted } from '@hatch-book/core'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { describeAnimal, useAge } from '../parts/AnimalCard'
+import { CheckByParts } from '../parts/CheckByParts'
 import { Keys, type KeyAct } from '../parts/Keys'
 import { Verdict } from '../parts/Verdict'
 import { useFigures, type Figures } from '../shell/figures'
@@ -15,6 +16,9 @@ import { WeightField } from './WeightField'
 
 const GrowthChart = lazy(() => import('../parts/GrowthChart'))
 
+/** A longer name is written smaller: the place beside it is read too. */
+const SHORT_NAME = 9
+
 /** What is settled by one press: an outcome of some of the work, and the chores that go with it. */
 export interface Press {
   items: WorkItem[]
@@ -22,7 +26,12 @@ export interface Press {
 }
 
 /** What lies over the keys of a step for a moment. */
-export type Asking = { what: 'weight'; first: string } | { what: 'skip' } | { what: 'note' } | null
+export type Asking =
+  | { what: 'weight'; first: string }
+  | { what: 'check'; item: WorkItem }
+  | { what: 'skip' }
+  | { what: 'note' }
+  | null
 
 /** One tub, large: whom one stands in front of, where it stands, what to do, and the few keys that settle it. */
 export function StepCard({
@@ -39,7 +48,8 @@ export function StepCard({
   acts: {
     press(press: Press): void
     weigh(grams: number): void
-    tell(kind: 'shed' | 'droppings', says: string): void
+    check(item: WorkItem, payload: PayloadOf<'checked'>): void
+    tell(kind: 'shed' | 'moulted' | 'droppings', says: string): void
     note(text: string): void
     skip(reason: string): void
     goOn(): void
@@ -55,15 +65,24 @@ export function StepCard({
   const [all, setAll] = useState(false)
   const trouble = step.open.some((i) => i.kind === 'alarm' || i.kind === 'wake')
   const [first] = step.open
+  const toCheck = step.open.find((i) => i.kind === 'inspect')
+  const checkAsked = asking?.what === 'check' ? asking.item : null
+  const presses = pressesOf(step.open)
   const keys: KeyAct[] = [
-    ...(step.open.length === 0 ? [{ key: 'Space', says: 'go on', main: true, act: acts.goOn }] : []),
-    ...pressesOf(step.open).map(({ key, says, press }) => ({
+    // What no press settles is not in the way of the next tub.
+    ...(presses.some(({ key }) => key === SPACE)
+      ? []
+      : [{ key: SPACE, says: 'go on', main: true, act: acts.goOn }]),
+    ...presses.map(({ key, says, press }) => ({
       ...{ key, says, main: key === 'Space', act: () => acts.press(press) },
     })),
+    ...(toCheck ? [{ key: 'H', says: 'check it', act: () => onAsk({ what: 'check', item: toCheck }) }] : []),
     ...(step.subject.type === 'animal'
       ? [
           { key: 'W', says: 'weight', act: () => onAsk({ what: 'weight', first: '' }) },
-          { key: 'S', says: 'shed', act: () => acts.tell('shed', 'shed whole') },
+          animal?.bodyPlan === 'arthropod'
+            ? { key: 'S', says: 'moulted', act: () => acts.tell('moulted', 'moulted') }
+            : { key: 'S', says: 'shed', act: () => acts.tell('shed', 'shed whole') },
           { key: 'D', says: 'droppings', act: () => acts.tell('droppings', 'droppings') },
           { key: 'N', says: 'note', act: () => onAsk({ what: 'note' }) },
         ]
@@ -83,7 +102,9 @@ export function StepCard({
       aria-label="At this tub"
     >
       <div className="top">
-        <span className="tag">{step.subject.name}</span>
+        <span className={`tag ${step.subject.name.length > SHORT_NAME ? 'long' : ''}`}>
+          {step.subject.name}
+        </span>
         {animal && <Described animal={animal} />}
         <span className="place" title={step.path}>
           {step.path.split(' · ').slice(-2).join(' · ') || 'no place'}
@@ -98,6 +119,14 @@ export function StepCard({
           lastGrams={animal?.grams ?? null}
           lastOn={animal?.weighedOn ?? null}
           onSave={acts.weigh}
+          onClose={() => onAsk(null)}
+        />
+      )}
+      {checkAsked && animal && (
+        <DueCheck
+          animal={animal}
+          item={checkAsked}
+          onSave={(payload) => acts.check(checkAsked, payload)}
           onClose={() => onAsk(null)}
         />
       )}
@@ -168,6 +197,32 @@ function Standing({ animal, onReasons }: { animal: AnimalRow; onReasons(): void 
       )}
     </>
   )
+}
+
+/** The check that is due of the animal in front. Its list comes with its page: without a signal and never opened, it cannot be shown. */
+function DueCheck({
+  animal,
+  item,
+  onSave,
+  onClose,
+}: {
+  animal: AnimalRow
+  item: WorkItem
+  onSave(payload: PayloadOf<'checked'>): void
+  onClose(): void
+}) {
+  const { data: page } = useAnimal(animal.id)
+  const check = page?.checks.find(({ name }) => name === item.carries?.check)
+  if (!check)
+    return (
+      <p className="note" role="status">
+        {page ? 'This check is not in its protocol any more.' : 'Its list is not on this device yet.'}{' '}
+        <button type="button" className="plain" onClick={onClose}>
+          close
+        </button>
+      </p>
+    )
+  return <CheckByParts tag={animal.tag} check={check} onSave={onSave} onClose={onClose} />
 }
 
 const asSentence = (items: readonly WorkItem[]) => {

@@ -50,7 +50,9 @@ export function StepList({
                   {done ? '✓' : here ? '▶' : '·'}
                 </span>
                 <span className="where fig">{step.place?.name ?? '–'}</span>
-                <span className="tag">{step.subject.name}</span>
+                <span className="tag" title={step.subject.name}>
+                  {step.subject.name}
+                </span>
                 <span className={`says ${done ? (step.bad ? 'bad' : 'quiet') : ''}`}>
                   {done
                     ? `${step.by ? `${step.by}: ` : ''}${step.says || 'done'}`

@@ -1,14 +1,13 @@
 import type { Round } from '@hatch-book/contract'
 import { useEffect, useMemo } from 'react'
-import { entryInWords, timeOfInstant, workByHour, type WorkItem } from '@hatch-book/core'
+import { entryInWords, workByHour, type WorkItem } from '@hatch-book/core'
 import { useFigures } from '../shell/figures'
 import { useOutbox } from '../shell/outbox'
 import { useRoundQuery } from '../shell/queries'
 import { useSession } from '../shell/session'
+import { useHour } from '../shell/useHour'
 import { dueInRound, useRoundStore } from './roundStore'
 import { walkOf, type WalkStep } from './walk'
-
-const HOUR_DIGITS = 2
 
 /** Today's walk as this device and the others have done it so far, and what of today waits for a later hour. */
 export function useWalk(): {
@@ -17,12 +16,12 @@ export function useWalk(): {
   later: WorkItem[]
   error: Error | null
 } {
-  const { book, member, clock } = useSession()
+  const { book, member } = useSession()
   const figures = useFigures()
   const { data: whole, dataUpdatedAt, error } = useRoundQuery()
   const { key, known, stations, settled, see } = useRoundStore()
   const acts = useOutbox((s) => s.acts)
-  const hour = Number(timeOfInstant(Date.parse(clock()), book.zone).slice(0, HOUR_DIGITS))
+  const hour = useHour()
   const { round, later } = useMemo(() => {
     if (!whole) return { round: undefined, later: [] }
     const byHour = workByHour(whole.items as WorkItem[], hour)

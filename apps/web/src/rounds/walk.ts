@@ -113,6 +113,7 @@ export function viewOf(
     animal: 'animals',
   }
   if (type === 'rest') return '/brumation'
+  if (type === 'recipe') return '/rearing/recipes'
   if (type === 'place') return kind === 'alarm' ? `/climate/${id}` : '/places'
   return `/${rooms[type]}${id ? `/${id}` : ''}`
 }

@@ -1,4 +1,3 @@
-import { sentences } from '../parts/sentence'
 import { salesApi, newId, type HandOver } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { useState } from 'react'
@@ -8,6 +7,7 @@ import { figuresOf, type Figures } from '../shell/figures'
 import { useSessionQuery } from '../shell/session'
 import { MadeLink } from './LinksPage'
 import { MealRows } from './MealRows'
+import { HowItIsKept } from './HowItIsKept'
 
 /** The sheet that goes home with an animal: its honest record and how it is kept. Prints on one page. */
 export function HandOverPage() {
@@ -39,23 +39,9 @@ export function HandOverPage() {
         <Feeding sheet={data} figures={figures} />
         <Rest sheet={data} figures={figures} />
       </div>
-      <section style={{ marginTop: 16 }}>
-        <h2>How it is kept</h2>
-        <p>
-          {sentences(
-            data.care.housing,
-            data.care.climate,
-            data.care.feed && `Feed: ${data.care.feed}`,
-            data.care.routine,
-            'Fresh water always',
-          )}
-        </p>
-        <p className="small">{data.cautions}</p>
-        <p className="small quiet">
-          A sick or injured animal belongs with a vet. Keep this sheet with any papers your authority asks
-          for.
-        </p>
-      </section>
+      <HowItIsKept of={data}>
+        A sick or injured animal belongs with a vet. Keep this sheet with any papers your authority asks for.
+      </HowItIsKept>
     </main>
   )
 }

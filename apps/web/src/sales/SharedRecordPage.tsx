@@ -1,4 +1,3 @@
-import { sentences } from '../parts/sentence'
 import { addressOf, salesApi } from '@hatch-book/contract'
 import type { BodyPlan } from '@hatch-book/core'
 import { useParams } from 'react-router'
@@ -8,6 +7,7 @@ import { AXIS } from '../parts/chartLook'
 import { useAsk } from '../shell/api'
 import { figuresOf } from '../shell/figures'
 import { MealRows } from './MealRows'
+import { HowItIsKept } from './HowItIsKept'
 
 /** The page of one animal for whoever has its address: its record as the log has it, and nothing else. */
 export function SharedRecordPage() {
@@ -101,20 +101,7 @@ export function SharedRecordPage() {
           ))}
         </section>
       </div>
-      <section style={{ marginTop: 16 }}>
-        <h2>How it is kept</h2>
-        <p>
-          {sentences(
-            data.care.housing,
-            data.care.climate,
-            data.care.feed && `Feed: ${data.care.feed}`,
-            data.care.routine,
-            'Fresh water always',
-          )}
-        </p>
-        <p className="small">{data.cautions}</p>
-        <p className="small quiet">A sick or injured animal belongs with a vet.</p>
-      </section>
+      <HowItIsKept of={data}>A sick or injured animal belongs with a vet.</HowItIsKept>
     </main>
   )
 }

@@ -9,9 +9,11 @@ const KEYS = [
   ['Esc', 'close what lies on top'],
   ['Enter', 'save the form you are in'],
   [
-    'Space  R  O  W  S  D  N  K  Z',
-    'in the Round: the usual, refused, offered, weight, shed, droppings, note, skip, take back',
+    'Space  R  O  W  S  D  H  N  K  Z',
+    'in the Round: done as usual, refused, offered, weight, shed, droppings, check, note, skip, take back',
   ],
+  ['T  F  M', 'in the Round, where one of them is due: timer set, new one fitted, food made'],
+  ['Space  1 … 9  N  A', 'in a check: well, what is found, not looked at, all the rest is well'],
   ['0 … 9', 'in the Round: a weight, typed straight in'],
   ['A  R  S  W', 'in Rearing: ate, refused, shed, weigh the animal that is open'],
   ['I  C  K  P  X  N', 'in Pairing: introduced, courted, locked, parted, attacked, ignored'],

@@ -116,6 +116,8 @@ export function figuresOf(
           return celsius(value)
         case 'd':
           return days(value)
+        case 'mm':
+          return `${Number(value.toPrecision(4))} mm`
         case 'h':
           return `${value.toFixed(1)} h`
         case 'share':

@@ -50,7 +50,7 @@ export interface Resolved {
 }
 
 const A: Record<SubjectType, string> = {
-  ...{ animal: 'an animal', place: 'a place', cohort: 'a cohort', colony: 'a colony' },
+  ...{ animal: 'an animal', place: 'a place', cohort: 'a cohort', colony: 'a colony', recipe: 'a recipe' },
   ...{ clutch: 'a clutch', pairing: 'a pairing', rest: 'a rest' },
 }
 /** A sex told on a card was seen, not probed. */

@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLineFilter } from '../shell/queries'
+import { useMay } from '../shell/session'
 import { useLongTask } from '../shell/worker'
 import { COMPARED_AT, type GrownAnimal, type GrownCollection, type GrownGroup } from './growthOfAll'
 
@@ -20,6 +21,7 @@ export function GrowthPage() {
     data ?? null,
   )
   const { fits, line } = useLineFilter()
+  const may = useMay()
   const [chosen, setChosen] = useState<string | null>(null)
   if (!data) return null
   const species = [...new Set(result?.animals.map((a) => a.species))].sort()
@@ -30,9 +32,12 @@ export function GrowthPage() {
     <section className="page">
       <div className="head">
         <h1>Growth{line && <span className="quiet"> of {line}</span>}</h1>
-        {species.length > 1 && (
-          <Segmented aria-label="Species" options={species} value={shownSpecies!} onChange={setChosen} />
-        )}
+        <div className="side">
+          {species.length > 1 && (
+            <Segmented aria-label="Species" options={species} value={shownSpecies!} onChange={setChosen} />
+          )}
+          {may.write && <Link to="/growth/measure">Measure animals</Link>}
+        </div>
       </div>
       {progress !== null && (
         <div className="row" style={{ gap: 14, maxWidth: 520 }} role="status">
@@ -73,6 +78,7 @@ export function GrowthPage() {
           </div>
           <div>
             <Coming animals={result.animals.filter(of)} />
+            <OffPace animals={result.animals.filter(of)} />
             <Apart animals={result.animals.filter(of)} />
             <SetAside animals={result.animals.filter(of)} />
           </div>
@@ -190,6 +196,29 @@ function Coming({ animals }: { animals: readonly GrownAnimal[] }) {
 const FEWEST_MATES = 4
 
 /** Who stands out among clutch mates, or in the line where there are none. */
+/** Who outgrows the protocol, or lags behind it. */
+function OffPace({ animals }: { animals: readonly GrownAnimal[] }) {
+  const figures = useFigures()
+  const off = animals.flatMap((a) => (a.pace ? [{ a, ...a.pace }] : [])).sort((x, y) => y.times - x.times)
+  if (off.length === 0) return null
+  return (
+    <section style={{ marginTop: 16 }}>
+      <h2>Growing too fast or too slowly</h2>
+      <ul className="lines">
+        {off.slice(0, MOST_ROWS).map(({ a, is, expectedGrams }) => (
+          <li key={a.id} className="between">
+            <Tag animal={a} />
+            <span className="small">
+              <span className={is === 'too fast' ? 'warm' : 'bad'}>{is}</span>: {figures.grams(a.grams)},
+              about {figures.grams(Math.round(expectedGrams))} expected
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
 function Apart({ animals }: { animals: readonly GrownAnimal[] }) {
   const known = animals.filter((a) => a.percentile !== null && a.among >= FEWEST_MATES)
   const apart = known

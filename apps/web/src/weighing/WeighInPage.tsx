@@ -1,3 +1,4 @@
+import { livesHere } from '@hatch-book/core'
 import type { AnimalRow, ScaleView } from '@hatch-book/contract'
 import { Button, Input, Segmented } from 'antd'
 import { useMemo, useState } from 'react'
@@ -46,7 +47,7 @@ export function WeighInPage() {
     return (data ?? [])
       .filter(
         (a) =>
-          (a.presence === 'here' || a.presence === 'listed') &&
+          livesHere(a.presence) &&
           fits(a) &&
           // Of an insect weight says nothing: it is only weighed where everybody is.
           (who === 'all' ||

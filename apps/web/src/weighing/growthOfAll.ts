@@ -31,6 +31,7 @@ export interface GrownAnimal {
   /** When it reaches the weight wanted of a breeder; null when it never does, or has it. */
   reaches: Projection | null
   light: boolean
+  pace: GrowingRow['pace']
   /** Per cent of its clutch mates, or else of its line and sex, that are lighter at its age. */
   percentile: number | null
   among: number
@@ -128,7 +129,7 @@ interface Fitted {
 }
 
 function grownAnimal({ animal, fit, lastAgeDays }: Fitted, mates: readonly Fitted[]): GrownAnimal {
-  const { id, tag, species, line, sex, season, wantedGrams, weights, hatched } = animal
+  const { id, tag, species, line, sex, season, wantedGrams, pace, weights, hatched } = animal
   const grams = weights.at(-1)![1]
   const light = wantedGrams !== null && grams < wantedGrams
   const others = mates.filter((m) => m.animal.id !== id && m.animal.sex === sex)
@@ -143,6 +144,7 @@ function grownAnimal({ animal, fit, lastAgeDays }: Fitted, mates: readonly Fitte
       season,
       grams,
       wantedGrams,
+      pace,
       weighings: weights.length,
       light,
     },

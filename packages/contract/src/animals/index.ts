@@ -1,4 +1,4 @@
-import { BODY_PLANS } from '@hatch-book/core'
+import { BODY_PLANS, bodySizes } from '@hatch-book/core'
 import * as v from 'valibot'
 import {
   DaySchema,
@@ -14,6 +14,7 @@ import {
 } from '../common'
 import { EntrySchema } from '../entries'
 import { OffFoodView } from '../readiness/offFood'
+import { PaceView } from '../weighing/pace'
 import { DefectView } from '../rearing/holdbacks'
 
 export const PURPOSES = ['breeder', 'holdback', 'growing on', 'for sale', 'pet only'] as const
@@ -36,10 +37,14 @@ export type HatchFact = v.InferOutput<typeof HatchFact>
 
 export const SexWord = v.picklist(['female', 'male', 'unknown'])
 
+const FormName = v.pipe(v.string(), v.trim(), v.maxLength(40, 'Use at most 40 characters'))
+
 export const AnimalDraft = v.object({
   id: Id,
   tag: Tag,
   protocolId: Id,
+  /** Locality or subspecies, such as `northern`. */
+  form: v.optional(FormName, ''),
   line: v.optional(v.pipe(v.string(), v.trim(), v.maxLength(60)), ''),
   sex: v.optional(SexWord, 'unknown'),
   sexCertainty: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(1)), 0.97),
@@ -57,6 +62,8 @@ export type AnimalDraft = v.InferOutput<typeof AnimalDraft>
 export const AnimalChange = v.object({
   version: Version,
   tag: Tag,
+  /** As it was, where it is not said. */
+  form: v.optional(FormName),
   line: v.pipe(v.string(), v.trim(), v.maxLength(60)),
   hatched: v.nullable(HatchFact),
   damId: v.nullable(Id),
@@ -73,6 +80,8 @@ export const GateSchema = v.object({
   opens: v.boolean(),
   evidence: v.array(ReasonSchema),
   missing: v.array(ReasonSchema),
+  /** Whether any one of what is missing is enough. */
+  anyOpens: v.boolean(),
   expected: v.nullable(DaySpanSchema),
 })
 export type GateView = v.InferOutput<typeof GateSchema>
@@ -104,6 +113,7 @@ export const AnimalRow = v.object({
   tag: v.string(),
   species: v.string(),
   bodyPlan: v.picklist(BODY_PLANS),
+  form: v.string(),
   line: v.string(),
   sex: SexWord,
   sexCertainty: v.number(),
@@ -154,6 +164,8 @@ export const StageView = v.object({
   gate: GateSchema,
   housing: v.string(),
   climate: v.string(),
+  /** Hours of light and UV, in words; empty where its protocol says nothing of them. */
+  light: v.string(),
   feed: v.string(),
   /** What is repeated for it, in words; empty where nothing is. */
   care: v.string(),
@@ -188,6 +200,20 @@ export const PurposeChange = v.object({ ids: Ids, purpose: v.picklist(PURPOSES) 
 export const AnimalsChanged = v.object({ changed: v.number() })
 export const MergeDraft = v.object({ otherId: Id })
 
+const CheckPartSchema = v.object({
+  part: v.string(),
+  well: v.string(),
+  signs: v.array(
+    v.object({
+      sign: v.string(),
+      means: v.string(),
+      today: v.string(),
+      vet: v.string(),
+      waits: v.optional(v.boolean()),
+    }),
+  ),
+})
+
 export const AnimalPage = v.object({
   animal: AnimalRow,
   protocolId: Id,
@@ -199,6 +225,18 @@ export const AnimalPage = v.object({
   stage: StageView,
   leaving: LeavingSchema,
   weights: v.array(v.object({ at: v.string(), grams: v.number(), context: v.string() })),
+  /** Whatever was measured of it, the oldest first. */
+  sizes: v.array(v.object({ of: v.picklist(bodySizes), mm: v.number(), on: DaySchema })),
+  /** What it is looked over for: each check of its protocol, when it was last done, and when it is due. */
+  checks: v.array(
+    v.object({
+      name: v.string(),
+      parts: v.array(CheckPartSchema),
+      last: v.nullable(v.object({ on: DaySchema, passed: v.boolean() })),
+      /** Null where it is not asked for now. */
+      due: v.nullable(v.object({ earliest: DaySchema, due: DaySchema, why: v.string() })),
+    }),
+  ),
   /** The animal's own curve; null where too little is known to draw one. */
   growth: v.nullable(
     v.object({
@@ -212,6 +250,7 @@ export const AnimalPage = v.object({
     }),
   ),
   wantedGrams: v.nullable(v.number()),
+  pace: PaceView,
   offFood: v.nullable(OffFoodView),
   traits: v.array(
     v.object({

@@ -1,3 +1,4 @@
+import { UNITS } from '@hatch-book/core'
 import { DaySchema, Id } from '@hatch-book/core/values'
 import * as v from 'valibot'
 
@@ -18,13 +19,13 @@ export const ReasonSchema = v.object({
   have: v.nullable(
     v.object({
       value: v.union([v.number(), v.string()]),
-      unit: v.picklist(['g', 'd', 'h', 'C', 'score', 'count', 'share', 'day', 'word']),
+      unit: v.picklist(UNITS),
     }),
   ),
   wanted: v.nullable(
     v.object({
       value: v.union([v.number(), v.string()]),
-      unit: v.picklist(['g', 'd', 'h', 'C', 'score', 'count', 'share', 'day', 'word']),
+      unit: v.picklist(UNITS),
     }),
   ),
   bound: v.picklist(['at least', 'at most', 'is', 'between']),

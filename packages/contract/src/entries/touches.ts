@@ -10,6 +10,7 @@ const OF_SUBJECT: Readonly<Record<SubjectType, readonly Topic[]>> = {
   rest: ['rests'],
   colony: ['colonies'],
   cohort: ['cohorts'],
+  recipe: ['recipes'],
 }
 
 /** What an entry touches; what strikes one out, whatever any entry of its subject may have touched. */

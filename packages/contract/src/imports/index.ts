@@ -10,13 +10,13 @@ export type ListKind = (typeof LIST_KINDS)[number]
 export const COLUMN_MEANINGS = {
   animals: [
     ...['tag', 'species', 'sex', 'hatched', 'dam', 'sire', 'place', 'grams'],
-    ...['line', 'purpose', 'origin', 'note'],
+    ...['form', 'line', 'purpose', 'origin', 'note'],
   ],
   entries: ['tag', 'day', 'grams', 'grams on a day', 'meal', 'food', 'shed', 'note'],
 } as const
 export type AnimalColumn =
   | ('tag' | 'species' | 'sex' | 'hatched' | 'dam' | 'sire' | 'place' | 'grams')
-  | ('line' | 'purpose' | 'origin' | 'note')
+  | ('form' | 'line' | 'purpose' | 'origin' | 'note')
 export type EntryColumn = 'tag' | 'day' | 'grams' | 'grams on a day' | 'meal' | 'food' | 'shed' | 'note'
 
 export const ListChoices = v.object({

@@ -1,3 +1,4 @@
+import { EQUIPMENT_KINDS } from '@hatch-book/core'
 import * as v from 'valibot'
 import { Celsius, DaySchema, Id, InstantSchema, Line } from '../common'
 import { WorkView } from '../rounds'
@@ -83,6 +84,23 @@ export const TubsChange = v.object({
 })
 export const PlacesChanged = v.object({ changed: v.number() })
 
+/** What stands or hangs at a place, each piece as it was last fitted. */
+export const EquipmentView = v.object({
+  equipment: v.string(),
+  kind: v.picklist(EQUIPMENT_KINDS),
+  fittedOn: DaySchema,
+  replaceOn: v.nullable(DaySchema),
+  replaceDays: v.nullable(v.number()),
+  /** Of a timer: to how many hours of light it was last set, and how many are wanted today; null of all else. */
+  light: v.nullable(
+    v.object({
+      set: v.nullable(v.object({ hours: v.number(), on: DaySchema })),
+      wanted: v.nullable(v.number()),
+    }),
+  ),
+})
+export type EquipmentView = v.InferOutput<typeof EquipmentView>
+
 /** One tub as it stands. */
 export const TubView = v.object({
   id: Id,
@@ -94,6 +112,11 @@ export const TubView = v.object({
   cleanedAt: v.nullable(InstantSchema),
   /** Water, misting and all other care that those who live there ask for, each as it falls due next. */
   care: v.array(WorkView),
+  equipment: v.array(EquipmentView),
+  /** Who has outgrown it, and why. */
+  tooSmall: v.array(v.string()),
+  /** How its UV light stands for who lives there; null where nobody there is said to want any. */
+  uv: v.nullable(v.object({ says: v.string(), standing: v.picklist(['well', 'outside']) })),
   animals: v.array(
     v.object({
       id: Id,
@@ -119,11 +142,19 @@ export const RackView = v.object({
   roomId: v.nullable(Id),
   rows: v.number(),
   columns: v.number(),
+  equipment: v.array(EquipmentView),
   tubs: v.array(TubView),
 })
 export type RackView = v.InferOutput<typeof RackView>
 export const Rooms = v.object({
-  rooms: v.array(v.object({ id: v.nullable(Id), name: v.string(), racks: v.array(RackView) })),
+  rooms: v.array(
+    v.object({
+      id: v.nullable(Id),
+      name: v.string(),
+      equipment: v.array(EquipmentView),
+      racks: v.array(RackView),
+    }),
+  ),
   /** Animals that are here and in no tub. */
   homeless: v.array(v.object({ id: Id, tag: v.string(), species: v.string() })),
 })

@@ -61,6 +61,8 @@ export const ProtocolDocumentSchema = v.object({
   wayOfLife: v.optional(v.pipe(v.string(), v.maxLength(80))),
   /** Latin name of the library's species whose figures stand where it says none. */
   library: v.optional(v.pipe(v.string(), v.maxLength(80))),
+  /** What of its way of life does not hold for it. */
+  without: v.optional(v.pipe(v.array(v.pipe(v.string(), v.maxLength(80))), v.maxLength(200))),
   figures: v.record(v.pipe(v.string(), v.maxLength(80)), FigureSchema),
 })
 
@@ -127,11 +129,13 @@ export const ProtocolPage = v.object({
   document: ProtocolDocumentSchema,
   scope: v.picklist(SCOPES),
   of: v.string(),
-  /** Of an animal its tag, of a line its name. */
+  /** Of an animal its tag, of a form or a line its name. */
   ofName: v.string(),
   /** The number of the edition in force on this level; 0 where nothing was ever set. */
   edition: v.number(),
   settings: ProtocolSettingsSchema,
+  /** One of the species that came with the program: what it says itself nobody in the book has said. */
+  starting: v.boolean(),
   /** The figures without this level, and with it. */
   before: v.record(v.string(), FigureSchema),
   /** Keys of those that nobody said, without this level: guesses from the way of life, which follow from what is said. */
@@ -139,6 +143,8 @@ export const ProtocolPage = v.object({
   figures: v.record(v.string(), FigureSchema),
   sources: v.record(v.string(), v.string()),
   editions: v.array(EditionView),
+  /** Forms of it that are kept, or that something was set for. */
+  forms: v.array(v.string()),
   lines: v.array(v.string()),
 })
 export type ProtocolPage = v.InferOutput<typeof ProtocolPage>

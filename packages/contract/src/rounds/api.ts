@@ -17,6 +17,7 @@ export const roundsApi = {
       'rests',
       'cohorts',
       'colonies',
+      'recipes',
       'protocols',
       'plans',
       'trade',

@@ -1,4 +1,5 @@
 import * as v from 'valibot'
+import { PaceView } from './pace'
 import { DaySpanSchema, Id, Line } from '../common'
 import { SexWord } from '../animals'
 
@@ -48,6 +49,7 @@ export const GrowingRow = v.object({
   hatched: DaySpanSchema,
   clutchId: v.nullable(Id),
   wantedGrams: v.nullable(v.number()),
+  pace: PaceView,
   /** What is expected of its line and sex: a place in the list of these. */
   expects: v.number(),
   /** Days from hatching, grams, and whether it was fed (1), gravid (2) or in shed (3). */

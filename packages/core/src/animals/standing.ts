@@ -3,6 +3,7 @@ import type { KindsOf, Logged, Saying } from '../log'
 import { never } from '../log/never'
 import type { MEAL_OUTCOMES } from '../rearing/entries'
 import type { WEIGHT_CONTEXTS } from '../weighing/entries'
+import { BODY_SIZES, bodySizes, type BodySize } from '../weighing/sizes'
 import type { CARRIES, SEXES } from './entries'
 import { BLANK_YOUNG, mealOfYoung, sexOfReadings, stepOfYoung, type YoungStanding } from './young'
 
@@ -94,6 +95,12 @@ export interface AnimalStanding {
   traits: SaidOfTrait[]
   /** Signs that somebody looked for, each as last seen or not seen. */
   signs: Record<string, { seen: boolean; at: Instant }>
+  /** How large it is, mm, each as last measured. */
+  sizes: Partial<Record<BodySize, { mm: number; at: Instant }>>
+  /** Its checks by their names, each as it was last done. */
+  checks: Record<string, { at: Instant; passed: boolean; waits: boolean }>
+  /** What the last look at each part of its body found, and opened a problem for. */
+  foundAt: Record<string, string[]>
   /** Where it stands on its way from the egg to an owner. */
   young: YoungStanding
 }
@@ -128,6 +135,9 @@ export const BLANK_STANDING: AnimalStanding = Object.freeze({
   adultAt: null,
   traits: [],
   signs: {},
+  sizes: {},
+  checks: {},
+  foundAt: {},
   young: BLANK_YOUNG,
 })
 
@@ -236,7 +246,12 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
     case 'overruled':
       return { ...now, overrules: now.overrules + 1 }
     case 'moulted':
-      return entry.payload.adult ? { ...now, adultAt: at } : now
+      // A moult is to some what a shed is to others.
+      return {
+        ...now,
+        ...{ lastShedAt: at, wholeSheds: now.wholeSheds + 1 },
+        adultAt: entry.payload.adult ? at : now.adultAt,
+      }
     case 'trait': {
       const { trait, carries, certainty, copies, odds, score } = entry.payload
       const said = {
@@ -260,9 +275,22 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
       const young = stepOfYoung(now.young, entry)
       return { ...now, young, ...sexOfReadings(young) }
     }
+    case 'measured': {
+      const { payload } = entry
+      const told = bodySizes.flatMap((of) => {
+        const mm = payload[BODY_SIZES[of].field]
+        return mm === undefined ? [] : [[of, { mm, at }] as const]
+      })
+      return {
+        ...now,
+        sizes: { ...now.sizes, ...Object.fromEntries(told) },
+        young: stepOfYoung(now.young, entry),
+      }
+    }
+    case 'checked':
+      return afterCheck(now, entry)
     case 'readings shown':
     case 'defect found':
-    case 'measured':
     case 'held back':
     case 'reserved':
     case 'reservation ended':
@@ -288,6 +316,33 @@ function step(now: AnimalStanding, entry: AnimalEntry): AnimalStanding {
       return now
     default:
       return never(entry, now)
+  }
+}
+
+/**
+ * What was found opens a problem, until the same part is looked at again and it is gone. What was not looked at stays as it was: nobody
+ * knows. A check is passed where every part was looked at and nothing was found.
+ */
+function afterCheck(
+  now: AnimalStanding,
+  { payload, at }: Extract<AnimalEntry, { kind: 'checked' }>,
+): AnimalStanding {
+  const { check, looked, left, found } = payload
+  const ill = found.filter(({ waits }) => !waits)
+  const before = looked.flatMap((part) => now.foundAt[part] ?? [])
+  const signs = [...new Set(ill.map(({ sign }) => sign))]
+  const foundAt = { ...now.foundAt }
+  for (const part of looked) {
+    const here = ill.filter((f) => f.part === part).map(({ sign }) => sign)
+    if (here.length > 0) foundAt[part] = here
+    else delete foundAt[part]
+  }
+  const passed = found.length === 0 && left.length === 0
+  return {
+    ...now,
+    openProblems: [...now.openProblems.filter((p) => !before.includes(p) && !signs.includes(p)), ...signs],
+    foundAt,
+    checks: { ...now.checks, [check]: { at, passed, waits: found.some(({ waits }) => waits) } },
   }
 }
 

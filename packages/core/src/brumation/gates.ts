@@ -1,6 +1,7 @@
+import { livesHere } from '../animals'
 import { ageOn } from '../animals'
 import { addDays, daysBetween, type Day } from '../calendar'
-import { originOf, type Protocol, type RestRules } from '../protocols'
+import { NO_REST, originOf, type Protocol, type RestRules } from '../protocols'
 import { reason, type Reason } from '../reasons'
 import { projectWeight } from '../weighing'
 import type { BreederFacts } from '../readiness'
@@ -31,7 +32,7 @@ type Gate = (
 
 const speciesGate: Gate = ({ sex }, protocol, { needed }) => {
   const base = { rule: 'species', says: 'the species rests', origin: originOf(protocol, 'cooling.needed') }
-  if (needed === 'none')
+  if (needed === NO_REST)
     return reason({
       ...base,
       standing: 'fails',
@@ -53,7 +54,7 @@ const presenceGate: Gate = ({ presence }) =>
     rule: 'presence',
     says: 'in the room',
     origin: 'the log',
-    standing: presence === 'here' || presence === 'listed' ? 'holds' : 'fails',
+    standing: livesHere(presence) ? 'holds' : 'fails',
     note: presence === 'here' ? '' : presence,
   })
 

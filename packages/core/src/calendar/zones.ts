@@ -58,6 +58,9 @@ export const dayOfInstant = (at: Instant, zone: string): Day => dayOfQuarter(at,
 export const timeOfInstant = (at: Instant, zone: string): string =>
   new Date(wallTime(at, zone)).toISOString().slice(11, 16)
 
+/** The hour of the wall clock at an instant where the book is kept, from 0 to 23. */
+export const hourOfInstant = (at: Instant, zone: string): number => new Date(wallTime(at, zone)).getUTCHours()
+
 /**
  * The instant at which a day reaches the given hour of the wall clock. Where a daylight-saving change skips that
  * hour, the first instant after the skip is meant; where it comes twice, the first of the two.

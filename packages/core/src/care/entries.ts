@@ -1,12 +1,12 @@
 import * as v from 'valibot'
 import { TIMES_OF_DAY } from '../calendar'
 import { defineEntry } from '../log/define'
-import { STAGE_FOOD } from './stageFood'
+import { LONGEST_CARE, STAGE_FOOD } from './names'
 import { Line, remark } from '../values'
 
-const At = v.optional(v.picklist(TIMES_OF_DAY, 'morning, evening or night?'))
+const At = v.optional(v.picklist(TIMES_OF_DAY, 'choose morning, evening or night'))
 /** What of its rotation it was. */
-const With = v.optional(Line(60))
+const With = v.optional(Line(LONGEST_CARE))
 
 /** Care that is known by its name alone: of a tub, or of whoever has none. */
 const done = <const K extends string>(kind: K) =>
@@ -29,15 +29,16 @@ export const ENTRIES_OF_CARE = [
     kind: 'cared for',
     subject: 'any',
     by: 'helper',
-    payload: v.object({ task: Line(60), with: With, at: At, ...remark }),
-    says: ({ task, with: turn }) => `done: ${said(task, turn)}`,
+    payload: v.object({ task: Line(LONGEST_CARE), with: With, at: At, ...remark }),
+    says: ({ task, with: turn }) => said(task, turn),
   }),
   /** Food for those who are counted, not named: leaves, pellets, a mash. */
   defineEntry({
     kind: 'food given',
     subject: 'any',
     by: 'helper',
-    payload: v.object({ task: Line(60), with: With, at: At, ...remark }),
-    says: ({ task, with: turn }) => `fed: ${task === STAGE_FOOD ? (turn ?? task) : said(task, turn)}`,
+    payload: v.object({ task: Line(LONGEST_CARE), with: With, at: At, ...remark }),
+    says: ({ task, with: turn }) =>
+      `fed ${task === STAGE_FOOD && turn !== undefined ? turn : said(task, turn)}`,
   }),
 ] as const

@@ -1,4 +1,4 @@
 export { workByHour, type WorkByHour } from './byHour'
-export { careTogether, careWork, NEVER_DONE, type CareDone } from './work'
-export { STAGE_FOOD } from './stageFood'
+export { careKey, careTogether, careWork, NEVER_DONE, type CareDone } from './work'
+export { LONGEST_CARE, STAGE_FOOD } from './names'
 export { isCare } from './isCare'

@@ -1,6 +1,8 @@
 import { addDays, isWithinYear, laterDay, nextDayOfYear, type Day, type TimeOfDay } from '../calendar'
+import type { EntryKind } from '../log'
 import type { CareRule } from '../protocols'
 import type { Due, TaskCarries, WorkItem } from '../rounds'
+import { TASKS_OF_CARE } from './tasks'
 
 /** What the log says of one care task of a tub, an animal, a cohort or a colony. */
 export interface CareDone {
@@ -11,6 +13,14 @@ export interface CareDone {
   /** On the last day, in which parts of it; null for each time that nobody named one. */
   parts: readonly (TimeOfDay | null)[]
 }
+
+/** By which entry a task is settled, and what it is called in it: water, misting and cleaning are known by their kind, all else by its name too. */
+export function careKey({ kind, name }: CareRule): { entry: EntryKind; task: string } {
+  const { settles = [] } = TASKS_OF_CARE.find((task) => task.kind === kind)!
+  return { entry: settles.find(({ usual }) => usual)!.writes, task: isNamed(kind) ? name : '' }
+}
+
+const isNamed = (kind: CareRule['kind']) => kind === 'care' || kind === 'food'
 
 export const NEVER_DONE: CareDone = { lastOn: null, times: 0, parts: [] }
 
@@ -34,7 +44,7 @@ export function careWork(of: Due, rule: CareRule, done: CareDone, today: Day): W
     const on = inSeason(due)
     const once = parts.length === 1
     const carries: TaskCarries = {
-      ...(kind === 'care' || kind === 'food' ? { task: name } : {}),
+      ...(isNamed(kind) && { task: name }),
       ...(turns.length > 0 && { with: turns[turn % turns.length]! }),
       ...(part !== null && { at: part }),
     }
@@ -65,7 +75,7 @@ export function careWork(of: Due, rule: CareRule, done: CareDone, today: Day): W
 /** When it was last done, or that nobody has written it yet: of each kind of care as one says it. */
 function whyOf({ kind, name }: CareRule, lastOn: Day | null): string {
   const [noun, participle] = {
-    water: ['water', 'water last changed'],
+    water: ['water change', 'water last changed'],
     mist: ['misting', 'last misted'],
     clean: ['cleaning', 'last cleaned'],
     food: ['food', 'last fed'],

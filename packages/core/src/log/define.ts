@@ -1,7 +1,16 @@
 import type * as v from 'valibot'
 import type { Topic } from './topics'
 
-export const SUBJECT_TYPES = ['animal', 'pairing', 'clutch', 'place', 'rest', 'colony', 'cohort'] as const
+export const SUBJECT_TYPES = [
+  'animal',
+  'pairing',
+  'clutch',
+  'place',
+  'rest',
+  'colony',
+  'cohort',
+  'recipe',
+] as const
 export type SubjectType = (typeof SUBJECT_TYPES)[number]
 
 /** Writes the figures of an entry in the book's units. */

@@ -3,14 +3,17 @@ import { ENTRIES_OF_ANIMALS } from '../animals/entries'
 import { ENTRIES_OF_RESTS } from '../brumation/entries'
 import type { Instant } from '../calendar'
 import { ENTRIES_OF_CARE } from '../care/entries'
+import { ENTRIES_OF_CHECKS } from '../checks/entries'
 import { ENTRIES_OF_CLIMATE } from '../climate/entries'
 import { ENTRIES_OF_COHORTS } from '../cohorts/entries'
 import { ENTRIES_OF_COLONIES } from '../colonies/entries'
 import { ENTRIES_OF_INCUBATION } from '../incubation/entries'
+import { ENTRIES_OF_LIGHT } from '../light/entries'
 import { ENTRIES_OF_PAIRING } from '../pairing/entries'
 import { ENTRIES_OF_PLACES } from '../places/entries'
 import { ENTRIES_OF_READINESS } from '../readiness/entries'
 import { ENTRIES_OF_REARING } from '../rearing/entries'
+import { ENTRIES_OF_RECIPES } from '../recipes/entries'
 import { ENTRIES_OF_ROUNDS } from '../rounds/entries'
 import { ENTRIES_OF_SALES } from '../sales/entries'
 import { ENTRIES_OF_WEIGHING } from '../weighing/entries'
@@ -27,10 +30,13 @@ const ALL = [
   ...ENTRIES_OF_PAIRING,
   ...ENTRIES_OF_INCUBATION,
   ...ENTRIES_OF_CLIMATE,
+  ...ENTRIES_OF_LIGHT,
   ...ENTRIES_OF_PLACES,
   ...ENTRIES_OF_CARE,
+  ...ENTRIES_OF_CHECKS,
   ...ENTRIES_OF_COHORTS,
   ...ENTRIES_OF_COLONIES,
+  ...ENTRIES_OF_RECIPES,
   ...ENTRIES_OF_SALES,
   ...ENTRIES_OF_ROUNDS,
   ...ENTRIES_OF_THE_LOG,

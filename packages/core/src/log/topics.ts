@@ -15,6 +15,7 @@ export const TOPICS = [
   'rests',
   'cohorts',
   'colonies',
+  'recipes',
   'climate',
   'trade',
   'messages',

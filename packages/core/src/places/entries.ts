@@ -1,6 +1,7 @@
 import * as v from 'valibot'
 import { defineEntry } from '../log/define'
-import { remark } from '../values'
+import { Line, remark } from '../values'
+import { EQUIPMENT_KINDS, LONGEST_EQUIPMENT } from './kinds'
 
 /** What is done at a place and said by its name alone. */
 const done = <const K extends string>(kind: K, by: 'helper' | 'keeper') =>
@@ -8,6 +9,34 @@ const done = <const K extends string>(kind: K, by: 'helper' | 'keeper') =>
 
 export const ENTRIES_OF_PLACES = [
   done('soiled', 'helper'),
+  /** New, or the same once more: whatever is fitted under a name takes the place of what had it. */
+  defineEntry({
+    kind: 'equipment fitted',
+    subject: 'place',
+    by: 'helper',
+    payload: v.object({
+      equipment: Line(LONGEST_EQUIPMENT),
+      kind: v.picklist(EQUIPMENT_KINDS, 'choose what it is'),
+      replaceDays: v.optional(
+        v.pipe(
+          v.number('write the days in figures'),
+          v.integer('write whole days'),
+          v.minValue(1, 'at least one day'),
+          v.maxValue(4000, 'at most 4000 days'),
+        ),
+      ),
+      ...remark,
+    }),
+    says: ({ equipment, replaceDays }) =>
+      `fitted ${equipment}${replaceDays === undefined ? '' : `, to be replaced after ${replaceDays} days`}`,
+  }),
+  defineEntry({
+    kind: 'equipment taken out',
+    subject: 'place',
+    by: 'helper',
+    payload: v.object({ equipment: Line(LONGEST_EQUIPMENT), ...remark }),
+    says: ({ equipment }) => `took out ${equipment}`,
+  }),
   done('trial began', 'keeper'),
   done('trial ended', 'keeper'),
 ] as const

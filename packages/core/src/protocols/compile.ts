@@ -1,6 +1,8 @@
 import type { ClutchRules, IncubationRules, PairingRules, Protocol, ReadinessRules } from './types'
 import type { DevelopmentCurve, SexCurve } from './curves'
 import type { ProtocolDocument } from './document'
+import { checksOf } from './compileChecks'
+import { lightOf } from './compileLight'
 import { restOf } from './rest'
 import { Sheet } from './sheet'
 import { leavingOf, rearingOf, stagesOf } from './compileStages'
@@ -26,7 +28,7 @@ export function compileProtocol(
     bodyPlan: document.bodyPlan,
     keptAs: document.keptAs,
     young: document.young,
-    origin: `${name} protocol${edition ? `, ${edition}` : document.wayOfLife ? '' : ': starting figures'}`,
+    origin: `${name} protocol${edition ? `, ${edition}` : ''}`,
     sources,
     readiness: readinessOf(sheet),
     rest: restOf(sheet),
@@ -34,8 +36,14 @@ export function compileProtocol(
     clutch: clutchOf(sheet),
     incubation: incubationOf(sheet),
     growth: { female: curveOf(sheet, 'female'), male: curveOf(sheet, 'male') },
+    pace: {
+      over: sheet.numberOr('growth.warnOver', null),
+      under: sheet.numberOr('growth.warnUnder', null),
+    },
     quarantineDays: sheet.number('quarantine.days'),
     stages: stagesOf(sheet),
+    checks: checksOf(sheet, document.bodyPlan),
+    light: lightOf(sheet),
     rearing: rearingOf(sheet),
     leaving: leavingOf(sheet),
     papers: sheet.words('leaving.papers'),

@@ -1,27 +1,29 @@
 import { isDayOfYear, partsOfDay, timesNamedIn } from '../calendar'
-import { STAGE_FOOD } from '../care/stageFood'
+import { LONGEST_CARE, STAGE_FOOD } from '../care/names'
 import type { Range } from './range'
 import type { Sheet } from './sheet'
-import { CARE_IN_WORDS, EACH_ANIMAL, MAY_BE_LEFT } from './figures'
+import { CARE_IN_WORDS, EACH_ANIMAL, IN_ALL_STAGES, IN_NO_STAGE, MAY_BE_LEFT } from './figures'
 import type { CareRule } from './types'
 
-/** In no stage: how a task of the way of life is put aside. */
-export const IN_NO_STAGE = 'none'
-
-const partsOf = (words: string) =>
+/** What is named in words one after the other. */
+export const partsOf = (words: string) =>
   words
-    .split(/[,;]/)
+    .split(/[,;\n]/)
     .map((part) => part.trim())
     .filter((part) => part !== '')
 
 const timesADay = ({ typical }: Range) => (typical > 0 && typical < 1 ? Math.round(1 / typical) : 1)
 
-/** The care tasks that a protocol names, in their order; those put aside are not among them. */
+/**
+ * The care tasks that a protocol names, in their order; those put aside are not among them. Stages are told by their numbers, so that one may be
+ * renamed.
+ * @throws MissingFigureError for a task without its rhythm
+ */
 export function careOf(sheet: Sheet): CareRule[] {
   return sheet.numbered('care').flatMap((p): CareRule[] => {
-    const stages = partsOf(sheet.words(`${p}.stages`))
-    if (stages.length === 1 && stages[0] === IN_NO_STAGE) return []
-    const everyDays = sheet.rangeOrNull(`${p}.everyDays`) ?? ONCE_A_DAY
+    const stages = sheet.words(`${p}.stages`, IN_ALL_STAGES)
+    if (stages === IN_NO_STAGE) return []
+    const everyDays = sheet.range(`${p}.everyDays`)
     const [from, to] = [sheet.words(`${p}.from`), sheet.words(`${p}.to`)]
     const named = timesNamedIn(sheet.words(`${p}.at`))
     const name = sheet.words(`${p}.name`)
@@ -31,16 +33,15 @@ export function careOf(sheet: Sheet): CareRule[] {
         ...{ name, kind, says: kind === 'food' ? `feed ${name}` : name },
         everyDays,
         at: named.length > 0 ? named : partsOfDay(timesADay(everyDays)),
-        stages: stages.length > 0 ? stages : null,
+        stages: stages === IN_ALL_STAGES ? null : partsOf(stages).map((n) => sheet.words(`stage.${n}.name`)),
         season: isDayOfYear(from) && isDayOfYear(to) ? { from, to } : null,
         mayBeLeft: sheet.words(`${p}.away`) === MAY_BE_LEFT,
-        turns: partsOf(sheet.words(`${p}.turns`)),
+        turns: partsOf(sheet.words(`${p}.turns`)).map((turn) => turn.slice(0, LONGEST_CARE)),
         each: sheet.words(`${p}.each`) === EACH_ANIMAL ? 'animal' : 'tub',
       },
     ]
   })
 }
-const ONCE_A_DAY: Range = { typical: 1, least: 1, most: 1 }
 
 /** Water or misting of a stage as care. */
 const ofStage = (kind: 'water' | 'mist', says: string, everyDays: Range | null): CareRule[] =>
@@ -62,14 +63,14 @@ export const foodTogether = (foods: readonly { food: string; everyDays: Range }[
     {
       ...{ kind: 'food', name: STAGE_FOOD, says: `feed ${what}`, everyDays: quickest.everyDays },
       ...{ at: partsOfDay(timesADay(quickest.everyDays)), stages: null, season: null, mayBeLeft: false },
-      ...{ turns: [what], each: 'tub' },
+      ...{ turns: [what.slice(0, LONGEST_CARE).trim()], each: 'tub' },
     },
   ]
 }
 
 /** Food of each stage of those who are counted, and how often it is given. */
 export const foodsOf = (sheet: Sheet): { stage: string; food: string; everyDays: Range }[] =>
-  sheet.numbered('stage').flatMap((p) => {
+  sheet.stages().flatMap((p) => {
     const everyDays = sheet.rangeOrNull(`${p}.everyDays`)
     const food = sheet.words(`${p}.feed`)
     return everyDays && food !== '' ? [{ stage: sheet.words(`${p}.name`), food, everyDays }] : []
@@ -78,7 +79,7 @@ export const foodsOf = (sheet: Sheet): { stage: string; food: string; everyDays:
 /** Care of those who are counted: that of every stage by its name, and what the protocol names besides. */
 export function careOfCohorts(sheet: Sheet): CareRule[] {
   const stages = sheet
-    .numbered('stage')
+    .stages()
     .flatMap((p) =>
       [
         ...ofStage('mist', 'mist them', sheet.rangeOrNull(`${p}.mistDays`)),

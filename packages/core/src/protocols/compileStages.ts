@@ -1,13 +1,16 @@
+import { CHECK_GOOD_DAYS } from '../checks/names'
 import { careOf, careOfStage } from './compileCare'
-import { AS_IT_COMES } from './figures'
+import { ANY_OF_IT, AS_IT_COMES, ASKED, NO_CHECK, NOT_ASKED } from './figures'
 import type { Sheet } from './sheet'
 import { climateInWords, housingInWords } from './stageWords'
+import { bodySizes, BODY_SIZES } from '../weighing/sizes'
 import type { Evidence, FeederRule, RearingRules, Stage, StageClimate, StageRoom } from './types'
 
 export function stagesOf(sheet: Sheet): Stage[] {
   let usually = 0
   const named = careOf(sheet)
-  return sheet.numbered('stage').map((p) => {
+  const order = sheet.stages()
+  return order.map((p) => {
     const days = sheet.range(`${p}.days`)
     usually += days.typical
     const feed = sheet.words(`${p}.feed`)
@@ -17,6 +20,10 @@ export function stagesOf(sheet: Sheet): Stage[] {
       litres: sheet.rangeOrNull(`${p}.litres`),
       together: sheet.numberOr(`${p}.together`, 1),
       partBy: sheet.rangeOrNull(`${p}.partBy`),
+      waterMm: sheet.rangeOrNull(`${p}.waterMm`),
+      heightMm: sheet.rangeOrNull(`${p}.heightMm`),
+      heightBodies: sheet.rangeOrNull(`${p}.heightBodies`),
+      floorBodies: sheet.rangeOrNull(`${p}.floorBodies`),
     }
     const name = sheet.words(`${p}.name`)
     const waterDays = sheet.rangeOrNull(`${p}.waterDays`)
@@ -25,7 +32,9 @@ export function stagesOf(sheet: Sheet): Stage[] {
       name,
       days,
       // What nobody put into words is told from its figures.
-      housing: sheet.words(`${p}.housing`) || housingInWords(room),
+      housing: [sheet.words(`${p}.housing`) || housingInWords(room), sheet.words(`${p}.also`)]
+        .filter((words) => words !== '')
+        .join(', '),
       climate: sheet.words(`${p}.climate`) || climateInWords(air),
       feed: sheet.has(`${p}.everyDays`) ? { prey: feed, everyDays: sheet.range(`${p}.everyDays`) } : null,
       prey: {
@@ -43,8 +52,35 @@ export function stagesOf(sheet: Sheet): Stage[] {
       mistDays,
       care: careOfStage(named, { name, waterDays, mistDays, inWater: room.litres !== null }),
       gate: gateOf(sheet, `${p}.gate`, usually),
+      anyOpens: sheet.words(`${p}.gate.needs`) === ANY_OF_IT,
+      alsoCalled: alsoCalled(sheet, order, p),
     }
   })
+}
+
+/** Former names of a stage, one a line, and all names of those put aside that it stands for. */
+function alsoCalled(sheet: Sheet, order: readonly string[], p: string): string[] {
+  const formerly = (of: string) =>
+    sheet
+      .words(`${of}.formerly`)
+      .split('\n')
+      .filter((name) => name !== '')
+  const putAside = sheet.numbered('stage').filter((of) => !order.includes(of))
+  return [
+    ...formerly(p),
+    ...putAside
+      .filter((of) => standsFor(sheet, order, of) === p)
+      .flatMap((of) => [sheet.words(`${of}.name`), ...formerly(of)]),
+  ]
+}
+
+/** The stage that stands for one that was put aside: as was chosen, or else the one before it. */
+function standsFor(sheet: Sheet, order: readonly string[], aside: string): string | undefined {
+  const chosen = `stage.${sheet.words(`${aside}.instead`)}`
+  if (order.includes(chosen)) return chosen
+  const all = sheet.numbered('stage')
+  const before = all.slice(0, all.indexOf(aside)).filter((p) => order.includes(p))
+  return before.at(-1) ?? order[0]
 }
 
 /** Where a stage's own feed is this prey, its number and rhythm are not said twice. */
@@ -105,22 +141,44 @@ export function rearingOf(sheet: Sheet): RearingRules {
 
 function gateOf(sheet: Sheet, p: string, usually: number): Evidence[] {
   const gate: Evidence[] = []
-  if (sheet.has(`${p}.sheds`)) gate.push({ kind: 'whole sheds', count: sheet.number(`${p}.sheds`) })
-  if (sheet.has(`${p}.meals`)) gate.push({ kind: 'meals in a row', count: sheet.number(`${p}.meals`) })
-  if (sheet.has(`${p}.grams`)) gate.push({ kind: 'weight', grams: sheet.number(`${p}.grams`) })
-  for (const sex of ['Male', 'Female'] as const)
-    if (sheet.has(`${p}.grams${sex}`))
-      gate.push({
-        kind: 'weight',
-        grams: sheet.number(`${p}.grams${sex}`),
-        sex: sex === 'Male' ? 'male' : 'female',
-      })
-  if (sheet.has(`${p}.readiness`)) gate.push({ kind: 'readiness' })
+  /** Nothing of a thing is not asked for. */
+  const wanted = (what: string) => sheet.numberOr(`${p}.${what}`, 0)
+  const [days, sheds, meals, grams] = ['ageDays', 'sheds', 'meals', 'grams'].map(wanted) as Four
+  if (days > 0) gate.push({ kind: 'age', days })
+  if (sheds > 0) gate.push({ kind: 'whole sheds', count: sheds })
+  if (meals > 0) gate.push({ kind: 'meals in a row', count: meals })
+  if (grams > 0) gate.push({ kind: 'weight', grams })
+  for (const sex of ['male', 'female'] as const) {
+    const own = wanted(sex === 'male' ? 'gramsMale' : 'gramsFemale')
+    if (own > 0) gate.push({ kind: 'weight', grams: own, sex })
+  }
+  for (const of of bodySizes) {
+    const mm = wanted(BODY_SIZES[of].field)
+    if (mm > 0) gate.push({ kind: 'size', of, mm })
+  }
+  if (![NOT_ASKED, ''].includes(sheet.words(`${p}.readiness`))) gate.push({ kind: 'readiness' })
+  gate.push(...checkAsked(sheet, `${p}.check`))
+  if (sheet.words(`${p}.word`) === ASKED) gate.push({ kind: 'word' })
   // What the log cannot show is taken as done after the usual time.
   if (gate.length === 0 && sheet.has(`${p}.words`))
     gate.push({ kind: 'usual time', days: Math.round(usually), words: sheet.words(`${p}.words`) })
   return gate
 }
+
+/** A check that must have been passed, named as the protocol names its checks; none where it says none. */
+function checkAsked(sheet: Sheet, key: string): Evidence[] {
+  const check = sheet.words(key, NO_CHECK)
+  if (check === NO_CHECK || check === '') return []
+  const at = sheet.numbered('check').find((p) => sheet.words(`${p}.name`) === check)
+  return [
+    {
+      kind: 'check',
+      check,
+      goodDays: at ? sheet.numberOr(`${at}.goodDays`, CHECK_GOOD_DAYS) : CHECK_GOOD_DAYS,
+    },
+  ]
+}
+type Four = [number, number, number, number]
 
 export function leavingOf(sheet: Sheet): Evidence[] {
   const wanted: Evidence[] = []
@@ -131,5 +189,6 @@ export function leavingOf(sheet: Sheet): Evidence[] {
   if (sheet.has('leaving.sheds')) wanted.push({ kind: 'whole sheds', count: sheet.number('leaving.sheds') })
   if (sheet.has('leaving.sexCertainty'))
     wanted.push({ kind: 'sex sure', certainty: sheet.number('leaving.sexCertainty') })
+  wanted.push(...checkAsked(sheet, 'leaving.check'))
   return [...wanted, { kind: 'no open problem' }, { kind: 'out of quarantine' }]
 }

@@ -61,6 +61,8 @@ export interface ProtocolDocument {
   wayOfLife?: string | undefined
   /** Latin name of the library's species whose figures stand where this one says none; nothing where it is likened to none. */
   library?: string | undefined
+  /** Keys of figures that its way of life has and it has not, `*` for any number: `stage.*.coolC` where nothing is to be cooler. */
+  without?: string[] | undefined
   figures: Record<string, ProtocolFigure>
 }
 
@@ -81,7 +83,9 @@ export const SECTIONS: readonly (readonly [prefix: string, title: string])[] = [
   ['stage', 'Stages'],
   ['feeding', 'Feeding'],
   ['care', 'Care'],
+  ['check', 'Checks'],
   ['housing', 'Housing and climate'],
+  ['light', 'Light'],
   ['season', 'Season'],
   ['cohort', 'Cohort'],
   ['colony', 'Colony'],

@@ -4,7 +4,7 @@ import type { ProtocolDocument, ProtocolFigure } from './document'
 import { figuresNamed, figureToSet } from './figures'
 import type { FigureSetting } from './limits'
 import { schoolFigures } from './schools'
-import { completed, filled, ownLists, saidOfSpecies, wayOfLife } from './ways'
+import { alike, asComplete, completed, filled, ownLists, saidOfSpecies, wayOfLife } from './ways'
 
 /** What one level of a protocol sets: schools by question, and single figures over them. */
 export interface ProtocolSettings {
@@ -15,14 +15,14 @@ export interface ProtocolSettings {
 
 export const NO_SETTINGS: ProtocolSettings = { schools: {}, figures: {} }
 
-/** Whom settings are for: the whole species, one line, or one animal. The closer counts. */
-export const SCOPES = ['species', 'line', 'animal'] as const
+/** Whom settings are for: the whole species, one form of it such as the northern, one line, or one animal. The closer counts. */
+export const SCOPES = ['species', 'form', 'line', 'animal'] as const
 export type ProtocolScope = (typeof SCOPES)[number]
 
 /** The settings of one level, in the edition that was in force. */
 export interface ProtocolLayer {
   scope: ProtocolScope
-  /** The line or the animal's tag; empty for the species. */
+  /** The form, the line or the animal's tag; empty for the species. */
   of: string
   edition: number
   by: string
@@ -45,7 +45,7 @@ export const FROM_LIBRARY = 'library'
 const nameOf = ({ scope, of }: ProtocolLayer) => (scope === 'species' ? 'species' : `${scope} ${of}`)
 
 /**
- * Lays the settings of species, line and animal over a document, the closer over the wider; within one the single figures
+ * Lays the settings of species, form, line and animal over a document, the closer over the wider; within one the single figures
  * over the schools; and beneath all of them the guesses of its way of life, which follow from whatever is said above them. A school or figure
  * that is not known is passed over: a protocol brought in anew may have lost it.
  * @param written the document as it was written down, where layers were laid over it already: its own lists are its own, what they changed is not
@@ -59,7 +59,8 @@ export function resolveProtocol(
   const said = saidOfSpecies(document)
   const lists = ownLists(saidOfSpecies(written))
   // What a layer sets must be known to stand somewhere: in the document, or among the guesses.
-  const known = way && written !== document ? filled(said, way, lists) : completed(document).figures
+  const known =
+    way && written !== document ? filled(said, way, lists, document.without) : completed(document).figures
   const sources: Record<string, string> = {}
   for (const key of Object.keys(said)) if (!document.figures[key]) sources[key] = FROM_LIBRARY
   const set = (key: string, { value, low, high }: FigureSetting, source: string) => {
@@ -77,17 +78,29 @@ export function resolveProtocol(
     for (const [key, setting] of Object.entries(layer.settings.figures))
       set(key, setting, `set by ${layer.by}${whose}`)
   }
-  const figures = way ? filled(said, way, lists) : figuresNamed(said)
+  const { figures, like } = alike(said, way ? filled(said, way, lists, document.without) : figuresNamed(said))
   const guessed = new Set(Object.keys(figures).filter((key) => !said[key]))
-  for (const key of guessed) sources[key] = `guess from ‘${way!.plural}’`
+  for (const key of guessed) {
+    const model = like.get(key)
+    sources[key] = model ? `same as ${nameOfStage(figures, model)}` : `guess from ‘${way!.plural}’`
+  }
   return { figures, sources, guessed, edition: inOrder.map(editionName).join(', ') }
 }
+
+const nameOfStage = (figures: Readonly<Record<string, ProtocolFigure>>, key: string) =>
+  `‘${figures[key.replace(/^(stage\.\d+)\..+$/, '$1.name')]?.value}’`
 
 const editionName = (layer: ProtocolLayer) =>
   layer.scope === 'species' ? `edition ${layer.edition}` : `${nameOf(layer)} edition ${layer.edition}`
 
+/** A document as it is in force under these layers: what rooms of animals, cohorts and colonies alike calculate with. */
+export const documentUnder = (
+  document: ProtocolDocument,
+  layers: readonly ProtocolLayer[],
+): ProtocolDocument => asComplete({ ...document, figures: resolveProtocol(document, layers).figures })
+
 /** The protocol that an animal under these layers is judged by; null for a colony. */
 export function protocolUnder(document: ProtocolDocument, layers: readonly ProtocolLayer[]): Protocol | null {
   const { figures, sources, edition } = resolveProtocol(document, layers)
-  return compileProtocol({ ...document, figures }, sources, edition)
+  return compileProtocol(asComplete({ ...document, figures }), sources, edition)
 }

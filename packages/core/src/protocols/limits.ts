@@ -43,11 +43,15 @@ export function figureFault(
   key = '',
 ): string | null {
   const { label, unit } = figure
-  const { limits, why, dayOfYear, choices, notBlank } = declarationOf(key) ?? {}
+  const { limits, why, dayOfYear, choices, line, pattern } = declarationOf(key) ?? {}
   if (unit === 'words') {
     if (typeof set.value !== 'string') return `${label}: this is told in words`
     if (dayOfYear && !isDayOfYear(set.value)) return `${label}: month and day, such as 11-05 for 5 November`
-    if (notBlank && set.value.trim() === '') return `${label}: say what is done`
+    const length = set.value.trim().length
+    if (line && length === 0) return `${label}: ${why ?? 'enter a name'}`
+    if (line && (length > line || /[\r\n]/.test(set.value)))
+      return `${label}: one line of at most ${line} letters`
+    if (pattern && !pattern.test(set.value)) return `${label}: ${why}`
     if (choices && !choices.includes(set.value)) return `${label}: ${choices.join(', ')}?`
     return set.value.length > MOST_WORDS ? `${label}: at most ${MOST_WORDS} characters` : null
   }

@@ -3,6 +3,8 @@ import type { Range } from './range'
 
 /** The rests that one plan and one machinery serve. */
 export const REST_KINDS = ['cold rest', 'mild winter', 'pupae', 'dry eggs'] as const
+/** Said of a species that is not cooled. */
+export const NO_REST = 'none'
 export type RestKind = (typeof REST_KINDS)[number]
 
 /** What a cold unit must show, empty, before anything sleeps in it. */

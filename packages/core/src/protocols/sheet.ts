@@ -47,6 +47,14 @@ export class Sheet {
   rangeOrNull(key: string): Range | null {
     return this.has(key) ? this.range(key) : null
   }
+  /** Stages in the order in which they are gone through; those that were put aside are not among them. */
+  stages(): string[] {
+    const all = this.numbered('stage')
+    const order = this.words('stage.order')
+    const named = order.split(',').map((n) => `stage.${n.trim()}`)
+    const known = named.filter((p, i) => all.includes(p) && named.indexOf(p) === i)
+    return known.length > 0 ? known : all
+  }
   /** Numbers 1, 2, … for which `prefix.n.name` stands. */
   numbered(prefix: string): string[] {
     const found: string[] = []

@@ -10,10 +10,22 @@ const ranged = ({ typical, least, most }: Range, unit: string) =>
   `${plain(typical)} ${unit}${least === most ? '' : ` (${plain(least)}–${plain(most)})`}`
 
 /** What a tub of a stage holds, and how many live in it, in words. */
-export function housingInWords({ areaM2, litres, together }: StageRoom): string {
+export function housingInWords({
+  areaM2,
+  litres,
+  waterMm,
+  heightMm,
+  heightBodies,
+  floorBodies,
+  together,
+}: StageRoom): string {
   return [
     ...(areaM2 ? [ranged(areaM2, 'm² of floor')] : []),
     ...(litres ? [ranged(litres, 'L of water')] : []),
+    ...(waterMm ? [ranged(waterMm, 'mm deep')] : []),
+    ...(heightMm ? [`${Math.round(heightMm.typical / 10)} cm high`] : []),
+    ...(heightBodies ? [`${whole(heightBodies.typical)} body lengths high`] : []),
+    ...(floorBodies ? [`${whole(floorBodies.typical)} body lengths long`] : []),
     together === 1 ? 'alone' : `up to ${together} together`,
   ].join(', ')
 }
@@ -35,7 +47,7 @@ export function climateInWords(air: StageClimate | null): string {
 
 const TIMES_A_DAY = ['', 'every day', 'twice a day', 'three times a day']
 
-/** What is repeated, in words: `give fresh water every day, bathe it every 3 days`. */
+/** What is repeated, in words: `give fresh water every day, bath every 3 days`. */
 export const careInWords = (care: readonly CareRule[]): string =>
   care
     .map(({ says, everyDays: { typical }, at }) => {

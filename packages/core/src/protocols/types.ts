@@ -1,9 +1,11 @@
 import type { BodyPlan } from '../animals'
 import type { TimeOfDay, YearSpan } from '../calendar'
-import type { GrowthCurve } from '../weighing'
+import type { BodySize, GrowthCurve, PaceLimits } from '../weighing'
 import type { DevelopmentCurve, SexCurve } from './curves'
 import type { ProtocolDocument } from './document'
-import type { CareKind } from './figures'
+import type { CheckOccasion } from '../checks/names'
+import type { CheckPart } from '../checks/sign'
+import type { CareKind, UvChoice } from './figures'
 import type { Range } from './range'
 import type { RestRules } from './rest'
 
@@ -132,6 +134,11 @@ export type Evidence =
   | { kind: 'no open problem' }
   | { kind: 'out of quarantine' }
   | { kind: 'readiness' }
+  | { kind: 'size'; of: BodySize; mm: number }
+  /** Looked over part by part and nothing found, not longer ago than it counts for. */
+  | { kind: 'check'; check: string; goodDays: number }
+  /** Somebody who decides says so. */
+  | { kind: 'word' }
   | {
       kind: 'usual time'
       days: number
@@ -171,6 +178,14 @@ export interface StageRoom {
   together: number
   /** Those together are to be parted by this day of age; null where they may stay. */
   partBy: Range | null
+  /** Depth of water, mm; null where nobody says. */
+  waterMm: Range | null
+  /** Height, mm; null where nobody says. */
+  heightMm: Range | null
+  /** Height, in lengths of the animal; null where nobody says. */
+  heightBodies: Range | null
+  /** Length of the floor, in lengths of the animal; null where nobody says. */
+  floorBodies: Range | null
 }
 
 /** Live prey of a stage, as a colony raises it. */
@@ -185,7 +200,7 @@ export interface FeederRule {
 
 /** Something that is repeated as long as somebody lives there: fresh water, misting, a bath. */
 export interface CareRule {
-  /** What it is known by in the log: `bathe it`; of food, what is given. */
+  /** What it is known by in the log: `bath`; of food, what is given. */
   name: string
   /** As one says it: `mist it`, `feed fresh leaves`. */
   says: string
@@ -204,6 +219,20 @@ export interface CareRule {
   turns: readonly string[]
   /** Done once for all who live in a tub, or for each of them. */
   each: 'tub' | 'animal'
+}
+
+/** A list that an animal is looked over by, part by part, and when. */
+export interface CheckRule {
+  /** What it is known by in the log: `Routine check`. */
+  name: string
+  when: CheckOccasion
+  /** Of a periodic one. */
+  everyDays: Range | null
+  /** Done before an event, it counts for so many days. */
+  goodDays: number
+  parts: readonly CheckPart[]
+  /** Only in stages of these names; null for all. */
+  stages: readonly string[] | null
 }
 
 export interface Stage {
@@ -225,6 +254,10 @@ export interface Stage {
   /** All that is repeated in it: water and misting too. */
   care: CareRule[]
   gate: Evidence[]
+  /** Whether any one piece of its evidence opens the gate; all of them where it does not say. */
+  anyOpens?: boolean
+  /** What else the log may call it: names that it had, and stages that it took the place of. */
+  alsoCalled?: readonly string[]
 }
 
 /** One way of reading a sex, and how often one trained reading is right. */
@@ -257,6 +290,19 @@ export interface RearingRules {
   priceMarked: number
 }
 
+/** How long it is light through the year, and what UV light is given. */
+export interface LightRules {
+  /** Hours of light in midsummer and in midwinter; null where nobody says. */
+  hours: { summer: Range; winter: Range } | null
+  /** Month and day of the longest day, such as `06-21`; null for that of the place where they are kept. */
+  longestOn: string | null
+  /** Null for animals of which nobody asks it. */
+  uv: UvChoice | null
+  uvIndex: Range | null
+  /** Which side it is over, in words. */
+  uvSide: string
+}
+
 /** Everything the calculations assume of a species, line or animal: compiled from a document and what was set over it. */
 export interface Protocol {
   /** Stable code, such as `CS`. */
@@ -279,8 +325,12 @@ export interface Protocol {
   /** Null where young are born. */
   incubation: IncubationRules | null
   growth: { female: GrowthCurve; male: GrowthCurve }
+  /** From when growth is too fast or too slow. */
+  pace: PaceLimits
   quarantineDays: number
   stages: Stage[]
+  checks: CheckRule[]
+  light: LightRules
   rearing: RearingRules
   leaving: Evidence[]
   /** Papers that usually go with one that leaves, in words; empty where none do. */

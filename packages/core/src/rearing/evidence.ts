@@ -1,8 +1,8 @@
 import { ageOn, ageReaches, reachesAge } from '../animals'
-import { addDays, laterDay, type Day, type DaySpan } from '../calendar'
+import { addDays, daysBetween, laterDay, type Day, type DaySpan } from '../calendar'
 import type { Evidence, Protocol, Range, Stage } from '../protocols'
 import { reason, type Reason } from '../reasons'
-import { projectWeight } from '../weighing'
+import { BODY_SIZES, projectWeight } from '../weighing'
 import type { RearingFacts } from './facts'
 
 /** Days between sheds of a young snake, used to guess the next one. */
@@ -125,6 +125,31 @@ export function weighEvidence(
         expected: standing === 'holds' ? null : reachesAge(facts.hatched, days),
       })
     }
+    case 'size': {
+      const { label } = BODY_SIZES[evidence.of]
+      const base = {
+        ...{ rule: 'size', says: label.toLowerCase(), origin },
+        wanted: { value: evidence.mm, unit: 'mm' as const },
+      }
+      const last = facts.measured?.[evidence.of]
+      if (!last) return reason({ ...base, standing: 'unknown', change: `measure its ${label.toLowerCase()}` })
+      const holds = last.mm >= evidence.mm
+      return reason({
+        ...base,
+        standing: holds ? 'holds' : 'fails',
+        have: { value: last.mm, unit: 'mm' },
+        margin: last.mm - evidence.mm,
+        note: `measured ${last.on}`,
+        change: holds ? '' : `${label.toLowerCase()}: ${sizeTold(evidence.mm - last.mm)} more`,
+      })
+    }
+    case 'check':
+      return checkEvidence(evidence, facts, origin, on)
+    case 'word':
+      return reason({
+        ...{ rule: 'word', says: 'your confirmation', origin, bound: 'is', standing: 'fails' },
+        change: 'confirm when it is ready',
+      })
     case 'readiness':
       return reason({
         rule: 'readiness',
@@ -142,6 +167,29 @@ export function weighEvidence(
       })
   }
 }
+
+function checkEvidence(
+  { check, goodDays }: Extract<Evidence, { kind: 'check' }>,
+  facts: RearingFacts,
+  origin: string,
+  on: Day,
+): Reason {
+  const base = { rule: 'check', says: check, origin, bound: 'is' as const }
+  const last = facts.checks?.[check]
+  if (!last) return reason({ ...base, standing: 'unknown', note: 'not checked yet', change: 'check it' })
+  const old = daysBetween(last.on, on) > goodDays
+  // What was found longer ago may be over; what was well may not be so any more.
+  if (old)
+    return reason({ ...base, standing: 'unknown', note: `last checked ${last.on}`, change: 'check it again' })
+  return reason({
+    ...base,
+    standing: last.passed ? 'holds' : 'fails',
+    note: last.passed ? `passed ${last.on}` : `not passed ${last.on}`,
+    change: last.passed ? '' : 'check it again when it is well',
+  })
+}
+
+const sizeTold = (mm: number) => `${Number(mm.toPrecision(3))} mm`
 
 function weightEvidence(
   evidence: Extract<Evidence, { kind: 'weight' }>,

@@ -1,6 +1,8 @@
 import type { Defect, Permit, Sex } from '../animals'
 import type { Day, DaySpan } from '../calendar'
 import type { ReadinessVerdict } from '../readiness'
+import type { ChecksDone } from '../checks'
+import type { Measured } from '../weighing/sizes'
 
 /** What is known of a growing animal on a day. */
 export interface RearingFacts {
@@ -8,6 +10,8 @@ export interface RearingFacts {
   sexCertainty: number
   hatched: DaySpan | null
   weight: { grams: number; on: Day } | null
+  /** As it was last measured; nothing where nobody measured it. */
+  measured?: Measured
   mealsInARow: number
   /** The longest row of unaided meals so far. */
   longestRow: number
@@ -21,6 +25,8 @@ export interface RearingFacts {
   breeds: boolean
   /** What was found on inspection; none where nobody looked. */
   defects?: readonly Defect[]
+  /** How it came out of its checks, each as last done; nothing where nobody looked. */
+  checks?: ChecksDone
   /** Papers on record, with the day on which they end. */
   permits?: readonly Permit[]
   resting?: boolean

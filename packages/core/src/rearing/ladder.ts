@@ -10,6 +10,8 @@ export interface Gate {
   opens: boolean
   evidence: Reason[]
   missing: Reason[]
+  /** Whether any one of what is missing is enough. */
+  anyOpens: boolean
   /** From the earliest to the latest day on which all can hold; null when open, or when nothing tells. */
   expected: DaySpan | null
 }
@@ -31,6 +33,7 @@ export interface StageStanding {
  * Weighs all the evidence that a gate asks for.
  * @param stage the stage the animal is in, whose feeding rhythm dates the meals still missing
  * @param origin who asks for it, shown with each reason
+ * @param anyOpens whether one piece of it is enough
  */
 export function openGate(
   wanted: readonly Evidence[],
@@ -39,14 +42,19 @@ export function openGate(
   stage: Stage,
   origin: string,
   on: Day,
+  anyOpens = false,
 ): Gate {
   const evidence = wanted.map((e) => weighEvidence(e, facts, protocol, stage, origin, on))
-  const missing = evidence.filter((e) => e.standing !== 'holds')
+  const open = evidence.filter((e) => e.standing !== 'holds')
+  const missing = anyOpens && open.length < evidence.length ? [] : open
+  if (anyOpens && missing.length > 0)
+    return { opens: false, evidence, missing, anyOpens, expected: soonest(missing) }
   const known = missing.every((e) => e.expected !== null)
   return {
     opens: missing.length === 0,
     evidence,
     missing,
+    anyOpens,
     expected:
       missing.length === 0 || !known
         ? null
@@ -55,6 +63,18 @@ export function openGate(
             .reduce((a, b) => ({ from: laterDay(a.from, b.from), to: laterDay(a.to, b.to) })),
   }
 }
+
+/** When the first of them may hold. */
+function soonest(missing: readonly Reason[]): DaySpan | null {
+  const spans = missing.flatMap(({ expected }) => expected ?? [])
+  return spans.length === 0
+    ? null
+    : spans.reduce((a, b) => ({ from: a.from < b.from ? a.from : b.from, to: a.to < b.to ? a.to : b.to }))
+}
+
+/** The gate out of a stage. */
+const gateOfStage = (stage: Stage, facts: RearingFacts, protocol: Protocol, origin: string, on: Day) =>
+  openGate(stage.gate, facts, protocol, stage, origin, on, stage.anyOpens)
 
 /**
  * The stage an animal stands on: the first whose gate it has not passed.
@@ -70,7 +90,7 @@ export function stageOf(facts: RearingFacts, protocol: Protocol, on: Day): Stage
   const last = stages.length - 1
   const firstClosed = (from: number) => {
     const step = stages.findIndex(
-      (stage, i) => i >= from && !openGate(stage.gate, facts, protocol, stage, origin, on).opens,
+      (stage, i) => i >= from && !gateOfStage(stage, facts, protocol, origin, on).opens,
     )
     return step === -1 ? last : step
   }
@@ -85,14 +105,20 @@ export function stageOf(facts: RearingFacts, protocol: Protocol, on: Day): Stage
     stage,
     step,
     placedBy: step === 0 ? null : by,
-    gate: openGate(stage.gate, facts, protocol, stage, `${origin}: gate of ${stage.name}`, on),
+    gate: gateOfStage(stage, facts, protocol, `${origin}: gate of ${stage.name}`, on),
     next: stages[step + 1]?.name ?? null,
   }
 }
 
+/** The step of a name in the log: the stage that has it, or else the one that had it or took the place of one that did. */
+export function stepNamed(stages: readonly Stage[], name: string): number {
+  const now = stages.findIndex((s) => s.name === name)
+  return now >= 0 ? now : stages.findIndex((s) => s.alsoCalled?.includes(name))
+}
+
 /** Below which step an animal cannot stand, and by what. */
 function floorOf(facts: RearingFacts, stages: readonly Stage[]): { step: number; by: Placing | null } {
-  const said = facts.stageSaid ? stages.findIndex((s) => s.name === facts.stageSaid!.stage) : -1
+  const said = facts.stageSaid ? stepNamed(stages, facts.stageSaid.stage) : -1
   const isOlderWeight = said >= 0 && facts.weight !== null && facts.weight.on <= facts.stageSaid!.on
   const byWeight = isOlderWeight ? 0 : placedByWeight(facts, stages)
   if (said >= 0) return byWeight > said ? { step: byWeight, by: 'weight' } : { step: said, by: 'said' }
@@ -159,5 +185,5 @@ export function gateOf(facts: RearingFacts, protocol: Protocol, on: Day, step?: 
   if (step === undefined) return stageOf(facts, protocol, on).gate
   const stage = protocol.stages[step]
   if (!stage) throw new RangeError(`there is no step ${step} on a ladder of ${protocol.stages.length}`)
-  return openGate(stage.gate, facts, protocol, stage, `${protocol.origin}: gate of ${stage.name}`, on)
+  return gateOfStage(stage, facts, protocol, `${protocol.origin}: gate of ${stage.name}`, on)
 }

@@ -40,6 +40,7 @@ export function mayLeave(facts: RearingFacts, protocol: Protocol, on: Day): Leav
     opens: missing.length === 0,
     evidence: [...gate.evidence, ...further],
     missing,
+    anyOpens: false,
     // A paper or a defect gives no day.
     expected: missing.length > gate.missing.length ? null : gate.expected,
     as: never ? null : worst === 'marked' ? 'pet only' : worst === 'slight' ? 'not for breeding' : 'any',

@@ -1,7 +1,8 @@
 import type { DaySpan } from '../calendar'
 
 /** What a figure is measured in; the screen turns it into the book's units. */
-export type Unit = 'g' | 'd' | 'h' | 'C' | 'score' | 'count' | 'share' | 'day' | 'word'
+export const UNITS = ['g', 'mm', 'd', 'h', 'C', 'score', 'count', 'share', 'day', 'word'] as const
+export type Unit = (typeof UNITS)[number]
 
 /** A figure with its unit. A `day` or `word` carries text, everything else a number. */
 export interface Quantity {

@@ -1,6 +1,7 @@
 import type { TimeOfDay } from '../calendar'
 import type { SubjectType } from '../log/define'
 import type { EntryKind, SaidOf } from '../log/kinds'
+import type { EquipmentKind } from '../places/kinds'
 
 /** What goes into the entry that settles a task, and into its words: nothing where there is nothing to say. */
 export interface TaskCarries {
@@ -16,6 +17,14 @@ export interface TaskCarries {
   at?: TimeOfDay
   /** Of a rest: which of its turns. */
   turn?: string
+  /** Of equipment: what it is called, what it is, and for how many days a new one is good. */
+  equipment?: string
+  device?: EquipmentKind
+  replaceDays?: number
+  /** Of a timer: hours of light a day. */
+  hours?: number
+  /** Of a check: by which list. */
+  check?: string
   /** Of a moult: which stage is looked for. */
   stage?: string
 }
@@ -55,6 +64,8 @@ export interface TaskDefinition<K extends string = string, S extends SubjectType
   turn: Turn
   /** Its day does not come again: eggs dry, a hatchling is alone, a sleeper starves, a buyer stands at the door. */
   mustNotMiss?: true
+  /** Done before one sets out: what is mixed is carried on the walk. */
+  beforehand?: true
   /** Done whatever else was seen at this tub: fresh water goes with a refused meal too. */
   chore?: true
   /** How one key settles it; none where it wants figures or a decision: then its own view has the form for it. */

@@ -1,12 +1,16 @@
 import { counted } from '../words'
 import { TASKS_OF_RESTS } from '../brumation/tasks'
 import { TASKS_OF_CARE } from '../care/tasks'
+import { TASKS_OF_CHECKS } from '../checks/tasks'
 import { TASKS_OF_CLIMATE } from '../climate/tasks'
 import { TASKS_OF_COHORTS } from '../cohorts/tasks'
 import { TASKS_OF_COLONIES } from '../colonies/tasks'
 import { TASKS_OF_INCUBATION } from '../incubation/tasks'
+import { TASKS_OF_LIGHT } from '../light/tasks'
 import { TASKS_OF_PAIRING } from '../pairing/tasks'
+import { TASKS_OF_PLACES } from '../places/tasks'
 import { TASKS_OF_REARING } from '../rearing/tasks'
+import { TASKS_OF_RECIPES } from '../recipes/tasks'
 import { TASKS_OF_SALES } from '../sales/tasks'
 import { TASKS_OF_WEIGHING } from '../weighing/tasks'
 import type { TaskDefinition } from './defineTask'
@@ -19,8 +23,12 @@ const ALL = [
   ...TASKS_OF_REARING,
   ...TASKS_OF_INCUBATION,
   ...TASKS_OF_CARE,
+  ...TASKS_OF_CHECKS,
   ...TASKS_OF_COHORTS,
   ...TASKS_OF_COLONIES,
+  ...TASKS_OF_LIGHT,
+  ...TASKS_OF_PLACES,
+  ...TASKS_OF_RECIPES,
   ...TASKS_OF_SALES,
 ] as const
 

@@ -20,7 +20,7 @@ const rank = ({ kind }: WorkItem) => TURNS.indexOf(taskOf(kind).turn)
 
 /**
  * Work as one tub after the other, in walking order: everybody with work is one step, in the order in which their work is done; what is
- * done to the place itself goes with the first who lives there.
+ * done to the place itself goes with the first who lives there. What is made beforehand comes before all of it.
  * @param isLast places that are walked last, such as those in quarantine
  */
 export function stepsOf(
@@ -28,7 +28,16 @@ export function stepsOf(
   stations: readonly Station[],
   isLast: (placeId: string) => boolean = () => false,
 ): Step[] {
-  return walkingOrder(items, stations, isLast).flatMap(({ place, path, items: here }) => {
+  const isBeforehand = ({ kind }: WorkItem) => taskOf(kind).beforehand === true
+  const stops = [
+    ...walkingOrder(items.filter(isBeforehand), stations, isLast),
+    ...walkingOrder(
+      items.filter((item) => !isBeforehand(item)),
+      stations,
+      isLast,
+    ),
+  ]
+  return stops.flatMap(({ place, path, items: here }) => {
     const bySubject = new Map<string, Step>()
     // Those who live there before the place itself.
     const inTurn = [...here].sort(

@@ -135,7 +135,7 @@ export class SlateParser extends CstParser {
       { ALT: () => this.CONSUME(T.BroughtUp) },
     ])
     this.OPTION1({ GATE: () => !this.startsWhen(), DEF: () => this.CONSUME(T.NumberToken) })
-    this.MANY(() => this.CONSUME(T.Word))
+    this.MANY({ GATE: () => !this.startsSize(), DEF: () => this.CONSUME(T.Word) })
     this.OPTION2(() => this.CONSUME(T.Weight))
     this.OPTION3(() => {
       this.CONSUME(T.Dusted)
@@ -189,17 +189,16 @@ export class SlateParser extends CstParser {
       },
       {
         ALT: () => {
-          this.CONSUME(T.Girth)
-          this.CONSUME1(T.Length)
-        },
-      },
-      {
-        ALT: () => {
-          this.CONSUME(T.Head)
-          this.CONSUME2(T.Length)
+          this.OPTION(() => this.SUBRULE(this.size))
+          this.CONSUME(T.Length)
         },
       },
     ])
+  })
+
+  /** Which of its sizes a length is; how long it is where none is named. */
+  size = this.RULE('size', () => {
+    this.OR(T.SIZES.map((token) => ({ ALT: () => this.CONSUME(token) })))
   })
 
   trouble = this.RULE('trouble', () => {
@@ -208,13 +207,13 @@ export class SlateParser extends CstParser {
         ALT: () => {
           this.CONSUME(T.Problem)
           this.OPTION(() => this.CONSUME(T.Over))
-          this.AT_LEAST_ONE(() => this.CONSUME1(T.Word))
+          this.AT_LEAST_ONE({ GATE: () => !this.startsSize(), DEF: () => this.CONSUME1(T.Word) })
         },
       },
       {
         ALT: () => {
           this.CONSUME(T.Died)
-          this.MANY(() => this.CONSUME2(T.Word))
+          this.MANY({ GATE: () => !this.startsSize(), DEF: () => this.CONSUME2(T.Word) })
         },
       },
     ])
@@ -260,7 +259,7 @@ export class SlateParser extends CstParser {
     this.AT_LEAST_ONE(() => this.CONSUME(T.Warmth))
   })
 
-  /** So many of a cohort or a colony: the stage is a word or two with a figure. */
+  /** So many of a cohort or a colony: the stage is a word or two with a figure. Of one animal it is said without. */
   numbers = this.RULE('numbers', () => {
     this.OR([
       { ALT: () => this.CONSUME(T.Counted) },
@@ -270,7 +269,7 @@ export class SlateParser extends CstParser {
       { ALT: () => this.CONSUME(T.FedOff) },
       { ALT: () => this.CONSUME(T.Collected) },
     ])
-    this.AT_LEAST_ONE({
+    this.MANY({
       GATE: () => !this.startsWhen(),
       DEF: () => this.SUBRULE(this.share),
     })
@@ -301,6 +300,11 @@ export class SlateParser extends CstParser {
 
   private is(ahead: number, type: TokenType): boolean {
     return tokenMatcher(this.LA(ahead), type)
+  }
+
+  /** What is measured is named here, with its length behind it. */
+  private startsSize(): boolean {
+    return this.is(2, T.Length) && T.SIZES.some((size) => this.is(1, size))
   }
 
   /** A day or a time begins here: a figure alone does not. */

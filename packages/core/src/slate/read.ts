@@ -1,9 +1,12 @@
 import type { CstNode, IToken } from 'chevrotain'
 import { addDays, isDay, type Day } from '../calendar'
+import type { SaidOf } from '../log'
 import { toCelsius } from '../quantities'
 import { CONDITION_SCORES, WEIGHT_CONTEXTS } from '../weighing/entries'
+import { BODY_SIZES, sizeInWords } from '../weighing/sizes'
 import { lastDayOfYear, lastWeekday } from './dates'
 import type { SlateEntry, SlateSaying } from './saying'
+import { SIZES_BY_WORD } from './tokens'
 
 export class Unreadable extends Error {
   constructor(
@@ -93,6 +96,7 @@ function dayOf(when: CstNode | undefined, today: Day): { on: Day; at: string | n
 }
 
 type Said = SlateSaying & { says: string }
+const MOULTED: Said = { kind: 'moulted', payload: {}, says: 'moulted' }
 const wordsOf = (node: CstNode, ...names: string[]) =>
   names
     .flatMap((n) => tokensOf(node, n))
@@ -172,9 +176,13 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
       return { kind: 'condition', payload: { condition }, says: `condition ${condition}` }
     }
     const mm = mmOf(one(node, 'Length')!.image)
-    return one(node, 'Girth')
-      ? { kind: 'measured', payload: { girthMm: mm }, says: `${mm} mm round` }
-      : { kind: 'measured', payload: { headMm: mm }, says: `head ${mm} mm wide` }
+    const [size] = nodesOf(node, 'size')
+    const of = SIZES_BY_WORD.find(([token]) => size && one(size, token.name))?.[1] ?? 'length'
+    return {
+      kind: 'measured',
+      payload: { [BODY_SIZES[of].field]: mm } as SaidOf<'measured'>,
+      says: sizeInWords(of, mm),
+    }
   },
   trouble: (node) => {
     const words = wordsOf(node, 'Word')
@@ -229,7 +237,7 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
       says: `shows ${said(celsius)} °C, between ${said(lowC!)} and ${said(highC!)} °C since it was set back`,
     }
   },
-  numbers: (node) => {
+  numbers: (node): Said => {
     const kinds = {
       Counted: 'counted',
       Moulted: 'moulted on',
@@ -248,6 +256,8 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
         throw new Unreadable('whole animals', one(s, 'Number'))
       return { of, low: low!, high: high! }
     })
+    if (shares.length === 0 && name === 'Moulted') return MOULTED
+    if (shares.length === 0) throw new Unreadable('how many?', one(node, name))
     const told = shares.map(
       (s) => `${s.low === s.high ? s.low : `${s.low} to ${s.high}`}${s.of ? ` ${s.of}` : ''}`,
     )

@@ -11,6 +11,7 @@ type AsItIs =
   | 'droppings'
   | 'sexed'
   | 'measured'
+  | 'moulted'
   | 'died'
   | 'problem found'
   | 'problem over'

@@ -5,6 +5,7 @@ import {
   type ILexingResult,
   type TokenType,
 } from 'chevrotain'
+import type { BodySize } from '../weighing/sizes'
 
 /** A word ends where no letter or figure follows. */
 const word = (name: string, pattern: RegExp): TokenType =>
@@ -83,8 +84,25 @@ export const To = word('To', /to|into/i)
 export const Sexed = word('Sexed', /sexed/i)
 export const Sex = word('Sex', /female|male|f|m/i)
 export const Condition = word('Condition', /condition|cond/i)
-export const Girth = word('Girth', /girth/i)
-export const Head = word('Head', /head/i)
+/** What is measured is a word like any other, wherever no length follows it. */
+const part = (name: string, pattern: RegExp): TokenType =>
+  createToken({ name, pattern: word(name, pattern).PATTERN as RegExp, categories: Word })
+export const Girth = part('Girth', /girth/i)
+export const Head = part('Head', /head/i)
+export const Long = part('Long', /total length|length|long/i)
+export const Body = part('Body', /snout to vent|svl/i)
+export const Shell = part('Shell', /shell|carapace/i)
+export const Wings = part('Wings', /wingspan/i)
+/** Which size a length is, by the word before it. */
+export const SIZES_BY_WORD: readonly (readonly [word: TokenType, of: BodySize])[] = [
+  [Girth, 'girth'],
+  [Head, 'head'],
+  [Long, 'length'],
+  [Body, 'body'],
+  [Shell, 'shell'],
+  [Wings, 'wings'],
+]
+export const SIZES: readonly TokenType[] = SIZES_BY_WORD.map(([word]) => word)
 export const Problem = word('Problem', /problem/i)
 export const Over = word('Over', /over|well again/i)
 export const Died = word('Died', /died|dead/i)
@@ -113,7 +131,7 @@ export const Noted = word('Noted', /noted?:?/i)
 export const KEYWORDS: readonly TokenType[] = [
   ...[Today, Yesterday, Ago, Weekday, Month],
   ...[Weighs, Gut, FedOff, Ate, Refused, Offered, BroughtUp, Dusted, Supplement],
-  ...[InShed, Shed, Pieces, Whole, Droppings, Moved, To, Sexed, Sex, Condition, Girth, Head],
+  ...[InShed, Shed, Pieces, Whole, Droppings, Moved, To, Sexed, Sex, Condition, ...SIZES],
   ...[Problem, Over, Died, Locked, Introduced, Separated, Ignored, Courted, Attacked, Laid, Bad],
   ...[Misted, Cleaned, Soiled, Watered, Set, Counted, Moulted, Lost, Emerged, Collected, Eggs, Noted],
 ]

@@ -1,6 +1,8 @@
 import { lifeOf, type LifeCourse } from '../colonies'
 import {
+  asComplete,
   compileProtocol,
+  NO_REST,
   resolveProtocol,
   type ProtocolDocument,
   type ProtocolFigure,
@@ -64,7 +66,7 @@ function stepDays(figures: Readonly<Record<string, ProtocolFigure>>, n: number, 
 export function dryRun(document: ProtocolDocument): DryRun {
   const { figures, guessed } = resolveProtocol(document, [])
   const isGuess = (...keys: string[]) => keys.some((key) => guessed.has(key))
-  const whole = { ...document, figures }
+  const whole = asComplete({ ...document, figures })
   const protocol = document.keptAs === 'animals' ? compileProtocol(whole) : null
   if (protocol) {
     const young = youngOf(protocol, figures, isGuess)
@@ -90,7 +92,7 @@ type Guesses = (...keys: string[]) => boolean
 function yearOf(p: Protocol, figures: Readonly<Record<string, ProtocolFigure>>, isGuess: Guesses): DryStep[] {
   const steps: DryStep[] = []
   const { rest, pairing, clutch, incubation } = p
-  if (rest) {
+  if (rest && rest.needed !== NO_REST) {
     const end = sharp(-rest.introductionDays.typical)
     steps.push({
       ...{ what: 'rest', says: rest.needed === '' ? 'rest' : `rest, ${rest.needed}` },

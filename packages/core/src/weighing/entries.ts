@@ -1,6 +1,7 @@
 import * as v from 'valibot'
 import { defineEntry } from '../log/define'
 import { Grams, remark } from '../values'
+import { MEASURED_BY, sizeInWords, bodySizes, BODY_SIZES } from './sizes'
 
 export const CONDITION_SCORES = [1, 1.5, 2, 2.5, 3, 3.5, 4, 4.5, 5] as const
 export type ConditionScore = (typeof CONDITION_SCORES)[number]
@@ -28,19 +29,33 @@ export const ENTRIES_OF_WEIGHING = [
     says: ({ grams, context, condition }, figures) =>
       `weighed ${figures.grams(grams)}${context === 'not said' ? '' : `, ${context}`}${condition ? `, condition ${condition}` : ''}`,
   }),
-  /** How thick it is at its widest, and how wide its head: what prey has to fit. */
+  /** How large it is in any way that is measured: how long, how thick at its widest, how wide its head. */
   defineEntry({
     kind: 'measured',
     subject: 'animal',
     by: 'helper',
     payload: v.pipe(
-      v.object({ girthMm: v.optional(Millimetres), headMm: v.optional(Millimetres), ...remark }),
+      v.object({
+        lengthMm: v.optional(Millimetres),
+        bodyMm: v.optional(Millimetres),
+        shellMm: v.optional(Millimetres),
+        wingsMm: v.optional(Millimetres),
+        girthMm: v.optional(Millimetres),
+        headMm: v.optional(Millimetres),
+        by: v.optional(v.picklist(MEASURED_BY, 'choose ruler, tape, calipers or photo')),
+        ...remark,
+      }),
       v.check(
-        ({ girthMm, headMm }) => girthMm !== undefined || headMm !== undefined,
-        'write its girth or the width of its head',
+        (said) => bodySizes.some((of) => said[BODY_SIZES[of].field] !== undefined),
+        'enter a size, such as its length',
       ),
     ),
-    says: ({ girthMm, headMm }) =>
-      `measured: ${[girthMm ? `${girthMm} mm round` : '', headMm ? `head ${headMm} mm wide` : ''].filter(Boolean).join(', ')}`,
+    says: (said) => {
+      const told = bodySizes.flatMap((of) => {
+        const mm = said[BODY_SIZES[of].field]
+        return mm === undefined ? [] : sizeInWords(of, mm)
+      })
+      return `measured: ${told.join(', ')}${said.by ? `, by ${said.by}` : ''}`
+    },
   }),
 ] as const

@@ -1,4 +1,4 @@
-import type { Calibration, ClimateBands, NoticeChoice } from '@hatch-book/core'
+import type { Calibration, ClimateBands, NoticeChoice, SubjectType } from '@hatch-book/core'
 import type { ListChoices } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import {
@@ -220,9 +220,7 @@ export const entry = pgTable(
   {
     ...identity(),
     kind: text('kind').notNull(),
-    subjectType: text('subject_type')
-      .$type<'animal' | 'pairing' | 'clutch' | 'place' | 'rest' | 'colony' | 'cohort'>()
-      .notNull(),
+    subjectType: text('subject_type').$type<SubjectType>().notNull(),
     subjectId: uuid('subject_id').notNull(),
     at: instant('at').notNull(),
     precision: text('precision').$type<'minute' | 'day'>().notNull(),

@@ -34,6 +34,7 @@ export const animal = pgTable(
     version: integer('version').notNull().default(1),
     tag: text('tag').notNull(),
     protocolId: uuid('protocol_id').notNull(),
+    form: text('form').notNull().default(''),
     line: text('line').notNull().default(''),
     hatchFact: jsonb('hatch_fact').$type<HatchFact>(),
     hatchedFrom: date('hatched_from'),

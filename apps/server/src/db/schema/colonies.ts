@@ -1,7 +1,9 @@
-import type { FeederPlanWhat } from '@hatch-book/contract'
+import type { FeederPlanWhat, RecipePart } from '@hatch-book/contract'
+import { sql } from 'drizzle-orm'
 import {
   boolean,
   date,
+  doublePrecision,
   foreignKey,
   index,
   integer,
@@ -55,6 +57,29 @@ export const feederPlan = pgTable(
     primaryKey({ columns: [t.bookId, t.id] }),
     foreignKey({ columns: [t.bookId, t.protocolId], foreignColumns: [protocol.bookId, protocol.id] }),
     index('feeder_plan_open').on(t.bookId, t.settled),
+    bookOnly(),
+  ],
+).enableRLS()
+
+/** What is mixed for those who eat it. */
+export const recipe = pgTable(
+  'recipe',
+  {
+    ...identity(),
+    version: integer('version').notNull().default(1),
+    name: text('name').notNull(),
+    parts: jsonb('parts').$type<RecipePart[]>().notNull(),
+    keepsDays: integer('keeps_days').notNull(),
+    /** A meal of it: a share of the eater's weight, or g for each. */
+    portionShare: doublePrecision('portion_share'),
+    portionGrams: doublePrecision('portion_grams'),
+    withdrawn: boolean('withdrawn').notNull().default(false),
+  },
+  (t) => [
+    primaryKey({ columns: [t.bookId, t.id] }),
+    uniqueIndex('recipe_name')
+      .on(t.bookId, sql`lower(${t.name})`)
+      .where(sql`not ${t.withdrawn}`),
     bookOnly(),
   ],
 ).enableRLS()

@@ -24,9 +24,21 @@ interface FieldProps {
   autoFocus?: boolean
   /** What is said where it is left empty; nothing where it may be. */
   needed?: string
+  /** What is wrong with what was written; null where nothing is. */
+  check?: (text: string) => string | null
 }
-const rulesOf = ({ needed }: FieldProps) =>
-  needed
+const rulesOf = ({ needed, check }: FieldProps) => [
+  ...(check
+    ? [
+        {
+          validator: (_: unknown, text: unknown) => {
+            const says = check(String(text ?? ''))
+            return says === null ? Promise.resolve() : Promise.reject(new Error(says))
+          },
+        },
+      ]
+    : []),
+  ...(needed
     ? [
         {
           validator: (_: unknown, value: unknown) =>
@@ -35,7 +47,8 @@ const rulesOf = ({ needed }: FieldProps) =>
               : Promise.resolve(),
         },
       ]
-    : []
+    : []),
+]
 const sized = (width: number | undefined): { style: CSSProperties } => ({ style: { width: width ?? '100%' } })
 
 /** Any control of a form, with its name above and what is wrong beneath it. */

@@ -4,7 +4,6 @@ import type { FigureDeclaration } from './declare'
 /** What an animal is, how it grows, and when it may breed. */
 export const ANIMAL_FIGURES = {
   'identity.mode': { label: 'Young and sex system', unit: 'words' },
-  'sexing.methods': { label: 'Ways to sex it', unit: 'words' },
   'sexing.method.*.name': { label: 'Sexing method {n}', unit: 'words' },
   'sexing.method.*.right': {
     label: '{name}: how often right',
@@ -19,13 +18,20 @@ export const ANIMAL_FIGURES = {
   'size.female': { label: 'Adult female weight', unit: 'g' },
   'size.male': { label: 'Adult male weight', unit: 'g' },
   'size.young': { label: 'Hatchling or newborn weight', unit: 'g', asked: '{Newborn} weight' },
-  'size.words': { label: 'Adult life and weight', unit: 'words' },
   'growth.female.A': { label: 'Female growth: final weight', unit: 'g' },
   'growth.female.k': { label: 'Female growth: rate', unit: 'per d' },
   'growth.female.Ti': { label: 'Female growth: age of fastest growth', unit: 'd' },
   'growth.male.A': { label: 'Male growth: final weight', unit: 'g' },
   'growth.male.k': { label: 'Male growth: rate', unit: 'per d' },
   'growth.male.Ti': { label: 'Male growth: age of fastest growth', unit: 'd' },
+  'growth.warnOver': {
+    ...{ label: 'Grows too fast above (times expected weight)', unit: 'count', limits: [1, 20] },
+    why: 'at least 1, the expected weight itself',
+  },
+  'growth.warnUnder': {
+    ...{ label: 'Grows too slowly below (times expected weight)', unit: 'count', limits: [0.05, 1] },
+    why: 'at most 1, the expected weight itself',
+  },
   'readiness.female.ageDays.cautious': {
     label: 'Female breeding age, cautious',
     unit: 'd',
@@ -68,10 +74,9 @@ export const ANIMAL_FIGURES = {
   'readiness.weightGoodForDays': { label: 'A weighing is valid for', unit: 'd' },
   'readiness.stop.refusals': { label: 'Refusals in a row that end a trial', unit: 'count' },
   'readiness.stop.loss': { label: 'Weight loss that ends a trial', unit: 'share' },
-  'readiness.words': { label: 'Readiness notes', unit: 'words' },
   'readiness.ageFrom': { label: 'Age counted from', unit: 'words' },
-  'readiness.words.male': { label: 'Readiness notes, male', unit: 'words' },
   'quarantine.days': { label: 'Quarantine', unit: 'd', asked: 'Quarantine for new animals' },
+  'readiness.also': { label: 'Also', unit: 'words' },
   'problems.check': { label: 'Problems to check for', unit: 'words' },
   'cautions.words': { label: 'Cautions', unit: 'words' },
 } as const satisfies Record<string, FigureDeclaration>

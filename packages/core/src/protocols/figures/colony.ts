@@ -2,12 +2,6 @@ import type { FigureDeclaration } from './declare'
 
 /** Colonies that feed the others. */
 export const COLONY_FIGURES = {
-  'colony.adult': { label: 'Adults', unit: 'words' },
-  'colony.bin': { label: 'Bin', unit: 'words' },
-  'colony.climate': { label: 'Climate', unit: 'words' },
-  'colony.food': { label: 'Food', unit: 'words' },
-  'colony.colonyArithmetic': { label: 'Colony figures', unit: 'words' },
-  'colony.takeOff': { label: 'Harvest', unit: 'words' },
   'colony.referenceC': { label: 'Reference temperature', unit: 'C', asked: 'Colony temperature' },
   'colony.capC': { label: 'No faster above', unit: 'C' },
   'colony.femaleShare': { label: 'Share of females', unit: 'share' },
@@ -27,19 +21,13 @@ export const COLONY_FIGURES = {
   'colony.binAdults': { label: 'Adults per full bin', unit: 'count' },
   'colony.binYoung': { label: 'Smallest young per full bin', unit: 'count' },
   'colony.takeShare': { label: 'Harvest of each size, at most', unit: 'share' },
+  'colony.also': { label: 'Also', unit: 'words' },
   'colony.method.*.name': { label: 'Method {n}', unit: 'words' },
   'colony.method.*.argument': { label: 'Case for method {n}', unit: 'words' },
   'colony.method.*.task': { label: 'Method {n}: task', unit: 'words' },
   'colony.method.*.everyDays': { label: 'Method {n}: days between', unit: 'd' },
   'colony.method.*.minutes': { label: 'Method {n}: minutes each time', unit: 'count' },
   'colony.countDays': { label: 'Days between counts', unit: 'd' },
-  'colony.eggTrap': { label: 'Egg trap', unit: 'words' },
   'colony.rotateDays': { label: 'Days between new egg traps or cultures', unit: 'd' },
-  'colony.maturityGap': { label: 'Maturity gap', unit: 'words' },
-  'colony.culture': { label: 'Culture', unit: 'words' },
-  'colony.stagger': { label: 'Staggering', unit: 'words' },
-  'colony.wildFlyRule': { label: 'Wild flies', unit: 'words' },
   'colony.throwOutDay': { label: 'Discard on day', unit: 'd' },
-  'colony.growth': { label: 'Growth', unit: 'words' },
-  'colony.feedProblems': { label: 'Feed and problems', unit: 'words' },
 } as const satisfies Record<string, FigureDeclaration>

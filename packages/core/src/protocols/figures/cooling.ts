@@ -2,7 +2,7 @@ import type { FigureDeclaration } from './declare'
 
 /** Cold rest and the unit it is taken in. */
 export const COOLING_FIGURES = {
-  'cooling.words': { label: 'Cold rest notes', unit: 'words' },
+  'cooling.also': { label: 'Also', unit: 'words' },
   'cooling.needed': { label: 'Cold rest', unit: 'words' },
   'cooling.lastMealDays': { label: 'Last meal before cooling', unit: 'd' },
   'cooling.fromC': { label: 'Cooling starts at', unit: 'C' },
@@ -10,13 +10,11 @@ export const COOLING_FIGURES = {
   'cooling.holdC': { label: 'Hold temperature', unit: 'C' },
   'cooling.holdDays': { label: 'Hold length', unit: 'd' },
   'cooling.checkDays': { label: 'Days between checks', unit: 'd' },
-  'cooling.return': { label: 'Warming notes', unit: 'words' },
   'cooling.warnLoss': { label: 'Weight loss: warn from', unit: 'share' },
   'cooling.alarmLoss': { label: 'Weight loss: alarm from', unit: 'share' },
   'cooling.upPerDayC': { label: 'Warming per day', unit: 'C difference' },
   'cooling.firstMealDays': { label: 'First meal after full warmth', unit: 'd' },
   'cooling.introductionDays': { label: 'First introduction after full warmth', unit: 'd' },
-  'cooling.minimum': { label: 'Who may be cooled', unit: 'words' },
   'cooling.leastAgeDays': { label: 'Minimum age for cooling', unit: 'd' },
   'cooling.leastGrams': { label: 'Minimum weight for cooling', unit: 'g' },
   'cooling.kind': { label: 'Kind of rest', unit: 'words' },

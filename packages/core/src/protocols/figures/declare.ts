@@ -11,8 +11,10 @@ export interface FigureDeclaration {
   why?: string
   /** Month and day, such as `11-05`. */
   dayOfYear?: boolean
-  /** It may not be left blank. */
-  notBlank?: boolean
+  /** Said in one line of at most so many letters, and not left blank: what names things in the log. */
+  line?: number
+  /** The only form its words may have; `why` says which. */
+  pattern?: RegExp
   /** The only words it may hold. */
   choices?: readonly string[]
   /** How it is asked for when a species is new; nothing where it is not asked. */

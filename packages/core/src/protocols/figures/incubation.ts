@@ -2,7 +2,6 @@ import type { FigureDeclaration } from './declare'
 
 /** Eggs in the incubator, and development by temperature. */
 export const INCUBATION_FIGURES = {
-  'incubation.schools': { label: 'Incubation notes', unit: 'words' },
   'incubation.setPointC': { label: 'Set point', unit: 'C', asked: '{Warmth}' },
   'incubation.warnLowC': { label: 'Warn below', unit: 'C', asked: 'Too cold below' },
   'incubation.warnHighC': { label: 'Warn above', unit: 'C', asked: 'Too hot above' },
@@ -12,6 +11,7 @@ export const INCUBATION_FIGURES = {
   'incubation.hatchRate': { label: 'Hatch rate of good eggs', unit: 'share' },
   'incubation.pipToOutDays': { label: 'Pipping to fully out', unit: 'd' },
   'incubation.clutchSpreadDays': { label: 'Days over which a clutch hatches', unit: 'd' },
+  'incubation.also': { label: 'Also', unit: 'words' },
   'incubation.method.*.name': { label: 'Incubation method {n}', unit: 'words' },
   'incubation.method.*.argument': { label: 'Case for method {n}', unit: 'words' },
   'incubation.method.*.water': { label: 'Water per gram of medium, method {n}', unit: 'g per g' },
@@ -23,7 +23,6 @@ export const INCUBATION_FIGURES = {
   'incubation.swingC': { label: 'Day–night swing', unit: 'C difference' },
   'incubation.opening': { label: 'Opening eggs at pipping', unit: 'words' },
   'incubation.eggCare': { label: 'Mouldy eggs', unit: 'words' },
-  'incubation.sexCurve': { label: 'Sex by egg temperature', unit: 'words' },
   'incubation.sex.sensitiveFrom': { label: 'Sex is set from (share of development)', unit: 'share' },
   'incubation.sex.sensitiveTo': { label: 'Sex is set until (share of development)', unit: 'share' },
   'incubation.sex.pivot.*.name': { label: 'Turning point {n}', unit: 'words' },

@@ -2,16 +2,27 @@ import type { ProtocolFigure } from '../document'
 import { ANIMAL_FIGURES } from './animal'
 import { BREEDING_FIGURES } from './breeding'
 import { CARE_FIGURES } from './care'
+import { CHECK_FIGURES } from './checks'
 import { COHORT_FIGURES } from './cohort'
 import { COLONY_FIGURES } from './colony'
 import { COOLING_FIGURES } from './cooling'
 import type { FigureDeclaration } from './declare'
 import { INCUBATION_FIGURES } from './incubation'
+import { LIGHT_FIGURES } from './light'
 import { REARING_FIGURES } from './rearing'
 
-export { CARE_IN_WORDS, EACH_ANIMAL, MAY_BE_LEFT, type CareKind } from './care'
+export {
+  ANY_TIME,
+  CARE_IN_WORDS,
+  EACH_ANIMAL,
+  IN_ALL_STAGES,
+  IN_NO_STAGE,
+  MAY_BE_LEFT,
+  type CareKind,
+} from './care'
 export type { FigureDeclaration } from './declare'
-export { AS_IT_COMES } from './rearing'
+export { UV_CHOICES, type UvChoice } from './light'
+export { ALL_OF_IT, ANY_OF_IT, AS_IT_COMES, ASKED, NO_CHECK, NOT_ASKED } from './rearing'
 
 /** Every figure a protocol may hold, by its key; `*` stands for the number of a thing of a list. */
 export const figures: Readonly<Record<string, FigureDeclaration>> = {
@@ -21,6 +32,8 @@ export const figures: Readonly<Record<string, FigureDeclaration>> = {
   ...INCUBATION_FIGURES,
   ...REARING_FIGURES,
   ...CARE_FIGURES,
+  ...CHECK_FIGURES,
+  ...LIGHT_FIGURES,
   ...COHORT_FIGURES,
   ...COLONY_FIGURES,
 }
@@ -32,7 +45,8 @@ export const declarationOf = (key: string): FigureDeclaration | undefined =>
   figures[key.replace(NUMBER, '.*')]
 
 /** What a keeper adds where nothing of it is said yet: all other figures are there or not by the kind of animal. */
-const GROWING = /^(?:care\.\d+\.[a-zA-Z]+|stage\.\d+\.(?:waterDays|mistDays))$/
+const GROWING =
+  /^(?:care\.\d{1,3}\.[a-zA-Z]+|check\.(?:sign\.)?\d{1,3}\.[a-zA-Z]+|leaving\.check|light\.[a-zA-Z]+|stage\.order|stage\.\d{1,3}\.[a-zA-Z.]+)$/
 
 /** What a figure that is to be set is called and measured in: one that is there, or one more of a list that grows; null where it is neither. */
 export function figureToSet(

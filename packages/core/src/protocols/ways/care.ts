@@ -4,7 +4,7 @@ import { guess, just, type WayFigure, type WayOfLife } from './way'
 type Every = readonly [days: number, least: number, most: number]
 
 interface TaskOf {
-  /** As one says it; of food, what is given. */
+  /** As it stands on a card: `bath`; of food, what is given. */
   name: string
   does?: 'fresh water' | 'food'
   every: Every
@@ -31,9 +31,9 @@ const CARE: Readonly<Record<string, CareOfWay>> = {
   'cool-forest climbing lizard': { water: [1, 1, 3] },
   tortoise: {
     water: [1, 1, 2],
-    tasks: [{ name: 'bathe it', every: [3, 2, 7], in: [1, 2, 3], each: EACH_ANIMAL }],
+    tasks: [{ name: 'bath', every: [3, 2, 7], in: [1, 2, 3], each: EACH_ANIMAL }],
   },
-  'semi-aquatic turtle': { tasks: [{ name: 'look at the filter', every: [7, 3, 14] }] },
+  'semi-aquatic turtle': { tasks: [{ name: 'filter check', every: [7, 3, 14] }] },
   'frog with free tadpoles': { water: [2, 1, 4] },
   'frog with tadpoles reared singly': { water: [2, 1, 4] },
   'salamander with water larvae': { water: [3, 1, 5] },
@@ -75,13 +75,12 @@ export function withCare(way: WayOfLife): WayOfLife {
     if (water) figures[`stage.${n}.waterDays`] ??= guess(...water)
     if (mist) figures[`stage.${n}.mistDays`] ??= guess(...mist)
   }
-  const nameOf = (n: number) => (figures[`stage.${n}.name`] as { value: string }).value
   tasks.forEach(({ name, does, every, in: stages, each }, i) => {
     const set = (key: string, figure: WayFigure) => (figures[`care.${i + 1}.${key}`] = figure)
     set('name', just(name))
     set('does', just(does ?? 'other care'))
     set('everyDays', guess(...every))
-    if (stages) set('stages', just(stages.map(nameOf).join(', ')))
+    if (stages) set('stages', just(stages.join(', ')))
     if (each) set('each', just(each))
   })
   return { ...way, figures }

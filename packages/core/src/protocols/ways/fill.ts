@@ -8,6 +8,7 @@ import { isDerived, type Derived, type WayFigure, type WayOfLife } from './way'
 type Figures = Record<string, ProtocolFigure>
 
 const LIST = /^(.*?)\.(\d+)\.(.+)$/
+const NUMBERED = /\.\d+(?=\.)/g
 const isGate = (rest: string) => rest.startsWith('gate.')
 
 /**
@@ -36,7 +37,12 @@ function nearest(way: WayOfLife, own: Readonly<Figures>, list: string, n: number
 }
 
 /** The figures of a way that a species lacks, under the keys that they have in the species. */
-function lacking(own: Readonly<Figures>, way: WayOfLife, lists: ReadonlySet<string>): Map<string, WayFigure> {
+function lacking(
+  own: Readonly<Figures>,
+  way: WayOfLife,
+  lists: ReadonlySet<string>,
+  without: readonly string[],
+): Map<string, WayFigure> {
   const wanted = new Map<string, WayFigure>()
   for (const [key, figure] of Object.entries(way.figures)) {
     const [, list] = LIST.exec(key) ?? []
@@ -51,10 +57,44 @@ function lacking(own: Readonly<Figures>, way: WayOfLife, lists: ReadonlySet<stri
         if (!key.startsWith(prefix)) continue
         const rest = key.slice(prefix.length)
         const mine = `${list}.${n}.${rest}`
-        if (!own[mine] && !(hasGate && isGate(rest))) wanted.set(mine, figure)
+        if (!own[mine] && !(hasGate && isGate(rest)))
+          wanted.set(
+            mine,
+            asOf(figure, (key) => key.replace(prefix, `${list}.${n}.`)),
+          )
       }
     }
+  for (const key of wanted.keys())
+    if (without.includes(key) || without.includes(key.replace(NUMBERED, '.*'))) wanted.delete(key)
+  for (const key of wanted.keys()) {
+    const step = DAYS_OF_STEP.exec(key)?.[1]
+    const days = step && own[`${step}.degreeDays`] && daysByWarmth(step, own, wanted)
+    if (days) wanted.set(key, days)
+  }
   return wanted
+}
+
+/** A guess that follows from figures of its own thing, wherever in a list that thing stands. */
+const asOf = (figure: WayFigure, keyOf: (key: string) => string): WayFigure =>
+  isDerived(figure) ? { ...figure, of: figure.of.map(keyOf) } : figure
+
+const DAYS_OF_STEP = /^(thermal\.\d+)\.days$/
+const WARMTHS = ['incubation.setPointC', 'colony.referenceC']
+const SPREAD_OF_DAYS = 0.2
+
+/** Of the days of a step and the warmth that it takes, either gives the other: where the warmth is said, nobody guesses the days. */
+function daysByWarmth(
+  step: string,
+  own: Readonly<Figures>,
+  wanted: ReadonlyMap<string, WayFigure>,
+): Derived | null {
+  const warmth = WARMTHS.find((key) => own[key] ?? wanted.get(key))
+  if (!warmth) return null
+  return {
+    of: [`${step}.degreeDays`, warmth, `${step}.thresholdC`],
+    by: (degreeDays, at, threshold) => degreeDays! / Math.max(1, at! - threshold!),
+    spread: SPREAD_OF_DAYS,
+  }
 }
 
 /** Three figures that count: a guess is no finer. */
@@ -63,13 +103,15 @@ const rounded = (value: number) => Number(value.toPrecision(3))
 /**
  * Lays a way of life under the figures of a species: whatever it does not say itself is guessed, from what it does say where one follows
  * from the other. Nothing that is said is changed.
+ * @param without keys of what does not hold for the species though it does for its kind; `*` stands for any number
  */
 export function filled(
   own: Readonly<Figures>,
   way: WayOfLife,
   lists: ReadonlySet<string> = ownLists(own),
+  without: readonly string[] = [],
 ): Figures {
-  const wanted = lacking(own, way, lists)
+  const wanted = lacking(own, way, lists, without)
   const all: Figures = { ...own }
   const underway = new Set<string>()
   const figureOf = (key: string): ProtocolFigure | undefined => {
@@ -101,6 +143,43 @@ export function filled(
   return figuresNamed(all)
 }
 
+/** A stage that was added to those of its kind begins as one of them. */
+const LIKE = /^stage\.(\d+)\.like$/
+/** What of a stage is its own, and passes to none that begins as it. */
+const OF_ONE_STAGE = ['name', 'like', 'formerly', 'instead']
+
+/**
+ * Stages that begin as an earlier one have its figures wherever they say none themselves; of its gate all or nothing.
+ * @returns the figures, and by which of them each that was taken over is said
+ */
+export function alike(
+  said: Readonly<Figures>,
+  complete: Readonly<Figures>,
+): { figures: Figures; like: ReadonlyMap<string, string> } {
+  const like = new Map<string, string>()
+  const stages = Object.keys(said)
+    .flatMap((key) => LIKE.exec(key)?.[1] ?? [])
+    .map(Number)
+    .sort((a, b) => a - b)
+  if (stages.length === 0) return { figures: complete, like }
+  const figures: Figures = { ...complete }
+  for (const n of stages) {
+    const model = Number(said[`stage.${n}.like`]!.value)
+    // Only an earlier one: so none begins as itself.
+    if (!(model < n)) continue
+    const hasGate = Object.keys(said).some((key) => key.startsWith(`stage.${n}.gate.`))
+    for (const [key, figure] of Object.entries(figures)) {
+      if (!key.startsWith(`stage.${model}.`)) continue
+      const rest = key.slice(`stage.${model}.`.length)
+      const own = `stage.${n}.${rest}`
+      if (figures[own] || OF_ONE_STAGE.includes(rest) || (hasGate && isGate(rest))) continue
+      figures[own] = figure
+      like.set(own, key)
+    }
+  }
+  return { figures: like.size > 0 ? figuresNamed(figures) : figures, like }
+}
+
 const completeOnes = new WeakMap<ProtocolDocument, ProtocolDocument>()
 
 /** What is said of a species: by its keeper, and beneath that by the library, where it is likened to a species there. */
@@ -111,13 +190,18 @@ export function saidOfSpecies({ figures, library }: Pick<ProtocolDocument, 'figu
 
 /** A document with every figure that the library tells or its way of life guesses: nothing is missing for a figure that nobody said. */
 export function completed(document: ProtocolDocument): ProtocolDocument {
-  const way = document.wayOfLife === undefined ? undefined : wayOfLife(document.wayOfLife)
-  if (!way) return document
   const known = completeOnes.get(document)
   if (known) return known
-  const complete = { ...document, figures: filled(saidOfSpecies(document), way) }
+  const way = document.wayOfLife === undefined ? undefined : wayOfLife(document.wayOfLife)
+  const said = saidOfSpecies(document)
+  const { figures } = alike(said, way ? filled(said, way, undefined, document.without) : document.figures)
+  const complete = asComplete({ ...document, figures })
   completeOnes.set(document, complete)
-  // It is complete already.
-  completeOnes.set(complete, complete)
   return complete
+}
+
+/** A document whose figures are all there: nothing is guessed in it once more. */
+export function asComplete(document: ProtocolDocument): ProtocolDocument {
+  completeOnes.set(document, document)
+  return document
 }

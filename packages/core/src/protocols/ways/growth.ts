@@ -1,4 +1,4 @@
-import type { Derived } from './way'
+import { just, type Derived, type WayFigure } from './way'
 
 /** Share of the final weight that a curve has reached when the animal is heavy enough to breed, as a rule of thumb. */
 const FINAL_PER_GROWN = 1.15
@@ -31,7 +31,10 @@ function curveOf(sex: 'female' | 'male'): Record<string, Derived> {
 }
 
 /** Growth as it follows from what a keeper can say: weight at birth, weight and age at which one may breed, weight when grown. */
-export const growthByAgeAndWeight: Readonly<Record<string, Derived>> = {
+export const growthByAgeAndWeight: Readonly<Record<string, WayFigure>> = {
   ...curveOf('female'),
   ...curveOf('male'),
+  // Wide, as the curve itself is a guess.
+  'growth.warnOver': just(1.7),
+  'growth.warnUnder': just(0.55),
 }

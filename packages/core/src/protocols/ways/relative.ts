@@ -58,7 +58,10 @@ function widened(key: string, { unit, value, low, high }: ProtocolFigure): WayFi
   // What was stated without a range is a threshold: its range would say nothing.
   if (low === null || high === null || LEFT_AS_THEY_ARE.includes(unit)) return { value, low, high }
   const [least, most] = declarationOf(key)?.limits ?? UNIT_LIMITS[unit]
-  const fine = (n: number) => (unit === 'd' && n >= 3 ? Math.round(n) : Number(n.toPrecision(3)))
+  const fine = (n: number) => {
+    if (unit === 'd' && n >= 1) return n >= 3 ? Math.round(n) : Math.round(n * 2) / 2
+    return Number(n.toPrecision(unit === 'd' ? 1 : unit === 'share' ? 2 : 3))
+  }
   const within = (n: number) => Math.min(most, Math.max(least, fine(n)))
   return unit === 'C'
     ? { value, low: within(low - DEGREES), high: within(high + DEGREES) }

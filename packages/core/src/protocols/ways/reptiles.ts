@@ -223,8 +223,10 @@ export const reptiles = (): WayOfLife[] => [
       'laying.signs': just('paces, sniffs the soil, digs trial holes, eats less'),
       'pairing.manner': just('introduce him to her for a day or two, then separate them'),
 
-      // Whether the young rest in their first winter is a school, not a stage.
-      ...stagesOf(taxa.MT, [1, 2, 4, 5, 6]),
+      // Whether the young rest in their first winter is a school, not a stage. Nobody mists what lives in water.
+      ...Object.fromEntries(
+        Object.entries(stagesOf(taxa.MT, [1, 2, 4, 5, 6])).filter(([key]) => !/mistDays|humidity/.test(key)),
+      ),
       'size.female': guess(900, 250, 2500),
       'size.young': guess(7, 4, 11),
       'readiness.female.ageDays.cautious': guess(2557, 1461, 4383),

@@ -1,0 +1,1 @@
+export { recipeItems } from './made'

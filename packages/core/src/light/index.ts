@@ -1,0 +1,5 @@
+export * from './clock'
+export * from './hours'
+export * from './uv'
+export * from './words'
+export * from './work'

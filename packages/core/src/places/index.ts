@@ -1,0 +1,2 @@
+export { equipmentWork, replaceOn, type Fitted } from './equipment'
+export { EQUIPMENT_KINDS, LONGEST_EQUIPMENT, USUALLY_GOOD, type EquipmentKind } from './kinds'

@@ -1,0 +1,3 @@
+export * from './recipe'
+export * from './text'
+export * from './work'
