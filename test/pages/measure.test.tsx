@@ -82,11 +82,11 @@ test('one that has outgrown its tub is told there, and is not moved into another
   expect(status).toBe(200)
   const move = await book.as.keeper('GET', `/api/moves?animalId=${young}&placeId=${tub('R2')}`)
   expect(move.body.faults).toContainEqual(
-    'drawer has 0.4 m² of floor; this animal (1000 mm long) needs 0.5 m²',
+    'this tub (drawer) has 0.4 m² of floor; this animal (1000 mm long) needs 0.5 m²',
   )
   await pages.open('/places')
   expect((await screen.findByRole('article', { name: 'The tub' })).textContent).toContain(
-    'C2: drawer has 0.4 m² of floor; this animal (1000 mm long) needs 0.5 m²',
+    'C2: this tub (drawer) has 0.4 m² of floor; this animal (1000 mm long) needs 0.5 m²',
   )
 })
 

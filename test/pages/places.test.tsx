@@ -101,7 +101,7 @@ describe('living there', () => {
     // Whom the tub does not suit is named with the reason, and not moved in passing.
     await waitFor(() => expect(homeless.textContent).toContain('Without a tub (1)'))
     expect(within(homeless).getByRole('alert').textContent).toMatch(
-      /C1 into N3: small has 0\.06 m² of floor; a breeder needs 0\.4 m²/,
+      /C1 into N3: this tub \(small\) has 0\.06 m² of floor; a breeder needs 0\.4 m²/,
     )
     await tubIs('N1')
     expect((await tub()).textContent).toContain('A1')

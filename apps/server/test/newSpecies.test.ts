@@ -165,11 +165,12 @@ describe('a species of every way of life, of which nobody said a figure, lives i
 
   const settle = async (own: TestBook, way: WayOfLife, protocolId: string) => {
     if (way.keptAs === 'animals') {
-      for (const [i, sex] of (['female', 'male', 'unknown'] as const).entries()) {
-        const hatched = i === 2 ? '2026-05-10' : '2023-01-10'
-        const tag = `${protocolId.slice(-4)}${i}`
+      for (const sex of ['female', 'male', 'unknown'] as const) {
+        const isYoung = sex === 'unknown'
+        const hatched = isYoung ? '2026-05-10' : '2023-01-10'
+        const tag = `W${waysOfLife.indexOf(way)}-${sex}`
         await addAnimal(own, {
-          ...{ tag, protocolId, sex, grams: null, purpose: i === 2 ? 'growing on' : 'breeder' },
+          ...{ tag, protocolId, sex, grams: null, purpose: isYoung ? 'growing on' : 'breeder' },
           hatched: { date: hatched, precision: 'day' },
         })
       }
@@ -177,7 +178,7 @@ describe('a species of every way of life, of which nobody said a figure, lives i
       const { status, body } = await own.as.keeper('POST', '/api/cohorts', {
         ...{
           id: newId(),
-          name: protocolId.slice(-6),
+          name: way.code,
           protocolId,
           kind: 'young',
           began: '2026-05-01',
@@ -197,7 +198,7 @@ describe('a species of every way of life, of which nobody said a figure, lives i
       if (status !== 200) throw new Error(`${way.code}: ${JSON.stringify(body)}`)
     } else {
       const { status, body } = await own.as.keeper('POST', '/api/colonies', {
-        ...{ id: newId(), name: protocolId.slice(-6), protocolId, bins: 1, celsius: 26 },
+        ...{ id: newId(), name: way.code, protocolId, bins: 1, celsius: 26 },
       })
       if (status !== 200) throw new Error(`${way.code}: ${JSON.stringify(body)}`)
     }

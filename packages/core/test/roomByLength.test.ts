@@ -32,10 +32,12 @@ test('a tub is held against the stage and against the length, each where it is k
   const faults = (areaM2: number | null, of = large) =>
     floorFaults({ size: 'drawer', areaM2 }, stage, 'Breeder', of)
   expect(faults(0.3)).toEqual([
-    'drawer has 0.3 m² of floor; a breeder needs 0.4 m²',
-    'drawer has 0.3 m² of floor; this animal (800 mm long) needs 0.72 m²',
+    'this tub (drawer) has 0.3 m² of floor; a breeder needs 0.4 m²',
+    'this tub (drawer) has 0.3 m² of floor; this animal (800 mm long) needs 0.72 m²',
   ])
-  expect(faults(0.6)).toEqual(['drawer has 0.6 m² of floor; this animal (800 mm long) needs 0.72 m²'])
+  expect(faults(0.6)).toEqual([
+    'this tub (drawer) has 0.6 m² of floor; this animal (800 mm long) needs 0.72 m²',
+  ])
   expect(faults(0.72)).toEqual([])
   expect(faults(0.6, 'not measured')).toEqual([])
   expect(faults(null)).toEqual([])

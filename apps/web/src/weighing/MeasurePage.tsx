@@ -29,7 +29,7 @@ const WHICH = [
 ]
 const BY = MEASURED_BY.map((value) => ({ value, label: `by ${value}` }))
 
-/** One animal after the other is measured: the length is typed, Press Enter to save and go to the next animal. */
+/** One animal after the other is measured: a length is typed, Enter saves it and goes on to the next. */
 export function MeasurePage() {
   const { data } = useAnimals()
   const { fits } = useLineFilter()
