@@ -56,6 +56,32 @@ test('it is named, its way of life chosen, what is known is told, and its first 
   expect(await screen.findByText(/dune boa, not sexed/)).toBeTruthy()
 })
 
+test('two weights and two temperatures are turned into figures while it is named; what was not asked for can be taken back', async () => {
+  const page = await begin(/^egg-laying snakes/, 'ridge racer')
+  const card = (name: string) => within(screen.getByRole('region', { name }))
+  const type = (name: string, label: string, text: string) =>
+    page.user.type(card(name).getByLabelText(label), text)
+  await type('From two temperatures', 'days, days', '73')
+  await type('From two temperatures', 'at, °C', '26')
+  await type('From two temperatures', 'days of another, days', '60')
+  await type('From two temperatures', 'at another, °C', '28')
+  // By hand: (73·26 − 60·28) / 13 = 16.77 °C, and 60·(28 − 16.77) = 673.8.
+  await press(page, 'Use these figures')
+  await type('From two weights', 'weight', '130')
+  await type('From two weights', 'age', '2 years')
+  await type('From two weights', 'weight later', '300')
+  await type('From two weights', 'age then', '3 years')
+  await press(page, 'Use this curve')
+  await press(page, /^Take back .*inflexion|^Take back .*fastest/i)
+  await press(page, 'Save and add the first animal')
+  await waitFor(() => expect(page.address()).toMatch(/^\/animals\/new\?species=/))
+  const { figures } = sent(page)!.body as { figures: Record<string, { value: number }> }
+  expect(figures['thermal.1.thresholdC']).toMatchObject({ value: 16.8 })
+  expect(figures['thermal.1.degreeDays']).toMatchObject({ value: 673.8 })
+  expect(figures).not.toHaveProperty(['growth.female.Ti'])
+  expect(figures['growth.female.k']!.value).toBeGreaterThan(0)
+})
+
 test('nothing is saved without a name and a way of life, and an answer that cannot be read is said where it stands', async () => {
   const page = await pages.open('/protocols/new')
   await press(page, 'Save species')

@@ -1,21 +1,6 @@
 import { newId, NewSpecies, protocolsApi } from '@hatch-book/contract'
-import {
-  declarationOf,
-  documentOfSpecies,
-  dryRun,
-  figureFault,
-  FROM_LIBRARY,
-  questionOf,
-  rangeTyped,
-  readAnswer,
-  resolveProtocol,
-  waysOfLife,
-  type BookUnits,
-  type FigureSetting,
-  type ProtocolDocument,
-  type WayOfLife,
-} from '@hatch-book/core'
-import { App, Form, Input } from 'antd'
+import { waysOfLife } from '@hatch-book/core'
+import { App, Form } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { ContractForm } from '../parts/form/ContractForm'
@@ -25,20 +10,11 @@ import { useContractForm } from '../parts/form/useContractForm'
 import { send } from '../shell/api'
 import { useSession } from '../shell/session'
 import { useGoOn } from '../shell/useGoOn'
-import { DryRunCards } from './DryRunCards'
+import { answersOf, type SpeciesDraft } from './answersOf'
+import { FirstQuestions } from './FirstQuestions'
 import { FromLibrary } from './FromLibrary'
 import css from './newSpecies.module.css'
 import { WaysOfLife } from './WaysOfLife'
-
-interface Draft {
-  species: string
-  latin: string
-  wayOfLife: string | null
-  /** Latin name of the species of the library that it is, or is like. */
-  library: string | null
-  /** What is typed, by the key of the figure that it answers. */
-  answers: Record<string, string>
-}
 
 /** Where one goes on with the first of a new species. */
 const FIRST = {
@@ -46,15 +22,6 @@ const FIRST = {
   cohorts: ['Save and begin a cohort', (id: string) => `/cohorts?species=${id}`],
   colonies: ['Save and set up a colony', (id: string) => `/colonies?species=${id}`],
 } as const
-
-/** What was answered of those that a way of life asks for, as far as it can be read. */
-function answersOf(draft: Draft, way: WayOfLife, units: BookUnits): Record<string, FigureSetting> {
-  const read = way.asks.flatMap((key) => {
-    const answer = readAnswer(draft.answers[key] ?? '', declarationOf(key)!.unit, units)
-    return 'setting' in answer && answer.setting ? [[key, answer.setting] as const] : []
-  })
-  return Object.fromEntries(read)
-}
 
 /** A species that the book does not know yet: its name, how its kind lives, and what its keeper knows of it. */
 export function NewSpeciesPage() {
@@ -65,7 +32,14 @@ export function NewSpeciesPage() {
   const [id] = useState(() => newId())
   const wayOf = (code: string | null) => waysOfLife.find((way) => way.code === code)
   const form = useContractForm({
-    begin: { species: '', latin: '', wayOfLife: null, library: null, answers: {} } as Draft,
+    begin: {
+      species: '',
+      latin: '',
+      wayOfLife: null,
+      library: null,
+      answers: {},
+      worked: [],
+    } as SpeciesDraft,
     schema: NewSpecies,
     body: (draft) => {
       const chosen = wayOf(draft.wayOfLife)
@@ -115,12 +89,19 @@ export function NewSpeciesPage() {
         <Form.Item name="library" noStyle>
           <NothingToSee />
         </Form.Item>
+        <Form.Item name="worked" noStyle>
+          <NothingToSee />
+        </Form.Item>
         {/* Chosen below; what is wrong with the choice is said here. */}
         <Form.Item name="wayOfLife" className={css.choice ?? ''}>
           <NothingToSee />
         </Form.Item>
         {way ? (
-          <Answered way={way} draft={draft} onOther={() => form.change({ wayOfLife: null, library: null })} />
+          <FirstQuestions
+            {...{ way, draft }}
+            onChange={(part) => form.change(part)}
+            onOther={() => form.change({ wayOfLife: null, library: null, worked: [] })}
+          />
         ) : (
           <>
             <FromLibrary
@@ -139,93 +120,3 @@ export function NewSpeciesPage() {
 
 /** Stands for a field whose control is elsewhere on the page. */
 const NothingToSee = () => null
-
-/** The questions that matter for a way of life, and beside them what the answers come to. */
-function Answered({ way, draft, onOther }: { way: WayOfLife; draft: Draft; onOther(): void }) {
-  const { book } = useSession()
-  const document = documentOfSpecies({
-    ...{ code: 'NEW', species: draft.species.trim() || 'new species', latin: draft.latin, way },
-    ...{ entry: draft.library ? { latin: draft.library } : null, says: answersOf(draft, way, book) },
-  })
-  // What is asked is held against the guess that stands where it is not answered; the answers of the others count in it.
-  const { figures: guesses, sources } = resolveProtocol(document, [])
-  return (
-    <div className={css.sides}>
-      <div>
-        <p>
-          {draft.library && (
-            <>
-              Starts from the library figures for <i>{draft.library}</i>.{' '}
-            </>
-          )}
-          Way of life: <strong>{way.plural}</strong>.{' '}
-          <button type="button" className="plain" onClick={onOther}>
-            choose another
-          </button>
-        </p>
-        <p className="quiet">
-          Fill in what you know and leave the rest. What you leave is estimated from the way of life and your
-          other answers, and marked as a guess. You can change everything later.
-        </p>
-        {way.asks.map((key) => (
-          <Question
-            key={key}
-            asked={key}
-            from={sources[key] === FROM_LIBRARY ? 'library' : 'a guess'}
-            {...{ way, draft, guesses }}
-            units={book}
-          />
-        ))}
-      </div>
-      <DryRunCards run={dryRun(document)} />
-    </div>
-  )
-}
-
-function Question({
-  asked,
-  from,
-  way,
-  draft,
-  guesses,
-  units,
-}: {
-  asked: string
-  /** Where the figure comes from while it is not answered. */
-  from: string
-  way: WayOfLife
-  draft: Draft
-  guesses: ProtocolDocument['figures']
-  units: BookUnits
-}) {
-  const { unit } = declarationOf(asked)!
-  const label = questionOf(asked, way, guesses)
-  const answer = readAnswer(draft.answers[asked] ?? '', unit, units)
-  const isAnswered = !('setting' in answer) || answer.setting !== null
-  const guess = rangeTyped(guesses[asked]!, units)
-  const faultOf = (typed: string): string | null => {
-    const answer = readAnswer(typed ?? '', unit, units)
-    if ('says' in answer) return answer.says
-    return answer.setting && figureFault({ label, unit }, answer.setting, asked)
-  }
-  return (
-    <div className={css.question}>
-      <label htmlFor={`answers_${asked}`}>{label}</label>
-      <Form.Item
-        name={['answers', asked]}
-        validateTrigger="onBlur"
-        rules={[
-          {
-            validator: (_, typed: string) => {
-              const says = faultOf(typed)
-              return says ? Promise.reject(new Error(says)) : Promise.resolve()
-            },
-          },
-        ]}
-      >
-        <Input className="fig" autoComplete="off" placeholder={guess} />
-      </Form.Item>
-      <span className={isAnswered ? css.yours : css.guess}>{isAnswered ? 'yours' : from}</span>
-    </div>
-  )
-}

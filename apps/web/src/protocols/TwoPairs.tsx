@@ -3,7 +3,7 @@ import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { useFigures } from '../shell/figures'
 import { CurveDrawn } from './CurveDrawn'
-import { namesOf, single, type Editing } from './editing'
+import { namesOf, single, type Setting } from './editing'
 import styles from './stages.module.css'
 
 /** Temperatures beside that at which a species is kept, for which the days are told, °C. */
@@ -13,7 +13,7 @@ type Typed = Readonly<Record<Field, string>>
 const NOTHING: Typed = { days: '', at: '', 'days of another': '', 'at another': '' }
 
 /** Whoever knows the days at two temperatures knows the threshold and the constant: they are worked out, and drawn before they are taken over. */
-export function TwoPairs({ figures, editable, onSet }: Editing) {
+export function TwoPairs({ figures, editable, onSet }: Setting) {
   const { typed: reads, celsius, celsiusBrief } = useFigures()
   const steps = namesOf(figures, 'thermal')
   const [step, setStep] = useState(1)
@@ -66,7 +66,7 @@ export function TwoPairs({ figures, editable, onSet }: Editing) {
   return (
     <section className="card" aria-label="From two temperatures" style={{ marginBottom: 16 }}>
       <strong>Do you know the time at two temperatures?</strong>
-      <p className={styles.acts}>
+      <div className={styles.acts}>
         {steps.length > 1 && (
           <Select
             size="small"
@@ -81,7 +81,7 @@ export function TwoPairs({ figures, editable, onSet }: Editing) {
           {field('days', 'days')} at {field('at', unit)}, and {field('days of another', 'days')} at{' '}
           {field('at another', unit)}
         </span>
-      </p>
+      </div>
       {found && 'says' in found && (
         <p className="says" role="alert">
           {found.says}

@@ -10,7 +10,7 @@ import { Button, Segmented } from 'antd'
 import { useState } from 'react'
 import { useFigures } from '../shell/figures'
 import { CurveDrawn } from './CurveDrawn'
-import { single, type Editing } from './editing'
+import { single, type Setting } from './editing'
 import styles from './stages.module.css'
 
 type Field = 'weight' | 'age' | 'weight later' | 'age then'
@@ -23,7 +23,7 @@ const BEYOND = 1.5
 const ABOVE = 1.05
 
 /** Whoever knows the weight at two ages knows how it grows: the curve is worked out, and drawn before it is taken over. */
-export function TwoWeights({ figures, editable, onSet }: Editing) {
+export function TwoWeights({ figures, editable, onSet }: Setting) {
   const { typed: reads, grams } = useFigures()
   const [sex, setSex] = useState<Sex>('female')
   const [typed, setTyped] = useState(NOTHING)

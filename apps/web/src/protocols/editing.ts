@@ -18,6 +18,9 @@ export interface Editing {
   onSet(sets: Sets): void
 }
 
+/** What a helper that works several figures out of a few answers needs. */
+export type Setting = Pick<Editing, 'figures' | 'editable' | 'onSet'>
+
 export const single = (value: string | number): FigureSetting => ({ value, low: null, high: null })
 /** Another figure with the range it had, as far as that still holds it. */
 export const within = (figure: ProtocolFigure | undefined, value: number): FigureSetting => ({
