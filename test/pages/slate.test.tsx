@@ -63,6 +63,16 @@ test('a line that cannot be read stays, and the others are written', async () =>
   expect(page.sent('/api/entries')).toHaveLength(1)
 })
 
+test('a species stands for all of it that live here', async () => {
+  const page = await opened()
+  await page.user.type(await field(), 'corn snakes droppings')
+  await waitFor(async () => expect(await understood()).toMatch(/F1 droppings; .*M1 droppings/))
+  await page.user.keyboard('{Enter}')
+  const kinds = (await written(page)).map(([kind]) => kind)
+  expect(kinds.length).toBeGreaterThan(1)
+  expect(new Set(kinds)).toEqual(new Set(['droppings']))
+})
+
 test('what is put aside is there again when it is opened anew', async () => {
   const page = await opened()
   await page.user.type(await field(), 'f1 99')

@@ -88,7 +88,7 @@ export default function Slate({ onClose }: { onClose(): void }) {
     const writes = readable.flatMap((l) => l.resolved.writes)
     const told =
       readable.length === 1
-        ? readable[0]!.entries.map((e) => e.says).join(', ')
+        ? sayAll(readable[0]!.entries, (e) => e.says)
         : `${readable.length} lines of the slate`
     const done = readable.some((l) => l.resolved.clutch)
       ? await writeWithClutches(told)
@@ -190,7 +190,7 @@ function Understood({ lines, typing }: { lines: readonly Read[]; typing: boolean
             </span>
           ) : (
             <span>
-              <span className="good">✓</span> {line.entries.map(sayBack).join('; ')}
+              <span className="good">✓</span> {sayAll(line.entries, sayBack)}
               {line.resolved.clutch && `, set in ${line.resolved.clutch.box.name}`}
             </span>
           )}
@@ -203,6 +203,12 @@ function Understood({ lines, typing }: { lines: readonly Read[]; typing: boolean
       )}
     </ul>
   )
+}
+
+/** What is written of many at once: the first of them speak for all. */
+function sayAll(entries: readonly SlateEntry[], sayBack: (entry: SlateEntry) => string): string {
+  const said = entries.slice(0, SHOWN_LINES).map(sayBack).join('; ')
+  return entries.length > SHOWN_LINES ? `${said}; and ${entries.length - SHOWN_LINES} more` : said
 }
 
 /** An entry as it was understood: with what it means against what the book knows, and when it was if not now. */

@@ -1,5 +1,5 @@
-import type { ClutchView, Place } from '@hatch-book/contract'
-import { lifeFor, type SlateContext } from '@hatch-book/core'
+import type { AnimalRow, ClutchView, Place } from '@hatch-book/contract'
+import { lifeFor, livesHere, type SlateContext, type SlateGroup } from '@hatch-book/core'
 import { useMemo } from 'react'
 import { useAnimals, useClutches, useCohorts, useColonies, usePairings, usePlaces } from '../shell/queries'
 import { useSession } from '../shell/session'
@@ -39,9 +39,18 @@ export function useNames(): { names: Names; context: SlateContext } | null {
         today,
         tags: [...new Set(all.map((n) => n.name))],
         stages: [...new Set(all.flatMap((n) => n.stages ?? []))],
+        groups: bySpecies(animals),
       },
     }
   }, [animals, places, groups, feeders, pairings, clutches, book.zone, today, now])
+}
+
+/** Every species that somebody lives of, or lived, with those who live here. */
+function bySpecies(animals: readonly AnimalRow[]): SlateGroup[] {
+  const tags = new Map<string, string[]>()
+  for (const { species, tag, presence } of animals)
+    tags.set(species, [...(tags.get(species) ?? []), ...(livesHere(presence) ? [tag] : [])])
+  return [...tags].map(([name, tags]) => ({ name, tags }))
 }
 
 const inOrder = new Intl.Collator('en', { numeric: true }).compare

@@ -1,6 +1,7 @@
 import type { Day } from '../calendar'
 import { parseLine } from './grammar'
-import { readLine, Unreadable } from './read'
+import { Unreadable } from './nodes'
+import { readLine } from './read'
 import type { SlateEntry } from './saying'
 import { indexNames, KEYWORDS, NumberToken, tokenize, type BookNames } from './tokens'
 
@@ -13,6 +14,13 @@ export interface SlateContext {
   tags: readonly string[]
   /** Stages by name, so that `size 2` is one. */
   stages?: readonly string[]
+  /** What stands for several tags at once: a species by its name, for all of it that live here. */
+  groups?: readonly SlateGroup[]
+}
+
+export interface SlateGroup {
+  name: string
+  tags: readonly string[]
 }
 
 export interface SlateLine {
@@ -34,13 +42,17 @@ const indexed = new WeakMap<SlateContext, BookNames>()
 export function parseSlate(text: string, context: SlateContext): SlateLine[] {
   let names = indexed.get(context)
   if (!names) {
-    names = indexNames(context.tags, context.stages ?? [])
+    names = indexNames([...context.tags, ...groupNames(context)], context.stages ?? [])
     indexed.set(context, names)
   }
   return text.split(/\r?\n/).map((line) => readOne(line, names, context))
 }
 
-function readOne(text: string, names: BookNames, { tags, today }: SlateContext): SlateLine {
+/** A group is said of one or of many: `corn snake`, `corn snakes`. */
+const groupNames = ({ groups = [] }: SlateContext) => groups.flatMap(({ name }) => [name, `${name}s`])
+
+function readOne(text: string, names: BookNames, context: SlateContext): SlateLine {
+  const { tags, groups = [], today } = context
   const fail = (says: string, from = 0, to = text.length): SlateLine => ({
     text,
     entries: [],
@@ -73,7 +85,7 @@ function readOne(text: string, names: BookNames, { tags, today }: SlateContext):
     )
   }
   try {
-    return { text, entries: readLine(cst, tags, today), problem: null }
+    return { text, entries: readLine(cst, { tags, groups }, today), problem: null }
   } catch (error) {
     if (!(error instanceof Unreadable)) throw error
     const { token } = error
@@ -94,7 +106,7 @@ export function beginOfLastWord(text: string): number {
 }
 
 /** Words a line may go on with: tags and the slate's own words that begin as its last word does. */
-export function completeSlate(text: string, { tags, stages = [] }: SlateContext): string[] {
+export function completeSlate(text: string, { tags, stages = [], groups = [] }: SlateContext): string[] {
   const begun = text.slice(beginOfLastWord(text)).toLowerCase()
   if (begun === '') return []
   const words = KEYWORDS.flatMap((k) =>
@@ -105,8 +117,8 @@ export function completeSlate(text: string, { tags, stages = [] }: SlateContext)
   )
   const fits = (name: string) => name.toLowerCase().startsWith(begun) && name.toLowerCase() !== begun
   const inOrder = new Intl.Collator('en', { numeric: true }).compare
-  return [...tags.filter(fits).sort(inOrder), ...[...stages, ...words].filter(fits).sort(inOrder)].slice(
-    0,
-    MOST_OFFERED,
-  )
+  return [
+    ...tags.filter(fits).sort(inOrder),
+    ...[...groups.map((g) => g.name), ...stages, ...words].filter(fits).sort(inOrder),
+  ].slice(0, MOST_OFFERED)
 }

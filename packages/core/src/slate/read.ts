@@ -1,27 +1,14 @@
-import type { CstNode, IToken } from 'chevrotain'
+import type { CstNode } from 'chevrotain'
 import { addDays, isDay, type Day } from '../calendar'
 import type { SaidOf } from '../log'
 import { toCelsius } from '../quantities'
 import { CONDITION_SCORES, WEIGHT_CONTEXTS } from '../weighing/entries'
 import { BODY_SIZES, sizeInWords } from '../weighing/sizes'
 import { lastDayOfYear, lastWeekday } from './dates'
+import { nodesOf, one, tokensOf, Unreadable } from './nodes'
 import type { SlateEntry, SlateSaying } from './saying'
+import { targetsOf, type Written } from './targets'
 import { SIZES_BY_WORD } from './tokens'
-
-export class Unreadable extends Error {
-  constructor(
-    message: string,
-    readonly token: IToken | null = null,
-  ) {
-    super(message)
-  }
-}
-
-const tokensOf = (node: CstNode | undefined, name: string): IToken[] =>
-  (node?.children[name] ?? []).flatMap((c) => ('image' in c ? [c] : []))
-const nodesOf = (node: CstNode | undefined, name: string): CstNode[] =>
-  (node?.children[name] ?? []).flatMap((c) => ('image' in c ? [] : [c]))
-const one = (node: CstNode | undefined, name: string): IToken | undefined => tokensOf(node, name)[0]
 
 const figure = (image: string) => Number.parseFloat(image.replace(',', '.'))
 const GRAMS = { kg: 1000, g: 1, mg: 0.001, oz: 28.349523125 } as const
@@ -36,42 +23,6 @@ const celsiusOf = (image: string) => (/F$/i.test(image) ? rounded(toCelsius(figu
 
 /** A temperature as it is said: nobody reads a millionth of a degree. */
 const said = (celsius: number) => String(Math.round(celsius * 10) / 10)
-
-/** Every tag between two, as they are written in the book and follow each other there. */
-function rangeOf(from: IToken, to: IToken, tags: readonly string[]): string[] {
-  const inOrder = [...tags].sort(new Intl.Collator('en', { numeric: true }).compare)
-  const first = canonical(from.image, tags)
-  const prefix = /^(.*\D|)\d+$/.exec(first)?.[1]
-  const last = canonical(
-    /^\d/.test(to.image) && prefix !== undefined ? `${prefix}${to.image}` : to.image,
-    tags,
-    to,
-  )
-  const [a, b] = [inOrder.indexOf(first), inOrder.indexOf(last)]
-  if (b < a) throw new Unreadable(`${last} comes before ${first}`, to)
-  return inOrder
-    .slice(a, b + 1)
-    .filter((t) => prefix === undefined || new RegExp(`^${escape(prefix)}\\d+$`).test(t))
-}
-const escape = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
-
-function canonical(image: string, tags: readonly string[], token: IToken | null = null): string {
-  const tag = tags.find((t) => t.toLowerCase() === image.toLowerCase())
-  if (!tag) throw new Unreadable(`${image} is not a tag of this book`, token)
-  return tag
-}
-
-function targetsOf(target: CstNode, tags: readonly string[]): { tags: string[]; pair: boolean } {
-  const members = nodesOf(target, 'member').map((m) => {
-    const [first, second] = tokensOf(m, 'Tag')
-    const end = second ?? one(m, 'Number')
-    return end ? rangeOf(first!, end, tags) : [canonical(first!.image, tags)]
-  })
-  const pair = one(target, 'Cross') !== undefined
-  if (pair && members.some((m) => m.length !== 1))
-    throw new Unreadable('two of them make a pair, not a range')
-  return { tags: [...new Set(members.flat())], pair }
-}
 
 function dayOf(when: CstNode | undefined, today: Day): { on: Day; at: string | null } {
   const at = one(when, 'Clock')?.image.padStart(5, '0') ?? null
@@ -274,8 +225,8 @@ const OF_PAIRS = ['locked', 'introduced', 'separated', 'ignored', 'courted', 'at
 const isOfPairs = (kind: SlateSaying['kind']) => (OF_PAIRS as readonly string[]).includes(kind)
 
 /** The entries of one parsed line. */
-export function readLine(line: CstNode, tags: readonly string[], today: Day): SlateEntry[] {
-  const target = targetsOf(nodesOf(line, 'target')[0]!, tags)
+export function readLine(line: CstNode, written: Written, today: Day): SlateEntry[] {
+  const target = targetsOf(nodesOf(line, 'target')[0]!, written)
   const whens = nodesOf(line, 'when')
   const days = whens.filter((w) => nodesOf(w, 'day').length > 0)
   if (days.length > 1) throw new Unreadable('two days in one line')
