@@ -20,14 +20,24 @@ const STRANGE = [
 ] as const
 
 const SIGNING_OUT = /^(Sign out|Delete it|Change it|Set it up|Open it|They lost)/
-/** The eggs of a large clutch have a field each: the first of them speak for all. */
-const MOST = 30
-const fields = () =>
-  [
-    ...document.querySelectorAll<HTMLInputElement | HTMLTextAreaElement>(
+type Field = HTMLInputElement | HTMLTextAreaElement
+/** What a field is called, whichever thing of a list it is about: the eggs of a large clutch have a field each, and the first two speak for all. */
+const kindOf = (field: Field) =>
+  (field.getAttribute('aria-label') ?? field.labels?.[0]?.textContent ?? field.id).replace(/\d+/g, '0')
+const MOST_ALIKE = 2
+function fields(): Field[] {
+  const seen = new Map<string, number>()
+  return [
+    ...document.querySelectorAll<Field>(
       'main input:not([type=file]):not([type=checkbox]):not([type=radio]):not(:disabled), main textarea:not(:disabled)',
     ),
-  ].slice(0, MOST)
+  ].filter((field) => {
+    const kind = kindOf(field)
+    const before = seen.get(kind) ?? 0
+    seen.set(kind, before + 1)
+    return kind === '' || before < MOST_ALIKE
+  })
+}
 const senders = () =>
   [...document.querySelectorAll<HTMLButtonElement>('main button[type=submit]:not(:disabled)')].filter(
     (b) => !SIGNING_OUT.test(b.textContent.trim()),
@@ -47,11 +57,13 @@ async function openForms(page: OpenPage): Promise<void> {
 }
 
 async function fill(page: OpenPage, text: string): Promise<void> {
-  for (const field of fields()) {
-    if (!field.isConnected) continue
-    act(() => void fireEvent.change(field, { target: { value: text } }))
-    act(() => void fireEvent.blur(field))
-  }
+  act(() => {
+    for (const field of fields()) {
+      if (!field.isConnected) continue
+      fireEvent.change(field, { target: { value: text } })
+      fireEvent.blur(field)
+    }
+  })
   await page.settled()
 }
 

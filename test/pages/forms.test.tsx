@@ -91,11 +91,11 @@ const FORMS: Record<string, FormOnPage> = {
     },
     ...{
       wrong: ['Its name', ' ', /give it a name/],
-      path: '/api/places',
+      path: '/api/incubators',
       refuses: ['setPointC', 'Set to, °C'],
       kept: 'Its name',
     },
-    body: () => ({ kind: 'incubator', name: 'H9', setPointC: 28 }),
+    body: () => ({ name: 'H9', setPointC: 28, shelves: 0, boxes: 6, grid: { rows: 4, columns: 5 } }),
   },
   'a weight': {
     ...{

@@ -3,6 +3,7 @@ import { GOAL, season, weatherRule, type FullBook } from './fullBook'
 import { entry, noon, TODAY } from './support'
 import type { WholeBook } from './wholeBook'
 
+const GRID = { rows: 2, columns: 2 }
 const TUB = { size: 'small', areaM2: 0.06, litres: 6, most: 1 }
 const found = ({ female, box }: WholeBook) => ({
   ...{ id: newId(), entryId: newId(), kind: 'clutch', pairingId: null, damId: female, boxId: box },
@@ -13,14 +14,8 @@ const winter = (animalId: string) => ({
   rests: [{ id: newId(), animalId }],
 })
 const cohort = (f: FullBook) => ({
-  ...{
-    name: 'S9',
-    protocolId: f.protocolOf('PS'),
-    kind: 'young',
-    began: '2026-05-01',
-    line: '',
-    generation: 2,
-  },
+  ...{ name: 'S9', protocolId: f.protocolOf('PS'), kind: 'young', began: '2026-05-01' },
+  ...{ line: '', generation: 2 },
   ...{ fertilised: 'mated', origin: '', fromId: f.cohort, placeId: f.tub, tubs: 1, litres: 5, heightMm: 300 },
   ...{ celsius: 25, thenC: null, thenFrom: null, hostPlant: '' },
 })
@@ -220,12 +215,16 @@ export const CALLS: Readonly<Record<string, Said>> = {
   }),
   'POST /api/places': (f) => ({
     url: '/api/places',
-    body: { id: newId(), kind: 'box', name: 'Box 9', parentId: f.incubator, grid: { rows: 2, columns: 2 } },
+    body: { id: newId(), kind: 'box', name: 'Box 9', parentId: f.incubator, grid: GRID },
   }),
   'POST /api/places/:id/photos': (f) => ({
     ...{ url: `/api/places/${f.tub}/photos?view=side`, body: f.picture },
   }),
   'POST /api/labels': (f) => ({ url: '/api/labels', body: { sheet: 'a4-24', placeIds: [f.tub] } }),
+  'POST /api/incubators': () => ({
+    url: '/api/incubators',
+    body: { id: newId(), name: 'I9', setPointC: 28, shelves: 2, boxes: 2, grid: GRID },
+  }),
   'POST /api/racks': () => ({
     url: '/api/racks',
     body: { id: newId(), name: 'R', prefix: 'R', roomId: null, rows: 1, columns: 2, tub: TUB },

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { newId, type LabelOrder, type RackView, type TubView } from '@hatch-book/contract'
+import { newId, type LabelOrder, type Place, type RackView, type TubView } from '@hatch-book/contract'
 import jsQR from 'jsqr'
 import sharp from 'sharp'
 import { addAnimal, entry, openServer, write, type TestBook, type TestServer } from './support'
@@ -30,6 +30,29 @@ const young = (tag: string, change: object = {}) =>
     hatched: { date: '2026-05-01', precision: 'day' },
     ...change,
   })
+
+test('an incubator is built with its shelves and boxes at once; a name that is taken builds nothing', async () => {
+  const draft = { name: 'Warm one', setPointC: 28, shelves: 2, boxes: 3, grid: { rows: 4, columns: 5 } }
+  const add = (change: object = {}) =>
+    book.as.keeper('POST', '/api/incubators', { id: newId(), ...draft, ...change })
+  const places = async (): Promise<Place[]> => (await book.as.viewer('GET', '/api/places')).body.places
+  const { body: made } = await add()
+  expect(made.boxes).toBe(6)
+  const built = (await places()).filter((p) => p.kind !== 'tub')
+  const shelves = built.filter((p) => p.parentId === made.id)
+  expect(built.find((p) => p.id === made.id)).toMatchObject({ setPointC: 28, probeId: made.id })
+  expect(shelves.map((p) => p.name)).toEqual(['shelf 1', 'shelf 2'])
+  for (const shelf of shelves)
+    expect(built.filter((p) => p.parentId === shelf.id).map((p) => [p.name, p.grid])).toEqual(
+      [1, 2, 3].map((n) => [`box ${n}`, { rows: 4, columns: 5 }]),
+    )
+  const before = (await places()).length
+  expect((await add({ name: 'warm ONE' })).body).toMatchObject({ fields: [{ field: 'name' }] })
+  expect((await add({ name: 'Other', boxes: 0 })).body).toMatchObject({ fields: [{ field: 'boxes' }] })
+  expect(await places()).toHaveLength(before)
+  const beside = (await add({ name: 'Flat', shelves: 0, boxes: 1 })).body
+  expect((await places()).filter((p) => p.parentId === beside.id).map((p) => p.kind)).toEqual(['box'])
+})
 
 test('a rack is built at once and drawn as it stands; a name that is taken builds nothing', async () => {
   expect((await build('Alpha')).body).toMatchObject({ tubs: 6 })

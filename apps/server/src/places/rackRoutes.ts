@@ -22,6 +22,7 @@ import { BookError } from '../shell/problems'
 import { caredFor, careItems } from './careItems'
 import { floorFaultsOf } from './floor'
 import { tubMateOf } from './mates'
+import { checkNameIsFree } from './names'
 import { equipmentViews, litAs } from './timers'
 
 type PlaceRow = typeof tables.place.$inferSelect
@@ -36,19 +37,7 @@ export const rackRoutes: BookRoutes = (app, { db }) => {
     const { bookId } = actorOf(request)
     const { id, name, prefix, roomId, rows, columns, tub } = request.body
     return inBook(db, bookId, async (tx) => {
-      const [same] = await tx
-        .select({ id: place.id })
-        .from(place)
-        .where(
-          and(
-            sql`lower(${place.name}) = lower(${name})`,
-            roomId ? eq(place.parentId, roomId) : sql`${place.parentId} is null`,
-          ),
-        )
-      if (same)
-        throw new BookError('invalid', `There is a place called ${name} already. Nothing was built.`, [
-          { field: 'name', says: 'this name is taken' },
-        ])
+      await checkNameIsFree(tx, name, roomId)
       await tx
         .insert(place)
         .values({ bookId, id, kind: 'rack', name, parentId: roomId, grid: { rows, columns } })

@@ -1,12 +1,13 @@
-import { placesApi } from '@hatch-book/contract'
+import { newId, placesApi } from '@hatch-book/contract'
 import { eq } from 'drizzle-orm'
-import { inBook, tables } from '../db/connect'
+import { inBook, insertMany, tables } from '../db/connect'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { labelRoutes } from './labelRoutes'
 import { moveRoutes } from './moveRoutes'
+import { checkNameIsFree } from './names'
 import { rackRoutes } from './rackRoutes'
 
 const isWatched = (kind: string) => ['incubator', 'unit', 'outdoors'].includes(kind)
@@ -48,5 +49,25 @@ export const placeRoutes: BookRoutes = (app, rooms) => {
       ...plain,
       probeId: isWatched(draft.kind) || draft.probe ? draft.id : null,
     }
+  })
+  serve(app, placesApi.addIncubator, (request) => {
+    const { bookId } = actorOf(request)
+    const { id, name, setPointC, shelves, boxes, grid } = request.body
+    return inBook(db, bookId, async (tx) => {
+      await checkNameIsFree(tx, name, null)
+      await tx.insert(place).values({ bookId, id, kind: 'incubator', name, setPointC })
+      await tx.insert(probe).values({ bookId, id, name: `probe of ${name}`, placeId: id })
+      const within = (parentId: string, kind: 'shelf' | 'box', n: number) => ({
+        ...{ book_id: bookId, id: newId(), kind, name: `${kind} ${n}`, parent_id: parentId },
+        ...(kind === 'box' && { grid }),
+      })
+      const upTo = (n: number) => Array.from({ length: n }, (_, i) => i + 1)
+      const shelved = upTo(shelves).map((n) => within(id, 'shelf', n))
+      await insertMany(tx, 'place', shelved)
+      const levels = shelves > 0 ? shelved.map((s) => s.id) : [id]
+      const all = levels.flatMap((level) => upTo(boxes).map((n) => within(level, 'box', n)))
+      await insertMany(tx, 'place', all)
+      return { id, boxes: all.length }
+    })
   })
 }

@@ -1,4 +1,4 @@
-import { newId, PlaceDraft, placesApi } from '@hatch-book/contract'
+import { IncubatorDraft, newId, placesApi } from '@hatch-book/contract'
 import { App, Button, Form, InputNumber } from 'antd'
 import { ContractForm } from '../parts/form/ContractForm'
 import { NumberField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
@@ -17,22 +17,14 @@ export function NewIncubator() {
       ...{ name: '', set: figures.typed.temperature.write(USUAL_C), shelves: 0 as number | null },
       ...{ boxes: 6 as number | null, rows: 4 as number | null, columns: 5 as number | null },
     },
-    schema: PlaceDraft,
-    body: ({ name, set }) => ({
-      ...{ id: newId(), kind: 'incubator', name },
-      setPointC: quantityOf(figures, 'temperature', set),
+    schema: IncubatorDraft,
+    body: ({ name, set, shelves, boxes, rows, columns }) => ({
+      ...{ id: newId(), name, setPointC: quantityOf(figures, 'temperature', set) },
+      ...{ shelves: shelves ?? 0, boxes, grid: { rows: rows ?? 1, columns: columns ?? 1 } },
     }),
     send: async (body) => {
-      const { shelves, boxes, rows, columns } = form.draft
-      const grid = { rows: rows ?? 1, columns: columns ?? 1 }
-      await send(placesApi.add, { body })
-      const levels = shelves ? await addShelves(body.id, shelves) : [body.id]
-      for (const parentId of levels)
-        for (let n = 1; n <= (boxes ?? 1); n++)
-          await send(placesApi.add, { body: { id: newId(), kind: 'box', name: `box ${n}`, parentId, grid } })
-      notification.success({
-        title: `${body.name} stands ready with ${(boxes ?? 1) * levels.length} boxes`,
-      })
+      const made = await send(placesApi.addIncubator, { body })
+      notification.success({ title: `${body.name} stands ready with ${made.boxes} boxes` })
       form.startAnew()
     },
     fieldOf: (field) => (field === 'setPointC' ? 'set' : field),
@@ -83,14 +75,4 @@ export function NewIncubator() {
       </div>
     </ContractForm>
   )
-}
-
-async function addShelves(parentId: string, count: number): Promise<string[]> {
-  const ids: string[] = []
-  for (let n = 1; n <= count; n++) {
-    const id = newId()
-    await send(placesApi.add, { body: { id, kind: 'shelf', name: `shelf ${n}`, parentId } })
-    ids.push(id)
-  }
-  return ids
 }

@@ -3,6 +3,8 @@ import {
   LabelOrder,
   MoveAnswer,
   MoveQuestion,
+  IncubatorDraft,
+  IncubatorMade,
   PlaceDraft,
   PlaceList,
   PlaceSchema,
@@ -70,6 +72,14 @@ export const placesApi = {
     permission: 'read the book',
     reply: Rooms,
     reads: ['places', 'animals', 'climate', 'protocols'],
+  }),
+  addIncubator: route({
+    method: 'POST',
+    path: '/api/incubators',
+    permission: 'decide and plan',
+    body: IncubatorDraft,
+    reply: IncubatorMade,
+    touches: ['places', 'climate'],
   }),
   addRack: route({
     method: 'POST',

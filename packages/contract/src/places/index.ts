@@ -23,6 +23,11 @@ const GridSide = (what: string) =>
     v.maxValue(40, `at most 40 ${what}`),
   )
 
+const BoxGrid = v.object({
+  rows: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(20, 'at most 20 rows')),
+  columns: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(20, 'at most 20 columns')),
+})
+
 export const PlaceSchema = v.object({
   id: Id,
   kind: v.picklist(PLACE_KINDS),
@@ -45,15 +50,7 @@ export const PlaceDraft = v.object({
   parentId: v.optional(v.nullable(Id), null),
   setPointC: v.optional(v.nullable(Celsius), null),
   /** Of a box: how it is divided, so that each egg has its place. */
-  grid: v.optional(
-    v.nullable(
-      v.object({
-        rows: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(20, 'at most 20 rows')),
-        columns: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(20, 'at most 20 columns')),
-      }),
-    ),
-    null,
-  ),
+  grid: v.optional(v.nullable(BoxGrid), null),
   /** Of a tub: what it measures, and its place in the rack. */
   tub: v.optional(v.nullable(TubMeasure), null),
   position: v.optional(v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(1599))), null),
@@ -63,6 +60,22 @@ export const PlaceDraft = v.object({
   make: v.optional(v.picklist(UNIT_MAKES, 'choose what kind of unit it is'), 'fridge'),
   litres: v.optional(v.nullable(v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(1_000_000))), null),
 })
+
+/** An incubator with its boxes, made at once: side by side, or so many on each shelf. */
+export const IncubatorDraft = v.object({
+  id: Id,
+  name: Line(60),
+  setPointC: Celsius,
+  shelves: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(10, 'at most 10 shelves')),
+  boxes: v.pipe(
+    v.number('enter how many boxes'),
+    v.integer(),
+    v.minValue(1, 'one box at least'),
+    v.maxValue(60, 'at most 60 boxes'),
+  ),
+  grid: BoxGrid,
+})
+export const IncubatorMade = v.object({ id: Id, boxes: v.number() })
 
 /** A rack of tubs, made at once: rows times columns of one size. */
 export const RackDraft = v.object({

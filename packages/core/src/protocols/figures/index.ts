@@ -66,8 +66,12 @@ type Values = Readonly<Record<string, Pick<ProtocolFigure, 'value'>>>
  * What a figure is called.
  * @param others the figures it stands among: one that belongs to a thing of a list is called by that thing's name
  */
-export function labelOfFigure(key: string, others: Values = {}): string {
-  const { label } = declarationOf(key) ?? { label: key }
+export const labelOfFigure = (key: string, others: Values = {}): string =>
+  labelled(declarationOf(key)?.label ?? key, key, others)
+
+/** A label with the number and the name of the thing of a list that it speaks of. */
+function labelled(label: string, key: string, others: Values): string {
+  if (!label.includes('{')) return label
   const [, list, n] = /^(.*?)\.(\d+)(?=\.|$)/.exec(key) ?? []
   if (list === undefined) return label
   const name = others[`${list}.${n}.name`]?.value ?? n!
@@ -84,7 +88,7 @@ export function figuresNamed(
   const found: Record<string, ProtocolFigure> = {}
   for (const [key, figure] of Object.entries(bare)) {
     const declared = declarationOf(key)
-    const label = declared ? labelOfFigure(key, bare) : (figure.label ?? key)
+    const label = declared ? labelled(declared.label, key, bare) : (figure.label ?? key)
     found[key] = { ...figure, label, unit: declared?.unit ?? figure.unit ?? 'words' }
   }
   return found

@@ -36,6 +36,33 @@ function nearest(way: WayOfLife, own: Readonly<Figures>, list: string, n: number
   return Math.min(n, count)
 }
 
+/** The figures of a way of life, taken apart: those of a thing of a list by that thing, such as `stage.2`. */
+interface Apart {
+  all: readonly (readonly [key: string, list: string | undefined, figure: WayFigure])[]
+  ofThing: ReadonlyMap<string, readonly (readonly [rest: string, figure: WayFigure])[]>
+}
+const takenApart = new WeakMap<WayOfLife, Apart>()
+
+function apart(way: WayOfLife): Apart {
+  const known = takenApart.get(way)
+  if (known) return known
+  const ofThing = new Map<string, (readonly [string, WayFigure])[]>()
+  const all = Object.entries(way.figures).map(([key, figure]) => {
+    const [, list, n, rest] = LIST.exec(key) ?? []
+    if (list === undefined) return [key, list, figure] as const
+    const thing = `${list}.${n}`
+    ofThing.set(thing, [...(ofThing.get(thing) ?? []), [rest!, figure]])
+    return [key, list, figure] as const
+  })
+  const found = { all, ofThing }
+  takenApart.set(way, found)
+  return found
+}
+
+/** The things of lists that have a gate of their own. */
+const gatedIn = (own: Readonly<Figures>): ReadonlySet<string> =>
+  new Set(Object.keys(own).flatMap((key) => /^(.+?\.\d+)\.gate\./.exec(key)?.[1] ?? []))
+
 /** The figures of a way that a species lacks, under the keys that they have in the species. */
 function lacking(
   own: Readonly<Figures>,
@@ -43,29 +70,22 @@ function lacking(
   lists: ReadonlySet<string>,
   without: readonly string[],
 ): Map<string, WayFigure> {
+  const { all, ofThing } = apart(way)
   const wanted = new Map<string, WayFigure>()
-  for (const [key, figure] of Object.entries(way.figures)) {
-    const [, list] = LIST.exec(key) ?? []
-    if (own[key] || (list !== undefined && lists.has(list))) continue
-    wanted.set(key, figure)
-  }
+  for (const [key, list, figure] of all)
+    if (!own[key] && !(list !== undefined && lists.has(list))) wanted.set(key, figure)
+  const gated = gatedIn(own)
   for (const list of lists)
     for (let n = 1; own[`${list}.${n}.name`]; n++) {
-      const prefix = `${list}.${nearest(way, own, list, n)}.`
-      const hasGate = Object.keys(own).some((key) => key.startsWith(`${list}.${n}.gate.`))
-      for (const [key, figure] of Object.entries(way.figures)) {
-        if (!key.startsWith(prefix)) continue
-        const rest = key.slice(prefix.length)
-        const mine = `${list}.${n}.${rest}`
-        if (!own[mine] && !(hasGate && isGate(rest)))
-          wanted.set(
-            mine,
-            asOf(figure, (key) => key.replace(prefix, `${list}.${n}.`)),
-          )
-      }
+      const [thing, model] = [`${list}.${n}`, `${list}.${nearest(way, own, list, n)}`]
+      const asMine = (key: string) => key.replace(`${model}.`, `${thing}.`)
+      for (const [rest, figure] of ofThing.get(model) ?? [])
+        if (!own[`${thing}.${rest}`] && !(gated.has(thing) && isGate(rest)))
+          wanted.set(`${thing}.${rest}`, asOf(figure, asMine))
     }
-  for (const key of wanted.keys())
-    if (without.includes(key) || without.includes(key.replace(NUMBERED, '.*'))) wanted.delete(key)
+  if (without.length > 0)
+    for (const key of wanted.keys())
+      if (without.includes(key) || without.includes(key.replace(NUMBERED, '.*'))) wanted.delete(key)
   for (const key of wanted.keys()) {
     const step = DAYS_OF_STEP.exec(key)?.[1]
     const days = step && own[`${step}.degreeDays`] && daysByWarmth(step, own, wanted)
