@@ -160,3 +160,18 @@ test('who may only look is offered no key', async () => {
   await screen.findByRole('progressbar', { name: 'Round' })
   expect((await card()).querySelectorAll('.keys button')).toHaveLength(0)
 })
+
+test('whoever is quicker than the line takes back what they did, and not what they did before', async () => {
+  const { press, user, writes } = await walk()
+  const before = writes().length
+  await press('r')
+  await user.keyboard('r')
+  // The second is still on its way.
+  await user.keyboard('z')
+  await waitFor(() => expect(writes()).toHaveLength(before + 3))
+  const [first, second, third] = writes()
+    .slice(before)
+    .map((c) => (c.body.entries as { id: string; kind: string; strikes?: string }[])[0]!)
+  expect([third!.kind, third!.strikes]).toEqual(['struck', second!.id])
+  expect(first!.id).not.toBe(second!.id)
+})

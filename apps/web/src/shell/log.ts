@@ -17,12 +17,15 @@ import { useSession } from './session'
 interface Written {
   entries: EntryInput[]
   says: string
+  /** Fails where it is refused: until then nobody knows whether there is anything to take back. */
+  posted: Promise<unknown>
 }
 
 interface UndoState {
   written: Written[]
   push(done: Written): void
   pop(): Written | undefined
+  drop(refused: Written): void
 }
 
 /** What this device wrote since it was opened, so that the last can be taken back. */
@@ -34,6 +37,7 @@ const useUndoStore = create<UndoState>()((set, get) => ({
     set((s) => ({ written: s.written.slice(0, -1) }))
     return last
   },
+  drop: (refused) => set((s) => ({ written: s.written.filter((w) => w !== refused) })),
 }))
 
 /** Something to write: a kind, whom it is about, what it carries; when, if not now. */
@@ -53,7 +57,7 @@ interface WriteOptions {
 
 /** Remembers entries that a larger act wrote (a hatching, a clutch), so that they can be taken back as one. */
 export const rememberWritten = (entries: EntryInput[], says: string) =>
-  useUndoStore.getState().push({ entries, says })
+  useUndoStore.getState().push({ entries, says, posted: Promise.resolve() })
 
 /**
  * Writes into the log, says so, and offers to take it back. `write` resolves to whether it was written, here or on the server, and says over the
@@ -104,13 +108,22 @@ export function useLog() {
     [who, notification, refused],
   )
 
-  /** Takes back what this device wrote last; resolves to its entries' ids, or none. */
+  /**
+   * Takes back what this device wrote last, also while it is on its way: whoever is quick takes back what they did and not what they did before.
+   * Resolves to its entries' ids, or none.
+   */
   const undo = useCallback(async (): Promise<string[]> => {
     const last = useUndoStore.getState().pop()
     if (!last) {
       notification.info({ title: 'Nothing to take back on this device', key: 'written', duration: 3 })
       return []
     }
+    const isWritten = await last.posted.then(
+      () => true,
+      () => false,
+    )
+    // Whoever wrote it has been told why it was refused.
+    if (!isWritten) return []
     const ids = last.entries.map((e) => e.id)
     if (await takeBackKept(ids)) {
       notification.info({ title: `Taken back: ${last.says}`, key: 'written', duration: 4 })
@@ -134,8 +147,13 @@ export function useLog() {
       const entries = items.map(({ at = latest.current(), precision = 'minute', ...told }) =>
         entryThat(told, { id: newId(), at, precision, device }),
       )
-      const done = entries.length > 0 ? await post(entries, says, who) : 'sent'
-      useUndoStore.getState().push({ entries, says })
+      const posted = entries.length > 0 ? post(entries, says, who) : Promise.resolve('sent' as const)
+      const written = { entries, says, posted }
+      useUndoStore.getState().push(written)
+      const done = await posted.catch((error: unknown) => {
+        useUndoStore.getState().drop(written)
+        throw error
+      })
       onKept?.(entries.map((e) => e.id))
       // Where a view shows what was written itself, a note over it would only be in the way.
       if (!quiet)
