@@ -11,6 +11,7 @@ import type {
   PairingDraft,
   PlaceDraft,
   PriceDraft,
+  RecipeDraft,
   RestPatch,
   RestPlanDraft,
   RestPlanPatch,
@@ -48,6 +49,7 @@ type Act =
   | { act: 'contact'; body: v.InferInput<typeof ContactDraft> }
   | { act: 'wish'; body: v.InferInput<typeof WishDraft> }
   | { act: 'price'; body: v.InferInput<typeof PriceDraft> }
+  | { act: 'recipe'; body: v.InferInput<typeof RecipeDraft> }
   | { act: 'weather rule'; body: v.InferInput<typeof WeatherRuleDraft> }
   | { act: 'readings'; probeId: string; readings: Reading[] }
 

@@ -6,9 +6,11 @@ import { COLD_UNITS, type ColdUnit } from './coldUnits'
 import { layClutch, layingDay, type Nursery } from './clutches'
 import { genomeOf } from './heredity'
 import { keepCounter } from './counter'
+import { fitEquipment } from './equipment'
 import { keepCohorts } from './cohorts'
 import { keepFeeders } from './feeders'
 import { demoIdentity, type DemoIdentity } from './identity'
+import { mixFood } from './kitchen'
 import { liveThrough, say, type LivingAnimal } from './life'
 import { chance, type Chance } from './random'
 import {
@@ -91,6 +93,7 @@ export function demoTimeline(seed: number): DemoStep[] {
   steps.push(...keepFeeders(demoIdentity(seed), luck.branch('feeders')))
   steps.push(...keepCohorts(places.ids, demoIdentity(seed), luck.branch('cohorts')))
   steps.push(...mistTubs(places.ids, luck.branch('misting')))
+  steps.push(...fitEquipment(places.ids, luck.branch('equipment')), ...mixFood(luck.branch('kitchen')))
   steps.push(...planTheSpring(animals, demoIdentity(seed), luck.branch('plans')))
   steps.push(...winters(animals, places.ids, demoIdentity(seed), luck.branch('winters')))
   steps.push(...checkAnimals(steps, demoIdentity(seed), luck.branch('checks')))

@@ -1,10 +1,19 @@
 import './dom'
+import { newId } from '@hatch-book/contract'
 import { screen, waitFor, within } from '@testing-library/react'
 import { type TestServer } from '../../apps/server/test/support'
 import { choose, pagesOf, type OpenPage } from './opened'
 
 /* A keeper's own species: named, likened to what lives as it does, and told as far as it is known. */
-const pages = pagesOf(async (server: TestServer) => ({ book: await server.openBook('Own species') }))
+const pages = pagesOf(async (server: TestServer) => {
+  const book = await server.openBook('Own species')
+  const racer = newId()
+  const figures = { 'clutch.count': { value: 9, low: 7, high: 11 }, 'size.young': { value: 5 } }
+  const model = { id: racer, species: 'reed racer', latin: '', wayOfLife: 'egg-laying snake', figures }
+  const { status, body } = await book.as.keeper('POST', '/api/protocols', model)
+  if (status !== 200) throw new Error(JSON.stringify(body))
+  return { book, racer }
+})
 
 const press = async (page: OpenPage, name: string | RegExp, within_: HTMLElement = document.body) => {
   await page.user.click(await within(within_).findByRole('button', { name }))
@@ -80,6 +89,23 @@ test('two weights and two temperatures are turned into figures while it is named
   expect(figures['thermal.1.degreeDays']).toMatchObject({ value: 673.8 })
   expect(figures).not.toHaveProperty(['growth.female.Ti'])
   expect(figures['growth.female.k']!.value).toBeGreaterThan(0)
+})
+
+test('it may begin as a species of the book, with all that is said of that', async () => {
+  const { book, racer: id } = pages.of
+  const page = await pages.open('/protocols/new')
+  await page.user.type(await screen.findByLabelText('Common name'), 'sedge racer')
+  await screen.findByRole('combobox', { name: 'Like a species you keep' })
+  await choose(page.user, 'Like a species you keep', 'reed racer')
+  expect(await screen.findByText(/Starts from the figures of your reed racer/)).toBeTruthy()
+  expect(screen.getByLabelText('Eggs per clutch').getAttribute('placeholder')).toBe('7–11')
+  expect(screen.getAllByText('copied').length).toBeGreaterThan(0)
+  await page.user.type(screen.getByLabelText('Eggs per clutch'), '12')
+  await press(page, 'Save and add the first animal')
+  await waitFor(() => expect(sent(page)).toMatchObject({ status: 200, body: { like: id } }))
+  const made = (await book.as.viewer('GET', `/api/protocols/${String(sent(page)!.body.id)}`)).body
+  expect([made.figures['clutch.count'].value, made.figures['size.young'].value]).toEqual([12, 5])
+  expect(made.document.species).toBe('sedge racer')
 })
 
 test('nothing is saved without a name and a way of life, and an answer that cannot be read is said where it stands', async () => {

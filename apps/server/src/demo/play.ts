@@ -185,6 +185,8 @@ function pathOf(step: Exclude<DemoStep, { act: 'entry' | 'readings' | 'photo' }>
       return '/api/wishes'
     case 'price':
       return '/api/prices'
+    case 'recipe':
+      return '/api/recipes'
     case 'weather rule':
       return '/api/weather-rules'
     case 'hatch':

@@ -7,13 +7,14 @@ import {
   isOfLibrary,
   labelOfFigure,
   wayOfLife,
+  type ProtocolDocument,
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
 import { refuseIncomplete } from './editions'
-import { loadShelf } from './store'
+import { loadShelf, saidOf } from './store'
 
 const MOST_LETTERS = 6
 
@@ -61,6 +62,18 @@ export async function refuseTakenName(tx: Transaction, id: string, species: stri
     ])
 }
 
+/** What a species of the book says that another is like. */
+async function ofTheBook(tx: Transaction, id: string, way: string): Promise<ProtocolDocument> {
+  const shelf = await loadShelf(tx)
+  const meant = shelf.meant(id)
+  const document = meant && saidOf(shelf, meant.id)
+  if (document?.wayOfLife !== way)
+    throw new BookError('invalid', 'The book has no such species with this way of life.', [
+      { field: 'like', says: 'choose a species of this book' },
+    ])
+  return document
+}
+
 /** Takes a species into the book that it did not know. */
 export async function addSpecies(tx: Transaction, actor: Actor, draft: NewSpecies): Promise<void> {
   const { protocol } = tables
@@ -81,6 +94,7 @@ export async function addSpecies(tx: Transaction, actor: Actor, draft: NewSpecie
   const document = documentOfSpecies({
     code: codeFor(draft.species, new Set(known.map((p) => p.code))),
     ...{ species: draft.species, latin: draft.latin, way, entry: likened, says: draft.figures },
+    like: draft.like === null ? null : await ofTheBook(tx, draft.like, way.code),
   })
   refuseIncomplete(document)
   await tx.insert(protocol).values({
@@ -112,7 +126,7 @@ export async function takeFromLibrary(
     const { name: species, way: wayOfLife } = entry
     const id = kept.find((of) => isOfLibrary(entry, of))?.id ?? idOf(latin)
     // Nothing is done where it is there already.
-    await addSpecies(tx, actor, { id, species, latin, wayOfLife, library: latin, figures: {} })
+    await addSpecies(tx, actor, { id, species, latin, wayOfLife, library: latin, like: null, figures: {} })
     taken.set(latin, id)
   }
   return taken

@@ -1,5 +1,4 @@
 import { protocolsApi } from '@hatch-book/contract'
-import { FROM_LIBRARY } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { inBook, tables } from '../db/connect'
 import { actorOf } from '../shell/actor'
@@ -7,7 +6,7 @@ import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { addSpecies } from './add'
 import { protocolPage } from './editions'
-import { anyOf, loadShelf } from './store'
+import { anyOf, loadShelf, saidOf } from './store'
 
 export const protocolRoutes: BookRoutes = (app, { db }) => {
   serve(app, protocolsApi.list, (request) =>
@@ -58,16 +57,9 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
 
   serve(app, protocolsApi.file, (request, reply) =>
     inBook(db, actorOf(request).bookId, async (tx) => {
-      const shelf = await loadShelf(tx)
-      const { id } = request.params
-      const { figures, guessed, sources } = shelf.resolved(anyOf(id))
-      const document = shelf.said(id)
+      const document = saidOf(await loadShelf(tx), request.params.id)
       void reply.header('content-disposition', `attachment; filename="${document.code}.protocol.json"`)
-      // A file holds what its species says; what is guessed, or stands in the library, is found anew where it is brought in.
-      const said = Object.entries(figures).filter(
-        ([key]) => !guessed.has(key) && sources[key] !== FROM_LIBRARY,
-      )
-      return { ...document, figures: Object.fromEntries(said) }
+      return document
     }),
   )
 }

@@ -3,6 +3,7 @@ import {
   settingsOfToday,
   documentUnder,
   figureInSentence,
+  FROM_LIBRARY,
   MissingFigureError,
   NO_SETTINGS,
   protocolUnder,
@@ -231,4 +232,14 @@ async function readShelf(tx: Transaction, asOf?: Date): Promise<ProtocolShelf> {
       by: e.by,
     })),
   )
+}
+
+/**
+ * What a species says itself, with what was set since: what is guessed, or stands in the library, is found anew wherever it is read.
+ * @throws BookError where the book has no such species
+ */
+export function saidOf(shelf: ProtocolShelf, id: string): ProtocolDocument {
+  const { figures, guessed, sources } = shelf.resolved(anyOf(id))
+  const said = Object.entries(figures).filter(([key]) => !guessed.has(key) && sources[key] !== FROM_LIBRARY)
+  return { ...shelf.said(id), figures: Object.fromEntries(said) }
 }

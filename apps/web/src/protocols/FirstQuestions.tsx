@@ -1,3 +1,4 @@
+import { protocolsApi } from '@hatch-book/contract'
 import {
   declarationOf,
   documentOfSpecies,
@@ -15,6 +16,7 @@ import {
   type WayOfLife,
 } from '@hatch-book/core'
 import { Form, Input } from 'antd'
+import { useAsk } from '../shell/api'
 import { useSession } from '../shell/session'
 import { answersOf, type SpeciesDraft } from './answersOf'
 import { DryRunCards } from './DryRunCards'
@@ -36,12 +38,22 @@ export function FirstQuestions({
   onOther(): void
 }) {
   const { book } = useSession()
+  const like = useAsk(
+    protocolsApi.file,
+    { params: { id: draft.like ?? '' } },
+    { enabled: draft.like !== null },
+  )
   const document = documentOfSpecies({
     ...{ code: 'NEW', species: draft.species.trim() || 'new species', latin: draft.latin, way },
     ...{ entry: draft.library ? { latin: draft.library } : null, says: answersOf(draft, way, book) },
+    like: draft.like === null ? null : like.data,
   })
   // What is asked is held against the guess that stands where it is not answered; the answers of the others count in it.
   const { figures: guesses, sources } = resolveProtocol(document, [])
+  const fromOf = (key: string) => {
+    if (like.data?.figures[key]) return 'copied'
+    return sources[key] === FROM_LIBRARY ? 'library' : 'a guess'
+  }
   const setting: Setting = {
     ...{ figures: guesses, editable: true },
     // What is asked for stands as its answer; the rest, which nobody is asked, below the questions.
@@ -66,6 +78,7 @@ export function FirstQuestions({
               Starts from the library figures for <i>{draft.library}</i>.{' '}
             </>
           )}
+          {draft.like !== null && like.data && <>Starts from the figures of your {like.data.species}. </>}
           Way of life: <strong>{way.plural}</strong>.{' '}
           <button type="button" className="plain" onClick={onOther}>
             choose another
@@ -76,13 +89,7 @@ export function FirstQuestions({
           other answers, and marked as a guess. You can change everything later.
         </p>
         {way.asks.map((key) => (
-          <Question
-            key={key}
-            asked={key}
-            from={sources[key] === FROM_LIBRARY ? 'library' : 'a guess'}
-            {...{ way, draft, guesses }}
-            units={book}
-          />
+          <Question key={key} asked={key} from={fromOf(key)} {...{ way, draft, guesses }} units={book} />
         ))}
         <Worked
           figures={guesses}

@@ -13,6 +13,7 @@ import { useGoOn } from '../shell/useGoOn'
 import { answersOf, type SpeciesDraft } from './answersOf'
 import { FirstQuestions } from './FirstQuestions'
 import { FromLibrary } from './FromLibrary'
+import { LikeOwn } from './LikeOwn'
 import css from './newSpecies.module.css'
 import { WaysOfLife } from './WaysOfLife'
 
@@ -37,14 +38,23 @@ export function NewSpeciesPage() {
       latin: '',
       wayOfLife: null,
       library: null,
+      like: null,
       answers: {},
       worked: [],
     } as SpeciesDraft,
     schema: NewSpecies,
     body: (draft) => {
       const chosen = wayOf(draft.wayOfLife)
-      const { species, latin, wayOfLife, library } = draft
-      return { id, species, latin, wayOfLife, library, figures: chosen ? answersOf(draft, chosen, book) : {} }
+      const { species, latin, wayOfLife, library, like } = draft
+      return {
+        id,
+        species,
+        latin,
+        wayOfLife,
+        library,
+        like,
+        figures: chosen ? answersOf(draft, chosen, book) : {},
+      }
     },
     send: async (body) => {
       await send(protocolsApi.add, { body })
@@ -92,6 +102,9 @@ export function NewSpeciesPage() {
         <Form.Item name="worked" noStyle>
           <NothingToSee />
         </Form.Item>
+        <Form.Item name="like" className={css.choice ?? ''}>
+          <NothingToSee />
+        </Form.Item>
         {/* Chosen below; what is wrong with the choice is said here. */}
         <Form.Item name="wayOfLife" className={css.choice ?? ''}>
           <NothingToSee />
@@ -100,7 +113,7 @@ export function NewSpeciesPage() {
           <FirstQuestions
             {...{ way, draft }}
             onChange={(part) => form.change(part)}
-            onOther={() => form.change({ wayOfLife: null, library: null, worked: [] })}
+            onOther={() => form.change({ wayOfLife: null, library: null, like: null, worked: [] })}
           />
         ) : (
           <>
@@ -110,6 +123,7 @@ export function NewSpeciesPage() {
                 form.change({ species, latin, wayOfLife, library: latin })
               }
             />
+            <LikeOwn onChoose={({ id: like, wayOfLife }) => form.change({ like, wayOfLife })} />
             <WaysOfLife onChoose={(code) => form.change({ wayOfLife: code })} />
           </>
         )}

@@ -13,6 +13,8 @@ export interface SpeciesDraft {
   wayOfLife: string | null
   /** Latin name of the species of the library that it is, or is like. */
   library: string | null
+  /** A species of the book that it is like, by its id. */
+  like: string | null
   /** What is typed, by the key of the figure that it answers. */
   answers: Record<string, string>
   /** What was worked out of two weights or two temperatures: each figure once. */

@@ -93,6 +93,8 @@ export const NewSpecies = v.object({
   ),
   /** Latin name of the library's species that it is, or is like. */
   library: v.optional(v.nullable(v.pipe(v.string(), v.maxLength(80))), null),
+  /** A species of the book that it is like: what is said of that is said of it too, as far as it is not answered. */
+  like: v.optional(v.nullable(Id), null),
   figures: v.record(v.pipe(v.string(), v.maxLength(80)), AnswerSchema),
 })
 export type NewSpecies = v.InferOutput<typeof NewSpecies>

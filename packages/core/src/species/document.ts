@@ -15,6 +15,8 @@ export interface SpeciesTold {
   way: WayOfLife
   /** What it is in the library, or is like there. */
   entry?: Pick<LibraryEntry, 'latin'> | null | undefined
+  /** A species of the book that it is like: what that says itself holds for it too, where nothing else is said. */
+  like?: Pick<ProtocolDocument, 'figures' | 'library' | 'without'> | null | undefined
   /** What its keeper says, by the keys of the figures; of declared figures only. */
   says?: Readonly<Record<string, FigureSetting>>
 }
@@ -26,20 +28,22 @@ export function documentOfSpecies({
   latin,
   way,
   entry,
+  like,
   says = {},
 }: SpeciesTold): ProtocolDocument {
+  const library = entry?.latin ?? like?.library
+  const said = Object.entries(says).map(([key, { value, low, high }]): [string, ProtocolFigure] => [
+    key,
+    {
+      ...{ label: labelOfFigure(key), unit: declarationOf(key)!.unit },
+      ...{ value, low, high, confidence: 'medium' },
+    },
+  ])
   return {
     ...{ format: 'hatch-book protocol', formatVersion: 1, code, species, latin, wayOfLife: way.code },
-    ...(entry ? { library: entry.latin } : {}),
+    ...(library !== undefined && { library }),
+    ...(like?.without && { without: like.without }),
     ...{ bodyPlan: way.bodyPlan, keptAs: way.keptAs, young: way.young },
-    figures: Object.fromEntries(
-      Object.entries(says).map(([key, { value, low, high }]): [string, ProtocolFigure] => [
-        key,
-        {
-          ...{ label: labelOfFigure(key), unit: declarationOf(key)!.unit },
-          ...{ value, low, high, confidence: 'medium' },
-        },
-      ]),
-    ),
+    figures: { ...like?.figures, ...Object.fromEntries(said) },
   }
 }
