@@ -256,3 +256,21 @@ for (const { name, way, knows } of [
     await writeOnSlate(page, `${name} 1 counted 40 females 30 males`)
     await expect(page.getByText(/40 females/).first()).toBeVisible()
   })
+
+test('pupae of a moth: some rest, and are told apart from those that emerge soon', async ({ page }) => {
+  const knows = { 'Egg: days at that temperature': '9', Temperature: '24' }
+  await make(page, { name: 'ember moth', way: 'moths that do not feed', knows, run: [] })
+  await page.getByLabel('Name', { exact: true }).fill('Ember 1')
+  await page.getByRole('button', { name: 'Begin cohort' }).click()
+  const card = page.getByRole('article', { name: 'Cohort Ember 1' })
+  await expect(card).toContainText('not counted yet')
+  await writeOnSlate(page, 'Ember 1 counted 20 pupa, no pause')
+  await expect(card).toContainText('pupa')
+  await page.goto(new URL('/cohorts/emergence', page.url()).href)
+  await expect(page.getByRole('region', { name: 'Resting pupae' })).toContainText(
+    /About 20 % of pupae \(0 to 70 %\) rest, and emerge 150 days after spinning/,
+  )
+  const groups = page.getByRole('table', { name: 'Who emerges when' })
+  await expect(groups.getByRole('row', { name: /^female, resting/ })).toBeVisible()
+  await expect(groups.getByRole('row', { name: /^male \d/ })).toBeVisible()
+})

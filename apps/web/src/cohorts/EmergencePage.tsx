@@ -122,16 +122,16 @@ function OfSpecies({ broods, today }: { broods: Broods; today: string }) {
           </div>
         </div>
         {protocol.pause && (
-          <div className="card" role="region" aria-label="Pause">
-            <h3>Pause of the pupa</h3>
+          <div className="card" role="region" aria-label="Resting pupae">
+            <h3>Resting pupae</h3>
             <p className="small">
-              About {Math.round(protocol.pause.share.typical * 100)} % (
-              {Math.round(protocol.pause.share.least * 100)} to {Math.round(protocol.pause.share.most * 100)})
-              pause and emerge {Math.round(protocol.pause.days.typical)} days after spinning (
+              About {Math.round(protocol.pause.share.typical * 100)} % of pupae (
+              {Math.round(protocol.pause.share.least * 100)} to {Math.round(protocol.pause.share.most * 100)}{' '}
+              %) rest, and emerge {Math.round(protocol.pause.days.typical)} days after spinning (
               {Math.round(protocol.pause.days.least)} to {Math.round(protocol.pause.days.most)}). They are
               listed separately and counted on the nights they emerge. A pupa left when the others are out is
-              probably one of them. Kept warm, the others emerge as they like. Held cool together and then
-              warmed, many emerge at once. Half of a brood each way insures against both mistakes.
+              probably resting. Kept warm, the others emerge as they like. Held cool together and then warmed,
+              many emerge at once. Half of a brood each way insures against both mistakes.
             </p>
           </div>
         )}
@@ -156,7 +156,7 @@ function Groups({ asked, today }: { asked: EmergenceAsked; today: string }) {
       <tbody>
         {asked.groups.map((g, i) => (
           <tr key={i}>
-            <td>{g.pausing ? `${g.sex}, pausing` : g.sex}</td>
+            <td>{g.pausing ? `${g.sex}, resting` : g.sex}</td>
             <td className="fig right">{g.count.toFixed(1)}</td>
             <td>{g.spreadDays === 0 ? `since ${on(g.inDays)}` : on(g.inDays)}</td>
             <td>

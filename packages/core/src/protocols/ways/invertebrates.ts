@@ -56,7 +56,7 @@ export const invertebrates = (): WayOfLife[] => [
     group: 'Insects, spiders and other invertebrates',
     brood: 'clutch',
     ...{ bodyPlan: 'arthropod', keptAs: 'cohorts', young: 'egg batch', like: taxa.AM, feed: 'leaves' },
-    without: ['cohort.leaf', 'cohort.hostPlants', 'cohort.pause'],
+    without: ['cohort.leaf', 'cohort.hostPlants'],
     asks: OF_COHORTS,
     figures: {
       'pairing.manner': just('in a light, warm flight cage with flowers'),
