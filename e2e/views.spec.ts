@@ -109,7 +109,7 @@ const LIGHTER = [
   { light: 'light', bring: 'daylight' },
 ] as const
 
-const PARTS = 4
+const PARTS = 6
 for (let part = 0; part < PARTS; part++)
   test(`every view works in every light, part ${part + 1} of ${PARTS}: nothing complains, nothing is out of line or serious for a screen reader`, async ({
     page,

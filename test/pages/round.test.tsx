@@ -165,13 +165,15 @@ test('whoever is quicker than the line takes back what they did, and not what th
   const { press, user, writes } = await walk()
   const before = writes().length
   await press('r')
+  const second = await shown()
   await user.keyboard('r')
-  // The second is still on its way.
+  // It is still on its way.
   await user.keyboard('z')
   await waitFor(() => expect(writes()).toHaveLength(before + 3))
-  const [first, second, third] = writes()
+  const [done, slip, struck] = writes()
     .slice(before)
     .map((c) => (c.body.entries as { id: string; kind: string; strikes?: string }[])[0]!)
-  expect([third!.kind, third!.strikes]).toEqual(['struck', second!.id])
-  expect(first!.id).not.toBe(second!.id)
+  expect([struck!.kind, struck!.strikes]).toEqual(['struck', slip!.id])
+  expect(done!.id).not.toBe(slip!.id)
+  await waitFor(async () => expect(await shown()).toBe(second))
 })

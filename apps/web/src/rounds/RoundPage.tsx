@@ -115,6 +115,8 @@ export function RoundPage() {
   }
   const takeBack = () =>
     void undo().then((ids) => {
+      // As it stands by now: what is taken back may have been on its way when the key was pressed.
+      const { settled } = useRoundStore.getState()
       const item = Object.entries(settled).find(([, how]) => how.entryIds.some((id) => ids.includes(id)))?.[0]
       const back = item && all.find((s) => s.items.some((i) => i.id === item))
       reopen(ids)
