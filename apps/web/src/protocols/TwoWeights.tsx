@@ -88,6 +88,12 @@ export function TwoWeights({ figures, editable, onSet }: Setting) {
             growth at {durationInWords(Math.max(0, Math.round(found.curve.Ti)))}.{' '}
             {found.by === 'final weight' &&
               'The full-grown weight is the one in the protocol: these two weights do not show where growth ends. '}
+            {gompertzWeight(found.curve, 0) < young / 2 && (
+              <strong>
+                It is too low for young animals, since a newborn weighs {grams(young)}: use a weight from its
+                first months if you have one.{' '}
+              </strong>
+            )}
             <Button size="small" onClick={() => take(found.curve)}>
               Use this curve
             </Button>

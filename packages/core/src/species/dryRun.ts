@@ -147,7 +147,8 @@ function youngOf(
   isGuess: Guesses,
 ): DryMark[] {
   const young = rangeOf(figures['size.young'])
-  const grams = (day: number) => (young ? gompertzWeight(p.growth.female, day) : null)
+  // A curve through the weights of older animals may begin lower than any newborn weighs.
+  const grams = (day: number) => (young ? Math.max(young.least, gompertzWeight(p.growth.female, day)) : null)
   const marks: DryMark[] = [
     {
       ...{ says: p.incubation ? 'hatched' : 'born', day: sharp(0) },
