@@ -46,7 +46,7 @@ test('in the round it is done by keys: well, found, not looked at; what was foun
   await pressKeys(page, ' ')
   // At the nose: what it may mean is said at once.
   await pressKeys(page, '1')
-  await waitFor(() => expect(check.textContent).toContain('may mean an infection of the airways'))
+  await waitFor(() => expect(check.textContent).toContain('may mean a chest infection'))
   expect(within(check).getByRole('button', { name: 'nose: bubbles or slime at the nose' })).toBeTruthy()
   await pressKeys(page, ' ')
   await pressKeys(page, 'n')

@@ -315,7 +315,7 @@ describe('days at two temperatures', () => {
   })
 
   test.each([
-    [60, 27, 75, 27.5, 'further apart'],
+    [60, 27, 75, 27.5, 'too close together'],
     [60, 27, 55, 24, 'the warmer temperature must take fewer days'],
     [60, 27, 61, 24, 'below freezing'],
     [0, 27, 75, 24, 'both numbers of days'],

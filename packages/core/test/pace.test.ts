@@ -1,4 +1,4 @@
-import { gompertzWeight, paceOf, protocolUnder, type GrowthCurve } from '../src'
+import { gompertzWeight, growthOfTwo, paceOf, protocolUnder, weightExpected, type GrowthCurve } from '../src'
 import { speciesOf } from './newSpecies'
 
 /* Growth against what is expected: the curve's own weights are worked out by hand from its formula. */
@@ -39,4 +39,15 @@ test('lean or fast: what is chosen is what is warned of', () => {
       },
     ])!.pace.over
   expect([of(null), of('A'), of('B')]).toEqual([1.7, 1.3, 2.2])
+})
+
+test('a curve from the weights of older animals begins far below a newborn, and calls none of them too fast', () => {
+  const found = growthOfTwo(7, { grams: 130, ageDays: 730 }, { grams: 300, ageDays: 1095 }, 575)
+  if ('says' in found) throw new Error(found.says)
+  expect(gompertzWeight(found.curve, 0)).toBeLessThan(1)
+  const newborn = weighed(7.2, '2026-01-02')
+  expect(paceOf(found.curve, limits, newborn, hatched)).toMatchObject({ is: 'too fast' })
+  expect(paceOf(found.curve, { ...limits, newbornGrams: 6 }, newborn, hatched)).toBeNull()
+  expect(weightExpected(found.curve, 1, 6)).toBe(6)
+  expect(weightExpected(found.curve, 730, 6)).toBeCloseTo(130, 6)
 })

@@ -10,6 +10,11 @@ import { moveRoutes } from './moveRoutes'
 import { checkNameIsFree } from './names'
 import { rackRoutes } from './rackRoutes'
 
+/** The probe that hangs in a place, under the same id. */
+const probeOf = (bookId: string, { id, name }: { id: string; name: string }) => ({
+  ...{ bookId, id, name: `probe of ${name}`, placeId: id },
+})
+
 const isWatched = (kind: string) => ['incubator', 'unit', 'outdoors'].includes(kind)
 
 export const placeRoutes: BookRoutes = (app, rooms) => {
@@ -39,10 +44,7 @@ export const placeRoutes: BookRoutes = (app, rooms) => {
       if (draft.kind === 'unit')
         await tx.insert(unit).values({ bookId, id: draft.id, make: draft.make, litres: draft.litres })
       // Whatever holds a temperature is watched by a probe, and logs are brought in to it.
-      if (isWatched(draft.kind) || draft.probe)
-        await tx
-          .insert(probe)
-          .values({ bookId, id: draft.id, name: `probe of ${draft.name}`, placeId: draft.id })
+      if (isWatched(draft.kind) || draft.probe) await tx.insert(probe).values(probeOf(bookId, draft))
     })
     const { make: _, litres: __, probe: ___, ...plain } = draft
     return {
@@ -56,7 +58,7 @@ export const placeRoutes: BookRoutes = (app, rooms) => {
     return inBook(db, bookId, async (tx) => {
       await checkNameIsFree(tx, name, null)
       await tx.insert(place).values({ bookId, id, kind: 'incubator', name, setPointC })
-      await tx.insert(probe).values({ bookId, id, name: `probe of ${name}`, placeId: id })
+      await tx.insert(probe).values(probeOf(bookId, { id, name }))
       const within = (parentId: string, kind: 'shelf' | 'box', n: number) => ({
         ...{ book_id: bookId, id: newId(), kind, name: `${kind} ${n}`, parent_id: parentId },
         ...(kind === 'box' && { grid }),

@@ -68,8 +68,8 @@ async function ofTheBook(tx: Transaction, id: string, way: string): Promise<Prot
   const meant = shelf.meant(id)
   const document = meant && saidOf(shelf, meant.id)
   if (document?.wayOfLife !== way)
-    throw new BookError('invalid', 'The book has no such species with this way of life.', [
-      { field: 'like', says: 'choose a species of this book' },
+    throw new BookError('invalid', 'That species is not in this book, or has another way of life.', [
+      { field: 'like', says: 'choose a species from this book' },
     ])
   return document
 }

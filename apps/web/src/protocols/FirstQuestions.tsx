@@ -4,7 +4,6 @@ import {
   documentOfSpecies,
   dryRun,
   figureFault,
-  figureInSentence,
   FROM_LIBRARY,
   labelOfFigure,
   questionOf,
@@ -122,15 +121,15 @@ function Worked({
   return worked
     .filter(([key]) => figures[key])
     .map(([key]) => {
-      const label = figureInSentence(key)
+      const label = labelOfFigure(key, figures)
       return (
         <div key={key} className={css.question}>
-          <span>{labelOfFigure(key, figures)}</span>
+          <span>{label}</span>
           <span className="fig">{rangeTyped(figures[key]!, units)}</span>
           <button
             type="button"
             className="plain small"
-            aria-label={`Take back ${label}`}
+            aria-label={`Take back ${label.toLowerCase()}`}
             onClick={() => onForget(key)}
           >
             take back

@@ -7,11 +7,7 @@ const LONGEST_WHAT = 60
 
 export const RecipePart = v.object({
   what: Line(LONGEST_WHAT),
-  parts: v.pipe(
-    v.number('enter the parts as a number'),
-    v.gtValue(0, 'more than nothing'),
-    v.maxValue(10_000),
-  ),
+  parts: v.pipe(v.number('enter a number of parts'), v.gtValue(0, 'more than nothing'), v.maxValue(10_000)),
   turns: v.pipe(v.array(Line(LONGEST_WHAT)), v.maxLength(MOST_TURNS, `at most ${MOST_TURNS} alternatives`)),
 })
 export type RecipePart = v.InferOutput<typeof RecipePart>
@@ -24,7 +20,7 @@ const recipe = {
     v.maxLength(MOST_PARTS, `at most ${MOST_PARTS} ingredients`),
   ),
   keepsDays: v.pipe(
-    v.number('enter the days as a number'),
+    v.number('enter a number of days'),
     v.integer('whole days'),
     v.minValue(1, 'at least 1 day'),
     v.maxValue(365, 'at most a year'),
@@ -37,7 +33,7 @@ const recipe = {
 }
 const onePortion = <T extends { portionShare: number | null; portionGrams: number | null }>(said: T) =>
   (said.portionShare === null) !== (said.portionGrams === null)
-const ONE_PORTION = 'enter the portion, as a weight or as a share of body weight'
+const ONE_PORTION = 'enter how much each animal gets: a weight, or a percentage of its own weight'
 
 export const RecipeDraft = v.pipe(
   v.object({ id: Id, ...recipe }),

@@ -21,11 +21,16 @@ export const PARTS_OF_HATCHLINGS: readonly CheckPart[] = [
     signs: [
       waiting(
         'yolk not absorbed yet',
-        'that it hatched early, or needs another day',
-        'Leave it in the damp egg box and never pull at the yolk. Look again tomorrow.',
+        'it hatched early, or needs another day',
+        'Leave it in the damp egg box and never pull at the yolk. Check again tomorrow.',
         'if the yolk sac is torn, bleeds or smells',
       ),
-      sign('navel open or red', 'an infection', 'Keep it alone on clean, damp paper.', 'within a day'),
+      sign(
+        'navel open or red',
+        'an infection',
+        'Keep it on its own on clean, damp paper towel.',
+        'within a day',
+      ),
     ],
   },
   {
@@ -34,8 +39,8 @@ export const PARTS_OF_HATCHLINGS: readonly CheckPart[] = [
     signs: [
       waiting(
         'still folded',
-        'nothing: most straighten within a day or two',
-        'Keep it damp and leave it in peace. Look again tomorrow.',
+        'nothing to worry about: most straighten within a day or two',
+        'Keep it damp and do not disturb it. Check again tomorrow.',
         'if it is still folded after three days, or drags its legs',
       ),
       sign(
@@ -53,7 +58,7 @@ export const PARTS_OF_HATCHLINGS: readonly CheckPart[] = [
       waiting(
         'not rinsed yet',
         'bits of shell and bedding still on it',
-        'Rinse it in lukewarm water, then keep it on damp paper.',
+        'Rinse it in lukewarm water, then keep it on damp paper towel.',
         'not needed for this',
       ),
     ],
@@ -71,11 +76,6 @@ export const ownPart = (part: string): CheckPart => ({
   part,
   well: 'normal',
   signs: [
-    sign(
-      `${part}: not normal`,
-      'whatever you watch it for',
-      'Write a note of what you see.',
-      'when in doubt',
-    ),
+    sign(`${part}: not normal`, 'whatever you watch it for', 'Write down what you see.', 'when in doubt'),
   ],
 })

@@ -6,14 +6,14 @@ export const NOSE: CheckPart = {
   signs: [
     sign(
       'bubbles or slime at the nose',
-      'an infection of the airways, often after cold or damp',
-      'Check that its tub is warm enough. Keep it dry and away from the others.',
+      'a chest infection, often from being too cold or too damp',
+      'Make sure its tub is warm enough. Keep it dry and on its own.',
       'within a day or two; today if it breathes with its mouth open',
     ),
     sign(
       'crust on the nose',
       'dried discharge, or rubbing against the tub',
-      'Wipe it off with a damp cloth and look again tomorrow.',
+      'Wipe it off with a damp cloth and check again tomorrow.',
       'if it comes back',
     ),
   ],
@@ -24,8 +24,8 @@ export const BREATHING: CheckPart = {
   signs: [
     sign(
       'wheezing, or an open mouth',
-      'an infection of the airways, or overheating',
-      'Check the temperature first. Keep it quiet and away from the others.',
+      'a chest infection, or overheating',
+      'Check the temperature first. Keep it quiet and on its own.',
       'today',
     ),
   ],
@@ -38,12 +38,12 @@ export const DROPPINGS: CheckPart = {
       'runny droppings',
       'food it could not digest, stress or worms',
       'Clean the tub and give fresh water. Keep a sample in the fridge.',
-      'if it lasts more than two days, or there is blood in it',
+      'if it lasts more than two days, or if there is blood',
     ),
     sign(
       'worms or blood in the droppings',
       'parasites or an injured gut',
-      'Keep it away from the others. Keep a sample in the fridge.',
+      'Keep it on its own, and keep a sample in the fridge.',
       'within a day; take the sample with you',
     ),
     sign(
@@ -60,7 +60,7 @@ export const WEIGHT: CheckPart = {
   signs: [
     sign(
       'light for its size',
-      'too little food, or food that does it no good',
+      'too little food, or the wrong food',
       'Weigh it and check how well it has been eating.',
       'if it keeps losing weight',
     ),
@@ -93,29 +93,24 @@ export const VENT: CheckPart = {
 export const MITES = sign(
   'mites',
   'parasites: small moving dots under scales, round the eyes or in the water',
-  'Move it to bare paper, away from the others. Wash your hands before the next tub.',
+  'Keep it on its own on paper towel. Wash your hands before the next tub.',
   'before you treat it: some mite treatments kill some species',
 )
 export const WOUND = sign(
   'a wound',
-  'a bite, a burn or a sharp edge',
-  'Move it to bare paper, alone, with clean water. Find what hurt it.',
+  'a bite, a burn, or something sharp in the tub',
+  'Keep it on its own on paper towel with clean water. Find out what hurt it.',
   'if the wound is deep, swollen or smells',
 )
 export const MOUTH: CheckPart = {
   part: 'mouth',
   well: 'shut, pale pink inside',
   signs: [
-    sign(
-      'red or cheesy gums',
-      'an infection of the mouth',
-      'Keep the tub clean and warm enough.',
-      'within a day',
-    ),
+    sign('red or cheesy gums', 'a mouth infection', 'Keep the tub clean and warm enough.', 'within a day'),
     sign(
       'mouth will not close',
       'swelling, an injury or a weak jaw',
-      'Look for the cause. Offer only small food.',
+      'Find out why. Offer small meals only.',
       'within a day',
     ),
   ],
@@ -133,7 +128,7 @@ export const eyes = (...more: BodySign[]): CheckPart => ({
     ),
     sign(
       'swollen or closed eyes',
-      'an infection, something in the eye, or too little vitamin A',
+      'an infection, something in the eye, or not enough vitamin A',
       'Give clean water. Keep dust and bright light away.',
       'within a day or two',
     ),
@@ -146,7 +141,7 @@ export const legs = (well: string, ...more: BodySign[]): CheckPart => ({
     ...more,
     sign(
       'swollen or weak leg',
-      'an injury, an infection or too little calcium',
+      'an injury, an infection, or not enough calcium',
       'Stop it from climbing. Check its calcium and UV light.',
       'within a few days; at once if it trembles',
     ),

@@ -10,13 +10,13 @@ export const FROG: readonly CheckPart[] = [
       sign(
         'red belly or legs',
         'blood poisoning, or dirty water',
-        'Move it alone to wet paper with clean, dechlorinated water. Wear gloves.',
+        'Keep it on its own on wet paper towel with clean, dechlorinated water. Wear gloves.',
         'today',
       ),
       sign(
         'cloudy skin, or shedding too often',
         'a skin fungus, or poor water',
-        'Keep it away from the others. Wear gloves, and use no disinfectant where it sits.',
+        'Keep it on its own. Wear gloves, and do not use disinfectant in its tub.',
         'within a day or two',
       ),
       WOUND,
@@ -77,7 +77,12 @@ export const SALAMANDER: readonly CheckPart[] = [
         'Keep it away from all others. Wear gloves and wash everything before the next tub.',
         'within a day; until then no animal leaves the room',
       ),
-      sign('stuck shed', 'dry air, or illness', 'Give it damp moss and look again tomorrow.', 'if it stays'),
+      sign(
+        'stuck shed',
+        'air that is too dry, or illness',
+        'Give it damp moss and check again tomorrow.',
+        'if it stays',
+      ),
       WOUND,
     ],
   },
@@ -127,8 +132,8 @@ export const ARTHROPOD: readonly CheckPart[] = [
       ),
       sign(
         'wet spot or leak',
-        'a wound after a fall or a moult',
-        'Leave it in peace, with no live prey in the tub.',
+        'an injury from a fall or a bad moult',
+        'Do not disturb it, and take out live prey.',
         'if the leak does not stop',
       ),
     ],
@@ -140,12 +145,12 @@ export const ARTHROPOD: readonly CheckPart[] = [
       sign(
         'leg or feeler missing',
         'a moult or a fight',
-        'Leave it in peace. It may grow back at the next moult.',
+        'Do not disturb it. It may grow back at the next moult.',
         'only if it stops eating',
       ),
       sign(
         'falls or curls its legs',
-        'thirst, old age, poison, or a moult to come',
+        'thirst, old age, poison, or it is about to moult',
         'Give water and do not handle it. Check whether anyone used a spray nearby.',
         'if it does not recover',
       ),
@@ -157,7 +162,7 @@ export const ARTHROPOD: readonly CheckPart[] = [
     signs: [
       sign(
         'stuck in its moult',
-        'dry air, or a disturbance',
+        'air that is too dry, or being disturbed',
         'Raise the humidity. Do not touch it, and take out live prey.',
         'if it is still stuck tomorrow',
       ),
@@ -170,7 +175,7 @@ export const ARTHROPOD: readonly CheckPart[] = [
       sign(
         'mould or slime at the mouth',
         'parasitic worms, or an infection',
-        'Keep it away from all others, and use its tools for nothing else.',
+        'Keep it well away from all others, with tools of its own.',
         'if it does not recover',
       ),
     ],

@@ -17,8 +17,8 @@ export const SNAKE: readonly CheckPart[] = [
   eyes(
     sign(
       'stuck eye cap',
-      'a shed in air that was too dry',
-      'Raise the humidity until the next shed. Do not pull at it.',
+      'a shed while the air was too dry',
+      'Raise the humidity until the next shed. Do not try to pull it off.',
       'if it is still there after the next shed',
     ),
   ),
@@ -32,7 +32,7 @@ export const SNAKE: readonly CheckPart[] = [
       sign(
         'stuck shed',
         'air that is too dry',
-        'Put it in a damp box for a day, then look again.',
+        'Give it a damp hide for a day, then check again.',
         'if it does not come off',
       ),
       sign(
@@ -58,7 +58,7 @@ export const SNAKE: readonly CheckPart[] = [
       sign(
         'lump',
         'food, eggs, a blockage or a growth',
-        'Check when it last ate and when you last saw droppings. Note where the lump is.',
+        'Check when it last ate and last passed droppings. Write down where the lump is.',
         'if it is hard, grows or does not go away',
       ),
       sign(
@@ -84,7 +84,7 @@ export const LIZARD: readonly CheckPart[] = [
       ...MOUTH.signs,
       sign(
         'soft or swollen jaw',
-        'too little calcium or UV light',
+        'not enough calcium or UV',
         'Give calcium with the next meal. Check the UV lamp and the temperature.',
         'within a few days',
       ),
@@ -98,7 +98,7 @@ export const LIZARD: readonly CheckPart[] = [
       sign(
         'stuck shed',
         'air that is too dry',
-        'Put it in a damp box for a day, then look again.',
+        'Give it a damp hide for a day, then check again.',
         'if it does not come off',
       ),
       MITES,
@@ -112,14 +112,14 @@ export const LIZARD: readonly CheckPart[] = [
     signs: [
       sign(
         'thin tail',
-        'reserves that are used up',
+        'it has used up its reserves',
         'Weigh it and check how well it has been eating.',
         'if it keeps losing weight',
       ),
       sign(
         'tail lost, or its tip dark',
         'fright, a bite, or stuck shed',
-        'Keep it alone on bare paper until it has healed.',
+        'Keep it on its own on paper towel until it has healed.',
         'if the wound smells or swells',
       ),
     ],
@@ -134,7 +134,7 @@ export const CHELONIAN: readonly CheckPart[] = [
   NOSE,
   {
     part: 'beak and mouth',
-    well: 'beak short and even, pink inside',
+    well: 'beak short and even, mouth pink inside',
     signs: [
       sign(
         'beak too long',
@@ -152,20 +152,15 @@ export const CHELONIAN: readonly CheckPart[] = [
     signs: [
       sign(
         'soft shell',
-        'too little calcium or UV light; normal in new hatchlings',
-        'Check its UV light and calcium.',
+        'not enough calcium or UV; normal in new hatchlings',
+        'Check its UV lamp, and add calcium to its food.',
         'within a few days',
       ),
-      sign(
-        'pits or a bad smell',
-        'shell rot',
-        'Keep it dry and clean, away from the others.',
-        'within a few days',
-      ),
+      sign('pits or a bad smell', 'shell rot', 'Keep it clean, dry and on its own.', 'within a few days'),
       sign(
         'raised plates',
-        'growth that was too fast, or air that was too dry',
-        'Check its growth, the humidity and the protein in its food.',
+        'growing too fast, or air that is too dry',
+        'Check how fast it is growing, the humidity, and how much protein it eats.',
         'if it came suddenly',
       ),
       sign('crack or wound', 'a fall or a bite', 'Keep it clean and dry, indoors.', 'today'),

@@ -20,7 +20,7 @@ export function thermalOfTwo(
 ): { thresholdC: number; degreeDays: number } | { says: string } {
   const [cool, warm] = one.celsius < other.celsius ? [one, other] : [other, one]
   if (!(one.days > 0 && other.days > 0)) return { says: 'enter both numbers of days' }
-  if (warm.celsius - cool.celsius < LEAST_APART) return { says: 'choose temperatures that are further apart' }
+  if (warm.celsius - cool.celsius < LEAST_APART) return { says: 'these temperatures are too close together' }
   if (warm.days >= cool.days) return { says: 'the warmer temperature must take fewer days' }
   const thresholdC = (cool.days * cool.celsius - warm.days * warm.celsius) / (cool.days - warm.days)
   if (thresholdC < COLDEST)

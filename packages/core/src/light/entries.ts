@@ -11,7 +11,7 @@ export const ENTRIES_OF_LIGHT = [
     by: 'helper',
     payload: v.object({
       hours: v.pipe(
-        v.number('enter the hours as a number'),
+        v.number('enter a number of hours'),
         v.minValue(0, 'at least 0'),
         v.maxValue(24, 'at most 24 hours'),
       ),

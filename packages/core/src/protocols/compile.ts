@@ -39,6 +39,7 @@ export function compileProtocol(
     pace: {
       over: sheet.numberOr('growth.warnOver', null),
       under: sheet.numberOr('growth.warnUnder', null),
+      newbornGrams: sheet.has('size.young') ? sheet.range('size.young').least : null,
     },
     quarantineDays: sheet.number('quarantine.days'),
     stages: stagesOf(sheet),

@@ -40,7 +40,7 @@ const ownSigns = (sheet: Sheet): OwnSign[] =>
     at: sheet.words(`${p}.part`).toLowerCase(),
     sign: sheet.words(`${p}.name`),
     means: sheet.words(`${p}.means`, 'something you have not written down'),
-    today: sheet.words(`${p}.today`, 'Write a note of what you see.'),
+    today: sheet.words(`${p}.today`, 'Write down what you see.'),
     vet: sheet.words(`${p}.vet`, 'when in doubt'),
   }))
 

@@ -13,7 +13,7 @@ export const ENTRIES_OF_RECIPES = [
     payload: v.object({
       grams: v.optional(
         v.pipe(
-          v.number('enter the weight as a number'),
+          v.number('enter a number for the weight'),
           v.gtValue(0, 'more than nothing'),
           v.maxValue(MOST_GRAMS, 'at most 100 kg'),
         ),

@@ -9,7 +9,7 @@ import {
   type Protocol,
   type Range,
 } from '../protocols'
-import { gompertzWeight } from '../weighing'
+import { weightExpected } from '../weighing'
 import { times } from '../words'
 
 /** Something that comes in the year of a pair or of a colony, counted from the day on which the pair is put together. */
@@ -81,10 +81,10 @@ export function dryRun(document: ProtocolDocument): DryRun {
 
 /** So many points draw a curve. */
 const POINTS = 40
-const curveUntil = ({ growth }: Protocol, last: number) =>
+const curveUntil = ({ growth, pace }: Protocol, last: number) =>
   Array.from({ length: POINTS + 1 }, (_, i) => {
     const day = (last * i) / POINTS
-    return { day, grams: gompertzWeight(growth.female, day) }
+    return { day, grams: weightExpected(growth.female, day, pace.newbornGrams) }
   })
 
 type Guesses = (...keys: string[]) => boolean
@@ -147,8 +147,7 @@ function youngOf(
   isGuess: Guesses,
 ): DryMark[] {
   const young = rangeOf(figures['size.young'])
-  // A curve through the weights of older animals may begin lower than any newborn weighs.
-  const grams = (day: number) => (young ? Math.max(young.least, gompertzWeight(p.growth.female, day)) : null)
+  const grams = (day: number) => (young ? weightExpected(p.growth.female, day, p.pace.newbornGrams) : null)
   const marks: DryMark[] = [
     {
       ...{ says: p.incubation ? 'hatched' : 'born', day: sharp(0) },

@@ -36,7 +36,7 @@ export function growthOfTwo(
 ): GrowthOfTwo | { says: string } {
   const [younger, older] = one.ageDays < other.ageDays ? [one, other] : [other, one]
   if (!(younger.ageDays > 0) || younger.ageDays === older.ageDays)
-    return { says: 'enter two different ages after birth' }
+    return { says: 'enter two different ages, both above 0' }
   if (!(younger.grams > youngGrams)) return { says: 'the first weight must be above the newborn weight' }
   if (!(older.grams > younger.grams)) return { says: 'the later weight must be higher' }
   const A = finalByBirth(youngGrams, younger, older)
