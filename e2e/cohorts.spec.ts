@@ -134,7 +134,7 @@ test('the pairing night of moths is planned: males are set apart, kept cool and 
   await openRoom(page, 'Cohorts')
   await page.getByRole('link', { name: 'Emergence' }).click()
   const night = page.getByTestId('pairing-night')
-  await expect(night).toContainText(/Pair them in the night of \d+ \w+/)
+  await expect(night).toContainText(/Pair them on the night of \d+ \w+/)
   await expect(page.getByTestId('keep-cool')).toContainText(/Keep the males at 15\.0 °C for \d+ days/)
   const told = page.getByText(/of \d+\.\d females find one of/)
   const pairs = async () => Number(/^([\d.]+) of/.exec((await told.textContent())!.trim())![1])

@@ -46,8 +46,15 @@ test('an incubator is built with its shelves and boxes at once; a name that is t
     expect(built.filter((p) => p.parentId === shelf.id).map((p) => [p.name, p.grid])).toEqual(
       [1, 2, 3].map((n) => [`box ${n}`, { rows: 4, columns: 5 }]),
     )
+  const room = { id: newId(), kind: 'room', name: 'Egg room' }
+  await book.as.keeper('POST', '/api/places', room)
+  await book.as.keeper('POST', '/api/places', {
+    ...{ id: newId(), kind: 'incubator', name: 'E1', parentId: room.id, setPointC: 27 },
+  })
   const before = (await places()).length
-  expect((await add({ name: 'warm ONE' })).body).toMatchObject({ fields: [{ field: 'name' }] })
+  // In whichever room the other stands.
+  for (const name of ['warm ONE', 'e1'])
+    expect((await add({ name })).body).toMatchObject({ fields: [{ field: 'name' }] })
   expect((await add({ name: 'Other', boxes: 0 })).body).toMatchObject({ fields: [{ field: 'boxes' }] })
   expect(await places()).toHaveLength(before)
   const beside = (await add({ name: 'Flat', shelves: 0, boxes: 1 })).body

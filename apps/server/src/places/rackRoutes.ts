@@ -9,7 +9,7 @@ import {
   type ClimateBands,
   livesHere,
 } from '@hatch-book/core'
-import { and, eq, inArray, sql } from 'drizzle-orm'
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm'
 import type * as v from 'valibot'
 import { judgeAnimals, uvOf, type JudgedAnimal } from '../animals'
 import { inBook, insertMany, tables, type Transaction } from '../db/connect'
@@ -37,7 +37,7 @@ export const rackRoutes: BookRoutes = (app, { db }) => {
     const { bookId } = actorOf(request)
     const { id, name, prefix, roomId, rows, columns, tub } = request.body
     return inBook(db, bookId, async (tx) => {
-      await checkNameIsFree(tx, name, roomId)
+      await checkNameIsFree(tx, name, roomId ? eq(place.parentId, roomId) : isNull(place.parentId))
       await tx
         .insert(place)
         .values({ bookId, id, kind: 'rack', name, parentId: roomId, grid: { rows, columns } })

@@ -56,7 +56,7 @@ export const placeRoutes: BookRoutes = (app, rooms) => {
     const { bookId } = actorOf(request)
     const { id, name, setPointC, shelves, boxes, grid } = request.body
     return inBook(db, bookId, async (tx) => {
-      await checkNameIsFree(tx, name, null)
+      await checkNameIsFree(tx, name, eq(place.kind, 'incubator'))
       await tx.insert(place).values({ bookId, id, kind: 'incubator', name, setPointC })
       await tx.insert(probe).values(probeOf(bookId, { id, name }))
       const within = (parentId: string, kind: 'shelf' | 'box', n: number) => ({

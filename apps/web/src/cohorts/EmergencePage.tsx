@@ -47,8 +47,8 @@ function Emergence({ data }: { data: Cohorts }) {
         </>
       ) : (
         <p className="empty">
-          Nobody is about to be adult. Count the pupae of a cohort, by sex where they can be told apart, and
-          it is told when they meet.
+          No adults are due soon. Count the pupae of a cohort, by sex if you can tell, to see when they will
+          meet.
         </p>
       )}
     </section>
@@ -86,7 +86,7 @@ function OfSpecies({ broods, today }: { broods: Broods; today: string }) {
           <>
             <h3 data-testid="pairing-night">
               {best
-                ? `Pair them in the night of ${on(best.day)}: ${best.females.toFixed(1)} females ready, ${best.males.toFixed(1)} males alive`
+                ? `Pair them on the night of ${on(best.day)}: ${best.females.toFixed(1)} females ready, ${best.males.toFixed(1)} males alive`
                 : 'As they are, no female finds a male'}
             </h3>
             <p style={{ margin: '0 0 8px' }}>
@@ -118,7 +118,7 @@ function OfSpecies({ broods, today }: { broods: Broods; today: string }) {
             more, half of either sex
             {result?.second
               ? `, ${result.second.days} days after the first, ${result.second.overlap.pairs.toFixed(1)} of ${(females + second / 2).toFixed(1)} females find a male.`
-              : ': put in how many, and it is told how many days later they had best come.'}
+              : '. Enter how many, to see how many days later they should follow.'}
           </div>
         </div>
         {protocol.pause && (

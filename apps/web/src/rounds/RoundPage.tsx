@@ -214,7 +214,8 @@ export function RoundPage() {
               <span>
                 {next && next.id !== step.id && (
                   <button type="button" className="plain" onClick={() => go(next.id)}>
-                    next: <strong className="tag">{next.subject.name}</strong> {next.place?.name}
+                    next: <strong className="tag">{next.subject.name}</strong>{' '}
+                    {next.place?.name !== next.subject.name && next.place?.name}
                   </button>
                 )}
               </span>

@@ -33,6 +33,8 @@ export function StepList({
           const step = walk[i]!
           const here = step.id === at
           const done = step.open.length === 0
+          // What is done at a place is named by it once.
+          const isThePlace = step.place?.name === step.subject.name
           return (
             <div
               key={step.id}
@@ -49,7 +51,7 @@ export function StepList({
                 <span className="mark" aria-hidden>
                   {done ? '✓' : here ? '▶' : '·'}
                 </span>
-                <span className="where fig">{step.place?.name ?? '–'}</span>
+                <span className="where fig">{isThePlace ? '' : (step.place?.name ?? '–')}</span>
                 <span className="tag" title={step.subject.name}>
                   {step.subject.name}
                 </span>
