@@ -142,6 +142,19 @@ describe('a dry run', () => {
     expect(hatch({ 'thermal.1.days': 90 }) - hatch({ 'thermal.1.days': 60 })).toBeCloseTo(30, 5)
   })
 
+  test('no young is drawn lighter than it was born, however low its curve begins', () => {
+    const said = {
+      'size.young': 7,
+      'growth.female.A': 575,
+      'growth.female.k': 0.00226,
+      'growth.female.Ti': 905,
+    }
+    const { young, weights } = dryRun(speciesOf('egg-laying snake', said))
+    const meal = young.find(({ says }) => says.includes('first meal'))
+    // The curve itself says 575 · exp(−exp(0.00226 · (905 − 20))) = 0.4 g.
+    expect(meal?.grams).toBe(7)
+    expect(Math.min(...weights.map(({ grams }) => grams))).toBe(7)
+  })
   test('the weights of a young one lie on the curve that its answers give', () => {
     const { young } = dryRun(
       speciesOf('egg-laying snake', {

@@ -70,9 +70,10 @@ export function dryRun(document: ProtocolDocument): DryRun {
   const protocol = document.keptAs === 'animals' ? compileProtocol(whole) : null
   if (protocol) {
     const young = youngOf(protocol, figures, isGuess)
+    const newborn = rangeOf(figures['size.young'])
     return {
       ...{ pair: yearOf(protocol, figures, isGuess), young },
-      weights: figures['size.young'] ? curveUntil(protocol, young.at(-1)!.day.most) : [],
+      weights: newborn ? curveUntil(protocol, newborn.typical, young.at(-1)!.day.most) : [],
     }
   }
   const life = lifeOf(whole)
@@ -81,10 +82,10 @@ export function dryRun(document: ProtocolDocument): DryRun {
 
 /** So many points draw a curve. */
 const POINTS = 40
-const curveUntil = ({ growth, pace }: Protocol, last: number) =>
+const curveUntil = ({ growth }: Protocol, newborn: number, last: number) =>
   Array.from({ length: POINTS + 1 }, (_, i) => {
     const day = (last * i) / POINTS
-    return { day, grams: weightExpected(growth.female, day, pace.newbornGrams) }
+    return { day, grams: weightExpected(growth.female, day, newborn) }
   })
 
 type Guesses = (...keys: string[]) => boolean
@@ -147,7 +148,7 @@ function youngOf(
   isGuess: Guesses,
 ): DryMark[] {
   const young = rangeOf(figures['size.young'])
-  const grams = (day: number) => (young ? weightExpected(p.growth.female, day, p.pace.newbornGrams) : null)
+  const grams = (day: number) => (young ? weightExpected(p.growth.female, day, young.typical) : null)
   const marks: DryMark[] = [
     {
       ...{ says: p.incubation ? 'hatched' : 'born', day: sharp(0) },
