@@ -90,7 +90,7 @@ async function viewsOfOne(page: Page): Promise<string[]> {
   })
   return [
     `/protocols/${protocol}`,
-    `/protocols/${protocol}?part=schools`,
+    `/protocols/${protocol}?part=school`,
     `/animals/${animal}`,
     `/animals/cards?ids=${animal}`,
     `/brumation/units/${unit}`,

@@ -98,6 +98,7 @@ export async function bringInProtocol(
         of: '',
         basedOn: inForce?.number ?? 0,
         settings: inForce?.settings ?? { schools: {}, figures: {} },
+        instead: [],
         reason: 'brought in from a file',
       },
       document,

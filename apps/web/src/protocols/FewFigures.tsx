@@ -28,6 +28,7 @@ export function FewFigures({
   ranges = true,
   add = 'add',
   always = '',
+  shown = false,
   ...editing
 }: Editing & {
   of: string
@@ -39,12 +40,15 @@ export function FewFigures({
   add?: string
   /** Key of one that is shown whether it is set or not. */
   always?: string
+  /** Whether all of them are shown, set or not. */
+  shown?: boolean
 }) {
   const { figures, editable, isOwn } = editing
   const [added, setAdded] = useState<readonly string[]>([])
   const parts: Parts = ranges ? RANGE : RANGE.slice(0, 1)
   const labelOf = (key: string) => labels[key] ?? labelOfFigure(key, figures)
-  const isShown = (key: string) => isSet(figures, key) || isOwn(key) || added.includes(key) || key === always
+  const isShown = (key: string) =>
+    isSet(figures, key) || isOwn(key) || added.includes(key) || key === always || shown
   const others = keys.filter((key) => !isShown(key))
   return (
     <table className={`plain-table figures ${styles.few}`} aria-label={of}>
@@ -70,6 +74,7 @@ export function FewFigures({
                 aria-label={`${of}: ${add}`}
                 placeholder={`${add} …`}
                 value={null}
+                showSearch={{ optionFilterProp: 'label' }}
                 popupMatchSelectWidth={false}
                 options={others.map((key) => ({ value: key, label: labelOf(key) }))}
                 onChange={(key: string | null) => key && setAdded([...added, key])}
@@ -83,7 +88,7 @@ export function FewFigures({
 }
 
 function Row({ at, label, parts, ...editing }: Editing & { at: string; label: string; parts: Parts }) {
-  const { figures, editable, onSet, isOwn, faults } = editing
+  const { figures, before, editable, onSet, isOwn, faults } = editing
   const figure = figures[at]
   const { unit, choices: declared } = declarationOf(at)!
   const choices = at.endsWith('.gate.check') ? [NO_CHECK, ...namesOf(figures, 'check')] : declared
@@ -140,7 +145,7 @@ function Row({ at, label, parts, ...editing }: Editing & { at: string; label: st
           <>
             {' '}
             <button type="button" className="plain" onClick={() => onSet({ [at]: null })}>
-              as it was
+              {at in before ? 'as it was' : 'remove'}
             </button>
           </>
         )}

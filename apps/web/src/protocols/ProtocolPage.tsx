@@ -1,12 +1,12 @@
 import { NotInBook } from '../parts/NotInBook'
-import { addressOf, protocolsApi, type ProtocolPage as Page, type EditionEffects } from '@hatch-book/contract'
 import {
-  FROM_LIBRARY,
-  SECTIONS,
-  questionsOf,
-  type ProtocolScope,
-  type ProtocolSettings,
-} from '@hatch-book/core'
+  addressOf,
+  protocolsApi,
+  type EditionEffects,
+  type Instead,
+  type ProtocolPage as Page,
+} from '@hatch-book/contract'
+import { FROM_LIBRARY, SECTIONS, type ProtocolScope, type ProtocolSettings } from '@hatch-book/core'
 import { useState } from 'react'
 import { useParams, useSearchParams } from 'react-router'
 import { useAsk } from '../shell/api'
@@ -16,7 +16,7 @@ import { useMay } from '../shell/session'
 import { CareEditor } from './CareEditor'
 import { ChecksEditor } from './ChecksEditor'
 import type { Editing } from './editing'
-import { differs, faultsOf, figuresUnder, keysOf, withFigure, withFigures, withSchool } from './draft'
+import { differs, faultsOf, figuresUnder, keysOf, withFigure, withFigures } from './draft'
 import { FigureTable } from './FigureTable'
 import { Changes, SaveBar } from './SaveBar'
 import { Scope } from './Scope'
@@ -26,6 +26,7 @@ import { SpeciesActs } from './SpeciesActs'
 import { TwoPairs } from './TwoPairs'
 import { TwoWeights } from './TwoWeights'
 
+const SCHOOLS = 'school'
 const CARE = 'care'
 const CHECKS = 'check'
 const STAGES = 'stage'
@@ -58,15 +59,19 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
   const [params, setParams] = useSearchParams()
   const [draft, setDraft] = useState<ProtocolSettings | null>(null)
   const [saved, setSaved] = useState<EditionEffects | null>(null)
+  /** What forms, lines and animals follow instead of schools that the draft takes away. */
+  const [instead, setInstead] = useState<readonly Instead[]>([])
   const settings = draft ?? page.settings
   const { figures, sources, guessed } = figuresUnder(page, settings)
   const faults = faultsOf(page, settings)
   const byName = page.document.keptAs === 'animals'
-  const hasSchools = questionsOf(page.document).length > 0
   const parts = [
-    ...(hasSchools ? [['schools', 'Schools'] as const] : []),
     ...SECTIONS.filter(
-      ([prefix]) => prefix === CARE || (prefix === CHECKS && byName) || keysOf(figures, prefix).length > 0,
+      ([prefix]) =>
+        prefix === SCHOOLS ||
+        prefix === CARE ||
+        (prefix === CHECKS && byName) ||
+        keysOf(figures, prefix).length > 0,
     ),
     ['editions', 'Editions'] as const,
   ]
@@ -74,9 +79,10 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
   const shown = parts.some(([p]) => p === part) ? part : parts[0]![0]
   // Another level has to be chosen first: until then what is shown is the species, and it is not edited by mistake.
   const editable = may.decide && asked === page.scope
-  const change = (next: ProtocolSettings) => {
+  const change = (next: ProtocolSettings, moved: readonly Instead[] = []) => {
     setSaved(null)
     setDraft(differs(next, page.settings) ? next : null)
+    setInstead((before) => [...before, ...moved])
   }
   const editing: Editing = {
     ...{ figures, guessed, faults, editable, before: page.before },
@@ -112,10 +118,15 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
         <SaveBar
           page={page}
           draft={draft}
+          instead={instead}
           blocked={Object.keys(faults).length > 0}
-          onDiscard={() => setDraft(null)}
+          onDiscard={() => {
+            setDraft(null)
+            setInstead([])
+          }}
           onSaved={(changes) => {
             setDraft(null)
+            setInstead([])
             setSaved(changes)
           }}
         />
@@ -158,13 +169,14 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
           {asked !== page.scope && (
             <p className="note">Choose the {asked} above; what is shown here is the species.</p>
           )}
-          {shown === 'schools' ? (
+          {shown === SCHOOLS ? (
             <Schools
-              document={page.document}
-              before={page.before}
+              {...editing}
+              species={page.document}
               settings={settings}
-              editable={editable}
-              onChoose={(question, letter) => change(withSchool(settings, question, letter))}
+              followers={page.followers}
+              ofSpecies={page.scope === 'species'}
+              onChange={change}
             />
           ) : shown === 'editions' ? (
             <Editions page={page} editable={editable} onTake={change} />

@@ -1,4 +1,4 @@
-import { protocolsApi, type ProtocolPage, type EditionEffects } from '@hatch-book/contract'
+import { protocolsApi, type EditionEffects, type Instead, type ProtocolPage } from '@hatch-book/contract'
 import type { ProtocolSettings } from '@hatch-book/core'
 import { App, Button, Input } from 'antd'
 import { useState } from 'react'
@@ -13,12 +13,14 @@ import { useFigures } from '../shell/figures'
 export function SaveBar({
   page,
   draft,
+  instead,
   blocked,
   onSaved,
   onDiscard,
 }: {
   page: ProtocolPage
   draft: ProtocolSettings
+  instead: readonly Instead[]
   blocked: boolean
   onSaved(changes: EditionEffects): void
   onDiscard(): void
@@ -32,6 +34,7 @@ export function SaveBar({
     of: page.of,
     basedOn: page.edition,
     settings: draft,
+    instead: [...instead],
     reason: reason.trim(),
   }
   const put = async (route: typeof protocolsApi.tryEdition | typeof protocolsApi.addEdition) => {

@@ -145,11 +145,20 @@ export const ProtocolPage = v.object({
   figures: v.record(v.string(), FigureSchema),
   sources: v.record(v.string(), v.string()),
   editions: v.array(EditionView),
+  /** What its forms, lines and animals follow, where that is said of them alone. */
+  followers: v.array(
+    v.object({ scope: v.picklist(SCOPES), of: v.string(), question: v.string(), letter: v.string() }),
+  ),
   /** Forms of it that are kept, or that something was set for. */
   forms: v.array(v.string()),
   lines: v.array(v.string()),
 })
 export type ProtocolPage = v.InferOutput<typeof ProtocolPage>
+export type Follower = ProtocolPage['followers'][number]
+
+/** What whoever follows a school follows once that is taken away; null is none. */
+const InsteadOfSchool = v.object({ question: v.string(), letter: v.string(), by: v.nullable(v.string()) })
+export type Instead = v.InferOutput<typeof InsteadOfSchool>
 
 export const EditionDraft = v.object({
   scope: v.picklist(SCOPES),
@@ -157,6 +166,8 @@ export const EditionDraft = v.object({
   /** The edition it was made from: a later one refuses it. */
   basedOn: v.pipe(v.number(), v.integer(), v.minValue(0)),
   settings: ProtocolSettingsSchema,
+  /** Of the schools that this edition takes away, as far as forms, lines or animals follow them. */
+  instead: v.optional(v.array(InsteadOfSchool), []),
   reason: v.optional(Note, ''),
 })
 export type EditionDraft = v.InferOutput<typeof EditionDraft>

@@ -68,6 +68,7 @@ export interface ProtocolDocument {
 
 /** Parts of a protocol, in the order in which a year needs them. */
 export const SECTIONS: readonly (readonly [prefix: string, title: string])[] = [
+  ['school', 'Schools'],
   ['identity', 'What it is'],
   ['sexing', 'Sexing'],
   ['size', 'Size'],

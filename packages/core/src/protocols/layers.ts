@@ -1,6 +1,6 @@
 import type { Protocol } from './types'
 import { compileProtocol } from './compile'
-import type { ProtocolDocument, ProtocolFigure } from './document'
+import { sectionOf, type ProtocolDocument, type ProtocolFigure } from './document'
 import { figuresNamed, figureToSet } from './figures'
 import type { FigureSetting } from './limits'
 import { schoolFigures } from './schools'
@@ -42,6 +42,8 @@ export interface ResolvedProtocol {
 /** Where a figure comes from that its keeper has not said, but the library has. */
 export const FROM_LIBRARY = 'library'
 
+const isOfSchools = (key: string) => sectionOf(key) === 'school'
+
 const nameOf = ({ scope, of }: ProtocolLayer) => (scope === 'species' ? 'species' : `${scope} ${of}`)
 
 /**
@@ -72,11 +74,14 @@ export function resolveProtocol(
   const inOrder = [...layers].sort((a, b) => SCOPES.indexOf(a.scope) - SCOPES.indexOf(b.scope))
   for (const layer of inOrder) {
     const whose = layer.scope === 'species' ? '' : ` for ${nameOf(layer)}`
+    // Schools that a keeper wrote are known before one of them is followed.
+    for (const [key, setting] of Object.entries(layer.settings.figures))
+      if (isOfSchools(key)) set(key, setting, `set by ${layer.by}${whose}`)
     for (const [question, letter] of Object.entries(layer.settings.schools))
       for (const { key, setting, school } of schoolFigures({ ...known, ...said }, document, question, letter))
         set(key, setting, `school ‘${school}’${whose}`)
     for (const [key, setting] of Object.entries(layer.settings.figures))
-      set(key, setting, `set by ${layer.by}${whose}`)
+      if (!isOfSchools(key)) set(key, setting, `set by ${layer.by}${whose}`)
   }
   const { figures, like } = alike(said, way ? filled(said, way, lists, document.without) : figuresNamed(said))
   const guessed = new Set(Object.keys(figures).filter((key) => !said[key]))
