@@ -31,6 +31,7 @@ describe('each law finds who breaks it', () => {
       }
     return lawFaults(figures).map((fault) => `${fault.key}: ${fault.says}`)
   }
+  const school = (n: number, name: string) => ({ [`school.${n}.name`]: name, [`school.${n}.of`]: 'D7' })
   test.each([
     [{ 'readiness.female.grams.bold': 9999 }, 'the bold figure must not be higher'],
     [{ 'readiness.male.ageDays.cautious': 1 }, 'the bold figure must not be higher'],
@@ -45,10 +46,14 @@ describe('each law finds who breaks it', () => {
     [{ 'stage.2.name': String(snake['stage.1.name']!.value).toUpperCase() }, 'another stage is called'],
     [{ 'check.2.name': 'routine check' }, 'another check is called'],
     [{ 'leaving.check': 'Tooth check' }, "there is no check called 'Tooth check'"],
+    [{ 'school.1.name': 'Short', 'school.1.of': 'D99' }, "'Short' answers no question that there is"],
+    [{ 'school.1.name': 'Short', 'school.1.of': 'own-4' }, 'answers no question'],
+    [{ ...school(1, 'Short'), ...school(2, 'SHORT') }, 'another school is called'],
+    [{ ...school(1, 'Short'), 'school.1.sets.nobody.knows': 1 }, 'there is no figure nobody.knows'],
   ])('%j', (change, says) => {
     expect(broken(change)).toEqual([expect.stringContaining(says)])
   })
   test('all of them are asked', () => {
-    expect(new Set(LAWS.map((law) => law.name)).size).toBe(11)
+    expect(new Set(LAWS.map((law) => law.name)).size).toBe(14)
   })
 })

@@ -7,7 +7,6 @@ import {
   figureFault,
   figureToSet,
   labelOfFigure,
-  lawFaults,
   lostSchools,
   nextOwn,
   ownSchools,
@@ -95,23 +94,6 @@ test('a figure that a school sets is called, measured and limited as that figure
   expect(figureToSet(figures, 'school.1.sets.nobody.knows')).toBeNull()
   // A school that set a school would turn in a circle.
   expect(figureToSet(figures, 'school.1.sets.school.2.name')).toBeNull()
-})
-
-test.each([
-  ['of a question that nobody asks', { 'school.1.of': one('D99') }, 'answers no question'],
-  ['of a question of their own that is gone', { 'school.1.of': one('own-4') }, 'answers no question'],
-  ['called as another is', { ...MIST, 'school.2.name': one('evenings ONLY') }, 'another school is called'],
-  ['that sets what there is not', { 'school.1.sets.nobody.knows': one(1) }, 'no figure nobody.knows'],
-])('a school %s is refused', (_name, change, says) => {
-  const figures = Object.fromEntries(
-    Object.entries({ ...EVENINGS, ...change }).map(([key, set]) => [
-      key,
-      { ...set, label: key, unit: typeof set.value === 'string' ? 'words' : 'h', confidence: 'low' } as const,
-    ]),
-  )
-  expect(lawFaults({ ...completed(corn).figures, ...figures }).map((f) => f.says)).toEqual([
-    expect.stringContaining(says),
-  ])
 })
 
 test('a school is kept in the file of its species, and what is taken away or put aside is missed by whoever follows it', () => {
