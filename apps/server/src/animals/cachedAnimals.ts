@@ -1,6 +1,6 @@
 import { addDays, type Day, type DaySpan } from '@hatch-book/core'
 import { sql, type SQL } from 'drizzle-orm'
-import { changesOf, keepInBook, readsBook, type Transaction } from '../db/connect'
+import { changesOf, keepInBook, readsBook, sharedWhenSettled, type Transaction } from '../db/connect'
 import { keyBeside, newCache } from '../db/cache'
 import { countedAs } from '../entries'
 import { loadShelf } from '../protocols'
@@ -21,6 +21,7 @@ const cached = newCache<CachedAnimal & { stamp: string }>({ most: 200_000 })
 interface CachedBook {
   stamp: string
   everyone: string
+  protocols: string
   list: readonly CachedAnimal[]
   placeInList: ReadonlyMap<string, number>
 }
@@ -28,7 +29,7 @@ const books = newCache<CachedBook>({ most: 500 })
 
 /**
  * All animals as they are judged today, by tag. Judging ten thousand takes seconds, and from one look to the next hardly any of them
- * changes: an animal is cached with the versions of all it was judged from, and judged again when one of them, the protocols or the day has
+ * changes: an animal is cached with the versions of all it was judged from, and judged again when one of them, its protocol or the day has
  * changed. Where it is known that nothing was written since but of some animals, only theirs are asked for. After a start and on a new day
  * what was stored is looked at first. Another server has its own; nothing rests on it.
  */
@@ -41,18 +42,20 @@ async function lookAtAnimals(tx: Transaction, actor: Actor): Promise<readonly Ca
   const changes = changesOf(tx)
   // Before anything is read: what is written meanwhile is looked for the next time.
   const stamp = bookId && changes.stampOf(bookId)
-  const shelf = await loadShelf(tx)
-  const everyone = `${actor.today}|${actor.book.zone}|${shelf.stamp}|`
-  if (bookId === null) return (await allOf(tx, actor, everyone)).list
+  const everyone = `${actor.today}|${actor.book.zone}|`
+  if (bookId === null)
+    return sharedWhenSettled(tx, 'animals', async () => (await allOf(tx, actor, everyone)).list)
   const key = keyBeside(changes, bookId)
-  const last = books.get(key)
+  const { stamp: protocols } = await loadShelf(tx)
+  const found = books.get(key)
+  const last = found?.protocols === protocols ? found : undefined
   const touched = last?.everyone === everyone ? changes.touchedSince(bookId, last.stamp) : null
   if (last && touched?.size === 0) return last.list
   const fresh =
     last && touched && touched.size <= MOST_TOUCHED
       ? await renewed(tx, actor, everyone, last, touched)
       : await allOf(tx, actor, everyone)
-  if (stamp !== null) books.set(key, { stamp, everyone, ...fresh })
+  if (stamp !== null) books.set(key, { stamp, everyone, protocols, ...fresh })
   return fresh.list
 }
 
@@ -91,10 +94,13 @@ interface Stamped extends Record<string, unknown> {
   hatched: DaySpan | null
 }
 
-/** The row versions of all that animals are judged from, by tag. */
+/** The versions of all that animals are judged from, their species' protocol among them, by tag. */
 export async function readStamps(tx: Transaction, which: SQL): Promise<Stamped[]> {
-  const { rows } = await tx.execute<Record<'id' | 'stamp', string> & Record<'from' | 'to', Day | null>>(sql`
-    select a.id, concat_ws('.', a.xmin, s.xmin, d.xmin, f.xmin, p.xmin, r.xmin, c.stamp) as stamp,
+  const shelf = await loadShelf(tx)
+  const { rows } = await tx.execute<
+    Record<'id' | 'stamp' | 'protocol', string> & Record<'from' | 'to', Day | null>
+  >(sql`
+    select a.id, a.protocol_id as protocol, concat_ws('.', a.xmin, s.xmin, d.xmin, f.xmin, p.xmin, r.xmin, c.stamp) as stamp,
       a.hatched_from as "from", a.hatched_to as "to"
     from animal a
     left join animal_standing s on s.id = a.id
@@ -104,7 +110,10 @@ export async function readStamps(tx: Transaction, which: SQL): Promise<Stamped[]
     left join place r on r.id = p.parent_id
     left join (select dam_id, sum(xmin::text::bigint) as stamp from clutch group by dam_id) c on c.dam_id = a.id
     where not a.withdrawn and (${which}) order by a.tag`)
-  return rows.map(({ id, stamp, from, to }) => ({ id, stamp, hatched: from && to ? { from, to } : null }))
+  return rows.map(({ id, stamp, protocol, from, to }) => ({
+    ...{ id, stamp: `${shelf.stampOf(protocol)}.${stamp}` },
+    hatched: from && to ? { from, to } : null,
+  }))
 }
 
 /** So few are judged sooner than they are looked for among what is stored, and are stored when somebody looks ahead. */

@@ -2,7 +2,6 @@ import { createHash, randomUUID } from 'node:crypto'
 import type { Day } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 import { programDigest } from '../shell/program'
 import type { Judgement } from './judgement'
@@ -18,15 +17,14 @@ export interface Span {
 export type StoredJudgement = Span & Pick<Judgement, 'row' | 'beside'>
 
 /**
- * What every judgement of a book rests on beside the rows of its animal: the program, the time zone, the protocols. The database too: one that
+ * What every judgement of a book rests on beside the rows and the protocol of its animal: the program and the time zone. The database too: one that
  * was restored counts its row versions anew, and what was stored before says nothing of them.
  */
 export async function basisOf(tx: Transaction, actor: Actor): Promise<string> {
   const { rows } = await tx.execute<{ database: string }>(sql`
     select (pg_control_system()).system_identifier || '.' || oid as database from pg_database where datname = current_database()`)
-  const { stamp } = await loadShelf(tx)
   return createHash('sha256')
-    .update([programDigest(), rows[0]!.database, actor.book.zone, stamp].join('|'))
+    .update([programDigest(), rows[0]!.database, actor.book.zone].join('|'))
     .digest('base64url')
     .slice(0, 16)
 }

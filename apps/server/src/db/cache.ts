@@ -1,5 +1,5 @@
 import { LRUCache } from 'lru-cache'
-import { changesOf, readsBook, type Transaction } from './connect'
+import { changesOf, readsBook, sharedWhenSettled, type Transaction } from './connect'
 
 /** Every cache of what was worked out of books: nothing rests on any of them, and all can be emptied at any time. */
 const caches: { clear(): void }[] = []
@@ -62,7 +62,7 @@ export async function cachedBesideAnimals<T>(
   work: () => Promise<T>,
 ): Promise<T> {
   const bookId = readsBook(tx)
-  if (bookId === null) return work()
+  if (bookId === null) return sharedWhenSettled(tx, name, work)
   const changes = changesOf(tx)
   const key = keyBeside(changes, `${bookId} ${name}`)
   const found = ofBooks.get(key)

@@ -100,6 +100,8 @@ interface OpenedFor {
   reads: boolean
   /** What is to be kept of what a reader worked out. */
   after: Keep[]
+  /** What was worked out since nothing is written any more. */
+  settled?: Map<string, Promise<unknown>>
 }
 const openFor = new WeakMap<Transaction, OpenedFor>()
 
@@ -110,6 +112,20 @@ const openFor = new WeakMap<Transaction, OpenedFor>()
 export function readsBook(tx: Transaction): string | null {
   const { bookId, reads } = openFor.get(tx)!
   return reads ? bookId : null
+}
+
+/** From here on nothing is written in this transaction: what is worked out in it may be looked at several times. */
+export function settle(tx: Transaction): void {
+  openFor.get(tx)!.settled = new Map()
+}
+
+/** Works something out of a transaction that may have written; once, where that writes no more. */
+export function sharedWhenSettled<T>(tx: Transaction, name: string, work: () => Promise<T>): Promise<T> {
+  const { settled } = openFor.get(tx)!
+  if (!settled) return work()
+  const found = (settled.get(name) as Promise<T> | undefined) ?? work()
+  settled.set(name, found)
+  return found
 }
 
 /** The line as drizzle speaks on it; made once for each line. The transaction around it is opened and ended by `inBook`. */

@@ -32,7 +32,10 @@ async function stateOf(tx: Transaction, actor: Actor, protocolId: string): Promi
 export const stateNow = (db: Database, actor: Actor, protocolId: string): Promise<BookState> =>
   inBook(db, actor.bookId, (tx) => stateOf(tx, actor, protocolId), { reads: true })
 
-/** How a book would stand after a change, by the same calculation as ever. */
+/**
+ * How a book would stand after a change, by the same calculation as ever.
+ * @param change its last step keeps everybody's stage
+ */
 export const stateAfter = (
   db: Database,
   actor: Actor,

@@ -1,14 +1,15 @@
-import { newId } from '@hatch-book/contract'
-import { stepNamed, type Stage } from '@hatch-book/core'
-import { eq } from 'drizzle-orm'
-import { judgeAnimal, loadRecords, loadSurroundings } from '../animals'
-import { tables, type Transaction } from '../db/connect'
+import { newId, type AnimalRow } from '@hatch-book/contract'
+import { stepNamed } from '@hatch-book/core'
+import { cachedAnimals } from '../animals'
+import { settle, type Transaction } from '../db/connect'
 import { entryOf, writeEntries } from '../entries'
+import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 
 /**
  * Changes a protocol so that nobody is thrown back by it: whoever would stand on an earlier stage afterwards has reached the one it
- * stands on now, and its log says so. What is wanted of the next gate is wanted by the new figures.
+ * stands on now, and its log says so. What is wanted of the next gate is wanted by the new figures. It is the last that a transaction writes:
+ * how everybody stands after it can be looked at without judging them again.
  */
 export async function keepStages(
   tx: Transaction,
@@ -16,12 +17,16 @@ export async function keepStages(
   protocolId: string,
   change: () => Promise<void>,
 ): Promise<void> {
-  const before = await stagesOf(tx, actor, protocolId)
+  const before = new Map((await rowsOf(tx, actor, protocolId)).map(({ id, stage }) => [id, stage]))
   await change()
-  const thrownBack = [...(await stagesOf(tx, actor, protocolId))].flatMap(([id, { step, stages }]) => {
-    const stood = before.get(id)
-    const kept = stood ? stepNamed(stages, stood.name) : -1
-    return kept > step ? [{ id, stage: stages[kept]!.name }] : []
+  settle(tx)
+  const shelf = await loadShelf(tx)
+  const thrownBack = (await rowsOf(tx, actor, protocolId)).flatMap((row) => {
+    const stood = before.get(row.id)
+    if (stood === undefined || stood === row.stage) return []
+    const { stages } = shelf.of({ ...row, protocolId })
+    const kept = stepNamed(stages, stood)
+    return kept > stepNamed(stages, row.stage) ? [{ id: row.id, stage: stages[kept]!.name }] : []
   })
   if (thrownBack.length === 0) return
   await writeEntries(
@@ -34,21 +39,12 @@ export async function keepStages(
       }),
     ),
   )
+  settle(tx)
 }
 
-/** On which stage each animal of a protocol stands, and the stages there are for it. */
-async function stagesOf(
-  tx: Transaction,
-  actor: Actor,
-  protocolId: string,
-): Promise<Map<string, { name: string; step: number; stages: readonly Stage[] }>> {
-  const records = await loadRecords(tx, eq(tables.animal.protocolId, protocolId))
-  const surroundings = await loadSurroundings(tx, actor.book.zone)
-  return new Map(
-    records.map((record) => {
-      const { stage } = judgeAnimal(record, surroundings, actor.book.zone, actor.today)
-      const { stages } = record.protocol
-      return [record.animal.id, { name: stage.stage.name, step: stage.step, stages }]
-    }),
-  )
+/** The animals of a species as they are judged today: before a change mostly nobody has to be judged again for it. */
+async function rowsOf(tx: Transaction, actor: Actor, protocolId: string): Promise<AnimalRow[]> {
+  const { species } = (await loadShelf(tx)).document(protocolId)
+  const rows = (await cachedAnimals(tx, actor)).map(({ row }) => JSON.parse(row) as AnimalRow)
+  return rows.filter((row) => row.species === species)
 }

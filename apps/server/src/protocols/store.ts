@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import {
   documentOfToday,
   settingsOfToday,
@@ -19,6 +20,8 @@ import { sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import { cachedBesideAnimals, cachedWhile } from '../db/cache'
 import { BookError } from '../shell/problems'
+
+const STAMP_LETTERS = 12
 
 export interface EditionInForce {
   id: string
@@ -82,6 +85,22 @@ export class ProtocolShelf {
   get stamp(): string {
     const changed = this.known.filter((row) => row.version > 1)
     return [...this.editions.map((e) => e.id), ...changed.map((row) => `${row.id}.${row.version}`)].join()
+  }
+
+  private readonly stamps = new Map<string, string>()
+
+  /** Changes with every edition of one species, and with its name: what rests on no other species stands as long as it is the same. */
+  stampOf(protocolId: string): string {
+    const known = this.stamps.get(protocolId)
+    if (known !== undefined) return known
+    const row = this.known.find(({ id }) => id === protocolId)
+    const editions = (this.byProtocol.get(protocolId) ?? []).map((e) => e.id)
+    const stamp = createHash('sha256')
+      .update([protocolId, row?.version, ...editions].join())
+      .digest('base64url')
+      .slice(0, STAMP_LETTERS)
+    this.stamps.set(protocolId, stamp)
+    return stamp
   }
 
   /** The species that is meant by an id, which may be of one that turned out to be another; undefined where none is. */
