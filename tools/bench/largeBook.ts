@@ -28,6 +28,9 @@ export interface LargeBook {
   species?: readonly ProtocolDocument[]
 }
 
+/** From this age on all breed where nobody says of what species they are: many of them are light. */
+const EARLY_DAYS = 500
+
 /** Fills a book with grown and growing animals of some species and twenty lines, each with its tub, sex, weights and meals. */
 export async function fillLargeBook(
   db: Database,
@@ -36,6 +39,9 @@ export async function fillLargeBook(
   const kept = species?.map((document) => compileProtocol(document)!) ?? SPECIES
   const bookId = newId()
   const luck = chance(11)
+  // Whoever is put to breeding too young is light, and light animals cost the fit of their growth: species are compared at their own ages.
+  const breedsFrom = (protocol: (typeof kept)[number]) =>
+    species ? protocol.readiness.female.ageDays.wanted : EARLY_DAYS
   const protocolIds = new Map<string, string>()
   const named = (code: string) => protocolIds.set(code, newId()).get(code)!
   const today = dayNumber(LARGE_DAY)
@@ -85,7 +91,11 @@ export async function fillLargeBook(
       rows.push({
         ...{ book_id: bookId, id, version: 1, tag: `A${i}`, protocol_id: protocolIds.get(protocol.code) },
         ...{ line: `Line ${i % 20}`, hatch_fact: { date: hatched, precision: 'day', widthDays: 0 } },
-        ...{ hatched_from: hatched, hatched_to: hatched, purpose: age > 500 ? 'breeder' : 'growing on' },
+        ...{
+          hatched_from: hatched,
+          hatched_to: hatched,
+          purpose: age > breedsFrom(protocol) ? 'breeder' : 'growing on',
+        },
         ...{ origin: '', note: '', form: '', withdrawn: false },
       })
       standings.push({ book_id: bookId, id, standing: foldStanding(log) })

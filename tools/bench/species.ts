@@ -59,7 +59,10 @@ console.log(
 )
 
 const { databaseUrl, ownerUrl, close, filled } = await fillBenchDatabase(async (db) => ({
-  two: await fillLargeBook(db, { animals: ANIMALS, weightsEach: WEIGHTS_EACH, email: 'two@large.example' }),
+  two: await fillLargeBook(db, {
+    ...{ animals: ANIMALS, weightsEach: WEIGHTS_EACH, email: 'two@large.example' },
+    species: two,
+  }),
   sixty: await fillLargeBook(db, {
     ...{ animals: ANIMALS, weightsEach: WEIGHTS_EACH, email: 'sixty@large.example' },
     species: sixty,
