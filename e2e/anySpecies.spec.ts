@@ -189,7 +189,7 @@ test('a climbing forest lizard for which 30 °C is deadly', async ({ page }) => 
   })
   await addFirst(page, 'cloud climber', { tag: 'C1', hatched: '2023-05-01' })
   await openAnimal(page, 'C1')
-  await expect(page.getByText(/alarm under \d+ and over 2[5-9] °C/)).toBeVisible()
+  await expect(page.getByText(/alarm under \d+ °C and over 2[5-9] °C/)).toBeVisible()
   await expect(page.getByText(/mist it/i).first()).toBeVisible()
 })
 

@@ -42,7 +42,7 @@ test('a new book: the species are ticked, a tortoise, a scorpion, a gecko, a col
     }
     // What kills one kind is comfort for another.
     await page.goto(`${book.url}/animals/${await idOf(page, 'G1')}`)
-    await expect(page.getByText(/alarm under \d+ and over 29 °C/)).toBeVisible()
+    await expect(page.getByText(/alarm under \d+ °C and over 29 °C/)).toBeVisible()
   })
 
   await test.step('a colony and a cohort are set up beside them', async () => {

@@ -21,19 +21,8 @@ const full = pagesOf(async (server) => {
   return inOtherUnits(full)
 })
 
-/*
- * Not yet: a protocol's own sentences, and what an animal's page and sheet read from them, are words of its author in °C and g. A logger's file is in
- * whatever its maker chose.
- */
-const IN_OUR_UNITS = [
-  'animals/:id',
-  'protocols/:id',
-  'rearing',
-  'rearing/:id',
-  'incubation',
-  'incubation/:id',
-  'incubation/log',
-]
+/* A protocol is edited in the units in which it is given away. A logger's file is in whatever its maker chose. */
+const IN_OUR_UNITS = ['protocols/:id', 'incubation/log']
 const held = (path: string, isOfAField: boolean) => ({
   press: refused(full, isOfAField),
   wrongIn: () => (IN_OUR_UNITS.includes(path) ? [] : inOurUnits()),

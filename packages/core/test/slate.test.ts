@@ -1,4 +1,4 @@
-import { completeSlate, parseSlate, type SlateContext, type SlateEntry } from '../src'
+import { completeSlate, parseSlate, sayIn, type SlateContext, type SlateEntry } from '../src'
 
 const numbered = (prefix: string, count: number) =>
   Array.from({ length: count }, (_, i) => `${prefix}${i + 1}`)
@@ -282,13 +282,16 @@ test('a temperature that was read turns no dial: only what says set does', () =>
   const first = (line: string) => parseSlate(line, context)[0]!
   expect(first('h2 4.6 C').entries).toMatchObject([{ kind: 'thermometer read', payload: { celsius: 4.6 } }])
   expect(first('h2 40F').entries).toMatchObject([{ kind: 'thermometer read', says: 'H2 shows 4.4 °C' }])
+  const theirs = { ...context, say: sayIn({ weightUnit: 'oz', temperatureUnit: 'F' }) }
+  expect(parseSlate('h2 40F', theirs)[0]!.entries).toMatchObject([{ says: 'H2 shows 40 °F' }])
+  expect(parseSlate('c14 weighs 3oz', theirs)[0]!.entries).toMatchObject([{ says: 'C14 weighs 3.00 oz' }])
   expect(first('h2 4.6C 6.1C 3.8C').entries).toMatchObject([
     { kind: 'thermometer read', payload: { celsius: 4.6, lowC: 3.8, highC: 6.1 } },
   ])
   expect(first('h2 set 4.6 C').entries).toMatchObject([{ kind: 'set point', payload: { celsius: 4.6 } }])
   for (const [line, says] of [
     ['h2 4.6C 3.8C', 'now, lowest, highest'],
-    ['h2 9C 3.8C 6.1C', '9 °C now, but between 3.8 and 6.1 °C so far?'],
+    ['h2 9C 3.8C 6.1C', '9 °C now, but between 3.8 °C and 6.1 °C so far?'],
     ['h2 set 4C 5C', 'give one temperature to set it to'],
   ] as const) {
     expect(first(line)).toMatchObject({ entries: [], text: line })

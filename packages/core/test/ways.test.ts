@@ -1,4 +1,5 @@
 import {
+  airOfStage,
   cohortProtocolOf,
   colonyModelOf,
   compileProtocol,
@@ -211,8 +212,12 @@ test('what nobody put into words of a stage is told from its figures', () => {
   const { stages } = compileProtocol(completed(speciesOf('egg-laying snake', { 'size.female': 500 })))!
   const breeder = stages.at(-1)!
   expect(breeder.housing).toBe('0.54 m² of floor (0.32–0.76), alone')
-  expect(breeder.climate).toBe('30 °C warm, 23 °C cool (alarm under 16 and over 35 °C), air 50 %')
+  expect(airOfStage(breeder)).toBe('30 °C warm, 23 °C cool (alarm under 16 °C and over 35 °C), air 50 %')
   for (const { code } of waysOfLife.filter((w) => w.keptAs !== 'colonies'))
-    for (const { housing, climate } of compileProtocol(completed(speciesOf(code)))!.stages)
-      expect([code, housing, climate]).toEqual([code, expect.stringMatching(/\w/), expect.any(String)])
+    for (const stage of compileProtocol(completed(speciesOf(code)))!.stages)
+      expect([code, stage.housing, airOfStage(stage)]).toEqual([
+        code,
+        expect.stringMatching(/\w/),
+        expect.any(String),
+      ])
 })

@@ -1,5 +1,7 @@
 import { may, type AnimalPage } from '@hatch-book/contract'
 import {
+  sayIn,
+  airOfStage,
   addDays,
   bandAt,
   curveWeight,
@@ -77,7 +79,7 @@ export async function animalPage(tx: Transaction, actor: Actor, judged: JudgedAn
       next: stage.next,
       gate: stage.gate,
       housing: [stage.stage.housing, roomByLengthInWords(roomOf(judged))].filter(Boolean).join('; '),
-      climate: stage.stage.climate,
+      climate: airOfStage(stage.stage, sayIn(actor.book)),
       light: lightOfAnimal(judged, actor),
       feed: stage.stage.feed
         ? `${stage.stage.feed.prey}, ${everyDays(stage.stage.feed.everyDays.typical)}`

@@ -1,4 +1,4 @@
-import { mixingFault } from '@hatch-book/core'
+import { sayIn, mixingFault } from '@hatch-book/core'
 import type { Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
@@ -18,6 +18,7 @@ export async function refuseMixing(
       bandC: { low: rules.holdC.least, high: rules.holdC.most },
     })),
     new Set(restIds),
+    sayIn(actor.book),
   )
   if (says)
     throw new BookError('invalid', `${says}. Nothing was changed.`, [

@@ -1,6 +1,7 @@
 import type { UnitPage } from '@hatch-book/contract'
 import { brumationApi, type Alarm, type Proof, type UnitRow } from '@hatch-book/contract'
 import {
+  sayIn,
   byVerdict,
   limitsOf,
   MS_PER_DAY,
@@ -135,6 +136,7 @@ async function unitPage(tx: Transaction, actor: Actor, unitId: string): Promise<
   const [probe] = await tx.select().from(tables.probe).where(eq(tables.probe.placeId, unitId))
   const readings = probe ? await readReadings(tx, probe, new Date(judged.from), new Date(judged.to)) : []
   const looks = looksAt(lines, unitId)
+  const say = sayIn(actor.book)
   const proofs: Proof[] = (await rulesFor(tx, guests, stored.set_point_c)).map(
     ({ for: whom, rules, origin }) => {
       const bandC = { low: rules.holdC.least, high: rules.holdC.most }
@@ -142,8 +144,8 @@ async function unitPage(tx: Transaction, actor: Actor, unitId: string): Promise<
       // A log says more than any look; what nobody logs is judged by what somebody read.
       const proof =
         readings.length === 0 && looks.length > 0
-          ? proveByHand({ ...asked, looks })
-          : proveUnit({ ...asked, readings })
+          ? proveByHand({ ...asked, looks }, say)
+          : proveUnit({ ...asked, readings }, say)
       return { for: whom, bandC, ...proof }
     },
   )

@@ -1,5 +1,6 @@
 import type { RestView } from '@hatch-book/contract'
 import {
+  sayIn,
   addDays,
   batchRules,
   daysBetween,
@@ -131,17 +132,23 @@ function viewRest(s: Setting, rest: RestRow): RestView | null {
     wentInOn: story.wentInOn,
     warmedOn: story.warmedOn,
   }
-  const clock = planRest({
-    rules,
-    anchor: anchorOf(plan),
-    subject,
-    moved: rest.moved,
-    today: actor.today,
-    hemisphere: plan.hemisphere,
-  })
+  const say = sayIn(actor.book)
+  const clock = planRest(
+    {
+      rules,
+      anchor: anchorOf(plan),
+      subject,
+      moved: rest.moved,
+      today: actor.today,
+      hemisphere: plan.hemisphere,
+    },
+    say,
+  )
   const begun = story.wentInOn !== null
   const eligibility =
-    record && !begun ? judgeRest(factsOf(s, record, story), record.protocol, clock, actor.today) : NO_GATES
+    record && !begun
+      ? judgeRest(factsOf(s, record, story), record.protocol, clock, actor.today, say)
+      : NO_GATES
   const overruled = record
     ? (s.surroundings.overrules.get(record.animal.id) ?? []).find(
         (o) => o.about === 'rest' && overruleStands(o, actor.today),
@@ -210,7 +217,7 @@ function viewRest(s: Setting, rest: RestRow): RestView | null {
     loss,
     checks: story.checks,
     disturbances: story.disturbances,
-    wakeSteps: wakeSteps(rules.kind, rules.fromC),
+    wakeSteps: wakeSteps(rules.kind, rules.fromC, say),
     ...afterWaking(story, start),
     wokenBecause: story.wokenBecause,
     diedOn: story.diedOn,

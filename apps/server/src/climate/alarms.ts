@@ -1,5 +1,6 @@
 import { newId, type Alarm } from '@hatch-book/contract'
 import {
+  sayIn,
   ENCLOSURE_SILENT,
   calibrated,
   dangerOf,
@@ -95,17 +96,19 @@ export async function watchReadings(
     rows.map((r) => ({ at: Math.round(Number(r.at)), celsius: r.celsius, humidity: r.humidity })),
     probe?.calibrations ?? [],
   )
-  const [book] = await tx.select({ zone: tables.book.zone }).from(tables.book)
+  const { zone, weightUnit, temperatureUnit } = tables.book
+  const [book] = await tx.select({ zone, weightUnit, temperatureUnit }).from(tables.book)
+  const say = sayIn(book!)
   scene.living = danger.tags
-  const dangers = danger.limits ? watchDanger(readings, danger.limits) : []
-  const banded = where?.bands && !occupants ? watchBands(readings, where.bands, book!.zone) : []
+  const dangers = danger.limits ? watchDanger(readings, danger.limits, say) : []
+  const banded = where?.bands && !occupants ? watchBands(readings, where.bands, book!.zone, say) : []
   const found = [
-    ...(occupants ? watchPlace(readings, occupants.limits) : []),
+    ...(occupants ? watchPlace(readings, occupants.limits, say) : []),
     ...dangers,
     // What is past all bearing is past its band as well: it is said once.
     ...banded.filter((b) => !dangers.some((d) => d.kind === b.kind)),
   ]
-  const frozen = frozenAlarm(readings)
+  const frozen = frozenAlarm(readings, say)
   await settle(tx, scene, frozen ? [...found, frozen] : found, [
     'too warm',
     'too cold',

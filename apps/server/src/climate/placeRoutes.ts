@@ -1,5 +1,6 @@
 import { climateApi, newId, type ClimateRow } from '@hatch-book/contract'
 import {
+  sayIn,
   isDayIn,
   offsetAt,
   plannedTemperatures,
@@ -115,10 +116,11 @@ function inWords(
   }
   if (setPointC === null) return { says: 'measured', well: !alarmed }
   const off = lastC - setPointC
+  const say = sayIn(actor.book)
   const says =
     Math.abs(off) < 0.75
       ? 'at its set point'
-      : `${Math.abs(off).toFixed(1)} °C ${off > 0 ? 'over' : 'under'} its set point`
+      : `${say.degrees(Math.abs(off))} ${off > 0 ? 'over' : 'under'} its set point`
   return { says, well: !alarmed && (!minded || Math.abs(off) < 2) }
 }
 

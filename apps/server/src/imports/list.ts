@@ -5,7 +5,16 @@ import {
   type ListRow,
   type RowGroup,
 } from '@hatch-book/contract'
-import { counted, dayOfInstant, isOfLibrary, library, placeReaderOf, wayOfLife } from '@hatch-book/core'
+import {
+  type Say,
+  sayIn,
+  counted,
+  dayOfInstant,
+  isOfLibrary,
+  library,
+  placeReaderOf,
+  wayOfLife,
+} from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { hatchedSpan, loadPlaceNames, loadRecords } from '../animals'
 import { tables, type Transaction } from '../db/connect'
@@ -187,7 +196,7 @@ export async function viewOfList(
     ...{ encoding: list.encoding, delimiter: list.delimiter, choices: list.choices },
     columns: list.headers.map((header, i) => ({ header, samples: samplesOf(list.rows, i) })),
     ...{ guesses, missing, shown },
-    notes: missing.length > 0 ? [] : notesOn(read),
+    notes: missing.length > 0 ? [] : notesOn(read, sayIn(actor.book)),
     counts: {
       good: missing.length > 0 ? 0 : rows.good.length,
       ...{ faulty: rows.faulty.length, doubles: rows.doubles.length, aside: rows.aside.length },
@@ -205,7 +214,7 @@ export const briefOf = (list: Omit<ListStored, 'rows'> & { rows: { length: numbe
 const samplesOf = (rows: readonly StoredRow[], column: number): string[] =>
   rows.slice(0, SAMPLES).map(({ cells }) => (cells[column] ?? '').trim().slice(0, 40))
 
-function notesOn({ animals, entries }: ListRead): string[] {
+function notesOn({ animals, entries }: ListRead, say: Say): string[] {
   const made = new Map(
     animals.flatMap(({ place }) =>
       place && !place.id ? [[place.name.toLowerCase(), place.name] as const] : [],
@@ -235,7 +244,7 @@ function notesOn({ animals, entries }: ListRead): string[] {
       : []),
     ...(weights.length > 0
       ? [
-          `Weights from ${weights[0]} g over ${weights[Math.floor(weights.length / 2)]} g in the middle to ${weights.at(-1)} g`,
+          `Weights from ${say.grams(weights[0]!)} over ${say.grams(weights[Math.floor(weights.length / 2)]!)} in the middle to ${say.grams(weights.at(-1)!)}`,
         ]
       : []),
   ]

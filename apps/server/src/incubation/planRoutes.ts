@@ -1,5 +1,6 @@
 import { incubationApi } from '@hatch-book/contract'
 import {
+  sayIn,
   addDays,
   betaPriorOf,
   clutchRates,
@@ -18,7 +19,7 @@ import {
 import { inArray } from 'drizzle-orm'
 import { inBook, tables } from '../db/connect'
 import { anyOf, loadShelf } from '../protocols'
-import { actorOf } from '../shell/actor'
+import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
@@ -33,8 +34,8 @@ const SAFE_MARGIN_C = 0.5
 const malesOf = (incubated: Incubated, inputs: HatchInputs): number | null =>
   sexForecast(incubated, inputs)?.maleShare ?? null
 
-const against = ({ rules }: Incubated, { celsius, night }: SetPoint): string[] =>
-  setAgainst(rules, [celsius, ...(night ? [night.celsius] : [])])
+const against = ({ rules }: Incubated, { celsius, night }: SetPoint, actor: Actor): string[] =>
+  setAgainst(rules, [celsius, ...(night ? [night.celsius] : [])], sayIn(actor.book).celsiusBrief)
 
 /** What would happen, what happened against what was said, and how the methods do. */
 export const hatchPlanRoutes: BookRoutes = (app, { db }) => {
@@ -56,7 +57,7 @@ export const hatchPlanRoutes: BookRoutes = (app, { db }) => {
           ...incubated.inputs,
           setPoint: changedPlan(incubated.inputs.setPoint, change),
         }),
-        against: against(incubated, change),
+        against: against(incubated, change, actor),
       }
     })
   })

@@ -1,5 +1,5 @@
 import { placesApi, type EntryDraft } from '@hatch-book/contract'
-import { sharingFaults } from '@hatch-book/core'
+import { sayIn, sharingFaults } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
 import { inBook, tables, type Transaction } from '../db/connect'
@@ -64,6 +64,7 @@ async function faultsOf(
           others.map((j) => tubMateOf(j, actor.today)),
           target.tub?.most ?? null,
           actor.today,
+          sayIn(actor.book),
         )
       : []
   return {

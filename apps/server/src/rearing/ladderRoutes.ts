@@ -1,5 +1,13 @@
 import { rearingApi, type LadderAnimal } from '@hatch-book/contract'
-import { addDays, lossStanding, partingDay, type Evidence, livesHere } from '@hatch-book/core'
+import {
+  type Say,
+  sayIn,
+  addDays,
+  lossStanding,
+  partingDay,
+  type Evidence,
+  livesHere,
+} from '@hatch-book/core'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
 import { tubMateOf } from '../places'
 import { inBook } from '../db/connect'
@@ -10,7 +18,7 @@ import { serve } from '../shell/serve'
 /** Steps of the ladder; grown animals are the breeders' business. */
 const LADDER_TOP = 4
 
-function inWords(gate: readonly Evidence[]): string {
+function inWords(gate: readonly Evidence[], say: Say): string {
   const parts = gate.map((e) => {
     switch (e.kind) {
       case 'whole sheds':
@@ -18,7 +26,7 @@ function inWords(gate: readonly Evidence[]): string {
       case 'meals in a row':
         return `${e.count} meals in a row`
       case 'weight':
-        return `${e.grams} g${e.sex ? ` (${e.sex})` : ''}`
+        return `${say.gramsBrief(e.grams)}${e.sex ? ` (${e.sex})` : ''}`
       default:
         return e.kind
     }
@@ -30,11 +38,11 @@ function inWords(gate: readonly Evidence[]): string {
 const MOST_NAMED = 2
 
 /** The stages on which those of a step stand, the most usual first; those of one name and one gate are one. */
-function stagesOfStep(here: readonly JudgedAnimal[]): { name: string; gate: string }[] {
+function stagesOfStep(here: readonly JudgedAnimal[], say: Say): { name: string; gate: string }[] {
   const counted = new Map<string, { name: string; gate: string; n: number }>()
   for (const { stage } of here) {
     const { name } = stage.stage
-    const gate = inWords(stage.stage.gate)
+    const gate = inWords(stage.stage.gate, say)
     const key = `${name}|${gate}`
     counted.set(key, { name, gate, n: (counted.get(key)?.n ?? 0) + 1 })
   }
@@ -109,7 +117,7 @@ export const ladderRoutes: BookRoutes = (app, { db }) => {
         flag: flagOf(j, actor.today),
         group: groups.get(j.row.place?.id ?? '') ?? null,
       }))
-      const stages = stagesOfStep(here)
+      const stages = stagesOfStep(here, sayIn(actor.book))
       const first = judged[0]?.record.protocol.stages[step]
       return {
         stage:

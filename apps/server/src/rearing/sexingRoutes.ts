@@ -1,6 +1,6 @@
 import type { SexReadings, SexingList } from '@hatch-book/contract'
 import { rearingApi, newId } from '@hatch-book/contract'
-import { dayOfInstant, methodUnfit, sexProbability, ofKinds, livesHere } from '@hatch-book/core'
+import { sayIn, dayOfInstant, methodUnfit, sexProbability, ofKinds, livesHere } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type * as v from 'valibot'
 import { judgeAnimals, judgeOne } from '../animals'
@@ -85,7 +85,7 @@ async function sexingList(tx: Transaction, actor: Actor): Promise<v.InferOutput<
           barred: barred.has(row.id) ? 'you were shown the earlier readings' : '',
           methods: rearing.methods.map((method) => ({
             ...{ name: method.name, right: method.right },
-            notYet: methodUnfit(method, { ageDays, grams: row.grams }),
+            notYet: methodUnfit(method, { ageDays, grams: row.grams }, sayIn(actor.book)),
           })),
         }
       })

@@ -1,4 +1,4 @@
-import { dayOfInstant, recipeWork, type Day, type WorkItem } from '@hatch-book/core'
+import { sayIn, dayOfInstant, recipeWork, type Day, type WorkItem } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import { isOfKind, standsSql } from '../entries'
@@ -28,6 +28,13 @@ export async function recipeItems(tx: Transaction, actor: Actor): Promise<WorkIt
   if (recipes.length === 0) return []
   const [eaters, made] = [await fedAnimals(tx, actor), await lastMade(tx, actor.book.zone)]
   return recipes.flatMap((recipe) =>
-    recipeWork(dueOfRecipe(recipe), recipe, made.get(recipe.id) ?? null, eaters, actor.today),
+    recipeWork(
+      dueOfRecipe(recipe),
+      recipe,
+      made.get(recipe.id) ?? null,
+      eaters,
+      actor.today,
+      sayIn(actor.book),
+    ),
   )
 }

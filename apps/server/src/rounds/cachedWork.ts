@@ -23,12 +23,13 @@ export async function cachedWork<T>(
   // What a transaction that writes sees may never be so: it is not kept for others.
   if (readsBook(tx) === null) return work()
   const { stamp: protocols } = await loadShelf(tx)
+  const { book } = actor
   const read = async (versions: SQL) => {
     const { rows } = await tx.execute<{ stamp: string }>(sql`select concat_ws('|', ${versions}) as stamp`)
     return rows[0]!.stamp
   }
   const stamp = [
-    ...[actor.today, actor.book.zone, protocols],
+    ...[actor.today, book.zone, book.weightUnit, book.temperatureUnit, protocols],
     beside ? await cachedBesideAnimals(tx, `versions of ${room}`, () => read(beside)) : '',
     ofAnimals ? await read(ofAnimals) : '',
   ].join('|')

@@ -1,5 +1,6 @@
 import { ENTRY_KINDS, entryKinds, type FeederPlanWhat } from '@hatch-book/contract'
 import {
+  sayIn,
   careOf,
   careOfCohort,
   daysBetween,
@@ -37,7 +38,7 @@ export function groupWork(tx: Transaction, actor: Actor): Promise<GroupWork> {
 async function readGroupWork(tx: Transaction, actor: Actor): Promise<GroupWork> {
   const shelf = await loadShelf(tx)
   const studies = (await cohortViews(tx, actor, shelf)).map((cohort) =>
-    studyCohort(cohort, protocolIn(shelf, cohort.protocolId)!, actor.today),
+    studyCohort(cohort, protocolIn(shelf, cohort.protocolId)!, actor.today, sayIn(actor.book)),
   )
   const colonies = await colonyViews(tx, actor)
   return {

@@ -1,4 +1,12 @@
-import { careInWords, dayOfInstant, everyDays, ofKinds, type EntryKind } from '@hatch-book/core'
+import {
+  sayIn,
+  airOfStage,
+  careInWords,
+  dayOfInstant,
+  everyDays,
+  ofKinds,
+  type EntryKind,
+} from '@hatch-book/core'
 import { lightForOthers, type JudgedAnimal } from '../animals'
 import { standingEntries } from '../entries'
 import type { Transaction } from '../db/connect'
@@ -51,7 +59,7 @@ export async function honestRecord(tx: Transaction, actor: Actor, judged: Judged
     ],
     care: {
       housing: stage.stage.housing,
-      climate: [stage.stage.climate, light].filter(Boolean).join('. '),
+      climate: [airOfStage(stage.stage, sayIn(actor.book)), light].filter(Boolean).join('. '),
       feed: feed ? `${feed.prey}, ${everyDays(feed.everyDays.least, feed.everyDays.most)}` : '',
       routine: careInWords(stage.stage.care),
     },

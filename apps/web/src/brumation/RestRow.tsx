@@ -32,7 +32,7 @@ export function RestRow({
   const figures = useFigures()
   const move = useMoveRest(book)
   const [draft, setDraft] = useState<{ edge: RestEdge; moved: RestView['moved'] } | null>(null)
-  const clock: RestClock = draft ? replan(book, rest, draft.moved) : (rest.clock as RestClock)
+  const clock: RestClock = draft ? replan(book, rest, draft.moved, figures.say) : (rest.clock as RestClock)
   const told = (draft ?? picked) ? clock.consequences : []
   const stops = told.some((c) => c.severity === 'stop')
   const put = (edge: RestEdge, day: string) => setDraft({ edge, moved: { ...rest.moved, [edge]: day } })

@@ -1,3 +1,4 @@
+import { useFigures } from '../shell/figures'
 import { brumationApi, type RestBook, type RestView } from '@hatch-book/contract'
 import { App } from 'antd'
 import { useCallback } from 'react'
@@ -28,6 +29,7 @@ export function usePatchRest() {
 /** Moves edges of a clock; the row stands where it was put while the server is asked. */
 export function useMoveRest(book: RestBook) {
   const patch = usePatchRest()
+  const { say } = useFigures()
   return useCallback(
     async (rest: RestView, moved: RestView['moved']) => {
       for (const plan of [undefined, book.plan?.id])
@@ -37,12 +39,12 @@ export function useMoveRest(book: RestBook) {
             old && {
               ...old,
               rests: old.rests.map((r) =>
-                r.id === rest.id ? { ...r, moved, clock: replan(book, r, moved) } : r,
+                r.id === rest.id ? { ...r, moved, clock: replan(book, r, moved, say) } : r,
               ),
             },
         )
       await patch(rest, { moved })
     },
-    [book, patch],
+    [book, patch, say],
   )
 }

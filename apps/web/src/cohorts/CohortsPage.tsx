@@ -31,7 +31,8 @@ function Kept({ data }: { data: Cohorts }) {
   const { id } = useParams()
   const navigate = useNavigate()
   const may = useMay()
-  const studied = useMemo(() => studyCohorts(data), [data])
+  const figures = useFigures()
+  const studied = useMemo(() => studyCohorts(data, figures.say), [data, figures])
   const care = useCareToday('cohort')
   const [params] = useSearchParams()
   // A species that was just added leads here, to its first cohort.

@@ -1,16 +1,16 @@
 import type { Cohorts, CohortView } from '@hatch-book/contract'
-import { studyCohort, type CohortStanding, type CohortStudy } from '@hatch-book/core'
+import { type Say, studyCohort, type CohortStanding, type CohortStudy } from '@hatch-book/core'
 
 /** A cohort with all that is reckoned of it, and what its keepers are warned of. */
 export interface StudiedCohort extends CohortStudy<CohortView> {
   cautions: string
 }
 
-export function studyCohorts({ cohorts, species, today }: Cohorts): StudiedCohort[] {
+export function studyCohorts({ cohorts, species, today }: Cohorts, say?: Say): StudiedCohort[] {
   const bySpecies = new Map(species.map((s) => [s.protocolId, s]))
   return cohorts.map((c) => {
     const { protocol, cautions } = bySpecies.get(c.protocolId)!
-    return { ...studyCohort(c, protocol, today), cautions }
+    return { ...studyCohort(c, protocol, today, say), cautions }
   })
 }
 

@@ -5,8 +5,10 @@ import {
   readMass,
   readTemperature,
   timeOfInstant,
+  sayIn,
   toFahrenheit,
   type Quantity,
+  type Say,
 } from '@hatch-book/core'
 import { useMemo } from 'react'
 import { useSession } from './session'
@@ -30,6 +32,8 @@ export interface Figures {
   clock(iso: string): string
   days(count: number): string
   quantity(quantity: Quantity): string
+  /** How figures are said within sentences that are made elsewhere. */
+  say: Say
   weightUnit: string
   temperatureUnit: string
   /** Reads a weight as it is typed, in the book's unit or with its own behind it, in grams; null where nothing is, or nothing that can be read. */
@@ -61,8 +65,7 @@ export function figuresOf(
     `${Number(d.slice(8, 10))} ${MONTHS[Number(d.slice(5, 7)) - 1]}${d.startsWith(year) ? '' : ` ${d.slice(0, 4)}`}`
   const ounces = book.weightUnit === 'oz'
   const fahrenheit = book.temperatureUnit === 'F'
-  const trim = (n: number) =>
-    n === 0 ? '0' : n < 10 ? n.toFixed(1) : n < 50 ? String(Math.round(n * 10) / 10) : String(Math.round(n))
+  const say = sayIn(book)
   const clock = (iso: string) => timeOfInstant(Date.parse(iso), book.zone)
   const days = (count: number) => {
     const n = Math.round(Math.abs(count))
@@ -71,27 +74,22 @@ export function figuresOf(
     const months = Math.round(n / 30.44)
     return months % 12 === 0 ? `${months / 12} years` : `${Math.floor(months / 12)} y ${months % 12} m`
   }
-  const grams = (value: number | null) =>
-    value === null ? '–' : ounces ? `${(value / GRAMS_PER_OUNCE).toFixed(2)} oz` : `${trim(value)} g`
+  const grams = (value: number | null) => (value === null ? '–' : say.grams(value))
   const scale = (value: number | null) => {
     if (value === null || !Number.isFinite(value)) return '–'
     const shown = ounces ? value / GRAMS_PER_OUNCE : value
     const text = Math.abs(shown).toFixed(ounces || Math.abs(shown) < 20 ? 2 : 1)
     return shown < 0 && Number(text) !== 0 ? `−${text}` : text
   }
-  const celsius = (value: number | null, digits = 1) =>
-    value === null
-      ? '–'
-      : fahrenheit
-        ? `${toFahrenheit(value).toFixed(digits)} °F`
-        : `${value.toFixed(digits)} °C`
+  const celsius = (value: number | null, digits?: number) =>
+    value === null ? '–' : say.celsius(value, digits)
   return {
     grams,
     scale,
     celsius,
-    celsiusBrief: (value) => celsius(value).replace('.0 ', ' '),
-    degrees: (value, digits = 1) =>
-      fahrenheit ? `${((value * 9) / 5).toFixed(digits)} °F` : `${value.toFixed(digits)} °C`,
+    celsiusBrief: say.celsiusBrief,
+    degrees: say.degrees,
+    say,
     day,
     span: ({ from, to }) => {
       if (from === to) return day(from)

@@ -2,12 +2,14 @@ import type { AnimalRow, ClutchView, Place } from '@hatch-book/contract'
 import { lifeFor, livesHere, type SlateContext, type SlateGroup } from '@hatch-book/core'
 import { useMemo } from 'react'
 import { useAnimals, useClutches, useCohorts, useColonies, usePairings, usePlaces } from '../shell/queries'
+import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 import type { Named, Names } from './resolve'
 
 /** Everybody and everything a line may speak of, and the stages that are counted; null until all of it is there. */
 export function useNames(): { names: Names; context: SlateContext } | null {
   const { book, today, now } = useSession()
+  const { say } = useFigures()
   const { data: animals } = useAnimals()
   const { data: places } = usePlaces()
   const { data: pairings } = usePairings()
@@ -40,9 +42,10 @@ export function useNames(): { names: Names; context: SlateContext } | null {
         tags: [...new Set(all.map((n) => n.name))],
         stages: [...new Set(all.flatMap((n) => n.stages ?? []))],
         groups: bySpecies(animals),
+        say,
       },
     }
-  }, [animals, places, groups, feeders, pairings, clutches, book.zone, today, now])
+  }, [animals, places, groups, feeders, pairings, clutches, book.zone, today, now, say])
 }
 
 /** Every species that somebody lives of, or lived, with those who live here. */

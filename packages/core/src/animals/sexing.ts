@@ -1,3 +1,4 @@
+import { METRIC, type Say } from '../quantities'
 /** One reading of a sex, as it was taken. */
 export interface SexReading {
   sex: 'female' | 'male' | 'unsure'
@@ -87,10 +88,12 @@ export function methodUnfit(
     fromGrams,
   }: { fromDays: number | null; toDays: number | null; fromGrams: number | null },
   { ageDays, grams }: { ageDays: number | null; grams: number | null },
+  say: Say = METRIC,
 ): string {
   const why: string[] = []
   if (fromDays !== null && (ageDays === null || ageDays < fromDays)) why.push(`from day ${fromDays}`)
   if (toDays !== null && (ageDays === null || ageDays > toDays)) why.push(`up to day ${toDays} only`)
-  if (fromGrams !== null && (grams === null || grams < fromGrams)) why.push(`from ${fromGrams} g`)
+  if (fromGrams !== null && (grams === null || grams < fromGrams))
+    why.push(`from ${say.gramsBrief(fromGrams)}`)
   return why.join(', ')
 }

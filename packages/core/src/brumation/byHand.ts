@@ -1,3 +1,4 @@
+import { METRIC, type Say } from '../quantities'
 import { mean } from '../statistics'
 import { times } from '../words'
 import { MS_PER_DAY, MS_PER_HOUR, type Instant } from '../calendar'
@@ -24,10 +25,10 @@ const MOST_TURN_C = 6
  * @param looks in order of time
  * @throws RangeError when the band is empty
  */
-export function proveByHand({
-  looks,
-  ...request
-}: Omit<UnitRequest, 'readings'> & { looks: readonly Look[] }): UnitProof {
+export function proveByHand(
+  { looks, ...request }: Omit<UnitRequest, 'readings'> & { looks: readonly Look[] },
+  say: Say = METRIC,
+): UnitProof {
   const { from, to, bandC, rules, origin } = request
   if (!(bandC.high > bandC.low)) throw new RangeError('the band is empty')
   const seen = looks.filter((l) => l.at >= from && l.at <= to)
@@ -71,18 +72,16 @@ export function proveByHand({
       wanted: { value: 1, unit: 'share' },
       margin: null,
       note:
-        minC === null || maxC === null
-          ? ''
-          : `seen ${times(shown.length)}, ${minC.toFixed(1)} to ${maxC.toFixed(1)} °C`,
+        minC === null || maxC === null ? '' : `seen ${times(shown.length)}, ${say.celsiusRange(minC, maxC)}`,
     }),
-    betweenLooks({ extremes, withExtremes, looks: seen.length, isIn }),
+    betweenLooks({ extremes, withExtremes, looks: seen.length, isIn }, say),
   ]
   return {
     verdict: unitVerdict(reasons),
     ...{ days, coverage: 0, minC, maxC, meanC },
     inBand: shown.length === 0 ? 0 : shown.filter(isIn).length / shown.length,
     ...{ longest: null, excursions: 0, cycle: null, driftPerWeekC: null, reasons },
-    advice: turnFor(shown, bandC),
+    advice: turnFor(shown, bandC, say),
     looks: { times: seen.length, extremes: withExtremes },
   }
 }
@@ -94,12 +93,10 @@ function longestUnseen(seen: readonly Look[], to: Instant): number {
 }
 
 /** What is known of the time between two looks. */
-function betweenLooks(of: {
-  extremes: readonly number[]
-  withExtremes: number
-  looks: number
-  isIn(c: number): boolean
-}): Reason {
+function betweenLooks(
+  of: { extremes: readonly number[]; withExtremes: number; looks: number; isIn(c: number): boolean },
+  say: Say,
+): Reason {
   const outside = of.extremes.some((c) => !of.isIn(c))
   const known = of.looks > 0 && of.withExtremes === of.looks
   return reason({
@@ -112,7 +109,7 @@ function betweenLooks(of: {
     wanted: null,
     margin: null,
     note: outside
-      ? `it went to ${of.extremes.filter((c) => !of.isIn(c)).map((c) => `${c.toFixed(1)} °C`)[0]!}, nobody knows for how long`
+      ? `it went to ${say.celsius(of.extremes.find((c) => !of.isIn(c))!)}, nobody knows for how long`
       : known
         ? 'lowest and highest are known, how long is not'
         : 'nobody measured',
@@ -124,7 +121,7 @@ function betweenLooks(of: {
   })
 }
 
-function turnFor(shown: readonly number[], { low, high }: UnitRequest['bandC']): UnitAdvice {
+function turnFor(shown: readonly number[], { low, high }: UnitRequest['bandC'], say: Say): UnitAdvice {
   const share = (by: number) =>
     shown.filter((c) => c + by >= low && c + by <= high).length / Math.max(1, shown.length)
   const leave = (says: string): UnitAdvice => ({ turnByC: 0, thenInBand: share(0), enough: false, says })
@@ -137,6 +134,6 @@ function turnFor(shown: readonly number[], { low, high }: UnitRequest['bandC']):
     return leave('The dial is right. Find out what warmed or cooled it: a door, a draught, a power cut.')
   return {
     ...{ turnByC: turn, thenInBand: share(turn), enough: share(turn) === 1 },
-    says: `Turn it ${turn > 0 ? 'up' : 'down'} by ${Math.abs(turn).toFixed(1)} °C, by what was seen.`,
+    says: `Turn it ${turn > 0 ? 'up' : 'down'} by ${say.degrees(Math.abs(turn))}, by what was seen.`,
   }
 }

@@ -1,3 +1,4 @@
+import { METRIC, type Say } from '../quantities'
 import { addDays, daysBetween, earlierDay, laterDay, type Day, type DaySpan } from '../calendar'
 import type { Range, RestRules } from '../protocols'
 import {
@@ -162,7 +163,7 @@ function earliestStepDown({ subject, today }: RestRequest, fast: Range): Day {
  * because food left in a cold gut rots.
  * @throws RangeError when a day is not one
  */
-export function planRest(request: RestRequest): RestClock {
+export function planRest(request: RestRequest, say: Say = METRIC): RestClock {
   const { rules, anchor, subject, moved = {}, today, hemisphere = 'north' } = request
   const first = edgesFrom(anchor, rules, durationsOf(rules, subject.grams, 'full'))
   const regime = regimeOf(rules, subject.hatched, first.hold)
@@ -191,7 +192,7 @@ export function planRest(request: RestRequest): RestClock {
   }
   edges = follow(edges, moved)
   if (wentInOn) edges = whatHappened(edges, wentInOn, warmedOn ?? null, request, d)
-  consequences.push(...judgeLengths(edges, rules, d, subject.lastTakenOn, byHand && !wentInOn))
+  consequences.push(...judgeLengths(edges, rules, d, subject.lastTakenOn, byHand && !wentInOn, say))
   if (byHand && anchor.kind === 'pairing' && edges.introductions !== anchor.day)
     consequences.push({
       of: 'introductions',

@@ -1,3 +1,4 @@
+import { METRIC, type Say } from '../quantities'
 import { addDays, daysBetween, type Day } from '../calendar'
 import type { RestKind } from '../protocols'
 import type { RestClock } from './clock'
@@ -196,10 +197,10 @@ function tubWork(last: RestLog['checks'][number] | undefined): string[] {
 }
 
 /** The steps by which an animal is woken before its time, gentlest first. */
-export function wakeSteps(kind: RestKind, fullWarmthC: number): string[] {
+export function wakeSteps(kind: RestKind, fullWarmthC: number, say: Say = METRIC): string[] {
   if (kind === 'pupae')
     return [
-      'Take them to 15 °C for a day, then to room warmth.',
+      `Take them to ${say.celsius(15, 0)} for a day, then to room warmth.`,
       'Mist lightly; hang them with room for wings.',
       'Look daily for those that are soft or smell, and take them out.',
     ]
@@ -210,8 +211,8 @@ export function wakeSteps(kind: RestKind, fullWarmthC: number): string[] {
       'Look twice a day for young.',
     ]
   return [
-    'Take it out in its tub, to a room of about 12 to 15 °C, in half-light. Keep the others shut.',
-    `After a day move it to ${Math.round(fullWarmthC)} °C; no lamp on a cold animal.`,
+    `Take it out in its tub, to a room of about ${say.celsiusRange(12, 15)}, in half-light. Keep the others shut.`,
+    `After a day move it to ${say.celsius(fullWarmthC, 0)}; no lamp on a cold animal.`,
     'Give a shallow lukewarm bath, 20 minutes, chin above water, and fresh water to drink.',
     'Weigh it after the bath and look at mouth, nose, eyes, belly.',
     'Offer nothing to eat for three days; then little. It stays awake for this season.',

@@ -1,3 +1,4 @@
+import { METRIC, type Say } from '../quantities'
 import { earlierDay, type Day } from '../calendar'
 import type { Protocol } from '../protocols'
 import { reason, type Reason } from '../reasons'
@@ -40,7 +41,13 @@ export function judgeGoingIn(
  * Any gate that fails, or whose fact was never recorded, holds it back. A shortened fast, a gut that is not clear, an illness
  * cannot be overruled; age, weight, condition, loss and the rest can, with a reason.
  */
-export function judgeRest(facts: RestFacts, protocol: Protocol, clock: RestClock, on: Day): RestEligibility {
+export function judgeRest(
+  facts: RestFacts,
+  protocol: Protocol,
+  clock: RestClock,
+  on: Day,
+  say: Say = METRIC,
+): RestEligibility {
   const { rest } = protocol
   if (!rest)
     return {
@@ -56,7 +63,7 @@ export function judgeRest(facts: RestFacts, protocol: Protocol, clock: RestClock
         }),
       ],
     }
-  const reasons = GATES.flatMap((gate) => gate(facts, protocol, rest, clock, on) ?? []).sort(
+  const reasons = GATES.flatMap((gate) => gate(facts, protocol, rest, clock, on, say) ?? []).sort(
     (a, b) => GRAVITY[a.standing] - GRAVITY[b.standing],
   )
   const open = reasons.filter((r) => r.standing === 'fails' || r.standing === 'unknown')

@@ -1,3 +1,4 @@
+import type { Say } from '../quantities'
 import { livesHere } from '../animals'
 import { ageOn } from '../animals'
 import { addDays, daysBetween, type Day } from '../calendar'
@@ -28,6 +29,7 @@ type Gate = (
   rules: RestRules,
   clock: RestClock,
   on: Day,
+  say: Say,
 ) => Reason | null
 
 const speciesGate: Gate = ({ sex }, protocol, { needed }) => {
@@ -131,7 +133,7 @@ function firstYearGate(
   }
 }
 
-const weightGate: Gate = (facts, protocol, rules, clock, on) => {
+const weightGate: Gate = (facts, protocol, rules, clock, on, say) => {
   const young =
     clock.regime === 'first year' ? rules.firstYear : clock.regime === 'second year' ? rules.secondYear : null
   const least = young ? young.leastGrams : rules.leastGrams
@@ -151,7 +153,7 @@ const weightGate: Gate = (facts, protocol, rules, clock, on) => {
     standing: short ? 'fails' : old ? 'perhaps' : 'holds',
     have: { value: weight.grams, unit: 'g' },
     margin: Math.round((weight.grams - least) * 10) / 10,
-    note: `weighed ${weight.on}${short ? `, ${Math.round((least - weight.grams) * 10) / 10} g under the least weight for rest` : ''}`,
+    note: `weighed ${weight.on}${short ? `, ${say.gramsBrief(least - weight.grams)} under the least weight for rest` : ''}`,
     change: short ? 'feed it on' : old ? 'weigh it again' : '',
     expected: short
       ? projectWeight(protocol.growth[facts.sex === 'male' ? 'male' : 'female'], weight, facts.hatched, least)
@@ -174,7 +176,7 @@ const conditionGate: Gate = ({ condition }, protocol) => {
   })
 }
 
-const lossGate: Gate = ({ weight, heaviestGrams }, protocol) => {
+const lossGate: Gate = ({ weight, heaviestGrams }, protocol, _rules, _clock, _on, say) => {
   if (!weight || !heaviestGrams || weight.context === 'gravid') return null
   const lost = (heaviestGrams - weight.grams) / heaviestGrams
   return reason({
@@ -185,7 +187,7 @@ const lossGate: Gate = ({ weight, heaviestGrams }, protocol) => {
     standing: lost > MOST_LOST ? 'fails' : 'holds',
     have: { value: Math.max(0, lost), unit: 'share' },
     wanted: { value: MOST_LOST, unit: 'share' },
-    note: lost > MOST_LOST ? `was ${heaviestGrams} g` : '',
+    note: lost > MOST_LOST ? `was ${say.grams(heaviestGrams)}` : '',
     change: lost > MOST_LOST ? 'find out why it loses; feed it on' : '',
   })
 }
@@ -213,7 +215,7 @@ const quarantineGate: Gate = ({ quarantineUntil }, _protocol, _rules, clock) => 
   })
 }
 
-const fastGate: Gate = ({ lastTakenOn, weight }, protocol, rules, clock, on) => {
+const fastGate: Gate = ({ lastTakenOn, weight }, protocol, rules, clock, on, say) => {
   const fast = fastFor(rules, weight?.grams ?? null)
   if (fast.least === 0 || rules.kind !== 'cold rest') return null
   const base = {
@@ -240,7 +242,7 @@ const fastGate: Gate = ({ lastTakenOn, weight }, protocol, rules, clock, on) => 
     have: { value: days, unit: 'd' },
     margin: days - fast.least,
     note: late
-      ? `fed on ${lastTakenOn}, and at ${Math.round(clock.holdC.typical)}\u00a0°C food left in the gut rots: ${fast.least} days without food first`
+      ? `fed on ${lastTakenOn}, and at ${say.celsius(clock.holdC.typical, 0)} food left in the gut rots: ${fast.least} days without food first`
       : `last meal ${lastTakenOn}`,
     change: late ? 'begin later' : '',
     expected: late ? { from: earliest, to: earliest } : null,

@@ -1,3 +1,4 @@
+import type { Say } from '../quantities'
 import { daysBetween, laterDay, type Day, type DaySpan } from '../calendar'
 import type { Range, RestKind, RestRules } from '../protocols'
 
@@ -83,6 +84,7 @@ export function judgeLengths(
   d: Durations,
   lastTakenOn: Day | null,
   byHand: boolean,
+  say: Say,
 ): Consequence[] {
   const found: Consequence[] = []
   const add = (of: RestEdge, severity: Consequence['severity'], says: string) =>
@@ -117,7 +119,7 @@ export function judgeLengths(
     add(
       'hold',
       'warn',
-      `down by ${perDay(down).toFixed(1)} °C a day, at most ${rules.downPerDayC.most}: too steep`,
+      `down by ${say.degrees(perDay(down))} a day, at most ${say.degrees(rules.downPerDayC.most)}: too steep`,
     )
   else if (down > d.down.most)
     add(

@@ -1,3 +1,4 @@
+import { METRIC, type Say } from '../quantities'
 import { MS_PER_DAY, MS_PER_HOUR, type Instant } from '../calendar'
 import {
   findExcursions,
@@ -75,7 +76,10 @@ const MOST_TURN_C = 6
  * whole log: a thermostat moves its cycle up or down and leaves its swing as it was.
  * @throws RangeError when readings are out of order, or the band is empty
  */
-export function proveUnit({ readings, from, to, bandC, rules, origin }: UnitRequest): UnitProof {
+export function proveUnit(
+  { readings, from, to, bandC, rules, origin }: UnitRequest,
+  say: Say = METRIC,
+): UnitProof {
   if (!(bandC.high > bandC.low)) throw new RangeError('the band is empty')
   const segments = joinReadings(readings, from, to, (bandC.low + bandC.high) / 2, GAP_HOURS)
   const logged = segments.filter((s) => s.source === 'log')
@@ -87,7 +91,7 @@ export function proveUnit({ readings, from, to, bandC, rules, origin }: UnitRequ
   )
   const within = evaluate(logged, bandC)
   const days = hours / 24
-  const reasons = rulesOf({ days, coverage, drift, cycle, rules, origin }, within)
+  const reasons = rulesOf({ days, coverage, drift, cycle, rules, origin }, within, say)
   return {
     looks: null,
     verdict: unitVerdict(reasons),
@@ -100,7 +104,7 @@ export function proveUnit({ readings, from, to, bandC, rules, origin }: UnitRequ
     cycle,
     driftPerWeekC: drift,
     reasons,
-    advice: advise(logged, bandC, rules, cycle, within),
+    advice: advise(logged, bandC, rules, cycle, within, say),
   }
 }
 
@@ -156,6 +160,7 @@ function rulesOf(
     origin: string
   },
   { inBand, longest }: Within,
+  say: Say,
 ): Reason[] {
   const longestHours = longest?.hours ?? 0
   // A day is logged when its last reading comes in: half an hour short is not short.
@@ -200,7 +205,7 @@ function rulesOf(
       have: { value: longestHours, unit: 'h' },
       wanted: { value: rules.excursionHours.typical, unit: 'h' },
       margin: rules.excursionHours.typical - longestHours,
-      note: longest ? `${longest.side === 'above' ? 'up' : 'down'} to ${longest.peakC.toFixed(1)} °C` : '',
+      note: longest ? `${longest.side === 'above' ? 'up' : 'down'} to ${say.celsius(longest.peakC)}` : '',
     }),
     reason({
       rule: 'swing',
@@ -262,6 +267,7 @@ function advise(
   rules: UnitRules,
   cycle: CompressorCycle | null,
   now: Within,
+  say: Say,
 ): UnitAdvice {
   const leave = (says: string): UnitAdvice => ({ turnByC: 0, thenInBand: now.inBand, enough: false, says })
   if (logged.length === 0) return leave('Nothing is logged yet.')
@@ -275,7 +281,7 @@ function advise(
     band,
   )
   const enough = fine(moved) && steady
-  const said = turn === 0 ? '' : `Turn it ${turn > 0 ? 'up' : 'down'} by ${Math.abs(turn).toFixed(1)} °C`
+  const said = turn === 0 ? '' : `Turn it ${turn > 0 ? 'up' : 'down'} by ${say.degrees(Math.abs(turn))}`
   const share = `${(moved.inBand * 100).toFixed(1)} % of the same log would lie in the band`
   const damp = 'bottles of water, fewer openings and a free fan steady it; else take another unit'
   if (enough) return { turnByC: turn, thenInBand: moved.inBand, enough, says: `${said}: ${share}.` }
@@ -284,7 +290,7 @@ function advise(
       turnByC: turn,
       thenInBand: moved.inBand,
       enough,
-      says: `No dial cures a swing of ${cycle.swingC.toFixed(1)} °C each way: ${damp}.${said ? ` ${said} as well: ${share}.` : ''}`,
+      says: `No dial cures a swing of ${say.degrees(cycle.swingC)} each way: ${damp}.${said ? ` ${said} as well: ${share}.` : ''}`,
     }
   return {
     turnByC: turn,

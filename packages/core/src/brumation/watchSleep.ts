@@ -1,3 +1,4 @@
+import { METRIC, type Say } from '../quantities'
 import type { ClimateLimits, WatchWords } from '../climate'
 import type { RestRules } from '../protocols'
 
@@ -46,9 +47,13 @@ export interface UnitGuest {
  * @param newcomers ids of those who are to come in; the others are there or planned already
  * @returns why not, in words; null where they can
  */
-export function mixingFault(guests: readonly UnitGuest[], newcomers: ReadonlySet<string>): string | null {
+export function mixingFault(
+  guests: readonly UnitGuest[],
+  newcomers: ReadonlySet<string>,
+  say: Say = METRIC,
+): string | null {
   const told = ({ tag, species, bandC }: UnitGuest) =>
-    `${tag} (${species}) rests at ${bandC.low} to ${bandC.high} °C`
+    `${tag} (${species}) rests at ${say.celsiusRange(bandC.low, bandC.high)}`
   for (const one of guests) {
     if (!newcomers.has(one.id)) continue
     const other = guests.find(

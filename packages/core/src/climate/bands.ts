@@ -1,3 +1,4 @@
+import { METRIC, type Say } from '../quantities'
 import { dayOfInstant, instantOfDay, MS_PER_HOUR, type Instant } from '../calendar'
 import type { PlaceAlarm } from './watch'
 
@@ -39,7 +40,12 @@ export const ENCLOSURE_SILENT =
   'Read a second thermometer in it. Then the battery, the plug, the network; lamps and mats fail unseen while it is silent.'
 
 /** Watches an enclosure by its bands: warns of what has lasted longer than an hour, by day and by night. */
-export function watchBands(readings: readonly AirReading[], bands: ClimateBands, zone: string): PlaceAlarm[] {
+export function watchBands(
+  readings: readonly AirReading[],
+  bands: ClimateBands,
+  zone: string,
+  say: Say = METRIC,
+): PlaceAlarm[] {
   const last = readings.at(-1)
   if (!last) return []
   const bandOf = (r: AirReading) => (isDayIn(bands, r.at, zone) ? bands.day : bands.night)
@@ -61,12 +67,12 @@ export function watchBands(readings: readonly AirReading[], bands: ClimateBands,
   look(
     'too warm',
     (r) => r.celsius > bandOf(r).high,
-    `${last.celsius.toFixed(1)} °C, over ${band.high.toFixed(1)} °C`,
+    `${say.celsius(last.celsius)}, over ${say.celsius(band.high)}`,
   )
   look(
     'too cold',
     (r) => r.celsius < bandOf(r).low,
-    `${last.celsius.toFixed(1)} °C, under ${band.low.toFixed(1)} °C`,
+    `${say.celsius(last.celsius)}, under ${say.celsius(band.low)}`,
   )
   const { humidity } = bands
   if (humidity && last.humidity !== null) {

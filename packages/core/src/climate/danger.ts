@@ -1,3 +1,4 @@
+import { METRIC, type Say } from '../quantities'
 import type { Reading } from './segments'
 import type { PlaceAlarm } from './watch'
 
@@ -39,7 +40,11 @@ const TODO = {
  * readings running are enough.
  * @param readings of the last hours, in order of time
  */
-export function watchDanger(readings: readonly Reading[], limits: DangerLimits): PlaceAlarm[] {
+export function watchDanger(
+  readings: readonly Reading[],
+  limits: DangerLimits,
+  say: Say = METRIC,
+): PlaceAlarm[] {
   const recent = readings.slice(-CONFIRMED_BY)
   if (recent.length < CONFIRMED_BY) return []
   const last = recent.at(-1)!
@@ -54,7 +59,7 @@ export function watchDanger(readings: readonly Reading[], limits: DangerLimits):
     return {
       ...{ kind, severity: 'alarm', isDanger: true, since: readings[well + 1]!.at, todo: TODO[kind] },
       peakC: kind === 'too warm' ? Math.max(...past) : Math.min(...past),
-      says: `${last.celsius.toFixed(1)} °C, ${kind === 'too warm' ? 'above' : 'below'} the ${line.toFixed(1)} °C limit for ${of}`,
+      says: `${say.celsius(last.celsius)}, ${kind === 'too warm' ? 'above' : 'below'} the ${say.celsius(line)} limit for ${of}`,
     }
   }
   const { lowC, highC, lowOf, highOf } = limits

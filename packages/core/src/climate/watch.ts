@@ -1,3 +1,4 @@
+import { METRIC, type Say } from '../quantities'
 import { MS_PER_HOUR, type Instant } from '../calendar'
 import { joinReadings, type Reading } from './segments'
 import { findExcursions } from './summary'
@@ -56,7 +57,11 @@ const LEAST_SILENCE_MS = 10_000
  * once that has lasted longer than the longest excursion that is good.
  * @param readings of the last hours, in order of time
  */
-export function watchPlace(readings: readonly Reading[], limits: ClimateLimits): PlaceAlarm[] {
+export function watchPlace(
+  readings: readonly Reading[],
+  limits: ClimateLimits,
+  say: Say = METRIC,
+): PlaceAlarm[] {
   const last = readings.at(-1)
   if (!last) return []
   const recent = readings.slice(-CONFIRMED_BY)
@@ -68,9 +73,9 @@ export function watchPlace(readings: readonly Reading[], limits: ClimateLimits):
   }
   const past = recent.length === CONFIRMED_BY
   if (past && recent.every((r) => r.celsius > alarm.highC))
-    return [told('too warm', running(alarm.lowC, alarm.highC), last, limits)]
+    return [told('too warm', running(alarm.lowC, alarm.highC), last, limits, say)]
   if (past && recent.every((r) => r.celsius < alarm.lowC))
-    return [told('too cold', running(alarm.lowC, alarm.highC), last, limits)]
+    return [told('too cold', running(alarm.lowC, alarm.highC), last, limits, say)]
   const out = running(bandC.low, bandC.high)
   if (!out || out.hours <= excursionHours) return []
   const above = out.side === 'above'
@@ -80,7 +85,7 @@ export function watchPlace(readings: readonly Reading[], limits: ClimateLimits):
       severity: 'warn',
       since: out.from,
       peakC: out.peakC,
-      says: `${above ? 'over' : 'under'} the band at ${out.lineC.toFixed(1)} °C for ${out.hours.toFixed(1)} h, ${above ? 'up' : 'down'} to ${out.peakC.toFixed(1)} °C`,
+      says: `${above ? 'over' : 'under'} the band at ${say.celsius(out.lineC)} for ${out.hours.toFixed(1)} h, ${above ? 'up' : 'down'} to ${say.celsius(out.peakC)}`,
       todo: words.todo.warn,
     },
   ]
@@ -91,6 +96,7 @@ function told(
   running: { from: Instant; peakC: number } | null,
   last: Reading,
   { alarm, words }: ClimateLimits,
+  say: Say,
 ): PlaceAlarm {
   const since = running?.from ?? last.at
   const left = Math.max(0, alarm.hours - (last.at - since) / MS_PER_HOUR)
@@ -100,7 +106,7 @@ function told(
     severity: 'alarm',
     since,
     peakC: running?.peakC ?? last.celsius,
-    says: `${last.celsius.toFixed(1)} °C, ${warm ? words.warm : words.cold}: the line is ${(warm ? alarm.highC : alarm.lowC).toFixed(1)} °C, and ${left.toFixed(0)} of ${alarm.hours} h are left`,
+    says: `${say.celsius(last.celsius)}, ${warm ? words.warm : words.cold}: the line is ${say.celsius(warm ? alarm.highC : alarm.lowC)}, and ${left.toFixed(0)} of ${alarm.hours} h are left`,
     todo: words.todo[kind],
   }
 }
@@ -143,7 +149,7 @@ const LIVELY_READINGS = 4
  * twelve over half a day of one that speaks seldom.
  * @param readings of the last day, in order of time
  */
-export function frozenAlarm(readings: readonly Reading[]): PlaceAlarm | null {
+export function frozenAlarm(readings: readonly Reading[], say: Say = METRIC): PlaceAlarm | null {
   const last = readings.at(-1)
   if (!last) return null
   const moved = readings.findLastIndex((r) => r.celsius !== last.celsius)
@@ -160,7 +166,7 @@ export function frozenAlarm(readings: readonly Reading[]): PlaceAlarm | null {
     severity: 'warn',
     since,
     peakC: null,
-    says: `the probe has shown ${last.celsius.toFixed(2)} °C ${same} times running: it may not measure any more`,
+    says: `the probe has shown ${say.celsius(last.celsius, 2)} ${same} times running: it may not measure any more`,
     todo: 'Read a second thermometer beside it. Take the probe out and warm it in the hand: if the figure stays, change it. Forecasts count what it shows until then.',
   }
 }

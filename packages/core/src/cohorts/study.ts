@@ -1,3 +1,4 @@
+import { METRIC, type Say } from '../quantities'
 import { daysBetween, type Day } from '../calendar'
 import { careTogether } from '../care'
 import type { ColonyStage } from '../colonies'
@@ -70,6 +71,7 @@ export function studyCohort<C extends CohortRecord>(
   cohort: C,
   protocol: CohortProtocol,
   today: Day,
+  say: Say = METRIC,
 ): CohortStudy<C> {
   const way = lifeFor(protocol, cohort.fertilised)
   const standing = cohortStanding(
@@ -93,15 +95,18 @@ export function studyCohort<C extends CohortRecord>(
   const together = standing.stages.filter((s) => s.stage !== null && alone !== null && s.stage >= alone)
   const grouped = Math.round(together.reduce((sum, s) => sum + s.count, 0))
   const toBeSingled = grouped > cohort.tubs ? grouped : 0
-  const work = cohortWork({
-    ...{ id: cohort.id, name: cohort.name, today, protocol, forecast, search },
-    countedOn: standing.countedOn,
-    then: thenC !== null && thenFrom !== null ? { on: thenFrom, celsius: thenC } : null,
-    collectedOn: cohort.collected[0]?.on ?? null,
-    // Who is boxed singly is split by it.
-    crowded: crowding && crowding.tubs > cohort.tubs && toBeSingled === 0 ? crowding.says : '',
-    toBeSingled,
-  })
+  const work = cohortWork(
+    {
+      ...{ id: cohort.id, name: cohort.name, today, protocol, forecast, search },
+      countedOn: standing.countedOn,
+      then: thenC !== null && thenFrom !== null ? { on: thenFrom, celsius: thenC } : null,
+      collectedOn: cohort.collected[0]?.on ?? null,
+      // Who is boxed singly is split by it.
+      crowded: crowding && crowding.tubs > cohort.tubs && toBeSingled === 0 ? crowding.says : '',
+      toBeSingled,
+    },
+    say,
+  )
   return { cohort, protocol, way, standing, groups, ahead, forecast, crowding, search, work }
 }
 

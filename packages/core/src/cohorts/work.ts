@@ -2,6 +2,7 @@ import { addDays, type Day } from '../calendar'
 import { onDay, repeating, type WorkItem } from '../rounds'
 import type { CohortProtocol } from './compile'
 import type { StageForecast } from './forecast'
+import { METRIC, type Say } from '../quantities'
 import type { NextSearch } from './search'
 
 export interface CohortFacts {
@@ -27,7 +28,7 @@ export interface CohortFacts {
 const COUNT_DAYS = { typical: 14, least: 7, most: 28 }
 
 /** What falls due of a cohort: searched, looked at as they moult, split, singled, moved to another temperature, counted. */
-export function cohortWork(facts: CohortFacts): WorkItem[] {
+export function cohortWork(facts: CohortFacts, say: Say = METRIC): WorkItem[] {
   const { today, protocol, forecast, countedOn, then, search, collectedOn, crowded, toBeSingled } = facts
   const subject = { type: 'cohort' as const, id: facts.id, name: facts.name }
   const work: WorkItem[] = []
@@ -86,7 +87,12 @@ export function cohortWork(facts: CohortFacts): WorkItem[] {
   if (then && then.on >= addDays(today, -60))
     work.push(
       onDay(
-        { kind: 'temperature', subject, says: `keep it at ${then.celsius} °C`, why: 'so it was planned' },
+        {
+          kind: 'temperature',
+          subject,
+          says: `keep it at ${say.celsiusBrief(then.celsius)}`,
+          why: 'so it was planned',
+        },
         then.on,
         1,
         1,

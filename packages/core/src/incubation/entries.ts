@@ -85,8 +85,8 @@ export const ENTRIES_OF_INCUBATION = [
       addedGrams: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(100_000)), 0),
       ...remark,
     }),
-    says: ({ grams, addedGrams }) =>
-      `box weighed ${Math.round(grams)} g${addedGrams ? `, ${addedGrams} g of water added` : ''}`,
+    says: ({ grams, addedGrams }, figures) =>
+      `box weighed ${figures.grams(grams)}${addedGrams ? `, ${figures.grams(addedGrams)} of water added` : ''}`,
   }),
   defineEntry({
     kind: 'nest checked',

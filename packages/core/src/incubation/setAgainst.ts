@@ -1,4 +1,5 @@
 import type { IncubationRules } from '../protocols'
+import { METRIC } from '../quantities'
 
 /**
  * What an incubator's temperatures do to eggs that lie in it: past their warning limits, or past those at which they die.
@@ -9,7 +10,7 @@ import type { IncubationRules } from '../protocols'
 export function setAgainst(
   { warnC, lethalC }: Pick<IncubationRules, 'warnC' | 'lethalC'>,
   temperatures: readonly number[],
-  say: (celsius: number) => string = (c) => `${c} °C`,
+  say: (celsius: number) => string = METRIC.celsiusBrief,
 ): string[] {
   const kills = (side: string, limit: number) =>
     `${side} ${say(limit)}, which kills eggs after ${lethalC.hours} hours`

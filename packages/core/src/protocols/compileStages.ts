@@ -2,7 +2,7 @@ import { CHECK_GOOD_DAYS } from '../checks/names'
 import { careOf, careOfStage } from './compileCare'
 import { ANY_OF_IT, AS_IT_COMES, ASKED, NO_CHECK, NOT_ASKED } from './figures'
 import type { Sheet } from './sheet'
-import { climateInWords, housingInWords } from './stageWords'
+import { housingInWords } from './stageWords'
 import { bodySizes, BODY_SIZES } from '../weighing/sizes'
 import type { Evidence, FeederRule, RearingRules, Stage, StageClimate, StageRoom } from './types'
 
@@ -35,7 +35,7 @@ export function stagesOf(sheet: Sheet): Stage[] {
       housing: [sheet.words(`${p}.housing`) || housingInWords(room), sheet.words(`${p}.also`)]
         .filter((words) => words !== '')
         .join(', '),
-      climate: sheet.words(`${p}.climate`) || climateInWords(air),
+      climateSaid: sheet.words(`${p}.climate`),
       feed: sheet.has(`${p}.everyDays`) ? { prey: feed, everyDays: sheet.range(`${p}.everyDays`) } : null,
       prey: {
         rodents: sheet.words('feeding.preySizes') !== AS_IT_COMES,

@@ -1,6 +1,7 @@
+import { METRIC, type Say } from '../quantities'
 import type { Range } from './range'
 import { everyDays } from '../words'
-import type { CareRule, StageClimate, StageRoom } from './types'
+import type { CareRule, Stage, StageClimate, StageRoom } from './types'
 
 const plain = (n: number) => String(Number(n.toPrecision(2)))
 const whole = (n: number) => String(Math.round(n * 10) / 10)
@@ -31,19 +32,25 @@ export function housingInWords({
 }
 
 /** What the air of a stage should be, in words. */
-export function climateInWords(air: StageClimate | null): string {
+function climateInWords(air: StageClimate | null, say: Say = METRIC): string {
   if (!air) return ''
   const { warm, cool, night, alarm, humidity } = air
   const degrees = [
-    `${whole(warm.typical)} °C${cool ? ' warm' : ''}`,
-    ...(cool ? [`${whole(cool.typical)} °C cool`] : []),
-    ...(night ? [`${whole(night.typical)} °C at night`] : []),
+    `${say.celsiusBrief(warm.typical)}${cool ? ' warm' : ''}`,
+    ...(cool ? [`${say.celsiusBrief(cool.typical)} cool`] : []),
+    ...(night ? [`${say.celsiusBrief(night.typical)} at night`] : []),
   ].join(', ')
   return [
-    alarm ? `${degrees} (alarm under ${whole(alarm.low)} and over ${whole(alarm.high)} °C)` : degrees,
+    alarm
+      ? `${degrees} (alarm under ${say.celsiusBrief(alarm.low)} and over ${say.celsiusBrief(alarm.high)})`
+      : degrees,
     ...(humidity ? [`air ${Math.round(humidity.typical * 100)} %`] : []),
   ].join(', ')
 }
+
+/** What the air of a stage should be, as its keeper wrote it or else from its figures. */
+export const airOfStage = ({ climateSaid, air }: Pick<Stage, 'climateSaid' | 'air'>, say: Say = METRIC) =>
+  climateSaid || climateInWords(air, say)
 
 const TIMES_A_DAY = ['', 'every day', 'twice a day', 'three times a day']
 

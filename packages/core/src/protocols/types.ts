@@ -239,7 +239,8 @@ export interface Stage {
   name: string
   days: Range
   housing: string
-  climate: string
+  /** What its keeper wrote of the air; empty where that is told from its figures. */
+  climateSaid: string
   feed: { prey: string; everyDays: Range } | null
   prey: PreyRule
   /** Supplements by turns, one a feed, `o` for none; empty where whole prey needs none. */

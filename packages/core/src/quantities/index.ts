@@ -1,5 +1,6 @@
 export { LENGTH_UNITS, readLength, type LengthUnit } from './lengths'
 export { MASS_UNITS, guessMassUnit, readMass, unitOfHeading, type MassUnit } from './masses'
 export { durationInWords, durationsInWords, readDuration } from './durations'
+export { METRIC, sayIn, type BookUnits, type Say } from './say'
 export { readNumber } from './numbers'
 export { readTemperature, toCelsius, toFahrenheit, type TemperatureUnit } from './temperatures'

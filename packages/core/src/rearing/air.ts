@@ -1,3 +1,4 @@
+import { METRIC, type Say } from '../quantities'
 import type { ClimateBands } from '../climate'
 import type { StageClimate } from '../protocols'
 
@@ -6,7 +7,6 @@ export interface AirStanding {
   says: string
 }
 
-const c = (celsius: number) => `${celsius.toFixed(1)} °C`
 const percent = (share: number) => `${Math.round(share * 100)} %`
 
 /** The coldest that a probe may tell somewhere in a tub: on its cool side, by night at the night's low. */
@@ -56,6 +56,7 @@ export function proposeBands(living: readonly WantsAir[], isRoom = false): Clima
 export function stageAir(
   wanted: StageClimate,
   air: { celsius: number; humidity: number | null; night: boolean },
+  { celsius: c }: Say = METRIC,
 ): AirStanding {
   const { celsius, humidity, night } = air
   const low = lowestOf(wanted, night)

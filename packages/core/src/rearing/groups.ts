@@ -1,3 +1,4 @@
+import { METRIC, type Say } from '../quantities'
 import { addDays, daysBetween, earlierDay, type Day, type DaySpan } from '../calendar'
 import type { Stage } from '../protocols'
 
@@ -24,6 +25,7 @@ export function sharingFaults(
   residents: readonly TubMate[],
   most: number | null,
   on: Day,
+  say: Say = METRIC,
 ): string[] {
   if (residents.length === 0) return []
   const faults: string[] = []
@@ -45,7 +47,7 @@ export function sharingFaults(
   const weights = all.flatMap((a) => (a.grams === null ? [] : [a.grams]))
   if (weights.length > 1 && Math.max(...weights) > MOST_APART * Math.min(...weights))
     faults.push(
-      `${Math.max(...weights)} g beside ${Math.min(...weights)} g: of one size, or the bold eat the shy's share`,
+      `${say.gramsBrief(Math.max(...weights))} beside ${say.gramsBrief(Math.min(...weights))}: of one size, or the bold eat the shy's share`,
     )
   const due = partingDay(all)
   if (due && due.by <= on) faults.push(`${due.tag} was to live alone from ${due.by}`)

@@ -1,4 +1,5 @@
 import { addDays, type Day } from '../calendar'
+import { METRIC, type Say } from '../quantities'
 import type { Due, WorkItem } from '../rounds'
 import { counted } from '../words'
 import { batchOf, goodUntil, isMadeBy, type Batch, type Recipe, type RecipeEater } from './recipe'
@@ -9,13 +10,13 @@ const MOST_NAMED = 6
 const short = (grams: number) => Number(grams.toPrecision(2))
 
 /** What goes into a batch, for how many, until when, and for whom nothing could be reckoned. */
-function batchInWords({ parts, meals, eaters, until, unweighed }: Batch): string {
+function batchInWords({ parts, meals, eaters, until, unweighed }: Batch, say: Say): string {
   const named = unweighed.slice(0, MOST_NAMED).join(', ')
   const more = unweighed.length - MOST_NAMED
   return [
     ...(meals > 0
       ? [
-          parts.map(({ what, grams }) => `${short(grams)} g ${what}`).join(', '),
+          parts.map(({ what, grams }) => `${say.gramsBrief(short(grams))} ${what}`).join(', '),
           `${counted(meals, 'meal')} for ${counted(eaters, 'animal')}, until ${until}`,
         ]
       : []),
@@ -36,6 +37,7 @@ export function recipeWork(
   madeOn: Day | null,
   eaters: readonly RecipeEater[],
   today: Day,
+  say: Say = METRIC,
 ): WorkItem[] {
   const own = eaters.filter(({ feed }) => isMadeBy(recipe.name, feed))
   const goodTo = madeOn === null ? null : goodUntil(recipe, madeOn)
@@ -51,10 +53,10 @@ export function recipeWork(
       kind: 'make food',
       subject: { type: of.type, id: of.id, name: of.name },
       placeId: of.placeId,
-      says: meals === 0 ? 'make a batch' : `make ${grams} g`,
+      says: meals === 0 ? 'make a batch' : `make ${say.gramsBrief(grams)}`,
       ...{ earliest: next, due: next, latest: next },
       every: { typical: recipe.keepsDays, least: recipe.keepsDays, most: recipe.keepsDays },
-      why: batchInWords(batch),
+      why: batchInWords(batch, say),
       ...(meals > 0 && { carries: { grams } }),
     },
   ]

@@ -1,4 +1,5 @@
 import type { Day } from '../calendar'
+import { METRIC, type Say } from '../quantities'
 import { parseLine } from './grammar'
 import { Unreadable } from './nodes'
 import { readLine } from './read'
@@ -16,6 +17,8 @@ export interface SlateContext {
   stages?: readonly string[]
   /** What stands for several tags at once: a species by its name, for all of it that live here. */
   groups?: readonly SlateGroup[]
+  /** How what was understood is said back; in g and °C where nothing is given. */
+  say?: Say
 }
 
 export interface SlateGroup {
@@ -85,7 +88,7 @@ function readOne(text: string, names: BookNames, context: SlateContext): SlateLi
     )
   }
   try {
-    return { text, entries: readLine(cst, { tags, groups }, today), problem: null }
+    return { text, entries: readLine(cst, { tags, groups }, today, context.say ?? METRIC), problem: null }
   } catch (error) {
     if (!(error instanceof Unreadable)) throw error
     const { token } = error

@@ -1,7 +1,7 @@
 import type { CstNode } from 'chevrotain'
 import { addDays, isDay, type Day } from '../calendar'
 import type { SaidOf } from '../log'
-import { toCelsius } from '../quantities'
+import { toCelsius, type Say } from '../quantities'
 import { CONDITION_SCORES, WEIGHT_CONTEXTS } from '../weighing/entries'
 import { BODY_SIZES, sizeInWords } from '../weighing/sizes'
 import { lastDayOfYear, lastWeekday } from './dates'
@@ -20,9 +20,6 @@ export function gramsOf(image: string): number {
 }
 const mmOf = (image: string) => rounded(figure(image) * (/cm$/i.test(image) ? 10 : 1))
 const celsiusOf = (image: string) => (/F$/i.test(image) ? rounded(toCelsius(figure(image))) : figure(image))
-
-/** A temperature as it is said: nobody reads a millionth of a degree. */
-const said = (celsius: number) => String(Math.round(celsius * 10) / 10)
 
 function dayOf(when: CstNode | undefined, today: Day): { on: Day; at: string | null } {
   const at = one(when, 'Clock')?.image.padStart(5, '0') ?? null
@@ -55,8 +52,8 @@ const wordsOf = (node: CstNode, ...names: string[]) =>
     .map((t) => t.image)
     .join(' ')
 
-const CLAUSES: Record<string, (node: CstNode) => Said> = {
-  weighing: (node) => {
+const CLAUSES: Record<string, (node: CstNode, say: Say) => Said> = {
+  weighing: (node, say) => {
     const weight = one(node, 'Weight')
     const number = one(node, 'Number')
     if (!weight && number) throw new Unreadable(`${number.image} what? Write ${number.image}g`, number)
@@ -67,7 +64,7 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
     return {
       kind: 'weighed',
       payload: { grams, ...(context && { context }) },
-      says: `weighs ${grams} g${context ? `, ${context}` : ''}`,
+      says: `weighs ${say.gramsExact(grams)}${context ? `, ${context}` : ''}`,
     }
   },
   meal: (node) => {
@@ -164,28 +161,28 @@ const CLAUSES: Record<string, (node: CstNode) => Said> = {
       says: `laid${eggs !== null ? ` ${eggs}` : ''}${bad > 0 ? `, ${bad} of them bad` : ''}`,
     }
   },
-  warmth: (node) => {
+  warmth: (node, { celsiusBrief: told }) => {
     const [read, ...extremes] = tokensOf(node, 'Warmth').sort((a, b) => a.startOffset - b.startOffset)
     const celsius = celsiusOf(read!.image)
     // What a thermometer shows is no order to the dial.
     if (one(node, 'Set')) {
       if (extremes.length > 0) throw new Unreadable('give one temperature to set it to', extremes[0]!)
-      return { kind: 'set point', payload: { celsius }, says: `set to ${said(celsius)} °C` }
+      return { kind: 'set point', payload: { celsius }, says: `set to ${told(celsius)}` }
     }
     if (extremes.length === 0)
-      return { kind: 'thermometer read', payload: { celsius }, says: `shows ${said(celsius)} °C` }
+      return { kind: 'thermometer read', payload: { celsius }, says: `shows ${told(celsius)}` }
     if (extremes.length !== 2)
       throw new Unreadable('write one temperature, or three: now, lowest, highest', extremes[0]!)
     const [lowC, highC] = extremes.map((t) => celsiusOf(t.image)).sort((a, b) => a - b)
     if (celsius < lowC! || celsius > highC!)
       throw new Unreadable(
-        `${said(celsius)} °C now, but between ${said(lowC!)} and ${said(highC!)} °C so far?`,
+        `${told(celsius)} now, but between ${told(lowC!)} and ${told(highC!)} so far?`,
         read!,
       )
     return {
       kind: 'thermometer read',
       payload: { celsius, lowC: lowC!, highC: highC! },
-      says: `shows ${said(celsius)} °C, between ${said(lowC!)} and ${said(highC!)} °C since it was set back`,
+      says: `shows ${told(celsius)}, between ${told(lowC!)} and ${told(highC!)} since it was set back`,
     }
   },
   numbers: (node): Said => {
@@ -225,7 +222,7 @@ const OF_PAIRS = ['locked', 'introduced', 'separated', 'ignored', 'courted', 'at
 const isOfPairs = (kind: SlateSaying['kind']) => (OF_PAIRS as readonly string[]).includes(kind)
 
 /** The entries of one parsed line. */
-export function readLine(line: CstNode, written: Written, today: Day): SlateEntry[] {
+export function readLine(line: CstNode, written: Written, today: Day, say: Say): SlateEntry[] {
   const target = targetsOf(nodesOf(line, 'target')[0]!, written)
   const whens = nodesOf(line, 'when')
   const days = whens.filter((w) => nodesOf(w, 'day').length > 0)
@@ -238,7 +235,7 @@ export function readLine(line: CstNode, written: Written, today: Day): SlateEntr
     .trim()
   const said = nodesOf(line, 'clause').map((c) => {
     const [name, [node]] = Object.entries(c.children)[0] as [string, [CstNode]]
-    return CLAUSES[name]!(node)
+    return CLAUSES[name]!(node, say)
   })
   if (said.length === 0) {
     if (!note) throw new Unreadable(`what of ${target.tags.join(', ')}?`)

@@ -14,13 +14,8 @@ import {
   readNumber,
   readTemperature,
   toFahrenheit,
+  type BookUnits,
 } from '../quantities'
-
-/** In which units a book is kept. */
-export interface BookUnits {
-  weightUnit: 'g' | 'oz'
-  temperatureUnit: 'C' | 'F'
-}
 
 type Read = { value: number | null } | { says: string }
 
