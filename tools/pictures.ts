@@ -41,7 +41,6 @@ const open = async (page: Page, to: string, list: string, has: [string, string])
 
 const IN_MAY: Picture[] = [
   { name: 'round', path: '/round' },
-  { name: 'away', path: '/round/away?from=2027-06-05&to=2027-06-25' },
   { name: 'animals', path: '/animals' },
   { name: 'animal', path: '/animals', act: (page) => open(page, '/animals', 'animals', ['tag', 'C15']) },
   {
@@ -60,6 +59,7 @@ const IN_MAY: Picture[] = [
     },
   },
   { name: 'readiness', path: '/readiness' },
+  { name: 'species', path: '/protocols' },
   {
     name: 'protocol',
     path: '/protocols',
