@@ -177,6 +177,24 @@ test('a cohort is fed by its stage from the count on, and a colony from its firs
   expect(await careOf(book, colony)).toEqual([])
 })
 
+test('a stage whose food is counted out gets so many each: larvae that live singly a pellet apiece', async () => {
+  const { book, kept } = await ownBook('pellets', 'Eurycantha calcarata')
+  const cohort = newId()
+  expect((await beginCohort(book, kept[0]!, cohort)).status).toBe(200)
+  await entered(book, [
+    entry('cohort counted', 'cohort', cohort, { stages: { L2: { count: 20, low: 20, high: 20 } } }),
+  ])
+  const { body: page } = await book.as.keeper('GET', `/api/protocols/${kept[0]!}`)
+  const [at] = Object.entries(page.figures as Record<string, { value: unknown }>)
+    .filter(([key, { value }]) => /^stage\.\d+\.feed$/.test(key) && value === 'bramble, ivy or oak')
+    .map(([key]) => key.replace('.feed', ''))
+  const stages = Object.keys(page.figures as object).filter((key) => /^stage\.\d+\.feed$/.test(key))
+  const each = Object.fromEntries(stages.map((key) => [key.replace('.feed', '.each'), 1]))
+  expect((await edit(book, kept[0]!, { ...each, [`${at}.feed`]: 'pellets' })).status).toBe(200)
+  const food = (await careOf(book, cohort)).find((w) => w.kind === 'food')!
+  expect(food.says).toMatch(/: 1 each, 20 in all$/)
+})
+
 test('what is offered is what its kind eats: an egg-eater is offered no mouse, a climbing gecko its mash', async () => {
   const { book, kept } = await ownBook(
     'eaters',

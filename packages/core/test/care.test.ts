@@ -5,6 +5,7 @@ import {
   careTogether,
   careWork,
   dueWork,
+  foodTogether,
   NEVER_DONE,
   planAbsence,
   Sheet,
@@ -213,4 +214,28 @@ test('what is repeated is said as a keeper says it', () => {
   expect(careInWords([twice, bath])).toBe('mist it twice a day, bath every 3 days')
   expect(careInWords([misting])).toBe('mist it every day')
   expect(careInWords([])).toBe('')
+})
+
+describe('what is counted out for those who are not named', () => {
+  const pellets = { food: 'pellets', everyDays: every(2), each: every(1), count: 24.4 }
+  const says = (...fed: Parameters<typeof foodTogether>[0]) => foodTogether(fed)[0]!.says
+
+  test('one for each, and how many that makes', () => {
+    expect(says(pellets)).toBe('feed pellets: 1 each, 24 in all')
+    expect(says({ ...pellets, count: 1200 })).toBe('feed pellets: 1 each, 1,200 in all')
+  })
+  test('of stages that get more and less, all of them together', () => {
+    const larger = { ...pellets, each: every(3), count: 10 }
+    expect(says(pellets, larger)).toBe('feed pellets: 54 in all')
+  })
+  test('nothing is counted where nobody is, or where one stage grazes', () => {
+    expect(says({ ...pellets, count: 0 })).toBe('feed pellets')
+    expect(says(pellets, { food: 'leaves', everyDays: every(3), each: null, count: 5 })).toBe(
+      'feed pellets; leaves',
+    )
+    // Of a stage that nobody is in any more nobody asks how it was fed.
+    expect(says(pellets, { food: 'leaves', everyDays: every(3), each: null, count: 0.4 })).toBe(
+      'feed pellets; leaves: 1 each, 24 in all',
+    )
+  })
 })

@@ -6,7 +6,13 @@ import {
   type Instead,
   type ProtocolPage as Page,
 } from '@hatch-book/contract'
-import { FROM_LIBRARY, SECTIONS, type ProtocolScope, type ProtocolSettings } from '@hatch-book/core'
+import {
+  FROM_LIBRARY,
+  fullLabelOfFigure,
+  SECTIONS,
+  type ProtocolScope,
+  type ProtocolSettings,
+} from '@hatch-book/core'
 import { useState } from 'react'
 import { useParams, useSearchParams } from 'react-router'
 import { useAsk } from '../shell/api'
@@ -15,7 +21,8 @@ import { useAnimals } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { CareEditor } from './CareEditor'
 import { ChecksEditor } from './ChecksEditor'
-import type { Editing } from './editing'
+import { stagesIn, type Editing } from './editing'
+import { FewFigures } from './FewFigures'
 import { differs, faultsOf, figuresUnder, keysOf, withFigure, withFigures } from './draft'
 import { FigureTable } from './FigureTable'
 import { Changes, SaveBar } from './SaveBar'
@@ -190,6 +197,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
             <>
               {shown === 'thermal' && <TwoPairs {...editing} />}
               {shown === 'growth' && <TwoWeights {...editing} />}
+              {shown === STAGES && <CountedOut {...editing} />}
               <FigureTable
                 keys={keysOf(figures, shown)}
                 figures={figures}
@@ -210,6 +218,17 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
         </div>
       </div>
     </section>
+  )
+}
+
+/** How many each of a stage gets at a feed: pellets or prey that are counted out, where nobody has said yet that they are. */
+function CountedOut(editing: Editing) {
+  const { figures } = editing
+  const fed = stagesIn(figures).lived.filter(({ at }) => figures[`${at}.feed`])
+  const keys = fed.map(({ at }) => `${at}.each`).filter((key) => !(key in editing.before))
+  const labels = Object.fromEntries(keys.map((key) => [key, fullLabelOfFigure(key, figures)]))
+  return keys.length === 0 ? null : (
+    <FewFigures {...editing} of="Counted out for each" keys={keys} labels={labels} />
   )
 }
 

@@ -1,5 +1,13 @@
 import { lifeOf, type ColonyStage } from '../colonies'
-import { careOfCohorts, foodsOf, Sheet, type CareRule, type ProtocolDocument, type Range } from '../protocols'
+import {
+  careOfCohorts,
+  foodsOf,
+  Sheet,
+  type CareRule,
+  type StageFood,
+  type ProtocolDocument,
+  type Range,
+} from '../protocols'
 import type { AdultSpan } from './emergence'
 
 /** What a breeding box is searched by. */
@@ -59,7 +67,7 @@ export interface CohortProtocol {
   /** What is repeated for them, such as misting. */
   care: CareRule[]
   /** What each stage eats. */
-  foods: { stage: string; food: string; everyDays: Range }[]
+  foods: StageFood[]
   /** Alarm below and above, °C. */
   alarmC: { low: number; high: number }
 }

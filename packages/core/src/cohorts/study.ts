@@ -125,8 +125,16 @@ export function careOfCohort({ protocol, standing }: Pick<CohortStudy, 'protocol
     ),
   )
   const isHere = (stage: string) => names.has(stage.toLowerCase())
+  const countOf = (stage: string) =>
+    standing.stages
+      .filter((s) => (s.stage === null ? GROWN_NAMES.includes(stage.toLowerCase()) : s.name === stage))
+      .reduce((sum, s) => sum + s.count, 0)
   return [
-    ...foodTogether(protocol.foods.filter(({ stage }) => isHere(stage))),
+    ...foodTogether(
+      protocol.foods
+        .filter(({ stage }) => isHere(stage))
+        .map((food) => ({ ...food, count: countOf(food.stage) })),
+    ),
     ...careTogether(protocol.care.filter(({ stages }) => stages === null || stages.some(isHere))),
   ]
 }

@@ -54,14 +54,36 @@ const ofStage = (kind: 'water' | 'mist', says: string, everyDays: Range | null):
       ]
     : []
 
-/** Food of those who are counted, as care: of all stages that they are in at once. */
-export const foodTogether = (foods: readonly { food: string; everyDays: Range }[]): CareRule[] => {
+/** What those of one stage that are counted are fed, how often, and how many each of them gets; null where nobody counts that. */
+export interface StageFood {
+  stage: string
+  food: string
+  everyDays: Range
+  each: Range | null
+}
+
+/** How many are given: to each where all get as many, and to all of them; empty where it is not counted. */
+function countInWords(fed: readonly { each: Range | null; count: number }[]): string {
+  const eaters = fed.filter(({ count }) => count >= 1)
+  if (eaters.length === 0 || eaters.some(({ each }) => each === null)) return ''
+  const each = new Set(eaters.map((f) => f.each!.typical))
+  const all = Math.round(eaters.reduce((sum, f) => sum + f.each!.typical * Math.round(f.count), 0))
+  return `: ${each.size === 1 ? `${[...each][0]!} each, ` : ''}${all.toLocaleString('en')} in all`
+}
+
+/**
+ * Food of those who are counted, as care: of all stages that they are in at once.
+ * @param fed of each stage also how many are in it
+ */
+export const foodTogether = (fed: readonly (Omit<StageFood, 'stage'> & { count: number })[]): CareRule[] => {
+  const foods = fed
   const [quickest] = [...foods].sort((a, b) => a.everyDays.typical - b.everyDays.typical)
   if (!quickest) return []
   const what = [...new Set(foods.map(({ food }) => food))].join('; ')
   return [
     {
-      ...{ kind: 'food', name: STAGE_FOOD, says: `feed ${what}`, everyDays: quickest.everyDays },
+      ...{ kind: 'food', name: STAGE_FOOD, says: `feed ${what}${countInWords(fed)}` },
+      everyDays: quickest.everyDays,
       ...{ at: partsOfDay(timesADay(quickest.everyDays)), stages: null, season: null, mayBeLeft: false },
       ...{ turns: [what.slice(0, LONGEST_CARE).trim()], each: 'tub' },
     },
@@ -69,11 +91,12 @@ export const foodTogether = (foods: readonly { food: string; everyDays: Range }[
 }
 
 /** Food of each stage of those who are counted, and how often it is given. */
-export const foodsOf = (sheet: Sheet): { stage: string; food: string; everyDays: Range }[] =>
+export const foodsOf = (sheet: Sheet): StageFood[] =>
   sheet.stages().flatMap((p) => {
     const everyDays = sheet.rangeOrNull(`${p}.everyDays`)
     const food = sheet.words(`${p}.feed`)
-    return everyDays && food !== '' ? [{ stage: sheet.words(`${p}.name`), food, everyDays }] : []
+    const each = sheet.rangeOrNull(`${p}.each`) ?? sheet.rangeOrNull(`${p}.feeder.each`)
+    return everyDays && food !== '' ? [{ stage: sheet.words(`${p}.name`), food, everyDays, each }] : []
   })
 
 /** Care of those who are counted: that of every stage by its name, and what the protocol names besides. */
