@@ -227,3 +227,34 @@ describe('equipment', () => {
     await waitFor(() => expect(standing.textContent).not.toContain('Basking lamp'))
   })
 })
+
+describe('tasks of a place', () => {
+  test('a rack is wiped every week whoever lives in it: set up, done, and no longer needed', async () => {
+    const page = await opened()
+    const name = (await tub()).querySelector('.tag')!.textContent!
+    await page.user.click(await screen.findByRole('button', { name: 'Add task' }))
+    const form = await screen.findByRole('form', { name: `Task for ${name}` })
+    await page.user.click(within(form).getByRole('button', { name: 'Save task' }))
+    // Nothing is set up that nobody named.
+    expect(page.sent('/api/entries')).toEqual([])
+    await page.user.type(within(form).getByLabelText('What is done'), 'wipe the glass')
+    await page.user.click(within(form).getByRole('button', { name: 'Save task' }))
+    expect(await written(page)).toMatchObject([
+      {
+        kind: 'place task set up',
+        payload: { task: 'wipe the glass', everyDays: 7, mayBeLeft: false },
+      },
+    ])
+    const tasks = await screen.findByRole('region', { name: `Tasks of ${name}` })
+    await waitFor(() => expect(tasks.textContent).toContain('wipe the glass every 7 days; due'))
+    await page.user.click(within(tasks).getByRole('button', { name: 'done: wipe the glass' }))
+    expect((await written(page, 2))[1]).toMatchObject({
+      kind: 'cared for',
+      payload: { task: 'wipe the glass' },
+    })
+    await waitFor(() => expect(tasks.textContent).toContain('wipe the glass every 7 days; 27 May'))
+    await page.user.click(within(tasks).getByRole('button', { name: 'no longer needed: wipe the glass' }))
+    await written(page, 3)
+    await waitFor(() => expect(tasks.textContent).not.toContain('wipe the glass'))
+  })
+})

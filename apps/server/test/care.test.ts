@@ -195,6 +195,36 @@ test('a stage whose food is counted out gets so many each: larvae that live sing
   expect(food.says).toMatch(/: 1 each, 20 in all$/)
 })
 
+test('a room has tasks of its own, though nobody lives there: in the round, the week and the absence; changed, dropped, struck out', async () => {
+  const { book } = await ownBook('rooms', 'Correlophus ciliatus')
+  const room = newId()
+  expect(
+    (await book.as.keeper('POST', '/api/places', { id: room, kind: 'room', name: 'Cellar' })).status,
+  ).toBe(200)
+  const task = (everyDays: number, more = {}) =>
+    entry('place task set up', 'place', room, { task: 'refill the humidifier', everyDays, ...more })
+  const first = task(3)
+  await entered(book, [first])
+  const [due] = await careOf(book, room)
+  expect(due).toMatchObject({ says: 'refill the humidifier', due: TODAY, subject: { name: 'Cellar' } })
+  await settle(book, due!)
+  expect(await careOf(book, room)).toEqual([])
+  expect(told(await careOf(book, room, 3))).toEqual([`refill the humidifier ${addDays(TODAY, 3)}`])
+  // Set up once more it has another rhythm, from when it was last done.
+  const second = task(1, { at: ['morning', 'evening'] })
+  await entered(book, [second])
+  expect((await careOf(book, room, 1)).map((w) => w.at)).toEqual(['morning', 'evening'])
+  const ahead = (await careOf(book, room, 30)).flatMap((w) => withRepeats(w, addDays(TODAY, 30), TODAY))
+  const plan = planAbsence(ahead, { from: addDays(TODAY, 3), to: addDays(TODAY, 5), today: TODAY })
+  expect(plan.visits.map((v) => v.items.map((item) => item.at))).toEqual(
+    Array.from({ length: 3 }, () => ['morning', 'evening']),
+  )
+  await entered(book, [entry('place task dropped', 'place', room, { task: 'Refill the humidifier' })])
+  expect(await careOf(book, room, 30)).toEqual([])
+  const helper = await book.as.helper('POST', '/api/entries', { entries: [task(2)] })
+  expect(helper.status).toBe(403)
+})
+
 test('what is offered is what its kind eats: an egg-eater is offered no mouse, a climbing gecko its mash', async () => {
   const { book, kept } = await ownBook(
     'eaters',

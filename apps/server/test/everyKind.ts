@@ -85,6 +85,8 @@ export const SAID: Readonly<Partial<Record<EntryKind, Said>>> = {
   'food made': of('recipe', 'food made', (w) => w.recipe, { grams: 310 }),
   'light set': tub('light set', { hours: 11.5 }),
   'equipment taken out': tub('equipment taken out', { equipment: 'Lamp' }),
+  'place task set up': tub('place task set up', { task: 'refill it', everyDays: 3 }),
+  'place task dropped': tub('place task dropped', { task: 'refill it' }),
   misted: tub('misted'),
   'water changed': tub('water changed'),
   'cared for': tub('cared for', { task: 'look at the lamp' }),

@@ -65,6 +65,8 @@ export const EVERY_PAYLOAD: { [K in EntryKind]: v.InferInput<DefinitionOf<K>['pa
   'food made': { grams: 310 },
   'light set': { hours: 11.5 },
   'equipment taken out': { equipment: 'Basking lamp' },
+  'place task set up': { task: 'refill the humidifier', everyDays: 3, at: ['evening'], mayBeLeft: false },
+  'place task dropped': { task: 'refill the humidifier' },
   misted: {},
   'water changed': { at: 'morning' },
   checked: {

@@ -19,6 +19,7 @@ import type { Transaction } from '../db/connect'
 import { carried, isOfKind, standsSql } from '../entries'
 import type { JudgedAnimal } from '../animals'
 import type { Actor } from '../shell/actor'
+import { caredPlaces, readPlaceTasks } from './placeTasks'
 
 /** Somebody who lives here, and what care its protocol asks for. */
 export interface Cared {
@@ -79,7 +80,7 @@ function together(all: readonly CareDone[]): CareDone {
 }
 
 /**
- * Care of all who live here, from their first day on: of a tub once for all in it, by the quicker of their rhythms; of each by itself where the
+ * Care of all who live here, from their first day on, and of places by their own tasks: of a tub once for all in it, by the quicker of their rhythms; of each by itself where the
  * task is done to each, or where it stands in no place.
  */
 export async function careItems(
@@ -96,10 +97,11 @@ export async function careItems(
     const done = ids.map((id) => log.get(keyOf(id, entry, task)) ?? NEVER_DONE)
     made.push(...careWork(of, rule, together(done), actor.today))
   }
-  for (const { of, rules } of cared) {
+  const ofPlaces = caredPlaces(await readPlaceTasks(tx), nameOf)
+  for (const { of, rules } of [...cared, ...ofPlaces]) {
     const { placeId } = of
     // Cohorts and colonies stand by themselves: no two share a tub.
-    const alone = of.type !== 'animal' || placeId === null
+    const alone = (of.type !== 'animal' && of.type !== 'place') || placeId === null
     const own = rules.filter((rule) => alone || rule.each === 'animal')
     for (const rule of own) add(of, rule, [of.id])
     if (alone || own.length === rules.length) continue

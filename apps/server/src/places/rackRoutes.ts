@@ -1,6 +1,14 @@
 import type { Rooms } from '@hatch-book/contract'
-import { placesApi, newId, type EquipmentView, type RackView, type TubView } from '@hatch-book/contract'
 import {
+  placesApi,
+  newId,
+  type EquipmentView,
+  type PlaceTaskView,
+  type RackView,
+  type TubView,
+} from '@hatch-book/contract'
+import {
+  type PlaceTask,
   MS_PER_HOUR,
   isDayIn,
   partingDay,
@@ -20,6 +28,7 @@ import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
 import { caredFor, careItems } from './careItems'
+import { readPlaceTasks } from './placeTasks'
 import { floorFaultsOf } from './floor'
 import { tubMateOf } from './mates'
 import { checkNameIsFree } from './names'
@@ -127,6 +136,15 @@ async function careByTub(
   return byTub
 }
 
+/** The tasks of a place, each with the day on which it falls due next. */
+const tasksWith =
+  (tasks: ReadonlyMap<string, PlaceTask[]>, care: ReadonlyMap<string, TubView['care']>) =>
+  (id: string): PlaceTaskView[] =>
+    (tasks.get(id) ?? []).map((task) => {
+      const next = care.get(id)?.find(({ carries }) => carries?.task === task.task)
+      return { ...task, at: [...task.at], due: next?.due ?? null }
+    })
+
 const inOrder = new Intl.Collator('en', { numeric: true })
 
 async function roomsAsTheyStand(tx: Transaction, actor: Actor): Promise<v.InferOutput<typeof Rooms>> {
@@ -143,6 +161,7 @@ async function roomsAsTheyStand(tx: Transaction, actor: Actor): Promise<v.InferO
     return null
   }
   const care = await careByTub(tx, actor, here, (id) => byId.get(id)?.name ?? '')
+  const tasks = tasksWith(await readPlaceTasks(tx), care)
   const lit = here.flatMap((judged) => litAs(judged) ?? [])
   const equipment = await equipmentViews(tx, actor, lit, (id) => byId.get(id))
   /** What hangs over a place: its own, and that of all that it stands in. */
@@ -169,6 +188,7 @@ async function roomsAsTheyStand(tx: Transaction, actor: Actor): Promise<v.InferO
         roomId: parent?.kind === 'room' ? parent.id : null,
         rows: rack.grid?.rows ?? Math.ceil(tubs.length / columns),
         equipment: equipment.get(rack.id) ?? [],
+        tasks: tasks(rack.id),
         tubs: tubs.map((tub) =>
           tubAsItStands(actor, tub, living.get(tub.id) ?? [], {
             done: done.get(tub.id) ?? {},
@@ -176,6 +196,7 @@ async function roomsAsTheyStand(tx: Transaction, actor: Actor): Promise<v.InferO
             air: airAt(tub),
             care: care.get(tub.id) ?? [],
             equipment: equipment.get(tub.id) ?? [],
+            tasks: tasks(tub.id),
             over: over(tub),
           }),
         ),
@@ -185,12 +206,16 @@ async function roomsAsTheyStand(tx: Transaction, actor: Actor): Promise<v.InferO
     id,
     name: id === null ? 'The room' : byId.get(id)!.name,
     equipment: id === null ? [] : (equipment.get(id) ?? []),
+    tasks: id === null ? [] : tasks(id),
     racks: racks.filter((r) => r.roomId === id),
   }))
   // A room without racks is there all the same: the next rack may stand in it.
   for (const room of places)
     if (room.kind === 'room' && !rooms.some((r) => r.id === room.id))
-      rooms.push({ id: room.id, name: room.name, equipment: equipment.get(room.id) ?? [], racks: [] })
+      rooms.push({
+        ...{ id: room.id, name: room.name, racks: [], tasks: tasks(room.id) },
+        equipment: equipment.get(room.id) ?? [],
+      })
   return {
     rooms: rooms.sort((a, b) => inOrder.compare(a.name, b.name)),
     homeless: here
@@ -206,6 +231,7 @@ interface Found {
   air: Air | null
   care: TubView['care']
   equipment: EquipmentView[]
+  tasks: PlaceTaskView[]
   /** Its own, and that of the rack and the room that it stands in. */
   over: EquipmentView[]
 }
@@ -214,7 +240,7 @@ function tubAsItStands(
   actor: Actor,
   tub: PlaceRow,
   animals: readonly JudgedAnimal[],
-  { done, movedIn, air, care, equipment, over }: Found,
+  { done, movedIn, air, care, equipment, tasks, over }: Found,
 ): TubView {
   const { zone } = actor.book
   const instant = (at: number | null | undefined) => (at ? new Date(at).toISOString() : null)
@@ -241,6 +267,7 @@ function tubAsItStands(
     cleanedAt: instant(cleaned),
     care,
     equipment,
+    tasks,
     tooSmall: animals.flatMap((j) => floorFaultsOf(j, tub.tub).map((says) => `${j.row.tag}: ${says}`)),
     uv: uvStanding(
       animals.map((j) => ({ rules: j.record.protocol.light, of: uvOf(j) })),

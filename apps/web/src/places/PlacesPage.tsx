@@ -11,6 +11,7 @@ import { useMay } from '../shell/session'
 import { useSayNot } from '../shell/useSendAndSay'
 import { useWedge } from '../shell/useWedge'
 import { Equipment } from './Equipment'
+import { PlaceTasks } from './PlaceTasks'
 import { LabelPrinter } from './LabelPrinter'
 import { NewRack } from './NewRack'
 import { RackGrid } from './RackGrid'
@@ -40,15 +41,21 @@ function PlacePhotos({ place }: { place: { id: string; name: string } }) {
   )
 }
 
-/** What hangs over a whole rack or room: one lamp or timer may serve many tubs. */
-function PlaceEquipment({ place }: { place: ComponentProps<typeof Equipment>['of'] }) {
+/** What hangs over a whole rack or room, where one lamp or timer may serve many tubs, and what is repeated there. */
+function PlaceEquipment({
+  place,
+}: {
+  place: ComponentProps<typeof Equipment>['of'] & ComponentProps<typeof PlaceTasks>['of']
+}) {
   const [isOpen, setOpen] = useState(false)
   return (
     <details style={{ marginTop: 10 }} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>
-        Equipment in {place.name} <span className="quiet">({place.equipment.length})</span>
+        Equipment and tasks of {place.name}{' '}
+        <span className="quiet">({place.equipment.length + place.tasks.length})</span>
       </summary>
       {isOpen && <Equipment of={place} />}
+      {isOpen && <PlaceTasks of={place} />}
     </details>
   )
 }

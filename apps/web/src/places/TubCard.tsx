@@ -8,6 +8,7 @@ import { useFigures } from '../shell/figures'
 import { useLog, type ToWrite } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
 import { Equipment } from './Equipment'
+import { PlaceTasks } from './PlaceTasks'
 import type { Standing } from './queries'
 import type { useMoving } from './useMoving'
 
@@ -134,6 +135,7 @@ export function TubCard({
       {doubt && <Doubt moving={moving} name={nameOf(doubt.placeId)} />}
       {may.write && !doubt && <Keys acts={acts} of={tub.id} active={active} />}
       {!carried && <Equipment key={tub.id} of={tub} />}
+      {!carried && <PlaceTasks key={`tasks of ${tub.id}`} of={tub} />}
       {may.write && carried && !doubt && <WhereTo moving={moving} tubNamed={tubNamed} />}
     </article>
   )

@@ -1,4 +1,4 @@
-import { EQUIPMENT_KINDS } from '@hatch-book/core'
+import { EQUIPMENT_KINDS, TIMES_OF_DAY } from '@hatch-book/core'
 import * as v from 'valibot'
 import { Celsius, DaySchema, Id, InstantSchema, Line } from '../common'
 import { WorkView } from '../rounds'
@@ -114,6 +114,17 @@ export const EquipmentView = v.object({
 })
 export type EquipmentView = v.InferOutput<typeof EquipmentView>
 
+/** What is repeated at a place whoever lives in it. */
+export const PlaceTaskView = v.object({
+  task: v.string(),
+  everyDays: v.number(),
+  at: v.array(v.picklist(TIMES_OF_DAY)),
+  mayBeLeft: v.boolean(),
+  /** When it falls due next. */
+  due: v.nullable(DaySchema),
+})
+export type PlaceTaskView = v.InferOutput<typeof PlaceTaskView>
+
 /** One tub as it stands. */
 export const TubView = v.object({
   id: Id,
@@ -126,6 +137,7 @@ export const TubView = v.object({
   /** Water, misting and all other care that those who live there ask for, each as it falls due next. */
   care: v.array(WorkView),
   equipment: v.array(EquipmentView),
+  tasks: v.array(PlaceTaskView),
   /** Who has outgrown it, and why. */
   tooSmall: v.array(v.string()),
   /** How its UV light stands for who lives there; null where nobody there is said to want any. */
@@ -156,6 +168,7 @@ export const RackView = v.object({
   rows: v.number(),
   columns: v.number(),
   equipment: v.array(EquipmentView),
+  tasks: v.array(PlaceTaskView),
   tubs: v.array(TubView),
 })
 export type RackView = v.InferOutput<typeof RackView>
@@ -165,6 +178,7 @@ export const Rooms = v.object({
       id: v.nullable(Id),
       name: v.string(),
       equipment: v.array(EquipmentView),
+      tasks: v.array(PlaceTaskView),
       racks: v.array(RackView),
     }),
   ),

@@ -1,0 +1,34 @@
+import { careOfPlace, type PayloadOf, type PlaceTask } from '@hatch-book/core'
+import { sql } from 'drizzle-orm'
+import type { Transaction } from '../db/connect'
+import { carried, isOfKind, standsSql } from '../entries'
+import type { Cared } from './careItems'
+
+/** The tasks of every place, each as it was set up last; what was dropped since is not there. */
+export async function readPlaceTasks(tx: Transaction): Promise<Map<string, PlaceTask[]>> {
+  const { rows } = await tx.execute<{
+    place: string
+    kind: 'place task set up' | 'place task dropped'
+    payload: PayloadOf<'place task set up'>
+  }>(sql`
+    select distinct on (e.subject_id, lower(${carried('place task set up', 'task')})) e.subject_id as place, e.kind, e.payload
+    from entry e where ${isOfKind('place task set up', 'place task dropped')} and ${standsSql}
+    order by e.subject_id, lower(${carried('place task set up', 'task')}), e.at desc, e.id desc`)
+  const found = new Map<string, PlaceTask[]>()
+  for (const { place, kind, payload } of rows) {
+    if (kind === 'place task dropped') continue
+    const { task, everyDays, at = [], mayBeLeft = false } = payload
+    found.set(place, [...(found.get(place) ?? []), { task, everyDays, at, mayBeLeft }])
+  }
+  return found
+}
+
+/** Places with what they ask for themselves. */
+export const caredPlaces = (
+  tasks: ReadonlyMap<string, PlaceTask[]>,
+  nameOf: (placeId: string) => string,
+): Cared[] =>
+  [...tasks].map(([id, all]) => ({
+    of: { type: 'place', id, name: nameOf(id), placeId: id },
+    rules: careOfPlace(all),
+  }))
