@@ -213,11 +213,11 @@ test('a room has tasks of its own, though nobody lives there: in the round, the 
   // Set up once more it has another rhythm, from when it was last done.
   const second = task(1, { at: ['morning', 'evening'] })
   await entered(book, [second])
-  expect((await careOf(book, room, 1)).map((w) => w.at)).toEqual(['morning', 'evening'])
+  expect((await careOf(book, room, 1)).map((w) => w.at).sort()).toEqual(['evening', 'morning'])
   const ahead = (await careOf(book, room, 30)).flatMap((w) => withRepeats(w, addDays(TODAY, 30), TODAY))
   const plan = planAbsence(ahead, { from: addDays(TODAY, 3), to: addDays(TODAY, 5), today: TODAY })
-  expect(plan.visits.map((v) => v.items.map((item) => item.at))).toEqual(
-    Array.from({ length: 3 }, () => ['morning', 'evening']),
+  expect(plan.visits.map((v) => v.items.map((item) => item.at).sort())).toEqual(
+    Array.from({ length: 3 }, () => ['evening', 'morning']),
   )
   await entered(book, [entry('place task dropped', 'place', room, { task: 'Refill the humidifier' })])
   expect(await careOf(book, room, 30)).toEqual([])
