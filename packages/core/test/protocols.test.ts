@@ -45,6 +45,16 @@ describe('the starting protocols', () => {
     }
   })
 
+  test('no text about a tub or its air says a figure a second time: what has figures is told from them', () => {
+    const texts = startingDocuments.flatMap(({ code, figures }) =>
+      Object.entries(figures)
+        .filter(([key]) => /^stage\.\d+\.(?:housing|climate|also)$/.test(key))
+        .map(([key, { value }]) => `${code} ${key}: ${String(value)}`),
+    )
+    expect(texts.length).toBeGreaterThan(20)
+    expect(texts.filter((text) => /: .*\d/.test(text))).toEqual([])
+  })
+
   // Weights at birth, one and three years, and days at a temperature, as the husbandry tables print them.
   test.each([
     ['CS', 'female', 7.02, 101, 450],
