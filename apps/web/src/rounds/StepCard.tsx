@@ -16,6 +16,13 @@ import { WeightField } from './WeightField'
 
 const GrowthChart = lazy(() => import('../parts/GrowthChart'))
 
+/** Where it stands, in two names at most; a place that is seen to itself is not named again. */
+function whereOf({ path, subject }: WalkStep): string {
+  const names = path.split(' · ').slice(-2)
+  const where = subject.type === 'place' ? names.filter((name) => name !== subject.name) : names
+  return where.join(' · ') || (subject.type === 'place' ? '' : 'no place')
+}
+
 /** A longer name is written smaller: the place beside it is read too. */
 const SHORT_NAME = 9
 
@@ -107,7 +114,7 @@ export function StepCard({
         </span>
         {animal && <Described animal={animal} />}
         <span className="place" title={step.path}>
-          {step.path.split(' · ').slice(-2).join(' · ') || 'no place'}
+          {whereOf(step)}
         </span>
       </div>
       {animal && <Standing animal={animal} onReasons={acts.reasons} />}
