@@ -1,5 +1,6 @@
 import {
   careKey,
+  careOfPlace,
   careTogether,
   careWork,
   dayOfInstant,
@@ -19,7 +20,7 @@ import type { Transaction } from '../db/connect'
 import { carried, isOfKind, standsSql } from '../entries'
 import type { JudgedAnimal } from '../animals'
 import type { Actor } from '../shell/actor'
-import { caredPlaces, readPlaceTasks } from './placeTasks'
+import { readPlaceTasks } from './placeTasks'
 
 /** Somebody who lives here, and what care its protocol asks for. */
 export interface Cared {
@@ -89,6 +90,7 @@ export async function careItems(
   cared: readonly Cared[],
   nameOf: (placeId: string) => string,
 ): Promise<{ made: WorkItem[]; days: DueFacts['days'] }> {
+  const tubOf = (id: string): Due => ({ type: 'place', id, name: nameOf(id), placeId: id })
   const log = await readCare(tx, actor)
   const tubs = new Map<string, { ids: string[]; rules: CareRule[] }>()
   const made: WorkItem[] = []
@@ -97,7 +99,10 @@ export async function careItems(
     const done = ids.map((id) => log.get(keyOf(id, entry, task)) ?? NEVER_DONE)
     made.push(...careWork(of, rule, together(done), actor.today))
   }
-  const ofPlaces = caredPlaces(await readPlaceTasks(tx), nameOf)
+  const ofPlaces = [...(await readPlaceTasks(tx))].map(([id, tasks]): Cared => ({
+    of: tubOf(id),
+    rules: careOfPlace(tasks),
+  }))
   for (const { of, rules } of [...cared, ...ofPlaces]) {
     const { placeId } = of
     // Cohorts and colonies stand by themselves: no two share a tub.
@@ -110,7 +115,6 @@ export async function careItems(
     tub.rules.push(...rules.filter((rule) => rule.each === 'tub'))
     tubs.set(placeId, tub)
   }
-  const tubOf = (id: string): Due => ({ type: 'place', id, name: nameOf(id), placeId: id })
   for (const [id, { ids, rules }] of tubs) for (const rule of careTogether(rules)) add(tubOf(id), rule, ids)
   return { made, days: dirtyTubs(log, tubOf) }
 }

@@ -1,8 +1,7 @@
-import { careOfPlace, type PayloadOf, type PlaceTask } from '@hatch-book/core'
+import type { PayloadOf, PlaceTask } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
 import { carried, isOfKind, standsSql } from '../entries'
-import type { Cared } from './careItems'
 
 /** The tasks of every place, each as it was set up last; what was dropped since is not there. */
 export async function readPlaceTasks(tx: Transaction): Promise<Map<string, PlaceTask[]>> {
@@ -22,13 +21,3 @@ export async function readPlaceTasks(tx: Transaction): Promise<Map<string, Place
   }
   return found
 }
-
-/** Places with what they ask for themselves. */
-export const caredPlaces = (
-  tasks: ReadonlyMap<string, PlaceTask[]>,
-  nameOf: (placeId: string) => string,
-): Cared[] =>
-  [...tasks].map(([id, all]) => ({
-    of: { type: 'place', id, name: nameOf(id), placeId: id },
-    rules: careOfPlace(all),
-  }))
