@@ -28,7 +28,7 @@ test.describe('in autumn', () => {
     const told = page.getByRole('status')
     await expect(told).toContainText('10 can rest')
     await expect(told).toContainText('2 held back')
-    await expect(told).toContainText(/F06 \(.*g under the least weight for rest\)/)
+    await expect(told).toContainText(/F06 \(.*g below the minimum for a rest\)/)
     await expect(told).toContainText(/C37 \(/)
     await expect(page.getByRole('group', { name: /^Clock of/ })).toHaveCount(12)
     await page.getByRole('textbox', { name: 'Called' }).fill('My own winter')
@@ -185,7 +185,7 @@ test.describe('in January', () => {
     await expect(card).toContainText('No-go')
     await card.getByRole('link', { name: 'Cold unit 2' }).click()
     const proof = page.getByRole('article', { name: 'Proof' })
-    await expect(proof).toContainText(/Turn it up by 2\.\d °C/)
+    await expect(proof).toContainText(/Turn the dial up by 2\.\d °C/)
     await proof.getByRole('listitem').filter({ hasText: 'marginated tortoise' }).getByRole('button').click()
     await expect(proof).toContainText('of the time within the band')
     await expect(page.getByRole('table', { name: 'Figures of the log' })).toContainText(

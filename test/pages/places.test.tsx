@@ -229,7 +229,7 @@ describe('equipment', () => {
 })
 
 describe('tasks of a place', () => {
-  test('a rack is wiped every week whoever lives in it: set up, done, and no longer needed', async () => {
+  test('a rack is wiped every week whoever lives in it: set up, done, and removed', async () => {
     const page = await opened()
     const name = (await tub()).querySelector('.tag')!.textContent!
     await page.user.click(await screen.findByRole('button', { name: 'Add task' }))
@@ -253,7 +253,7 @@ describe('tasks of a place', () => {
       payload: { task: 'wipe the glass' },
     })
     await waitFor(() => expect(tasks.textContent).toContain('wipe the glass every 7 days; 27 May'))
-    await page.user.click(within(tasks).getByRole('button', { name: 'no longer needed: wipe the glass' }))
+    await page.user.click(within(tasks).getByRole('button', { name: 'remove: wipe the glass' }))
     await written(page, 3)
     await waitFor(() => expect(tasks.textContent).not.toContain('wipe the glass'))
   })

@@ -84,7 +84,7 @@ describe('light', () => {
     const { book, rack } = pages.of
     await write(book, [entry('equipment fitted', 'place', rack, { equipment: 'Timer', kind: 'timer' })])
     const page = await pages.open('/places')
-    const summary = await screen.findByText(/^Equipment and tasks of Rack A/)
+    const summary = await screen.findByText(/^Equipment and tasks in Rack A/)
     await page.user.click(summary)
     const equipment = await screen.findByRole('region', { name: 'Equipment in Rack A' })
     expect(equipment.textContent).toContain('hours not recorded yet, should be 13 hours today')

@@ -67,7 +67,7 @@ describe('planning', () => {
     await press(page, 'Show the clocks')
     expect(page.sent().map((c) => c.path)).toEqual(['/api/rest-plans/trial'])
     const says = screen.getByRole('status').textContent
-    expect(says).toMatch(/^2 can rest, 2 held back: R2 \(.*12 g under the least weight for rest.*R4 \(mites/)
+    expect(says).toMatch(/^2 can rest, 2 held back: R2 \(.*12 g below the minimum for a rest.*R4 \(mites/)
     expect(says).toContain('They stay in the plan, and join it when their gates open.')
     // Another day is another plan: its clocks are shown before it can be saved.
     await page.user.click(screen.getByText('the wanted pairing'))
@@ -124,7 +124,7 @@ describe('going in', () => {
     const page = await pages.open('/brumation')
     const card = await cardOf(page, 'R3')
     expect(card.textContent).toMatch(
-      /Do not cool it today\. Fed on 17 May, and at 12.°C food left in the gut rots: 10.days.*Earliest 27.May/,
+      /Do not cool it today\. Fed on 17 May; at 12.°C food left in the gut rots, so it must fast for 10.days.*Earliest 27.May/,
     )
     expect(keysOf(card)).toEqual(['droppings, gut clear', 'droppings, more to come'])
     await page.user.keyboard('g')
@@ -142,7 +142,7 @@ describe('going in', () => {
 
   test('another device says so all the same: the server refuses it, and nothing is written', async () => {
     const { status, body } = await write(pages.of.book, [entry('rest began', 'animal', pages.of.full)])
-    expect([status, body.detail]).toEqual([409, expect.stringMatching(/10 days without food/)])
+    expect([status, body.detail]).toEqual([409, expect.stringMatching(/must fast for 10 days first/)])
   })
 
   test('an illness is overruled by nobody; a weight is, with a reason, and that is withdrawn again', async () => {

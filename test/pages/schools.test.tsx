@@ -24,8 +24,8 @@ describe('schools of one’s own', () => {
 
   test('a question is asked and answered; what its school sets holds once it is followed', async () => {
     const page = await pages.open(path())
-    await screen.findByText('No question of this kind is open here yet.')
-    await page.user.click(screen.getByRole('button', { name: 'Ask a question of your own' }))
+    await screen.findByText('No schools for this species yet.')
+    await page.user.click(screen.getByRole('button', { name: 'Add your own question' }))
     // A question that asks nothing is not put in force.
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Put it in force' }).disabled).toBe(true)
     await page.user.type(await screen.findByLabelText('Question'), 'Spray for drinking or not?')
@@ -35,12 +35,12 @@ describe('schools of one’s own', () => {
     await page.user.tab()
     await page.user.type(within(group).getByLabelText('Argument'), 'They drink from the walls.')
     await page.user.tab()
-    await choose(page.user, 'Whoever follows it goes by: choose a figure', MISTING)
+    await choose(page.user, 'Figures it sets: choose a figure', MISTING)
     await page.user.type(within(group).getByLabelText(MISTING), '2')
     await page.user.tab()
     await page.user.click(within(group).getByRole('button', { name: 'Close' }))
     await within(group).findByText('They drink from the walls.')
-    await page.user.click(within(group).getByRole('radio', { name: 'follow this school' }))
+    await page.user.click(within(group).getByRole('radio', { name: 'Follow this school' }))
     await page.user.click(screen.getByRole('button', { name: 'Put it in force' }))
     await screen.findByText(/Edition 1 is in force/)
     const { body } = await pages.of.book.as.viewer('GET', `/api/protocols/${pages.of.protocolId}`)
@@ -51,20 +51,20 @@ describe('schools of one’s own', () => {
 
   test('a line chooses among them; one that it follows is removed only with what it follows instead', async () => {
     const line = await pages.open(path('&scope=line&of=Pale'))
-    await line.user.click(await screen.findByRole('radio', { name: 'follow this school' }))
+    await line.user.click(await screen.findByRole('radio', { name: 'Follow this school' }))
     // A line writes none of its own.
-    expect(screen.queryByRole('button', { name: 'Ask a question of your own' })).toBeNull()
+    expect(screen.queryByRole('button', { name: 'Add your own question' })).toBeNull()
     await line.user.click(screen.getByRole('button', { name: 'Put it in force' }))
     await screen.findByText(/Edition 1 is in force/)
     line.leave()
 
     const page = await pages.open(path())
     await screen.findByText('Followed by line Pale.')
-    await page.user.click(screen.getByRole('button', { name: 'Add a school of your own' }))
+    await page.user.click(screen.getByRole('button', { name: 'Add your own school' }))
     await page.user.type(await screen.findByLabelText('Name'), 'Only a bowl')
     await page.user.tab()
     await page.user.click(screen.getByRole('button', { name: 'Close' }))
-    await choose(page.user, 'Instead of Every other day', 'Only a bowl')
+    await choose(page.user, 'Replacement for Every other day', 'Only a bowl')
     await page.user.click(screen.getByRole('button', { name: 'Remove Every other day' }))
     await page.user.click(screen.getByRole('button', { name: 'Put it in force' }))
     await screen.findByText(/Edition 2 is in force/)

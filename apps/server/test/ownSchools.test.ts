@@ -51,7 +51,7 @@ test('schools are written for the species; a line only chooses', async () => {
   const { status, body } = await edit('line', 'Pale', { 'school.3.name': one('Ours') }, { D7: 'own-1' })
   expect([status, body.fields]).toEqual([
     422,
-    [{ field: 'school.3.name', says: 'schools are written for the whole species' }],
+    [{ field: 'school.3.name', says: 'a school can only be added for the whole species' }],
   ])
 })
 
@@ -60,7 +60,7 @@ test('one that is in use is not taken away unsaid; what follows instead is writt
   const refused = await edit('species', '', second, {})
   expect([refused.status, refused.body.detail]).toEqual([
     409,
-    'This school is in use: the line Pale follows ‘Evenings only’. Choose what they follow instead.',
+    '‘Evenings only’ is still followed by line Pale. Choose a replacement first.',
   ])
   const nowhere = await edit(
     'species',
@@ -71,7 +71,7 @@ test('one that is in use is not taken away unsaid; what follows instead is writt
       instead: [{ question: 'D7', letter: 'own-1', by: 'own-9' }],
     },
   )
-  expect(nowhere.body.detail).toBe('Choose a school that there is.')
+  expect(nowhere.body.detail).toBe('That school does not exist. Choose another.')
   expect((await page('line', 'Pale')).figures[HOURS].value).toBe(5)
   const moved = await edit(
     'species',
@@ -112,7 +112,34 @@ test('they go along in the species’ file; a file without one that is followed 
   const refused = await bringIn({ ...file, figures: Object.fromEntries(others) })
   expect([refused.status, refused.body.detail]).toEqual([
     409,
-    'This school is in use: the line Dusk follows ‘Two nights’. Choose what they follow instead.',
+    '‘Two nights’ is still followed by line Dusk. Choose a replacement first.',
   ])
   expect((await other.as.keeper('GET', dusk)).body.figures[HOURS].value).toBe(40)
+})
+
+test('two species that are one: a line keeps what its school set, and follows none of the other’s by chance', async () => {
+  const [from, into] = [newId(), newId()]
+  for (const [one, species] of [
+    [from, 'dusk boa'],
+    [into, 'dawn boa'],
+  ] as const)
+    await book.as.keeper('POST', '/api/protocols', { ...SPECIES, id: one, species })
+  const put = (one: string, scope: string, of: string, figures: object, followed: object) =>
+    book.as.keeper('POST', `/api/protocols/${one}/editions`, {
+      ...{ scope, of, basedOn: 0, reason: '', settings: { schools: followed, figures } },
+    })
+  await addAnimal(book, { tag: 'D1', protocolId: from, line: 'Rose', grams: null, purpose: 'breeder' })
+  expect((await put(from, 'species', '', schools, {})).status).toBe(200)
+  expect((await put(from, 'line', 'Rose', {}, { D7: 'own-1', D6: 'A' })).status).toBe(200)
+  const other = {
+    'school.1.name': one('All week'),
+    'school.1.of': one('D7'),
+    [`school.1.sets.${HOURS}`]: one(160),
+  }
+  expect((await put(into, 'species', '', other, {})).status).toBe(200)
+  const merged = await book.as.keeper('POST', `/api/species/${from}/merge`, { intoId: into })
+  expect(merged.status).toBe(200)
+  const { body } = await book.as.keeper('GET', `/api/protocols/${into}?scope=line&of=Rose`)
+  expect(body.figures[HOURS].value).toBe(5)
+  expect(body.settings.schools).toEqual({ D6: 'A' })
 })

@@ -125,7 +125,7 @@ test.each([
     { figures: { 'incubation.setPointC': { value: 280 } }, schools: {} },
     'between -20 and 60 °C',
   ],
-  ['a school nobody follows', { figures: {}, schools: { D5: 'Z' } }, 'is not known'],
+  ['a school nobody follows', { figures: {}, schools: { D5: 'Z' } }, 'no longer exists'],
   [
     'a bold figure above the cautious one',
     { figures: { 'readiness.female.ageDays.bold': { value: 2000 } }, schools: {} },

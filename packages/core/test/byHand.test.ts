@@ -23,7 +23,7 @@ test('a fridge that was read 29 times in two weeks, always within the band, is g
       looks(29, (i) => ({ celsius: i % 2 ? 3.8 : 6.1 })),
       'in band',
     ).note,
-  ).toBe('seen 29 times, 3.8 to 6.1 °C')
+  ).toBe('29 readings, 3.8 to 6.1 °C')
   expect(proof.reasons.find((r) => r.rule === 'between')).toMatchObject({
     standing: 'perhaps',
     note: 'nobody measured',
@@ -44,7 +44,7 @@ test('one that keeps its extremes tells how far it went in between', () => {
 test('an extreme outside the band is not passed: for how long it was so nobody knows', () => {
   const seen = looks(29, (i) => ({ celsius: 5, lowC: 3.4, highC: i === 9 ? 9.2 : 6 }))
   expect(prove(seen).verdict).toBe('not yet')
-  expect(standing(seen, 'between').note).toBe('it went to 9.2 °C, nobody knows for how long')
+  expect(standing(seen, 'between').note).toBe('it reached 9.2 °C, for how long is unknown')
 })
 
 test('seen too warm once is a no-go, with the turn that would bring it back', () => {

@@ -112,10 +112,10 @@ describe('how a sex is read', () => {
   const methods = Object.fromEntries(westernHognose.rearing.methods.map((m) => [m.name, m]))
   const eversion = methods['gentle eversion']!
   test('no neonate method is offered for a juvenile of 360 days, whatever it weighs', () => {
-    expect(methodUnfit(eversion, { ageDays: 3, grams: 8 })).toBe('from day 7')
+    expect(methodUnfit(eversion, { ageDays: 3, grams: 8 })).toBe('not before day 7')
     expect(methodUnfit(eversion, { ageDays: 14, grams: 8 })).toBe('')
-    expect(methodUnfit(eversion, { ageDays: 360, grams: 60 })).toBe('up to day 21 only')
-    expect(methodUnfit(eversion, { ageDays: null, grams: null })).toBe('from day 7, up to day 21 only')
+    expect(methodUnfit(eversion, { ageDays: 360, grams: 60 })).toBe('only up to day 21')
+    expect(methodUnfit(eversion, { ageDays: null, grams: null })).toBe('not before day 7, only up to day 21')
     for (const document of startingDocuments)
       for (const m of compileProtocol(document)?.rearing.methods ?? [])
         if (/neonate|gentle/.test(m.name)) expect(methodUnfit(m, { ageDays: 360, grams: 500 })).not.toBe('')

@@ -109,7 +109,7 @@ describe('the proof of a cold unit', () => {
     const before = prove(cold)
     expect(before.verdict).toBe('no-go')
     expect(before.advice.enough).toBe(true)
-    expect(before.advice.says).toMatch(/^Turn it up by 1\.\d °C/)
+    expect(before.advice.says).toMatch(/^Turn the dial up by 1\.\d °C/)
     const after = prove(cold.map((r) => ({ ...r, celsius: r.celsius + before.advice.turnByC })))
     expect(after.verdict).toBe('go')
     expect(after.inBand).toBeCloseTo(before.advice.thenInBand, 3)
@@ -119,7 +119,7 @@ describe('the proof of a cold unit', () => {
     const proof = prove(fridge({ swingC: 2.6 }))
     expect(proof.verdict).toBe('no-go')
     expect(proof.advice).toMatchObject({ enough: false })
-    expect(proof.advice.says).toContain('No dial cures a swing of 2.')
+    expect(proof.advice.says).toContain('Turning the dial will not cure a swing of ±2.')
   })
 
   it('keeps an afternoon with the door open, and calls it by its length', () => {
@@ -179,7 +179,7 @@ describe('the watch over a unit in which animals sleep', () => {
     expect(watchPlace(run(5, 5, 12), limits)).toEqual([])
     const [alarm] = watchPlace(run(5, 5, 11, 12), limits)
     expect(alarm).toMatchObject({ kind: 'too warm', severity: 'alarm', peakC: 12 })
-    expect(alarm!.says).toContain('12 of 12 h are left')
+    expect(alarm!.says).toContain('12 of 12 h left')
     expect(watchPlace(run(5, 1.5, 1.2), limits)[0]).toMatchObject({ kind: 'too cold', severity: 'alarm' })
   })
 
@@ -188,7 +188,7 @@ describe('the watch over a unit in which animals sleep', () => {
       ...run(5),
       ...Array.from({ length: 60 }, (_, i) => ({ at: START + (i + 1) * 5 * MINUTE, celsius: 10 })),
     ]
-    expect(watchPlace(hot, limits)[0]!.says).toContain('7 of 12 h are left')
+    expect(watchPlace(hot, limits)[0]!.says).toContain('7 of 12 h left')
   })
 
   it('warns once it has been outside the band for more than two hours', () => {

@@ -14,18 +14,18 @@ import {
   formerNames,
   lawFaults,
   lostSchools,
-  questionsOf,
   resolveProtocol,
   sectionOf,
   settingsOfToday,
   type ProtocolDocument,
   type ProtocolScope,
 } from '@hatch-book/core'
-import { and, desc, eq, inArray } from 'drizzle-orm'
+import { and, desc, eq } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
-import { anyOf, loadShelf, type EditionInForce, type ProtocolBearer, type ProtocolShelf } from './store'
+import { moveFollowers, othersOf } from './followers'
+import { anyOf, loadShelf, type ProtocolBearer, type ProtocolShelf } from './store'
 
 const { animal, member, protocolEdition } = tables
 
@@ -139,11 +139,11 @@ export function checkSettings(
   const followedBefore = shelf.edition(protocolId, scope, scope === 'species' ? '' : of)?.settings.schools
   for (const { question, letter } of lostSchools(inForce, settings.schools))
     if (followedBefore?.[question] !== letter)
-      faults.push({ field: question, says: 'the school that is followed here is not known' })
+      faults.push({ field: question, says: 'this school no longer exists' })
   if (scope !== 'species')
     for (const key of Object.keys(settings.figures))
       if (sectionOf(key) === 'school')
-        faults.push({ field: key, says: 'schools are written for the whole species' })
+        faults.push({ field: key, says: 'a school can only be added for the whole species' })
   if (faults.length === 0) {
     // What was at odds without it is not this edition's fault.
     const known = new Set(lawFaults(documentUnder(said, wider).figures).map((fault) => fault.says))
@@ -152,82 +152,6 @@ export function checkSettings(
     if (faults.length === 0) refuseIncomplete(inForce)
   }
   if (faults.length > 0) throw new BookError('invalid', faults.map((f) => f.says).join('; '), faults)
-}
-
-/** What is in force for other levels of a species than the one that is edited. */
-const othersOf = (shelf: ProtocolShelf, protocolId: string, scope: ProtocolScope, scopeOf: string) =>
-  shelf.editions.filter(
-    (e) =>
-      e.protocolId === protocolId && !(e.scope === scope && e.scopeOf === scopeOf) && e.scope !== 'species',
-  )
-
-/**
- * What forms, lines and animals follow once the species' own schools are changed: whoever follows one that is taken away follows what is said
- * instead. @throws BookError where nothing is said of it, naming who follows what
- */
-async function moveFollowers(
-  tx: Transaction,
-  actor: Actor,
-  shelf: ProtocolShelf,
-  protocolId: string,
-  after: ProtocolDocument,
-  { instead, reason }: Pick<EditionDraft, 'instead' | 'reason'>,
-): Promise<void> {
-  const before = shelf.document(protocolId)
-  const stays: { who: EditionInForce; school: string }[] = []
-  for (const edition of othersOf(shelf, protocolId, 'species', '')) {
-    const { scope, scopeOf, number, settings } = edition
-    // What was lost before this edition is not its fault.
-    const were = lostSchools(before, settings.schools)
-    const lost = lostSchools(after, settings.schools).filter(
-      ({ question }) => !were.some((w) => w.question === question),
-    )
-    const schools = { ...settings.schools }
-    for (const { question, letter } of lost) {
-      const move = instead.find((i) => i.question === question && i.letter === letter)
-      if (move?.by) schools[question] = move.by
-      else if (move) delete schools[question]
-      else stays.push({ who: edition, school: nameOfSchool(before, question, letter) })
-    }
-    if (lost.length === 0 || stays.length > 0) continue
-    if (lostSchools(after, schools).length > were.length)
-      throw new BookError('invalid', 'Choose a school that there is.', [
-        { field: 'instead', says: 'choose a school that there is' },
-      ])
-    await tx.insert(protocolEdition).values({
-      ...{ bookId: actor.bookId, id: newId(), protocolId, scope, scopeOf, number: number + 1 },
-      ...{ settings: { ...settings, schools }, document: null, reason },
-      ...{ at: new Date(actor.now), memberId: actor.member.id },
-    })
-  }
-  if (stays.length === 0) return
-  const tags = await tagsOf(
-    tx,
-    stays.flatMap(({ who }) => (who.scope === 'animal' ? who.scopeOf : [])),
-  )
-  const says = stays.map(({ who: { scope, scopeOf }, school }) =>
-    scope === 'animal'
-      ? `${tags.get(scopeOf) ?? 'an animal'} follows ‘${school}’`
-      : `the ${scope} ${scopeOf} follows ‘${school}’`,
-  )
-  throw new BookError(
-    'depended-on',
-    `This school is in use: ${says.join('; ')}. Choose what they follow instead.`,
-  )
-}
-
-const nameOfSchool = (document: ProtocolDocument, question: string, letter: string) =>
-  questionsOf(document)
-    .find((q) => q.code === question)
-    ?.schools.find((s) => s.letter === letter)?.name ?? letter
-
-async function tagsOf(tx: Transaction, ids: readonly string[]): Promise<Map<string, string>> {
-  if (ids.length === 0) return new Map()
-  const rows = await tx
-    .select({ id: animal.id, tag: animal.tag })
-    .from(animal)
-    .where(inArray(animal.id, [...ids]))
-  return new Map(rows.map((r) => [r.id, r.tag]))
 }
 
 /** One law for every way in: a protocol that any room could not reckon with is refused before it is written. */

@@ -1,3 +1,4 @@
+import { withoutOwnSchools } from '@hatch-book/core'
 import { newId } from '@hatch-book/contract'
 import { and, eq, inArray, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
@@ -55,7 +56,7 @@ export async function mergeSpecies(
     update price p set protocol_id = ${into.id} where protocol_id = ${from.id} and not exists (
       select from price o where o.protocol_id = ${into.id} and not o.withdrawn
         and (o.line, o.sex, o.trait) = (p.line, p.sex, p.trait))`)
-  await takeSettings(tx, actor, shelf.editions, from.id, into.id)
+  await takeSettings(tx, actor, shelf, from.id, into.id)
   await takeGenes(tx, from.id, into.id)
   await tx
     .update(tables.protocol)
@@ -63,16 +64,21 @@ export async function mergeSpecies(
     .where(eq(tables.protocol.id, from.id))
 }
 
-type Editions = Awaited<ReturnType<typeof loadShelf>>['editions']
+type Shelf = Awaited<ReturnType<typeof loadShelf>>
 
-/** Editions cannot be changed: what was set for a line or an animal is written again, over the other species. */
+/**
+ * Editions cannot be changed: what was set for a line or an animal is written again, over the other species. A school that was the first's own is
+ * not the other's: what it set goes along as figures.
+ */
 async function takeSettings(
   tx: Transaction,
   actor: Actor,
-  editions: Editions,
+  shelf: Shelf,
   fromId: string,
   intoId: string,
 ): Promise<void> {
+  const { editions } = shelf
+  const document = shelf.document(fromId)
   const taken = editions.filter(
     (e) =>
       e.protocolId === fromId &&
@@ -82,7 +88,8 @@ async function takeSettings(
   if (taken.length === 0) return
   await tx.insert(tables.protocolEdition).values(
     taken.map(({ scope, scopeOf, settings }) => ({
-      ...{ bookId: actor.bookId, id: newId(), protocolId: intoId, scope, scopeOf, number: 1, settings },
+      ...{ bookId: actor.bookId, id: newId(), protocolId: intoId, scope, scopeOf, number: 1 },
+      settings: withoutOwnSchools(document, settings),
       ...{
         reason: 'kept when two species were merged',
         at: new Date(actor.now),

@@ -6,7 +6,6 @@ import {
   USUALLY_GOOD,
   type EquipmentKind,
 } from '@hatch-book/core'
-import { Button } from 'antd'
 import { useState } from 'react'
 import { ContractForm } from '../parts/form/ContractForm'
 import { NumberField, PickField, TextField } from '../parts/form/fields'
@@ -15,6 +14,7 @@ import { useContractForm } from '../parts/form/useContractForm'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
+import { OfPlace } from './OfPlace'
 
 const KINDS = EQUIPMENT_KINDS.map((value) => ({ value, label: value }))
 
@@ -30,68 +30,45 @@ export function Equipment({ of: place }: { of: Equipped }) {
   const may = useMay()
   const { today } = useSession()
   const { write } = useLog()
-  const [adding, setAdding] = useState(false)
   const subject = { type: 'place' as const, id: place.id }
-  if (place.equipment.length === 0 && !may.write) return null
   return (
-    <section className="small" aria-label={`Equipment in ${place.name}`} style={{ marginTop: 10 }}>
-      {place.equipment.map(({ equipment, kind, fittedOn, replaceOn, replaceDays, light }) => (
-        <div key={equipment}>
-          <div className="between">
-            <span>
-              {equipment}{' '}
-              <span className={replaceOn !== null && replaceOn <= today ? 'warm' : 'quiet'}>
-                fitted {figures.day(fittedOn)}
-                {replaceOn !== null && `, replace by ${figures.day(replaceOn)}`}
-              </span>
-            </span>
-            {may.write && (
-              <span className="nowrap">
-                <button
-                  type="button"
-                  className="plain"
-                  aria-label={`new one fitted: ${equipment}`}
-                  onClick={() =>
-                    void write(
-                      [
-                        {
-                          ...{ kind: 'equipment fitted', subject },
-                          payload: { equipment, kind, ...(replaceDays !== null && { replaceDays }) },
-                        },
-                      ],
-                      `${place.name}: new ${equipment} fitted`,
-                    )
-                  }
-                >
-                  new one fitted
-                </button>{' '}
-                ·{' '}
-                <button
-                  type="button"
-                  className="plain"
-                  aria-label={`taken out: ${equipment}`}
-                  onClick={() =>
-                    void write(
-                      [{ kind: 'equipment taken out', subject, payload: { equipment } }],
-                      `${place.name}: ${equipment} taken out`,
-                    )
-                  }
-                >
-                  taken out
-                </button>
-              </span>
-            )}
-          </div>
-          {light && <TimerHours place={place} light={light} />}
-        </div>
-      ))}
-      {may.write && !adding && (
-        <Button size="small" style={{ marginTop: 6 }} onClick={() => setAdding(true)}>
-          Add equipment
-        </Button>
-      )}
-      {adding && <EquipmentForm place={place} onDone={() => setAdding(false)} />}
-    </section>
+    <OfPlace
+      label={`Equipment in ${place.name}`}
+      add={may.write ? 'Add equipment' : null}
+      form={(onDone) => <EquipmentForm place={place} onDone={onDone} />}
+      lines={place.equipment.map(({ equipment, kind, fittedOn, replaceOn, replaceDays, light }) => ({
+        name: equipment,
+        told: (
+          <span className={replaceOn !== null && replaceOn <= today ? 'warm' : 'quiet'}>
+            fitted {figures.day(fittedOn)}
+            {replaceOn !== null && `, replace by ${figures.day(replaceOn)}`}
+          </span>
+        ),
+        acts: may.write
+          ? [
+              {
+                label: 'new one fitted',
+                onPress: () => {
+                  const payload = { equipment, kind, ...(replaceDays !== null && { replaceDays }) }
+                  void write(
+                    [{ kind: 'equipment fitted', subject, payload }],
+                    `${place.name}: new ${equipment} fitted`,
+                  )
+                },
+              },
+              {
+                label: 'taken out',
+                onPress: () =>
+                  void write(
+                    [{ kind: 'equipment taken out', subject, payload: { equipment } }],
+                    `${place.name}: ${equipment} taken out`,
+                  ),
+              },
+            ]
+          : [],
+        below: light && <TimerHours place={place} light={light} />,
+      }))}
+    />
   )
 }
 

@@ -1,7 +1,5 @@
 import type { PlaceTaskView } from '@hatch-book/contract'
 import { everyDays, payloadSchema, TIMES_OF_DAY, timesNamedIn } from '@hatch-book/core'
-import { Button } from 'antd'
-import { useState } from 'react'
 import { ContractForm } from '../parts/form/ContractForm'
 import { NumberField, PickField, TextField } from '../parts/form/fields'
 import { FormActions } from '../parts/form/FormActions'
@@ -9,6 +7,7 @@ import { useContractForm } from '../parts/form/useContractForm'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
+import { OfPlace } from './OfPlace'
 
 const ANY_TIME = ''
 const [MORNING, EVENING, NIGHT] = TIMES_OF_DAY
@@ -31,51 +30,37 @@ export function PlaceTasks({ of: place }: { of: Tasked }) {
   const may = useMay()
   const { today } = useSession()
   const { write } = useLog()
-  const [adding, setAdding] = useState(false)
   const subject = { type: 'place' as const, id: place.id }
-  if (place.tasks.length === 0 && !may.decide) return null
-  const button = (label: string, task: string, onClick: () => void) => (
-    <button type="button" className="plain" aria-label={`${label}: ${task}`} onClick={onClick}>
-      {label}
-    </button>
-  )
   return (
-    <section className="small" aria-label={`Tasks of ${place.name}`} style={{ marginTop: 10 }}>
-      {place.tasks.map(({ task, everyDays: days, at, due }) => (
-        <div key={task} className="between">
-          <span>
-            {task}{' '}
+    <OfPlace
+      label={`Tasks of ${place.name}`}
+      add={may.decide ? 'Add task' : null}
+      form={(onDone) => <TaskForm place={place} onDone={onDone} />}
+      lines={place.tasks.map(({ task, everyDays: days, at, due }) => {
+        const done = {
+          label: 'done',
+          onPress: () =>
+            void write([{ kind: 'cared for', subject, payload: { task } }], `${place.name}: ${task}`),
+        }
+        const remove = {
+          label: 'remove',
+          onPress: () =>
+            void write(
+              [{ kind: 'place task dropped', subject, payload: { task } }],
+              `${place.name}: ${task} removed`,
+            ),
+        }
+        return {
+          name: task,
+          told: (
             <span className={due !== null && due <= today ? 'warm' : 'quiet'}>
               {[everyDays(days), ...at].join(', ')}; {due !== null && due > today ? figures.day(due) : 'due'}
             </span>
-          </span>
-          <span className="nowrap">
-            {may.write &&
-              button('done', task, () => {
-                void write([{ kind: 'cared for', subject, payload: { task } }], `${place.name}: ${task}`)
-              })}
-            {may.decide && (
-              <>
-                {' '}
-                ·{' '}
-                {button('no longer needed', task, () => {
-                  void write(
-                    [{ kind: 'place task dropped', subject, payload: { task } }],
-                    `${place.name}: ${task} no longer needed`,
-                  )
-                })}
-              </>
-            )}
-          </span>
-        </div>
-      ))}
-      {may.decide && !adding && (
-        <Button size="small" style={{ marginTop: 6 }} onClick={() => setAdding(true)}>
-          Add task
-        </Button>
-      )}
-      {adding && <TaskForm place={place} onDone={() => setAdding(false)} />}
-    </section>
+          ),
+          acts: [...(may.write ? [done] : []), ...(may.decide ? [remove] : [])],
+        }
+      })}
+    />
   )
 }
 

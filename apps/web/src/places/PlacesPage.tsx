@@ -51,7 +51,7 @@ function PlaceEquipment({
   return (
     <details style={{ marginTop: 10 }} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>
-        Equipment and tasks of {place.name}{' '}
+        Equipment and tasks in {place.name}{' '}
         <span className="quiet">({place.equipment.length + place.tasks.length})</span>
       </summary>
       {isOpen && <Equipment of={place} />}

@@ -45,13 +45,7 @@ export function OwnSchoolEditor({
         labels={{ [`${at}.name`]: 'Name', [`${at}.argument`]: 'Argument' }}
         shown
       />
-      <FewFigures
-        {...editing}
-        of="Whoever follows it goes by"
-        add="choose a figure"
-        keys={keys}
-        labels={labels}
-      />
+      <FewFigures {...editing} of="Figures it sets" add="choose a figure" keys={keys} labels={labels} />
       <div className={styles.acts}>
         <Button onClick={onDone}>Close</Button>
       </div>
@@ -91,10 +85,10 @@ export function RemoveSchool({
     <>
       {isFollowed && (
         <label className="small">
-          They follow instead{' '}
+          Replace it with{' '}
           <Select
             size="small"
-            aria-label={`Instead of ${school.name}`}
+            aria-label={`Replacement for ${school.name}`}
             value={by}
             popupMatchSelectWidth={false}
             options={[

@@ -228,7 +228,7 @@ function CountedOut(editing: Editing) {
   const keys = fed.map(({ at }) => `${at}.each`).filter((key) => !(key in editing.before))
   const labels = Object.fromEntries(keys.map((key) => [key, fullLabelOfFigure(key, figures)]))
   return keys.length === 0 ? null : (
-    <FewFigures {...editing} of="Counted out for each" keys={keys} labels={labels} />
+    <FewFigures {...editing} of="Given to each at a feed" keys={keys} labels={labels} />
   )
 }
 

@@ -2,6 +2,7 @@ import type { Follower, Instead } from '@hatch-book/contract'
 import {
   fullLabelOfFigure,
   nextOwn,
+  numberOfOwn,
   OF_NO_QUESTION,
   ownLetter,
   ownSchools,
@@ -50,17 +51,17 @@ export function Schools(props: Props) {
   }
   return (
     <>
-      {questions.length === 0 && <p className="quiet">No question of this kind is open here yet.</p>}
+      {questions.length === 0 && <p className="quiet">No schools for this species yet.</p>}
       {questions.map((q) => (
         <Question key={q.code} {...props} q={q} open={open} onOpen={setOpen}>
           {writes && (
             <Button size="small" onClick={() => add(q.code)}>
-              Add a school of your own
+              Add your own school
             </Button>
           )}
         </Question>
       ))}
-      {writes && <Button onClick={ask}>Ask a question of your own</Button>}
+      {writes && <Button onClick={ask}>Add your own question</Button>}
       {writes && <PutAside {...props} />}
     </>
   )
@@ -73,7 +74,7 @@ function PutAside({ figures, isOwn, onSet }: Editing) {
       Removed: {name}{' '}
       {isOwn(`school.${n}.of`) && (
         <button type="button" className="plain" onClick={() => onSet({ [`school.${n}.of`]: null })}>
-          put it back
+          Put it back
         </button>
       )}
     </p>
@@ -91,11 +92,11 @@ function Question({ q, open, onOpen, children, ...props }: QuestionProps) {
   const { figures, settings, ofSpecies, editable, onChange } = props
   const writes = editable && ofSpecies
   const own = ownSchools(figures)
-  const [, ownN] = /^own-(\d+)$/.exec(q.code) ?? []
+  const ownN = numberOfOwn(q.code)
   return (
     <section className={styles.question}>
       <h3>{q.question || 'New question'}</h3>
-      {ownN && writes && <OwnQuestion {...props} at={`school.question.${ownN}.asks`} q={q} />}
+      {ownN !== null && writes && <OwnQuestion {...props} at={`school.question.${ownN}.asks`} q={q} />}
       <div className={styles.schools} role="radiogroup" aria-label={q.question || 'New question'}>
         {q.schools.map((school) => {
           const mine = own.find((s) => s.letter === school.letter)
@@ -148,7 +149,7 @@ function OwnQuestion({
       )}
       {q.schools.length === 0 && isOwn(at) && (
         <button type="button" className="plain" onClick={() => onSet({ [at]: null })}>
-          remove this question
+          Remove this question
         </button>
       )}
     </div>
@@ -249,7 +250,7 @@ function Choose({
       className={styles.choose}
       onClick={() => onChoose(chosen ? null : letter)}
     >
-      {chosen ? '● followed; click to leave it' : 'follow this school'}
+      {chosen ? '● Following (click to stop)' : 'Follow this school'}
     </button>
   )
 }

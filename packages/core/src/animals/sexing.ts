@@ -91,9 +91,9 @@ export function methodUnfit(
   say: Say = METRIC,
 ): string {
   const why: string[] = []
-  if (fromDays !== null && (ageDays === null || ageDays < fromDays)) why.push(`from day ${fromDays}`)
-  if (toDays !== null && (ageDays === null || ageDays > toDays)) why.push(`up to day ${toDays} only`)
+  if (fromDays !== null && (ageDays === null || ageDays < fromDays)) why.push(`not before day ${fromDays}`)
+  if (toDays !== null && (ageDays === null || ageDays > toDays)) why.push(`only up to day ${toDays}`)
   if (fromGrams !== null && (grams === null || grams < fromGrams))
-    why.push(`from ${say.gramsBrief(fromGrams)}`)
+    why.push(`not under ${say.gramsBrief(fromGrams)}`)
   return why.join(', ')
 }

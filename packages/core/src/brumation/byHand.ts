@@ -1,6 +1,6 @@
 import { METRIC, type Say } from '../quantities'
 import { mean } from '../statistics'
-import { times } from '../words'
+import { counted } from '../words'
 import { MS_PER_DAY, MS_PER_HOUR, type Instant } from '../calendar'
 import { reason, type Reason } from '../reasons'
 import { unitVerdict, type UnitAdvice, type UnitProof, type UnitRequest } from './unit'
@@ -72,7 +72,9 @@ export function proveByHand(
       wanted: { value: 1, unit: 'share' },
       margin: null,
       note:
-        minC === null || maxC === null ? '' : `seen ${times(shown.length)}, ${say.celsiusRange(minC, maxC)}`,
+        minC === null || maxC === null
+          ? ''
+          : `${counted(shown.length, 'reading')}, ${say.celsiusRange(minC, maxC)}`,
     }),
     betweenLooks({ extremes, withExtremes, looks: seen.length, isIn }, say),
   ]
@@ -109,7 +111,7 @@ function betweenLooks(
     wanted: null,
     margin: null,
     note: outside
-      ? `it went to ${say.celsius(of.extremes.find((c) => !of.isIn(c))!)}, nobody knows for how long`
+      ? `it reached ${say.celsius(of.extremes.find((c) => !of.isIn(c))!)}, for how long is unknown`
       : known
         ? 'lowest and highest are known, how long is not'
         : 'nobody measured',
@@ -134,6 +136,6 @@ function turnFor(shown: readonly number[], { low, high }: UnitRequest['bandC'], 
     return leave('The dial is right. Find out what warmed or cooled it: a door, a draught, a power cut.')
   return {
     ...{ turnByC: turn, thenInBand: share(turn), enough: share(turn) === 1 },
-    says: `Turn it ${turn > 0 ? 'up' : 'down'} by ${say.degrees(Math.abs(turn))}, by what was seen.`,
+    says: `Going by these readings, turn the dial ${turn > 0 ? 'up' : 'down'} by ${say.degrees(Math.abs(turn))}.`,
   }
 }

@@ -200,7 +200,7 @@ function tubWork(last: RestLog['checks'][number] | undefined): string[] {
 export function wakeSteps(kind: RestKind, fullWarmthC: number, say: Say = METRIC): string[] {
   if (kind === 'pupae')
     return [
-      `Take them to ${say.celsius(15, 0)} for a day, then to room warmth.`,
+      `Move them to ${say.celsius(15, 0)} for a day, then to room temperature.`,
       'Mist lightly; hang them with room for wings.',
       'Look daily for those that are soft or smell, and take them out.',
     ]
@@ -211,8 +211,8 @@ export function wakeSteps(kind: RestKind, fullWarmthC: number, say: Say = METRIC
       'Look twice a day for young.',
     ]
   return [
-    `Take it out in its tub, to a room of about ${say.celsiusRange(12, 15)}, in half-light. Keep the others shut.`,
-    `After a day move it to ${say.celsius(fullWarmthC, 0)}; no lamp on a cold animal.`,
+    `Carry its tub to a dim room at about ${say.celsiusRange(12, 15)}. Leave the others shut.`,
+    `After a day, move it to ${say.celsius(fullWarmthC, 0)}. Never put a cold animal under a lamp.`,
     'Give a shallow lukewarm bath, 20 minutes, chin above water, and fresh water to drink.',
     'Weigh it after the bath and look at mouth, nose, eyes, belly.',
     'Offer nothing to eat for three days; then little. It stays awake for this season.',

@@ -153,7 +153,7 @@ const weightGate: Gate = (facts, protocol, rules, clock, on, say) => {
     standing: short ? 'fails' : old ? 'perhaps' : 'holds',
     have: { value: weight.grams, unit: 'g' },
     margin: Math.round((weight.grams - least) * 10) / 10,
-    note: `weighed ${weight.on}${short ? `, ${say.gramsBrief(least - weight.grams)} under the least weight for rest` : ''}`,
+    note: `weighed ${weight.on}${short ? `, ${say.gramsBrief(least - weight.grams)} below the minimum for a rest` : ''}`,
     change: short ? 'feed it on' : old ? 'weigh it again' : '',
     expected: short
       ? projectWeight(protocol.growth[facts.sex === 'male' ? 'male' : 'female'], weight, facts.hatched, least)
@@ -187,7 +187,7 @@ const lossGate: Gate = ({ weight, heaviestGrams }, protocol, _rules, _clock, _on
     standing: lost > MOST_LOST ? 'fails' : 'holds',
     have: { value: Math.max(0, lost), unit: 'share' },
     wanted: { value: MOST_LOST, unit: 'share' },
-    note: lost > MOST_LOST ? `was ${say.grams(heaviestGrams)}` : '',
+    note: lost > MOST_LOST ? `down from ${say.grams(heaviestGrams)}` : '',
     change: lost > MOST_LOST ? 'find out why it loses; feed it on' : '',
   })
 }
@@ -242,7 +242,7 @@ const fastGate: Gate = ({ lastTakenOn, weight }, protocol, rules, clock, on, say
     have: { value: days, unit: 'd' },
     margin: days - fast.least,
     note: late
-      ? `fed on ${lastTakenOn}, and at ${say.celsius(clock.holdC.typical, 0)} food left in the gut rots: ${fast.least} days without food first`
+      ? `fed on ${lastTakenOn}; at ${say.celsius(clock.holdC.typical, 0)} food left in the gut rots, so it must fast for ${fast.least} days first`
       : `last meal ${lastTakenOn}`,
     change: late ? 'begin later' : '',
     expected: late ? { from: earliest, to: earliest } : null,

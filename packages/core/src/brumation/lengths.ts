@@ -119,7 +119,7 @@ export function judgeLengths(
     add(
       'hold',
       'warn',
-      `down by ${say.degrees(perDay(down))} a day, at most ${say.degrees(rules.downPerDayC.most)}: too steep`,
+      `too steep: cools by ${say.degrees(perDay(down))} a day, at most ${say.degrees(rules.downPerDayC.most)}`,
     )
   else if (down > d.down.most)
     add(

@@ -281,16 +281,16 @@ function advise(
     band,
   )
   const enough = fine(moved) && steady
-  const said = turn === 0 ? '' : `Turn it ${turn > 0 ? 'up' : 'down'} by ${say.degrees(Math.abs(turn))}`
+  const said = turn === 0 ? '' : `Turn the dial ${turn > 0 ? 'up' : 'down'} by ${say.degrees(Math.abs(turn))}`
   const share = `${(moved.inBand * 100).toFixed(1)} % of the same log would lie in the band`
-  const damp = 'bottles of water, fewer openings and a free fan steady it; else take another unit'
+  const damp = 'add bottles of water, open it less and keep the fan clear, or use another unit'
   if (enough) return { turnByC: turn, thenInBand: moved.inBand, enough, says: `${said}: ${share}.` }
   if (!steady)
     return {
       turnByC: turn,
       thenInBand: moved.inBand,
       enough,
-      says: `No dial cures a swing of ${say.degrees(cycle.swingC)} each way: ${damp}.${said ? ` ${said} as well: ${share}.` : ''}`,
+      says: `Turning the dial will not cure a swing of ±${say.degrees(cycle.swingC)}: ${damp}.${said ? ` ${said} as well: ${share}.` : ''}`,
     }
   return {
     turnByC: turn,

@@ -85,7 +85,7 @@ export function watchPlace(
       severity: 'warn',
       since: out.from,
       peakC: out.peakC,
-      says: `${above ? 'over' : 'under'} the band at ${say.celsius(out.lineC)} for ${out.hours.toFixed(1)} h, ${above ? 'up' : 'down'} to ${say.celsius(out.peakC)}`,
+      says: `${above ? 'above' : 'below'} the limit of ${say.celsius(out.lineC)} for ${out.hours.toFixed(1)} h, ${above ? 'up' : 'down'} to ${say.celsius(out.peakC)}`,
       todo: words.todo.warn,
     },
   ]
@@ -106,7 +106,7 @@ function told(
     severity: 'alarm',
     since,
     peakC: running?.peakC ?? last.celsius,
-    says: `${say.celsius(last.celsius)}, ${warm ? words.warm : words.cold}: the line is ${say.celsius(warm ? alarm.highC : alarm.lowC)}, and ${left.toFixed(0)} of ${alarm.hours} h are left`,
+    says: `${say.celsius(last.celsius)}, ${warm ? words.warm : words.cold}: the limit is ${say.celsius(warm ? alarm.highC : alarm.lowC)}, with ${left.toFixed(0)} of ${alarm.hours} h left`,
     todo: words.todo[kind],
   }
 }
@@ -166,7 +166,7 @@ export function frozenAlarm(readings: readonly Reading[], say: Say = METRIC): Pl
     severity: 'warn',
     since,
     peakC: null,
-    says: `the probe has shown ${say.celsius(last.celsius, 2)} ${same} times running: it may not measure any more`,
+    says: `the probe has shown ${say.celsius(last.celsius, 2)} ${same} times in a row and may have failed`,
     todo: 'Read a second thermometer beside it. Take the probe out and warm it in the hand: if the figure stays, change it. Forecasts count what it shows until then.',
   }
 }

@@ -90,7 +90,7 @@ export function cohortWork(facts: CohortFacts, say: Say = METRIC): WorkItem[] {
         {
           kind: 'temperature',
           subject,
-          says: `keep it at ${say.celsiusBrief(then.celsius)}`,
+          says: `change the temperature to ${say.celsiusBrief(then.celsius)}`,
           why: 'so it was planned',
         },
         then.on,

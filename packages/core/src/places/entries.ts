@@ -58,14 +58,14 @@ export const ENTRIES_OF_PLACES = [
       ...remark,
     }),
     says: ({ task, everyDays, at = [] }) =>
-      `task set up: ${task}, ${inDays(everyDays)}${at.length > 0 ? `, ${at.join(' and ')}` : ''}`,
+      `task added: ${task}, ${inDays(everyDays)}${at.length > 0 ? `, ${at.join(' and ')}` : ''}`,
   }),
   defineEntry({
     kind: 'place task dropped',
     subject: 'place',
     by: 'keeper',
     payload: v.object({ task: Line(LONGEST_CARE), ...remark }),
-    says: ({ task }) => `task no longer needed: ${task}`,
+    says: ({ task }) => `task removed: ${task}`,
   }),
   done('trial began', 'keeper'),
   done('trial ended', 'keeper'),

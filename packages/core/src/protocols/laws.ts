@@ -1,6 +1,6 @@
 import type { ProtocolFigure } from './document'
 import { figureToSet, NO_CHECK, OF_NO_QUESTION, setBySchool } from './figures'
-import { SCHOOL_QUESTIONS } from './schools'
+import { numberOfOwn, SCHOOL_QUESTIONS } from './schools'
 
 type Figures = Readonly<Record<string, ProtocolFigure>>
 
@@ -164,32 +164,30 @@ export const LAWS: readonly Law[] = [
     faults: sharedNames(/^school\.\d+\.name$/, 'school'),
   },
   {
-    name: 'a school answers a question that there is',
+    name: 'a school answers a question that exists',
     faults: (figures) =>
       Object.entries(figures).flatMap(([key, { value }]) => {
         const [, n] = /^school\.(\d+)\.name$/.exec(key) ?? []
         if (n === undefined) return []
         const of = `school.${n}.of`
         const question = String(figures[of]?.value ?? '')
-        const own = /^own-(\d+)$/.exec(question)?.[1]
+        const own = numberOfOwn(question)
         const isThere =
           question === OF_NO_QUESTION ||
-          (own === undefined
+          (own === null
             ? SCHOOL_QUESTIONS.some((q) => q.code === question)
             : figures[`school.question.${own}.asks`] !== undefined)
-        return isThere
-          ? []
-          : [{ key: of, of: [of, key], says: `'${value}' answers no question that there is` }]
+        return isThere ? [] : [{ key: of, of: [of, key], says: `'${value}' answers no known question` }]
       }),
   },
   {
-    name: 'a school sets figures that there are',
+    name: 'a school only sets figures that exist',
     faults: (figures) =>
       Object.keys(figures).flatMap((key) => {
         const set = setBySchool(key)
         return set === undefined || figureToSet(figures, set)
           ? []
-          : [{ key, of: [key], says: `there is no figure ${set} that a school could set` }]
+          : [{ key, of: [key], says: `a school cannot set ${set}: there is no such figure` }]
       }),
   },
   {

@@ -46,6 +46,11 @@ const numbersOf = (figures: Figures, named: RegExp) =>
 
 /** What a keeper's own school, or question, is chosen by. */
 export const ownLetter = (n: number | string) => `own-${n}`
+/** The number of a keeper's own school or question; null of one that is known to all. */
+export function numberOfOwn(letter: string): number | null {
+  const [, n] = /^own-(\d+)$/.exec(letter) ?? []
+  return n === undefined ? null : Number(n)
+}
 
 /** A keeper's own school by the number that it has among the figures, with the question it answers. */
 export interface OwnSchool extends School {
@@ -136,6 +141,30 @@ function settingOf(set: SchoolSets, figures: Figures): FigureSetting | null {
   return typeof figure.value === 'number'
     ? { value: scaled(figure.value)!, low: scaled(figure.low), high: scaled(figure.high) }
     : null
+}
+
+/**
+ * Settings as they hold without the schools that the keeper of one species wrote: what those set is set by itself. So they can be laid over
+ * another species, where a school of the same number is another.
+ */
+export function withoutOwnSchools<
+  S extends { schools: Record<string, string>; figures: Record<string, FigureSetting> },
+>(document: Asked, settings: S): S {
+  const { schools, figures } = settings
+  const own = Object.entries(schools).filter(([, letter]) => numberOfOwn(letter) !== null)
+  if (own.length === 0) return settings
+  const set = own.flatMap(([question, letter]) =>
+    schoolFigures(document.figures, document, question, letter).map(
+      ({ key, setting }) => [key, setting] as const,
+    ),
+  )
+  return {
+    ...settings,
+    schools: Object.fromEntries(
+      Object.entries(schools).filter(([question]) => !own.some(([q]) => q === question)),
+    ),
+    figures: { ...Object.fromEntries(set), ...figures },
+  }
 }
 
 /** A school that is followed: by the code of its question and its letter. */

@@ -12,7 +12,7 @@ export const SCHOOL_FIGURES = {
   'school.*.name': { label: 'School {n}', unit: 'words', line: 80, why: 'name the school' },
   'school.*.of': {
     ...{ label: '{name}: question', unit: 'words', pattern: /^(?:[A-Z]\d{1,3}|own-\d{1,3}|none)$/ },
-    why: 'the code of a question such as D6, own-1 for the first of your own, or none',
+    why: 'use a question code such as D6, own-1 for your first own question, or none',
   },
   'school.*.argument': { label: '{name}: argument', unit: 'words' },
 } as const satisfies Record<string, FigureDeclaration>
