@@ -49,7 +49,10 @@ describe('each law finds who breaks it', () => {
     [{ 'school.1.name': 'Short', 'school.1.of': 'D99' }, "'Short' answers no known question"],
     [{ 'school.1.name': 'Short', 'school.1.of': 'own-4' }, 'answers no known question'],
     [{ ...school(1, 'Short'), ...school(2, 'SHORT') }, 'another school is called'],
-    [{ ...school(1, 'Short'), 'school.1.sets.nobody.knows': 1 }, 'cannot set nobody.knows: there is no such figure'],
+    [
+      { ...school(1, 'Short'), 'school.1.sets.nobody.knows': 1 },
+      'cannot set nobody.knows: there is no such figure',
+    ],
   ])('%j', (change, says) => {
     expect(broken(change)).toEqual([expect.stringContaining(says)])
   })
