@@ -22,6 +22,10 @@ describe('numbers in words', () => {
     expect(sayEffects(effects({}))).toBe(
       'Nothing changes: 12 verdicts, all stages and the tasks of the next 14 days stay the same.',
     )
+    // Where nobody is judged there is no verdict to stay.
+    expect(sayEffects(effects({ judged: 0 }))).toBe(
+      'Nothing changes: all stages and the tasks of the next 14 days stay the same.',
+    )
     expect(sayEffects(effects({ changes: [{}], work: { count: 1, shown: [] } }))).toBe(
       '1 of 12 verdicts, 0 stages and 1 task in the next 14 days change.',
     )

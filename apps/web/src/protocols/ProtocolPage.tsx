@@ -146,9 +146,12 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
       <div className="columns" style={{ gridTemplateColumns: '190px minmax(0, 1fr)', marginTop: 14 }}>
         <nav className="parts" aria-label="Parts of the protocol">
           {parts.map(([prefix, title]) => {
-            const touched = Object.keys(sources).filter(
-              (k) => k.startsWith(`${prefix}.`) && !guessed.has(k) && sources[k] !== FROM_LIBRARY,
-            ).length
+            const touched =
+              prefix === SCHOOLS
+                ? Object.keys(settings.schools).length
+                : Object.keys(sources).filter(
+                    (k) => k.startsWith(`${prefix}.`) && !guessed.has(k) && sources[k] !== FROM_LIBRARY,
+                  ).length
             return (
               <button
                 key={prefix}
