@@ -5,7 +5,7 @@ import { withDays } from '../parts/Reasons'
 import { useFigures } from '../shell/figures'
 import { ClockBars } from './ClockBars'
 import { replan } from './replan'
-import { EDGE_SAYS, heldBecause, STATE_SAYS } from './restWords'
+import { EDGE_SAYS, heldInShort, STATE_SAYS } from './restWords'
 import { NAMES, type Scale } from './scale'
 import { useMoveRest } from './useMoveRest'
 
@@ -82,7 +82,7 @@ export function RestRow({
         />
         {rest.held && (
           <text x={NAMES + 12} y={20} className="held">
-            Held back: {withDays(heldBecause(rest), figures.day)}
+            Held back: {withDays(heldInShort(rest), figures.day)}
           </text>
         )}
         {edges.map((edge) => (

@@ -56,12 +56,19 @@ export function nextInWords({ course, batch }: RestView, figures: Figures): stri
 }
 
 /** The gates that hold one back, in words. */
-export function heldBecause(view: RestView): string {
-  if (view.overruled?.verdict === 'held back') return view.overruled.reason
+export const heldBecause = (view: RestView): string => reasonsToHold(view).join('; ')
+
+/** The same in one line: the gravest reason, and how many more there are. */
+export function heldInShort(view: RestView): string {
+  const [first = '', ...more] = reasonsToHold(view)
+  return more.length > 0 ? `${first}; and ${more.length} more` : first
+}
+
+function reasonsToHold(view: RestView): string[] {
+  if (view.overruled?.verdict === 'held back') return [view.overruled.reason]
   return view.eligibility.reasons
     .filter((r) => r.standing === 'fails' || r.standing === 'unknown')
     .map((r) => r.note || `${r.says}: not known`)
-    .join('; ')
 }
 
 /** What needs somebody's eyes comes first. */
