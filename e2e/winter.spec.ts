@@ -135,7 +135,7 @@ test.describe('in January', () => {
     await card.getByRole('button', { name: 'Wake it, step by step' }).click()
     const out = card.getByRole('button', { name: 'It is out of the cold' })
     await expect(out).toBeDisabled()
-    await card.getByRole('checkbox', { name: /Take it out in its tub/ }).check()
+    await card.getByRole('checkbox', { name: /Carry its tub to a dim room/ }).check()
     await out.click()
     await expect(card).toContainText('woken early')
     await page.getByRole('link', { name: 'Who came through' }).click()
