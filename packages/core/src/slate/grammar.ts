@@ -254,7 +254,7 @@ export class SlateParser extends CstParser {
   })
 
   warmth = this.RULE('warmth', () => {
-    this.OPTION(() => this.CONSUME(T.Set))
+    this.OPTION(() => this.CONSUME(T.SetTo))
     // What it shows now, and its lowest and highest.
     this.AT_LEAST_ONE(() => this.CONSUME(T.Warmth))
   })

@@ -165,7 +165,7 @@ const CLAUSES: Record<string, (node: CstNode, say: Say) => Said> = {
     const [read, ...extremes] = tokensOf(node, 'Warmth').sort((a, b) => a.startOffset - b.startOffset)
     const celsius = celsiusOf(read!.image)
     // What a thermometer shows is no order to the dial.
-    if (one(node, 'Set')) {
+    if (one(node, 'SetTo')) {
       if (extremes.length > 0) throw new Unreadable('give one temperature to set it to', extremes[0]!)
       return { kind: 'set point', payload: { celsius }, says: `set to ${told(celsius)}` }
     }

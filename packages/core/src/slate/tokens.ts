@@ -118,7 +118,7 @@ export const Misted = word('Misted', /misted/i)
 export const Cleaned = word('Cleaned', /cleaned|clean/i)
 export const Soiled = word('Soiled', /soiled/i)
 export const Watered = word('Watered', /water changed|watered|water/i)
-export const Set = word('Set', /set to|set/i)
+export const SetTo = word('SetTo', /set to|set/i)
 export const Counted = word('Counted', /counted|count/i)
 export const Moulted = word('Moulted', /moulted|moults/i)
 export const Lost = word('Lost', /lost/i)
@@ -133,7 +133,7 @@ export const KEYWORDS: readonly TokenType[] = [
   ...[Weighs, Gut, FedOff, Ate, Refused, Offered, BroughtUp, Dusted, Supplement],
   ...[InShed, Shed, Pieces, Whole, Droppings, Moved, To, Sexed, Sex, Condition, ...SIZES],
   ...[Problem, Over, Died, Locked, Introduced, Separated, Ignored, Courted, Attacked, Laid, Bad],
-  ...[Misted, Cleaned, Soiled, Watered, Set, Counted, Moulted, Lost, Emerged, Collected, Eggs, Noted],
+  ...[Misted, Cleaned, Soiled, Watered, SetTo, Counted, Moulted, Lost, Emerged, Collected, Eggs, Noted],
 ]
 export const TOKENS: readonly TokenType[] = [
   ...[Space, Note, Clock, IsoDay, Weight, Length, Warmth, Minutes, Tag, Stage, Cross, Comma],
