@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { choose, idOf, listenForComplaints, openFirstBook, openRoom, startForStories } from './support'
+import { choose, idOf, listenForComplaints, openFirstBook, openPage, startForStories } from './support'
 
 /*
  * Species that nobody foresaw, each from an empty book in a few minutes: how its kind lives, what its keeper knows, its first animal, and what
@@ -105,7 +105,7 @@ test('a burrowing live-bearer, and its smaller sister', async ({ page }) => {
   // A gram is not a gram: the small one is grown, of what would be a half-grown sister.
   await openAnimal(page, 'L1')
   await expect(page.getByText(/^Breeder/).first()).toBeVisible()
-  await openRoom(page, 'Readiness')
+  await openPage(page, 'Readiness')
   await expect(page.getByRole('heading', { name: 'Who may breed' })).toBeVisible()
   await expect(page.getByRole('main').getByText('L1')).toBeVisible()
   await expect(page.getByRole('main').getByText('B1')).toBeHidden()
@@ -153,8 +153,8 @@ test('a leaf-dwelling gecko that lays every four weeks', async ({ page }) => {
     },
   })
   await addFirst(page, 'leaf gecko', { tag: 'G1', hatched: '2024-03-01', grams: '12' })
-  await openRoom(page, 'Incubation')
-  await page.getByRole('navigation', { name: 'Incubation' }).getByRole('link', { name: 'Boxes' }).click()
+  await openPage(page, 'Incubation')
+  await openPage(page, 'Incubation')
   await page.getByLabel('Its name').fill('H1')
   await page.getByRole('button', { name: 'Add incubator' }).click()
   await expect(page.getByText('The incubators are empty')).toBeVisible()
@@ -164,7 +164,7 @@ test('a leaf-dwelling gecko that lays every four weeks', async ({ page }) => {
   await expect(page.getByRole('alert').filter({ hasText: 'The incubator is set to 28' })).toContainText(
     /above the warning limit of 27.\d °C/,
   )
-  await page.getByRole('navigation', { name: 'Incubation' }).getByRole('link', { name: 'Finding' }).click()
+  await openPage(page, 'Nest checks')
   const again = new Date(Date.now() + 28 * 86_400_000)
   const day = `${again.getUTCDate()} ${again.toLocaleString('en', { month: 'short', timeZone: 'UTC' })}`
   await expect(page.getByText(`Most likely ${day}`)).toBeVisible()
@@ -236,7 +236,7 @@ for (const { name, way, knows, stage, says } of [
         .or(page.locator('svg').getByText(name))
         .first(),
     ).toBeVisible()
-    await openRoom(page, 'Round')
+    await openPage(page, 'Round')
     const inTheWalk = page.getByRole('listitem').filter({ hasText: `${name} 1` })
     await expect(inTheWalk.getByText(/^feed/)).toBeVisible()
     await inTheWalk.getByRole('button').click()

@@ -1,11 +1,11 @@
 import { expect, test, type Page } from '@playwright/test'
-import { demoForStories, listenForComplaints, openRoom, signIn } from './support'
+import { demoForStories, listenForComplaints, openPage, signIn } from './support'
 
 /* Animals in numbers: counted by stage with a few keys, a breeding box searched, the night on which moths are paired. */
 const book = demoForStories()
 
 const open = async (page: Page, name: string) => {
-  await openRoom(page, 'Cohorts')
+  await openPage(page, 'Cohorts')
   await page
     .getByRole('article', { name: `Cohort ${name}`, exact: true })
     .getByRole('button')
@@ -87,7 +87,7 @@ test('nymphs moult, are lost and split with a few keys; a wrong count is questio
     await page.getByRole('textbox', { name: 'Tag' }).fill('Z77')
     await page.getByRole('button', { name: 'Give it a name' }).click()
     await expect(now(page, 'L4')).toContainText('19')
-    await openRoom(page, 'Animals')
+    await openPage(page, 'All animals')
     await page.goto(`${book.url}/animals?find=Z77`)
     await expect(page.getByRole('link', { name: 'Z77', exact: true }).first()).toBeVisible()
   })
@@ -131,8 +131,8 @@ test('the pairing night of moths is planned: males are set apart, kept cool and 
 }) => {
   const complaints = listenForComplaints(page)
   await signIn(page, book.url)
-  await openRoom(page, 'Cohorts')
-  await page.getByRole('link', { name: 'Emergence' }).click()
+  await openPage(page, 'Cohorts')
+  await openPage(page, 'Emergence')
   const night = page.getByTestId('pairing-night')
   await expect(night).toContainText(/Pair them on the night of \d+ \w+/)
   await expect(page.getByTestId('keep-cool')).toContainText(/Keep the males at 15\.0 °C for \d+ days/)

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { choose, demoForStories, listenForComplaints, openRoom, signIn } from './support'
+import { choose, demoForStories, listenForComplaints, openPage, signIn } from './support'
 
 /* Feeder colonies: counted by scoops, projected, and fed from no faster than they bear. */
 const book = demoForStories()
@@ -9,7 +9,7 @@ test('a starter is projected a year ahead and held against its later counts; the
 }) => {
   const complaints = listenForComplaints(page)
   await signIn(page, book.url)
-  await openRoom(page, 'Colonies')
+  await openPage(page, 'Colonies')
   await page.getByRole('article', { name: 'Colony R1' }).getByRole('button').click()
   await expect(page.getByRole('heading', { name: 'Colony R1' })).toBeVisible()
   await expect(page.getByTestId('colony-says')).toContainText(/doubles in \d+\.\d weeks at 29\.0 °C/)
@@ -72,15 +72,15 @@ test('a new colony is set up and counted with a few keys; what cannot be is ques
   await test.step('whoever leaves is asked; what was written is there again', async () => {
     await form.getByRole('textbox', { name: 'Name' }).fill('Q2')
     await page.waitForTimeout(600)
-    await openRoom(page, 'Places')
+    await openPage(page, 'Places')
     const asked = page.getByRole('dialog', { name: 'This page has unsaved changes' })
     await asked.getByRole('button', { name: 'Stay here' }).click()
     await expect(form.getByRole('textbox', { name: 'Name' })).toHaveValue('Q2')
-    await openRoom(page, 'Places')
+    await openPage(page, 'Places')
     await asked.getByRole('button', { name: 'Leave without saving' }).click()
     await expect(page).toHaveURL(/places/)
     await page.reload()
-    await openRoom(page, 'Colonies')
+    await openPage(page, 'Colonies')
     await page.getByRole('button', { name: 'A new colony' }).click()
     await expect(form).toContainText('What you wrote here before is back.')
     await expect(form.getByRole('textbox', { name: 'Stands at, °C' })).toHaveValue('88 F')
@@ -129,7 +129,7 @@ test('a new colony is set up and counted with a few keys; what cannot be is ques
 test('a shortage weeks ahead is found, and mended by what is planned for it', async ({ page }) => {
   const complaints = listenForComplaints(page)
   await signIn(page, book.url)
-  await openRoom(page, 'Colonies')
+  await openPage(page, 'Colonies')
   const says = page.getByTestId('supply-says').first()
   await page
     .getByRole('radiogroup', { name: 'Feeder' })

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import sharp from 'sharp'
-import { animalsOf, demoForStories, idOf, listenForComplaints, openRoom, scan, signIn } from './support'
+import { animalsOf, demoForStories, idOf, listenForComplaints, openPage, scan, signIn } from './support'
 
 /*
  * Judging condition, as keepers do it before the season: the collection over the live scale, who is ready and why, a protocol
@@ -16,7 +16,7 @@ test('a protocol edited changes verdicts, says so before and after, and every re
 }) => {
   const complaints = listenForComplaints(page)
   await signIn(page, book.url)
-  await openRoom(page, 'Protocols')
+  await openPage(page, 'Species')
   await page.getByRole('link', { name: /corn snake/ }).click()
   const weight = page.getByRole('textbox', { name: 'Male breeding weight, cautious', exact: true })
   await weight.fill('2000000')
@@ -29,7 +29,7 @@ test('a protocol edited changes verdicts, says so before and after, and every re
   await expect(page.getByRole('status').filter({ hasText: 'C09' })).toContainText('trial instead of ready')
   await page.getByRole('button', { name: 'Put it in force' }).click()
   await expect(page.getByRole('region', { name: 'Draft' })).toBeHidden()
-  await openRoom(page, 'Readiness')
+  await openPage(page, 'Readiness')
   await page.getByRole('button', { name: 'reasons for C09' }).click()
   const sheet = page.getByRole('dialog')
   await expect(sheet).toContainText('at least 470 g')
@@ -37,7 +37,7 @@ test('a protocol edited changes verdicts, says so before and after, and every re
   await page.keyboard.press('Escape')
 
   await test.step('a school is followed, for one line only', async () => {
-    await openRoom(page, 'Protocols')
+    await openPage(page, 'Species')
     await page.getByRole('link', { name: /corn snake/ }).click()
     await page.getByText('one line', { exact: true }).click()
     await page.getByRole('combobox', { name: 'Which line' }).click()
@@ -64,7 +64,7 @@ test('a protocol edited changes verdicts, says so before and after, and every re
   })
 
   await test.step('a file is given away and brought in; a broken one is refused with its figure named', async () => {
-    await openRoom(page, 'Protocols')
+    await openPage(page, 'Species')
     const file = async (code: string) => {
       const list = await page.evaluate(
         async () =>
@@ -96,7 +96,7 @@ test('a protocol edited changes verdicts, says so before and after, and every re
 
 test('thresholds are moved by hand, and who would be judged otherwise is named', async ({ page }) => {
   await signIn(page, book.url)
-  await openRoom(page, 'Readiness')
+  await openPage(page, 'Readiness')
   await page.getByRole('button', { name: 'What if' }).click()
   const asked = page.getByRole('region', { name: 'What if' })
   await expect(asked).toContainText('Nobody would be judged otherwise')
@@ -112,7 +112,7 @@ test('the whole collection is fitted beside the screen: lines, seasons, who is o
   page,
 }) => {
   await signIn(page, book.url)
-  await openRoom(page, 'Growth')
+  await openPage(page, 'Growth')
   await expect(page.getByRole('heading', { name: /Lines compared/ })).toBeVisible({ timeout: 30_000 })
   await expect(page.getByRole('heading', { name: /Seasons compared/ })).toBeVisible()
   await page.getByText('western hognose', { exact: true }).click()
@@ -220,7 +220,7 @@ test('two records become one and are parted again; many are ticked, moved and pr
   await expect(page.getByText('Also written down as C45')).toBeHidden()
   expect((await animalsOf(page)).some((a) => a.tag === 'C45')).toBe(true)
 
-  await openRoom(page, 'Animals')
+  await openPage(page, 'All animals')
   await page.getByRole('combobox', { name: 'Grouped by' }).selectOption('line')
   await expect(page.getByRole('row', { name: /Lamplight corn \d+/ })).toBeVisible()
   await page.getByRole('checkbox', { name: 'Tick C02' }).check()
@@ -242,7 +242,7 @@ test('two records become one and are parted again; many are ticked, moved and pr
   await page.getByText('maybe', { exact: true }).click()
   await page.getByRole('button', { name: 'Save trait' }).click()
   await expect(page.getByText('shows granite, 50 % sure')).toBeVisible()
-  await openRoom(page, 'Animals')
+  await openPage(page, 'All animals')
   await page.getByRole('textbox', { name: 'Filter animals' }).fill('granite')
   await expect(page.getByRole('heading', { name: '1 animal', exact: true })).toBeVisible()
   await page.getByRole('checkbox', { name: 'Tick C31' }).check()
@@ -262,7 +262,7 @@ test('ten breeders go over the live scale with one key each', async ({ page }) =
     keys++
     await page.keyboard.press(key)
   }
-  await openRoom(page, 'Weigh-in')
+  await openPage(page, 'Weigh-in')
   const scale = page.locator('.scale')
   const card = page.locator('article .tag').first()
   const weighed: string[] = []

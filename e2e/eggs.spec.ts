@@ -1,19 +1,16 @@
-import { expect, test, type Page } from '@playwright/test'
-import { demoForStories, choose, listenForComplaints, openRoom, signIn } from './support'
+import { expect, test } from '@playwright/test'
+import { demoForStories, choose, listenForComplaints, openPage, signIn } from './support'
 
 /*
  * Eggs in late May: found where they are due, candled by keys, kept through a night on which the heater sticks.
  */
 const book = demoForStories()
 
-const part = (page: Page, name: string) =>
-  page.getByRole('navigation', { name: 'Incubation' }).getByRole('link', { name, exact: true }).click()
-
 test('twelve eggs are found where they were due, and candled with twelve keys', async ({ page }) => {
   const complaints = listenForComplaints(page)
   await signIn(page, book.url)
-  await openRoom(page, 'Incubation')
-  await part(page, 'Finding')
+  await openPage(page, 'Incubation')
+  await openPage(page, 'Nest checks')
   await test.step('she is looked for today, with what it rests on', async () => {
     const card = page.locator('article', { hasText: 'H12' })
     await expect(card).toContainText('mated with H10')
@@ -74,15 +71,15 @@ test('the heater sticks: an alarm in another browser, a message, and the eggs sa
   await signIn(page, book.url)
   const other = await browser.newPage()
   await signIn(other, book.url)
-  await openRoom(page, 'Incubation')
-  await part(page, 'Climate')
+  await openPage(page, 'Incubation')
+  await openPage(page, 'Climate')
   await page.getByRole('link', { name: 'H3', exact: true }).click()
   await page.getByRole('button', { name: 'thermostat stuck warm' }).click()
   const alarm = other.getByRole('alert', { name: 'Alarms' })
   await expect(alarm).toContainText('H3: too warm', { timeout: 60_000 })
   await expect(alarm).toContainText('too warm for eggs')
   await expect(page.locator('main')).toContainText('no fan, no ice')
-  await openRoom(other, 'Messages')
+  await openPage(other, 'Messages')
   await expect(other.locator('main')).toContainText('Eggs there: ')
   await page.getByRole('button', { name: 'all well' }).click()
   await expect(alarm).not.toBeVisible({ timeout: 60_000 })

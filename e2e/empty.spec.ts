@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { choose, idOf, startForStories, listenForComplaints, openRoom } from './support'
+import { choose, idOf, startForStories, listenForComplaints, openPage } from './support'
 
 const book = startForStories('--empty')
 
@@ -27,63 +27,63 @@ test('an empty server opens at its first owner, and every empty view says what t
   await page.getByRole('button', { name: 'Open the book' }).click()
   // Which species are kept is asked first; whoever does not say it now is told where.
   await expect(page.getByRole('heading', { name: 'Which species do you keep?' })).toBeVisible()
-  await openRoom(page, 'Round')
+  await openPage(page, 'Round')
   await expect(page.getByText('Nothing is due today.')).toBeVisible()
   await expect(page.getByRole('link', { name: 'choose the species you keep' })).toBeVisible()
   for (const [room, says] of [
     ['Animals', 'There is no animal in this book yet.'],
     ['Readiness', 'No animal here is kept as a breeder'],
-    ['Brumation', 'No rest is planned yet'],
+    ['Rest', 'No rest is planned yet'],
     ['Messages', 'Nothing was sent'],
-    ['Pairing', 'No pairing is in the book yet'],
+    ['Pairings', 'No pairing is in the book yet'],
     ['Incubation', 'There is no incubator'],
-    ['Rearing', 'No young animal is being raised'],
+    ['Ladder', 'No young animal is being raised'],
     ['Cohorts', 'No cohort is kept here yet'],
     ['Colonies', 'No colony is kept here yet'],
     ['Review', 'is in the book yet: clutches'],
     ['Log', 'Nothing is written yet'],
   ] as const) {
-    await openRoom(page, room)
+    await openPage(page, room)
     await expect(page.getByText(says)).toBeVisible()
   }
-  await openRoom(page, 'Brumation')
+  await openPage(page, 'Rest')
   for (const [part, says] of [
     ['Checks', 'Nobody is asleep'],
-    ['Units', 'No cold unit is in the book yet'],
+    ['Cooling units', 'No cold unit is in the book yet'],
     ['Weather', 'No rule is set'],
-    ['Tubs', 'nobody needs a tub'],
+    ['Tubs for the rest', 'nobody needs a tub'],
     ['Who came through', 'Nobody has slept yet'],
   ] as const) {
-    await page.getByRole('navigation', { name: 'Brumation' }).getByRole('link', { name: part }).click()
+    await openPage(page, part)
     await expect(page.getByText(says)).toBeVisible()
   }
-  await openRoom(page, 'Pairing')
+  await openPage(page, 'Pairings')
   for (const [part, says] of [
     ['Watch', 'Nobody is together'],
-    ['Season', 'No species in this book is kept individually'],
+    ['Season plan', 'No species in this book is kept individually'],
     ['Crosses', 'No species in this book is kept individually'],
     ['Kin', 'No species in this book is kept individually'],
     ['Goals', 'No species in this book is kept individually'],
     ['Genes', 'No species in this book is kept individually'],
   ] as const) {
-    await page.getByRole('navigation', { name: 'Pairing' }).getByRole('link', { name: part }).click()
+    await openPage(page, part)
     await expect(page.getByText(says)).toBeVisible()
   }
-  await openRoom(page, 'Incubation')
+  await openPage(page, 'Incubation')
   for (const [part, says] of [
-    ['Finding', 'Nobody is expected to lay'],
-    ['Plan the hatch', 'A plan wants two clutches at least'],
+    ['Nest checks', 'Nobody is expected to lay'],
+    ['Hatch plan', 'A plan wants two clutches at least'],
     ['Methods', 'No species in this book has eggs to incubate'],
     ['Past forecasts', 'No clutch has hatched here yet'],
     ['Other clocks', 'Nobody carries young'],
-    ['Boxes', 'There is no incubator'],
+    ['Incubation', 'There is no incubator'],
   ] as const) {
-    await page.getByRole('navigation', { name: 'Incubation' }).getByRole('link', { name: part }).click()
+    await openPage(page, part)
     await expect(page.getByText(says).first()).toBeVisible()
   }
-  await page.getByRole('navigation', { name: 'Incubation' }).getByRole('link', { name: 'Climate' }).click()
+  await openPage(page, 'Climate')
   await expect(page.getByText('Nothing is measured yet')).toBeVisible()
-  await openRoom(page, 'Incubation')
+  await openPage(page, 'Incubation')
   await page.getByLabel('Its name').fill('H1')
   await page.getByRole('button', { name: 'Add incubator' }).click()
   await expect(page.getByText('The incubators are empty')).toBeVisible()
@@ -98,7 +98,7 @@ test('a list with strange headings is understood, mended where it stands, brough
   await page.getByLabel('Address').fill('hester@reed-loft.example')
   await page.getByLabel('Password').fill('long enough now')
   await page.getByRole('button', { name: 'Open the book' }).click()
-  await openRoom(page, 'Animals')
+  await openPage(page, 'All animals')
   await page.getByRole('link', { name: 'Bring in a list' }).click()
   await page.locator('input[type=file]').setInputFiles({
     name: 'cupboard.csv',
@@ -146,7 +146,7 @@ M3;;corn snak;12 oz
     await route.continue()
   })
   await page.getByRole('button', { name: 'Undo it all' }).click()
-  await openRoom(page, 'Animals')
+  await openPage(page, 'All animals')
   await page.getByRole('textbox', { name: 'Filter animals' }).pressSequentially('M1')
   await expect(page.getByRole('row', { name: /M2/ })).toBeHidden()
   letGo()
@@ -169,7 +169,7 @@ test('two sister species that nobody foresaw are in the book, and judged each by
     { name: 'dune boa', tag: 'DB1', breeds: '310 g', weighs: '120' },
     { name: 'island dune boa', tag: 'IB1', breeds: '80 g', weighs: '120' },
   ]) {
-    await openRoom(page, 'Protocols')
+    await openPage(page, 'Species')
     await page.getByRole('link', { name: 'New species' }).click()
     await page.getByLabel('Common name').fill(name)
     await page.getByRole('button', { name: /^live-bearing snakes/ }).click()

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { choose, idOf, listenForComplaints, openFirstBook, openRoom, startForStories } from './support'
+import { choose, idOf, listenForComplaints, openFirstBook, openPage, startForStories } from './support'
 
 const book = startForStories('--empty')
 
@@ -46,12 +46,12 @@ test('a new book: the species are ticked, a tortoise, a scorpion, a gecko, a col
   })
 
   await test.step('a colony and a cohort are set up beside them', async () => {
-    await openRoom(page, 'Colonies')
+    await openPage(page, 'Colonies')
     await page.getByRole('button', { name: 'A new colony' }).click()
     await page.getByLabel('Name', { exact: true }).fill('R1')
     await page.getByRole('button', { name: 'Set up colony' }).click()
     await expect(page.getByRole('heading', { name: 'Colony R1' })).toBeVisible()
-    await openRoom(page, 'Cohorts')
+    await openPage(page, 'Cohorts')
     await page.getByRole('button', { name: 'A new cohort' }).click()
     await page.getByLabel('Name', { exact: true }).fill('N1')
     await page.getByRole('button', { name: 'Begin cohort' }).click()
@@ -59,7 +59,7 @@ test('a new book: the species are ticked, a tortoise, a scorpion, a gecko, a col
   })
 
   await test.step('tonight’s round holds each of them once, food and water together, and nobody is years late', async () => {
-    await openRoom(page, 'Round')
+    await openPage(page, 'Round')
     for (const [tag, says, walked] of [
       ['R1', 'no food recorded yet', 1],
       ['G1', 'no meal recorded yet', 2],
@@ -76,7 +76,7 @@ test('a new book: the species are ticked, a tortoise, a scorpion, a gecko, a col
   })
 
   await test.step('the list of species tells what is here and what comes next', async () => {
-    await openRoom(page, 'Protocols')
+    await openPage(page, 'Species')
     await expect(page.getByRole('link', { name: /emperor scorpion.*1 animal.*S1/ })).toBeVisible()
     await expect(page.getByRole('link', { name: /dubia roach.*1 colony/ })).toBeVisible()
     await expect(page.getByRole('link', { name: /Indian stick insect.*1 cohort/ })).toBeVisible()

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { animalsOf, demoForStories, idOf, listenForComplaints, openRoom, signIn } from './support'
+import { animalsOf, demoForStories, idOf, listenForComplaints, openPage, signIn } from './support'
 
 /* Who leaves: what is told of it, and to whom. */
 const book = demoForStories()
@@ -12,7 +12,7 @@ test('a defect is pointed at and follows the animal to its price; siblings are c
 }) => {
   const complaints = listenForComplaints(page)
   await signIn(page, book.url)
-  await openRoom(page, 'Leaving')
+  await openPage(page, 'For sale')
   const corns = page.getByRole('listitem').filter({ hasText: 'corn snake' })
   const open = corns.filter({ has: page.getByRole('button', { name: /^sell / }) })
   const sound = open.filter({ hasNotText: /gate shut again|reserved for|not for breeding/ }).first()
@@ -24,7 +24,7 @@ test('a defect is pointed at and follows the animal to its price; siblings are c
   await page.keyboard.press('Escape')
   await inspection.getByRole('button', { name: 'Save defect' }).click()
   await expect(inspection).toContainText('kink in the tail, slight: not for breeding')
-  await openRoom(page, 'Leaving')
+  await openPage(page, 'For sale')
   const line = page.getByRole('listitem').filter({ hasText: tag }).first()
   await expect(line).toContainText('not for breeding')
   await line.getByRole('button', { name: `sell ${tag}` }).click()

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { demoForStories, choose, listenForComplaints, openRoom, signIn } from './support'
+import { demoForStories, choose, listenForComplaints, openPage, signIn } from './support'
 
 /*
  * One line from the scale to the sale, as a keeper takes it through the real program: the list, the weigh-in, the pairing,
@@ -60,7 +60,7 @@ test('a line goes from the list to the sale', async ({ page }) => {
     await expect(page.getByRole('region', { name: 'Earlier lists' })).toContainText(
       /arrivals\.csv.*brought in: 3 rows, 7 left/,
     )
-    await openRoom(page, 'Animals')
+    await openPage(page, 'All animals')
     await page.getByRole('textbox', { name: 'Filter animals' }).fill('K0')
     await expect(page.getByRole('row', { name: /K02 .*about 5 y/ })).toBeVisible()
     await page.getByText('cards', { exact: true }).click()
@@ -68,7 +68,7 @@ test('a line goes from the list to the sale', async ({ page }) => {
   })
 
   await test.step('weigh two breeders; each has its verdict with reasons, and can be overruled', async () => {
-    await openRoom(page, 'Weigh-in')
+    await openPage(page, 'Weigh-in')
     await page.getByText('by typing', { exact: true }).click()
     for (const [tag, grams] of [
       ['K01', '441'],
@@ -93,7 +93,7 @@ test('a line goes from the list to the sale', async ({ page }) => {
       await weight.press('Enter')
       await expect(page.locator('li', { hasText: tag }).filter({ hasText: `${grams} g` })).toBeVisible()
     }
-    await openRoom(page, 'Readiness')
+    await openPage(page, 'Readiness')
     await page.getByRole('button', { name: 'reasons for K01' }).click()
     const sheet = page.getByRole('dialog')
     await expect(sheet).toContainText('not this season')
@@ -116,7 +116,7 @@ test('a line goes from the list to the sale', async ({ page }) => {
   })
 
   await test.step('pair them; the lock gives the days to look for eggs', async () => {
-    await openRoom(page, 'Pairing')
+    await openPage(page, 'Pairings')
     await page.getByRole('button', { name: 'Pair two animals' }).click()
     await choose(page, 'Female', 'C31')
     await choose(page, 'Male', 'K02')
@@ -139,12 +139,12 @@ test('a line goes from the list to the sale', async ({ page }) => {
 
   await test.step('the weeks pass; the clutch is recorded egg by egg', async () => {
     await advance(page, 5)
-    await openRoom(page, 'Incubation')
+    await openPage(page, 'Incubation')
     await page.getByText('another incubator').click()
     await page.getByLabel('Its name').fill('H9')
     await page.getByRole('button', { name: 'Add incubator' }).click()
     await expect(page.getByText('H9 stands ready with 6 boxes')).toBeVisible()
-    await openRoom(page, 'Pairing')
+    await openPage(page, 'Pairings')
     await page.getByRole('link', { name: /K01 × K02/ }).click()
     await page.getByRole('button', { name: 'Eggs found: record the clutch' }).click()
     await page.getByRole('spinbutton', { name: 'Eggs', exact: true }).fill('4')
@@ -234,7 +234,7 @@ test('a line goes from the list to the sale', async ({ page }) => {
   })
 
   await test.step('raise one: shed, meals taken and refused, weight; its gates say what is missing', async () => {
-    await openRoom(page, 'Rearing')
+    await openPage(page, 'Ladder')
     await page.getByRole('button', { name: /^K11 / }).click()
     const sheet = page.getByRole('dialog')
     await expect(sheet).toContainText('Missing: the shed, found whole')
@@ -282,6 +282,7 @@ test('a line goes from the list to the sale', async ({ page }) => {
 
   await test.step('the ribbon shows the season; an older entry is struck out and stays readable', async () => {
     await page.getByRole('button', { name: 'Back', exact: true }).click()
+    await page.getByRole('button', { name: /^season/ }).click()
     const ribbon = page.getByRole('group', { name: 'Season ribbon' })
     await expect(ribbon.getByRole('button', { name: 'Lamplight corn' })).toBeVisible()
     await expect(ribbon.locator('title', { hasText: /Lamplight corn: rearing .*K12/ })).toHaveCount(1)

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { startForStories, listenForComplaints, openFirstBook, openRoom } from './support'
+import { startForStories, listenForComplaints, openFirstBook, openPage } from './support'
 
 const book = startForStories('--empty')
 
@@ -9,14 +9,14 @@ test('a book is opened, a helper let in by a link, signed out, let in anew; the 
 }) => {
   const complaints = listenForComplaints(page)
   await openFirstBook(page, book.url, { book: 'Reed Bank', owner: 'Tamsin', password: 'a bank of reeds' })
-  await openRoom(page, 'Book')
+  await openPage(page, 'Settings')
 
   const link = async () => {
     const shown = page.getByLabel('The link')
     await expect(shown).toHaveValue(/\/join\//)
     return shown.inputValue()
   }
-  await page.getByRole('link', { name: 'Members' }).click()
+  await openPage(page, 'Members')
   await page.getByLabel('For whom').fill('the sitter')
   await page.getByRole('button', { name: 'Make a link' }).click()
   const address = await link()
@@ -56,7 +56,7 @@ test('a book is opened, a helper let in by a link, signed out, let in anew; the 
   })
 
   await test.step('a deleted book is closed to the sitter at once, and its owner brings it back', async () => {
-    await openRoom(page, 'Book')
+    await openPage(page, 'Settings')
     await page.getByText('Delete this book').click()
     const form = page.getByRole('form', { name: 'Delete this book' })
     await form.getByLabel('Write its name').fill('Reed')

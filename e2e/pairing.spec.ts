@@ -1,13 +1,10 @@
-import { expect, test, type Page } from '@playwright/test'
-import { choose, demoForStories, listenForComplaints, signIn } from './support'
+import { expect, test } from '@playwright/test'
+import { choose, demoForStories, listenForComplaints, openPage, signIn } from './support'
 
 /*
  * A season of pairings as a keeper plans and watches it: in January, when the corn snakes wake one after the other.
  */
 const book = demoForStories('2027-01-20')
-
-const part = (page: Page, name: string) =>
-  page.getByRole('navigation', { name: 'Pairing' }).getByRole('link', { name, exact: true }).click()
 
 test('the season is planned, one female is late, and it is solved again', async ({ page }) => {
   const complaints = listenForComplaints(page)
@@ -138,7 +135,7 @@ test('kin: the table both ways round, the pedigree, founders; a goal and the gen
   await expect(pedigree.getByText('C02', { exact: true })).toBeVisible()
   await expect(page.getByText(/founders, worth/)).toBeVisible()
 
-  await part(page, 'Goals')
+  await openPage(page, 'Goals')
   await expect(page.getByRole('heading', { name: 'Neither black nor red' })).toBeVisible()
   await expect(page.getByText('soonest good way')).toBeVisible({ timeout: 30_000 })
   await page.getByRole('button', { name: 'Set a goal' }).click()
@@ -211,7 +208,7 @@ test('a pairing session by keyboard: the clock runs, each key writes what was se
   await page.goto(`${book.url}/pairing/crosses?cross=C23×C09`)
   await page.getByRole('article', { name: 'C23 × C09' }).getByRole('button', { name: 'Pair them' }).click()
   await expect(page.getByText(/Introduce them/)).toBeVisible()
-  await part(page, 'Watch')
+  await openPage(page, 'Watch')
   await page.getByRole('button', { name: /^C23 × C09/ }).click()
   const card = page.getByRole('article', { name: 'C23 × C09' })
   await expect(card).toContainText('Before they meet')

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { animalsOf, demoForStories, idOf, listenForComplaints, openRoom, scan, signIn } from './support'
+import { animalsOf, demoForStories, idOf, listenForComplaints, openPage, scan, signIn } from './support'
 
 /* From the egg to the new owner, as it is done at the rack: mostly by keys. */
 const book = demoForStories()
@@ -69,7 +69,7 @@ test('animals are moved by keys, by their codes and by hand; who lives alone is 
 }) => {
   const complaints = listenForComplaints(page)
   await signIn(page, book.url)
-  await openRoom(page, 'Places')
+  await openPage(page, 'Places')
   // The lightest with a neighbour: small enough for any tub of the rack.
   const nursery = new Map((await animalsOf(page)).map((a) => [placeOf(a), a]))
   const young = [...nursery.values()].sort((a, b) => a.grams - b.grams)
@@ -225,9 +225,9 @@ test('meals by keys in walking order; the anxious ones with their next trick; tu
     await expect(list.filter({ hasText: two! })).toHaveCount(0)
     await page.goto(`${book.url}/rearing/first-meals`)
   })
-  await page.getByRole('link', { name: 'First meals' }).click()
+  await openPage(page, 'First meals')
   await expect(page.getByRole('listitem').filter({ hasText: 'H31' })).toContainText('a vet is due')
-  await page.getByRole('link', { name: 'Tubs wanted' }).click()
+  await openPage(page, 'Tubs wanted')
   await expect(page.getByTestId('tubs-small')).toContainText(/small tubs?/, { timeout: 60_000 })
   await page.getByRole('article', { name: 'Tubs of small' }).getByText('as a table').click()
   await expect(page.getByRole('article', { name: 'Tubs of small' }).getByRole('row')).toHaveCount(40)

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { demoForStories, listenForComplaints, openRoom, signIn } from './support'
+import { demoForStories, listenForComplaints, openPage, signIn } from './support'
 
 const book = demoForStories()
 
@@ -8,7 +8,7 @@ test('a season is held against the one before: what was changed is found, traced
 }) => {
   const complaints = listenForComplaints(page)
   await signIn(page, book.url)
-  await openRoom(page, 'Review')
+  await openPage(page, 'Review')
   const found = page.getByRole('list', { name: 'What stands out' })
   await expect(found).toContainText(/weight in the first week: −\d.* ▼ worse, between −.* and −/)
   await expect(found).toContainText('with 19 measures looked at')
@@ -69,9 +69,9 @@ test('the whole book is saved as a file and opened again as a book of its own, a
   // Its own book beside the other, once all of it is there.
   await expect.poll(bookId, { timeout: 150_000 }).not.toBe(before)
   await expect(page.getByRole('heading', { name: 'The book', exact: true })).toBeVisible()
-  await openRoom(page, 'Animals')
+  await openPage(page, 'All animals')
   await expect(page.getByRole('heading', { name: /^\d+ animals$/ })).toBeVisible()
-  await openRoom(page, 'Book')
+  await openPage(page, 'Settings')
   await page.getByRole('button', { name: 'Sign out' }).click()
   await page.getByRole('button', { name: 'Open the book' }).click()
   const which = page.getByRole('region', { name: 'Which book?' })

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { demoForStories, idOf, listenForComplaints, openRoom, scan, signIn } from './support'
+import { demoForStories, idOf, listenForComplaints, openPage, scan, signIn } from './support'
 
 const book = demoForStories()
 const slate = (page: Page) => page.getByRole('region', { name: 'Slate' })
@@ -9,7 +9,7 @@ test('lines are written as on a card: understood while one types, kept where unr
 }) => {
   const complaints = listenForComplaints(page)
   await signIn(page, book.url)
-  await openRoom(page, 'Places')
+  await openPage(page, 'Places')
   await page.keyboard.press('/')
   const field = page.getByRole('textbox', { name: 'Write as on a card' })
   await expect(field).toBeFocused()

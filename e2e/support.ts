@@ -2,6 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process'
 import { rmSync } from 'node:fs'
 import { connect, createServer } from 'node:net'
 import { expect, test, type Page } from '@playwright/test'
+import { MENU } from '../apps/web/src/menu'
 import { freshFolder, type STORY_DAYS } from './folders'
 
 interface RunningBook {
@@ -180,8 +181,25 @@ export async function choose(page: Page, label: string, option: string): Promise
     .click()
 }
 
-export async function openRoom(page: Page, name: string): Promise<void> {
-  await page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name, exact: true }).click()
+/** Goes to a page by the menu, as a keeper does: its group, the page, and where it stands under another, that one first. */
+export async function openPage(page: Page, name: string): Promise<void> {
+  const ways = MENU.flatMap((group) =>
+    group.pages.flatMap((at) => [
+      { name: at.name, by: [group.name, at.name] },
+      ...at.under.map((under) => ({ name: under.name, by: [group.name, at.name, under.name] })),
+    ]),
+  )
+  const [group, ...links] = ways.find((way) => way.name === name)!.by
+  const rooms = page.getByRole('navigation', { name: 'Rooms' })
+  const all = page.getByRole('button', { name: 'All pages', exact: true })
+  await expect(rooms).toBeVisible()
+  if (await all.isVisible()) await all.click()
+  await rooms.getByRole('link', { name: new RegExp(`^${group}(,|$)`) }).click()
+  let pages = page.getByRole('navigation', { name: group!, exact: true })
+  for (const link of links) {
+    await pages.getByRole('link', { name: link, exact: true }).click()
+    pages = page.getByRole('navigation', { name: link, exact: true })
+  }
 }
 
 /** A code read by a scanner that plays a keyboard: its letters and Enter, faster than a hand types. */

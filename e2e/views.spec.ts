@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
 import { goTo, look, outOfLine, tooFaint, waitingOf } from './looking'
-import { demoForStories, listenForComplaints, openRoom, signIn } from './support'
+import { demoForStories, listenForComplaints, openPage, signIn } from './support'
 
 const book = demoForStories()
 
@@ -101,11 +101,11 @@ async function viewsOfOne(page: Page): Promise<string[]> {
 const DARKER = [
   { light: 'light', bring: 'daylight' },
   { light: 'dusk', bring: 'dusk' },
-  { light: 'lamp', bring: 'red lamp (L)' },
+  { light: 'lamp', bring: 'Red lamp' },
 ] as const
 const LIGHTER = [
-  { light: 'lamp', bring: 'red lamp (L)' },
-  { light: 'dusk', bring: 'lamp off (L)' },
+  { light: 'lamp', bring: 'Red lamp' },
+  { light: 'dusk', bring: 'Lamp off' },
   { light: 'light', bring: 'daylight' },
 ] as const
 
@@ -160,7 +160,7 @@ test('the first route stays under 300 kB of JavaScript, and a room brings its ow
   expect(bytes).toBeGreaterThan(50_000)
   expect(bytes).toBeLessThan(300_000)
   const before = bytes
-  await openRoom(page, 'Rearing')
+  await openPage(page, 'Ladder')
   await expect(page.getByRole('heading', { name: /The ladder/ })).toBeVisible()
   await expect.poll(() => bytes).toBeGreaterThan(before)
 })
@@ -178,6 +178,7 @@ test('the ribbon filters the page below to the line that is picked, and the addr
   page,
 }) => {
   await signIn(page, book.url)
+  await page.getByRole('button', { name: /^season/ }).click()
   await page
     .getByRole('group', { name: 'Season ribbon' })
     .getByRole('button', { name: 'Marram hognose' })
@@ -192,6 +193,7 @@ test('the ribbon is walked by keys: lanes, stretches, width, and what is left ou
   page,
 }) => {
   await signIn(page, book.url)
+  await page.getByRole('button', { name: /^season/ }).click()
   const ribbon = page.getByRole('group', { name: 'Season ribbon' })
   await expect(ribbon.getByRole('button').nth(4)).toBeVisible()
   const lanes = await ribbon.getByRole('button').allTextContents()
@@ -261,7 +263,7 @@ test('a helper sees no decisions to take, a viewer nothing to write', async ({ p
     await expect(page.getByRole('button', { name: 'New animal' })).toHaveCount(decides ? 1 : 0)
     await page.goto(`${book.url}/pairing`)
     await expect(page.getByRole('button', { name: /attacked/ })).toHaveCount(writes ? 1 : 0)
-    await openRoom(page, 'Book')
+    await openPage(page, 'Settings')
     await page.getByRole('button', { name: 'Sign out' }).click()
     await expect(page.getByRole('button', { name: 'Open the book' })).toBeVisible()
   }

@@ -1,5 +1,5 @@
 import { expect, test, type Browser, type Page } from '@playwright/test'
-import { demoForStories, listenForComplaints, openRoom, signIn } from './support'
+import { demoForStories, listenForComplaints, openPage, signIn } from './support'
 
 /*
  * A winter, as keepers live it: who may sleep and when, a cold unit that has to be proved, what wakes one too early, and an
@@ -16,7 +16,7 @@ test.describe('in autumn', () => {
   }) => {
     const complaints = listenForComplaints(page)
     await signIn(page, book.url)
-    await openRoom(page, 'Brumation')
+    await openPage(page, 'Rest')
     await page.getByRole('button', { name: 'Plan a rest' }).first().click()
     const who = page.getByRole('combobox', { name: /Who is to rest/ })
     for (const tag of ['C11', 'C15', 'C17', 'C28', 'C37', 'M01', 'M02', 'M03', 'M05', 'F01', 'F02', 'F06']) {
@@ -69,7 +69,7 @@ test.describe('in autumn', () => {
     await page.getByRole('dialog').getByRole('button', { name: 'Overrule' }).click()
     await page.keyboard.press('Escape')
     await expect(card).toContainText('Rests by decision of Ottoline')
-    await page.getByRole('link', { name: 'Tubs' }).click()
+    await openPage(page, 'Tubs for the rest')
     await page.getByRole('textbox', { name: 'Tubs there are' }).fill('10 × 20 L\n3 × 8 L\na heap')
     await expect(page.getByText('not read: a heap')).toBeVisible()
     await page.getByRole('textbox', { name: 'Tubs there are' }).fill('12 × 20 L\n3 × 8 L')
@@ -127,7 +127,7 @@ test.describe('in January', () => {
 
   test('one that loses too much is woken step by step, and counted', async ({ page }) => {
     await signIn(page, book.url)
-    await openRoom(page, 'Brumation')
+    await openPage(page, 'Rest')
     const wanting = page.getByRole('article', { name: 'Needs somebody' })
     await wanting.getByRole('button', { name: /M04 wake now: lost 9\.\d % of its start weight/ }).click()
     const card = page.getByRole('article', { name: 'Rest of M04' })
@@ -138,7 +138,7 @@ test.describe('in January', () => {
     await card.getByRole('checkbox', { name: /Carry its tub to a dim room/ }).check()
     await out.click()
     await expect(card).toContainText('woken early')
-    await page.getByRole('link', { name: 'Who came through' }).click()
+    await openPage(page, 'Who came through')
     await expect(page.getByRole('list', { name: 'Not come through' })).toContainText(/M04 woken early/)
     await expect(page.getByRole('list', { name: 'Not come through' })).toContainText(/F07 died/)
     await expect(page.getByRole('table', { name: 'Survival by season' })).toContainText(

@@ -34,6 +34,7 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
             methods: compiled?.incubation?.methods ?? [],
             usualCount: compiled?.clutch?.count.typical ?? null,
             setPointC: compiled?.incubation?.setPointC ?? null,
+            rests: (compiled?.rest ?? null) !== null,
             prey: [...new Set(compiled?.stages.flatMap((s) => s.feed?.prey ?? []))],
           }
         }),

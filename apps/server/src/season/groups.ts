@@ -7,6 +7,7 @@ import {
   studyCohort,
   type CohortProtocol,
   type Day,
+  type StageForecast,
 } from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
 import { cohortViews, protocolIn } from '../cohorts'
@@ -68,11 +69,21 @@ function cohortSeason(view: CohortView, protocol: CohortProtocol, today: Day): G
       { ...base, name: 'rearing', from: earlierDay(firstYoung, hatched), to: laterDay(hatched, until) },
     ],
     hills: [
-      ...(hatch ? [{ ...hill, of: 'hatching' as const, ...stageHill(today, hatch) }] : []),
-      ...(grown ? [{ ...hill, of: 'growing up' as const, ...stageHill(today, grown) }] : []),
+      ...(hatch
+        ? [{ ...hill, of: 'hatching' as const, ...stageHill(today, hatch), window: windowOf(today, hatch) }]
+        : []),
+      ...(grown
+        ? [{ ...hill, of: 'growing up' as const, ...stageHill(today, grown), window: windowOf(today, grown) }]
+        : []),
     ],
   }
 }
+
+/** Between which days nine in ten of those that come enter a stage. */
+const windowOf = (today: Day, { first, last }: StageForecast) => ({
+  from: addDays(today, Math.round(first)),
+  to: addDays(today, Math.round(last)),
+})
 
 /** The day on which the first was seen that had left the egg; null where nobody has seen one. */
 const firstSeen = (view: CohortView, egg: string): Day | null =>

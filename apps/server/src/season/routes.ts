@@ -87,6 +87,7 @@ async function season(tx: Transaction, actor: Actor) {
             label: c.clutch.name,
             of: 'hatching' as const,
             from: start,
+            window: c.view.forecast!.windowDays,
             shares: hatchHill(
               c.incubated!.forecast!,
               instantOfDay(start, book.zone),

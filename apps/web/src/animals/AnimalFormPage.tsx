@@ -19,6 +19,7 @@ import { useContractForm } from '../parts/form/useContractForm'
 import { NotInBook } from '../parts/NotInBook'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
+import { useTitle } from '../shell/frame/useTitle'
 import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { placeNames, useAnimal, useAnimals, usePlaces, useProtocols } from '../shell/queries'
@@ -32,6 +33,7 @@ export function AnimalFormPage() {
   const { data: protocols, isFetching } = useProtocols()
   const [params] = useSearchParams()
   const species = params.get('species')
+  useTitle(data && `Correct ${data.animal.tag}`)
   if (error)
     return (
       <NotInBook

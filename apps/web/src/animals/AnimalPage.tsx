@@ -25,6 +25,7 @@ import { ReasonList, ReasonsSheet } from '../parts/Reasons'
 import { Strokes } from '../parts/Strokes'
 import { Verdict } from '../parts/Verdict'
 import { sentences } from '../parts/sentence'
+import { useTitle } from '../shell/frame/useTitle'
 import { useFigures } from '../shell/figures'
 import { useKeys } from '../shell/keys'
 import { useAnimal } from '../shell/queries'
@@ -36,6 +37,7 @@ const GrowthChart = lazy(() => import('../parts/GrowthChart'))
 export function AnimalPage() {
   const { id } = useParams()
   const { data, error } = useAnimal(id)
+  useTitle(data?.animal.tag)
   if (error)
     return (
       <NotInBook

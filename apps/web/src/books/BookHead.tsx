@@ -7,18 +7,11 @@ import { forgetQueries } from '../shell/keptQueries'
 import { useSession } from '../shell/session'
 import { useSayNot } from '../shell/useSendAndSay'
 
-const PAGES = [
-  ['/book', 'The book'],
-  ['/book/members', 'Members'],
-  ['/book/you', 'You'],
-  ['/book/files', 'In and out'],
-] as const
-
 /** The head of the book's own pages, with the way out. */
 export function BookHead({ title }: { title: ReactNode }) {
   const { member } = useSession()
   return (
-    <PageHead title={title} room="The book" pages={PAGES}>
+    <PageHead title={title}>
       <span className="quiet">
         signed in as {member.name}, {member.role}
       </span>

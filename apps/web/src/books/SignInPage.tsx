@@ -20,9 +20,8 @@ export function SignInPage() {
   const [codeFor, setCodeFor] = useState<{ bookId: string | undefined } | null>(null)
   const [code, setCode] = useState('')
   if (!data) return null
-  const to = isNewBook ? '/protocols/library' : (params.get('to') ?? '/animals')
-  if (data.member)
-    return <Navigate to={to.startsWith('/') && !to.startsWith('//') ? to : '/animals'} replace />
+  const to = isNewBook ? '/protocols/library' : (params.get('to') ?? '/round')
+  if (data.member) return <Navigate to={to.startsWith('/') && !to.startsWith('//') ? to : '/round'} replace />
   if (data.firstOwnerWanted) return <FirstOwner onOpen={() => setNewBook(true)} />
   const demo = data.demoSignIn
   const signIn = async (bookId?: string) => {

@@ -1,13 +1,13 @@
 import type { RestBook } from '@hatch-book/contract'
 import { Button, Select } from 'antd'
 import { Link, useNavigate, useSearchParams } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { useFigures } from '../shell/figures'
 import { useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { PlanTools } from './PlanTools'
 import { useRests, useUnits, useWeather } from './queries'
 import { RestCard } from './RestCard'
-import { RestHead } from './RestRooms'
 import { RestTimeline, TimelineLegend } from './RestTimeline'
 import { UnitCard } from './UnitCard'
 import { nextInWords, urgency } from './restWords'
@@ -45,7 +45,7 @@ export function BrumationPage() {
     )
   return (
     <section className="page">
-      <RestHead
+      <PageHead
         title={
           <>
             {book.plan
@@ -68,7 +68,7 @@ export function BrumationPage() {
             Plan a rest
           </Button>
         )}
-      </RestHead>
+      </PageHead>
       {!book.plan && (
         <p className="empty">
           No rest is planned yet. Choose who is to sleep and when they should pair: each gets its own clock,

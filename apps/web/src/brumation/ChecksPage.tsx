@@ -1,10 +1,10 @@
+import { PageHead } from '../parts/PageHead'
 import { named } from '../parts/named'
 import type { RestView } from '@hatch-book/contract'
 import { useSearchParams } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { CheckCard } from './CheckCard'
 import { useRests } from './queries'
-import { RestHead } from './RestRooms'
 import { nextInWords, urgency } from './restWords'
 
 const asleep = (r: RestView) => r.course.state === 'resting' || r.course.state === 'cooling'
@@ -44,7 +44,7 @@ export function ChecksPage() {
   }
   return (
     <section className="page" data-keys>
-      <RestHead title={waiting.length > 0 ? `${waiting.length} checks due` : 'No check is due'} />
+      <PageHead title={waiting.length > 0 ? `${waiting.length} checks due` : 'No check is due'} />
       {sleepers.length === 0 && <p className="empty">Nobody is asleep.</p>}
       <div className="columns checks">
         {!picked && sleepers.length > 0 && (

@@ -4,6 +4,7 @@ import type { Hemisphere, RestAnchor } from '@hatch-book/core'
 import { Button, Form, Select } from 'antd'
 import dayjs from 'dayjs'
 import { useMemo, useState } from 'react'
+import { PageHead } from '../parts/PageHead'
 import { ContractForm } from '../parts/form/ContractForm'
 import { ChoiceField, DayField, PickField, TextField } from '../parts/form/fields'
 import { NOT_YET, useContractForm } from '../parts/form/useContractForm'
@@ -15,7 +16,6 @@ import { useSession } from '../shell/session'
 import { useGoOn } from '../shell/useGoOn'
 import { BatchForm, type BatchDraft } from './BatchForm'
 import { useUnits } from './queries'
-import { RestHead } from './RestRooms'
 import { RestTimeline, TimelineLegend } from './RestTimeline'
 import { heldBecause } from './restWords'
 
@@ -87,7 +87,7 @@ export function NewRestPage() {
   const held = clocks?.rests.filter((r) => r.held) ?? []
   return (
     <section className="page">
-      <RestHead title="Plan a rest" />
+      <PageHead title="Plan a rest" />
       <ContractForm
         of={form}
         label="Plan a rest"

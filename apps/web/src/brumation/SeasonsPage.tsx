@@ -1,9 +1,9 @@
 import type { SeasonReport } from '@hatch-book/contract'
 import { Link } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { withDays } from '../parts/Reasons'
 import { useFigures } from '../shell/figures'
 import { useSeasons } from './queries'
-import { RestHead } from './RestRooms'
 
 /** Who came through, season by season and by school; and what was known of those who did not. */
 export function SeasonsPage() {
@@ -12,7 +12,7 @@ export function SeasonsPage() {
   if (!data) return null
   return (
     <section className="page" style={{ maxWidth: 1100 }}>
-      <RestHead title="Who came through" />
+      <PageHead title="Who came through" />
       {data.seasons.length === 0 && (
         <p className="empty">Nobody has slept yet: the first season will be counted here.</p>
       )}

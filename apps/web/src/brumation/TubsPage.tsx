@@ -4,11 +4,11 @@ import { App, Button, Input } from 'antd'
 import { Printer } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { useRests } from './queries'
-import { RestHead } from './RestRooms'
 import { readTubs } from './tubList'
 
 const EXAMPLE = '6 × 2 L\n8 × 6 L\n6 × 40 L'
@@ -52,13 +52,13 @@ export function TubsPage() {
   return (
     <section className="page">
       <div className="no-print">
-        <RestHead title="Tubs for the rest">
+        <PageHead title="Tubs for the rest">
           {sleepers.some((r) => r.tub) && (
             <Button icon={<Printer size={15} aria-hidden />} onClick={() => window.print()}>
               Print the labels
             </Button>
           )}
-        </RestHead>
+        </PageHead>
         {sleepers.length === 0 && <p className="empty">Nobody is to sleep, so nobody needs a tub.</p>}
         {may.write && sleepers.length > 0 && (
           <div className="columns" style={{ gridTemplateColumns: '260px minmax(0, 1fr)', marginBottom: 16 }}>

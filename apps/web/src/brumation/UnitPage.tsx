@@ -2,14 +2,15 @@ import type { UnitPage as UnitData } from '@hatch-book/contract'
 import { Segmented } from 'antd'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { NotInBook } from '../parts/NotInBook'
 import { ReasonList } from '../parts/Reasons'
 import { StandIn } from '../parts/StandIn'
+import { useTitle } from '../shell/frame/useTitle'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 import { useLivePlace } from '../shell/useLivePlace'
 import { useUnit, useUnits } from './queries'
-import { RestHead } from './RestRooms'
 import { ThermometerForm } from './ThermometerForm'
 import { TurnDial } from './TurnDial'
 import { UnitFigures } from './UnitFigures'
@@ -25,6 +26,7 @@ export function UnitPage() {
   const { data, error } = useUnit(id)
   const figures = useFigures()
   const live = useLivePlace(id)
+  useTitle(data?.unit.name)
   if (error)
     return (
       <NotInBook
@@ -39,7 +41,7 @@ export function UnitPage() {
   const now = live ?? (unit.lastC === null ? null : { celsius: unit.lastC, at: unit.lastAt! })
   return (
     <section className="page">
-      <RestHead title={unit.name} />
+      <PageHead title={unit.name} />
       <p>
         {unit.make}
         {unit.litres ? `, ${unit.litres} L` : ''}, set to{' '}

@@ -2,12 +2,12 @@ import { toCelsius } from '@hatch-book/core'
 import { placesApi, newId, UNIT_MAKES } from '@hatch-book/contract'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
+import { PageHead } from '../parts/PageHead'
 import type { RefusedError } from '../shell/api'
 import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { useUnits } from './queries'
-import { RestHead } from './RestRooms'
 import { UnitCard } from './UnitCard'
 
 /** The cold units of the book. */
@@ -18,13 +18,13 @@ export function UnitsPage() {
   if (!units) return null
   return (
     <section className="page">
-      <RestHead title="Cold units">
+      <PageHead title="Cold units">
         {may.decide && !adding && (
           <Button type="primary" onClick={() => setAdding(true)}>
             Add a unit
           </Button>
         )}
-      </RestHead>
+      </PageHead>
       {adding && <NewUnit onDone={() => setAdding(false)} />}
       {units.length === 0 && !adding && (
         <p className="empty">

@@ -14,13 +14,13 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
+import { PageHead } from '../parts/PageHead'
 import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { useSendAndSay } from '../shell/useSendAndSay'
 import { NewWeatherRule } from './NewWeatherRule'
 import { useWeather } from './queries'
-import { RestHead } from './RestRooms'
 import { ruleInWords, stateInWords } from './WeatherCard'
 
 /** Whoever keeps without a unit moves by the weather: rules of nights in a row, and how likely they are to be met by when. */
@@ -32,13 +32,13 @@ export function WeatherPage() {
   if (!data) return null
   return (
     <section className="page">
-      <RestHead title="Bring in, put out">
+      <PageHead title="Bring in, put out">
         {may.decide && !adding && (
           <Button type="primary" onClick={() => setAdding(true)}>
             Add a rule
           </Button>
         )}
-      </RestHead>
+      </PageHead>
       {adding && <NewWeatherRule stations={data.stations} onDone={() => setAdding(false)} />}
       {data.stations.map((s) => (
         <p key={s.id} className="quiet" style={{ margin: '0 0 10px' }}>

@@ -1,9 +1,9 @@
 import type { ClimateRow } from '@hatch-book/contract'
 import { Link } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { AddBands } from './AddBands'
-import { ClimateHead } from './ClimateHead'
 import { useClimate } from './queries'
 
 /** What is not measured is not well: it is counted by itself. */
@@ -23,7 +23,7 @@ export function ClimatePage() {
   const ill = data.filter((p) => !p.well)
   return (
     <section className="page">
-      <ClimateHead title="Climate" />
+      <PageHead title="Climate" />
       {data.length === 0 && (
         <p className="empty">
           Nothing is measured yet. An incubator, a cold unit and a place outdoors bring their probe with them;

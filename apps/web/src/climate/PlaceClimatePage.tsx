@@ -2,7 +2,9 @@ import { CalibrationDraft, climateApi, newId, type ClimateRow } from '@hatch-boo
 import { Button, Segmented } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { Link, useParams } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { StandIn } from '../parts/StandIn'
+import { useTitle } from '../shell/frame/useTitle'
 import { fit, send, wordsOf } from '../shell/api'
 import { TemperatureInput } from '../parts/TemperatureInput'
 import { useFigures } from '../shell/figures'
@@ -12,7 +14,6 @@ import { useSendAndSay } from '../shell/useSendAndSay'
 import { useLivePlace } from '../shell/useLivePlace'
 import { AirChart } from './AirChart'
 import { BandsForm } from './BandsForm'
-import { ClimateHead } from './ClimateHead'
 import { DialCard } from './DialCard'
 import { useClimate } from './queries'
 
@@ -31,6 +32,7 @@ export function PlaceClimatePage() {
   const [days, setDays] = useState<number>(7)
   const live = useLivePlace(id)
   const place = data?.find((p) => p.placeId === id)
+  useTitle(place && `Climate of ${place.name}`)
   if (!data) return null
   if (!place) return <p className="empty">This place has no probe.</p>
   const heard = live && (!place.lastAt || live.at > place.lastAt) ? live : null
@@ -38,14 +40,14 @@ export function PlaceClimatePage() {
   const from = new Date(Date.parse(to) - days * 86_400_000).toISOString()
   return (
     <section className="page">
-      <ClimateHead title={`${place.kind[0]!.toUpperCase()}${place.kind.slice(1)} ${place.name}`}>
+      <PageHead title={`${place.kind[0]!.toUpperCase()}${place.kind.slice(1)} ${place.name}`}>
         <Segmented
           aria-label="Stretch"
           value={days}
           onChange={(d) => setDays(d)}
           options={STRETCHES.map((s) => ({ value: s.value, label: s.label }))}
         />
-      </ClimateHead>
+      </PageHead>
       <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) 340px' }}>
         <div>
           <Now place={place} celsius={heard?.celsius ?? place.lastC} at={heard?.at ?? place.lastAt} />

@@ -5,6 +5,7 @@ import { byUrgency, sayGeneration, type WorkItem } from '@hatch-book/core'
 import { Button } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { useTitle } from '../shell/frame/useTitle'
 import { useFigures } from '../shell/figures'
 import { DueList } from '../parts/DueList'
 import { LastEntries } from '../parts/LastEntries'
@@ -39,6 +40,7 @@ function Kept({ data }: { data: Cohorts }) {
   const meant = params.get('species')
   const [act, setAct] = useState<Act | 'new' | null>(meant && may.decide ? 'new' : null)
   const picked = named(studied, id, (s) => s.cohort.id, studied[0]) ?? null
+  useTitle(id && picked?.cohort.name)
   const acts = picked ? ACTS.filter((a) => a.fits(picked)) : []
   useKeys(
     Object.fromEntries(acts.map((a) => [a.key, () => setAct(a.act)])),

@@ -6,6 +6,7 @@ import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { NoSpecies } from '../parts/NoSpecies'
 import { DueList } from '../parts/DueList'
 import { LastEntries } from '../parts/LastEntries'
+import { useTitle } from '../shell/frame/useTitle'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { ColonyCourse } from './ColonyCourse'
@@ -34,6 +35,7 @@ function Kept({ data }: { data: Colonies }) {
   const meant = params.get('species')
   const [act, setAct] = useState<'new' | 'count' | 'feed' | null>(meant && may.decide ? 'new' : null)
   const picked = data.colonies.find((c) => c.id === id) ?? null
+  useTitle(picked?.name)
   const supply = useSupply()
   const care = useCareToday('colony')
   const figures = useFigures()

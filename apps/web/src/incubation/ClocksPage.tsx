@@ -4,10 +4,10 @@ import { DatePicker, Input, InputNumber } from 'antd'
 import dayjs from 'dayjs'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { useFigures } from '../shell/figures'
 import { useClutches, useLineFilter } from '../shell/queries'
 import { useSession } from '../shell/session'
-import { IncubationHead } from './IncubationRooms'
 import { useFinding } from './queries'
 import { percent } from './words'
 
@@ -15,7 +15,7 @@ import { percent } from './words'
 export function ClocksPage() {
   return (
     <section className="page">
-      <IncubationHead title="Other clocks" />
+      <PageHead title="Other clocks" />
       <div className="columns" style={{ gridTemplateColumns: 'repeat(3, minmax(0, 1fr))' }}>
         <Gestations />
         <OnDemand />

@@ -2,12 +2,12 @@ import type { FindingRow } from '@hatch-book/contract'
 import { LAYING_SIGNS, type LayingSign } from '@hatch-book/core'
 import { Button, Select } from 'antd'
 import { Link, useNavigate } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { withDays } from '../parts/Reasons'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useLineFilter } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
-import { IncubationHead } from './IncubationRooms'
 import { useFinding } from './queries'
 import { percent } from './words'
 
@@ -25,13 +25,13 @@ export function FindingPage() {
   const unlikely = rows.filter((r) => !due.includes(r) && r.unlikely)
   return (
     <section className="page">
-      <IncubationHead title="Finding">
+      <PageHead title="Finding">
         {may.decide && (
           <Button type="primary" onClick={() => void navigate('/incubation/new')}>
             Record a clutch
           </Button>
         )}
-      </IncubationHead>
+      </PageHead>
       {rows.length === 0 && (
         <p className="empty">
           Nobody is expected to lay. Once a mating is written down under Pairing, she stands here with her

@@ -13,9 +13,9 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
+import { PageHead } from '../parts/PageHead'
 import { AXIS } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
-import { IncubationHead } from './IncubationRooms'
 import { usePastForecasts } from './queries'
 
 const LEADS = ['when set', 'half way', 'a week before'] as const
@@ -28,7 +28,7 @@ export function ForecastsPage() {
   if (!data) return null
   return (
     <section className="page">
-      <IncubationHead title="Past forecasts" />
+      <PageHead title="Past forecasts" />
       {data.clutches.length === 0 ? (
         <p className="empty">
           No clutch has hatched here yet. Once some have, each of their forecasts stands here against what

@@ -2,10 +2,10 @@ import { incubationApi, type HatchPlanView } from '@hatch-book/contract'
 import { Button, Checkbox, InputNumber, Segmented } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useClutches, useLineFilter } from '../shell/queries'
-import { IncubationHead } from './IncubationRooms'
 import { percent } from './words'
 
 const NEAR_DAYS = 35
@@ -50,7 +50,7 @@ export function HatchPlanPage() {
   }
   return (
     <section className="page">
-      <IncubationHead title="Plan the hatch" />
+      <PageHead title="Plan the hatch" />
       <p className="small quiet">
         From tomorrow, by the temperature of each clutch alone, half a degree inside its warning lines. Where
         temperature decides the sex, it says what that costs.

@@ -1,12 +1,13 @@
+import { PageHead } from '../parts/PageHead'
 import { named } from '../parts/named'
 import type { ClutchView } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { Link, useNavigate, useParams } from 'react-router'
+import { useTitle } from '../shell/frame/useTitle'
 import { useFigures } from '../shell/figures'
 import { useClutches, useLineFilter, usePlaces, useProbes } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { ClutchDetail } from './ClutchDetail'
-import { IncubationHead } from './IncubationRooms'
 import { IncubatorFront } from './IncubatorFront'
 import { NewIncubator } from './NewIncubator'
 import { eggsInWords } from './words'
@@ -20,6 +21,7 @@ export function IncubationPage() {
   const { line, fits } = useLineFilter()
   const may = useMay()
   const navigate = useNavigate()
+  useTitle(id && clutches?.find((c) => c.id === id)?.name)
   if (!clutches || !places || !probes) return null
   const mine = clutches.filter(fits)
   const waiting = mine
@@ -30,7 +32,7 @@ export function IncubationPage() {
   const picked = named(clutches, id, (c) => c.id, waiting[0] ?? ended[0])
   return (
     <section className="page">
-      <IncubationHead
+      <PageHead
         title={
           <>
             {picked?.incubator ? `Incubator ${picked.incubator.name}` : 'Incubation'}
@@ -46,7 +48,7 @@ export function IncubationPage() {
             Record a clutch
           </Button>
         )}
-      </IncubationHead>
+      </PageHead>
       {incubators.length === 0 && (
         <div className="empty">
           <p>There is no incubator in this book yet. Clutches are set in its boxes.</p>

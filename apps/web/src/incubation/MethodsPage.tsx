@@ -1,3 +1,4 @@
+import { PageHead } from '../parts/PageHead'
 import { NoSpecies } from '../parts/NoSpecies'
 import { MassInput } from '../parts/MassInput'
 import { waterInWords } from './waterInWords'
@@ -7,7 +8,6 @@ import { InputNumber, Segmented, Select } from 'antd'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useFigures } from '../shell/figures'
-import { IncubationHead } from './IncubationRooms'
 import { useMethods } from './queries'
 import { percent } from './words'
 
@@ -19,7 +19,7 @@ export function MethodsPage() {
   if (data.length === 0)
     return (
       <section className="page">
-        <IncubationHead title="Methods" />
+        <PageHead title="Methods" />
         <div className="empty">
           <p>No species in this book has eggs to incubate.</p>
           <NoSpecies />
@@ -32,7 +32,7 @@ export function MethodsPage() {
   const methods = data.filter((m) => m.code === code)
   return (
     <section className="page">
-      <IncubationHead title="Methods">
+      <PageHead title="Methods">
         <Select
           aria-label="Species"
           value={code}
@@ -40,7 +40,7 @@ export function MethodsPage() {
           onChange={(c: string) => setParams({ species: c }, { replace: true })}
           options={species.map(([value, label]) => ({ value, label }))}
         />
-      </IncubationHead>
+      </PageHead>
       <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) 340px' }}>
         <div>
           <div className="finding">

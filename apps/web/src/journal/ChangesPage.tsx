@@ -1,12 +1,11 @@
 import { Changes } from '../parts/History'
 import { PageHead } from '../parts/PageHead'
-import { LOG_PAGES } from './LogPage'
 
 /** What plans and identities have been: every change of the book, newest first. */
 export function ChangesPage() {
   return (
     <section className="page" style={{ maxWidth: 900 }}>
-      <PageHead title="What was changed" room="Log" pages={LOG_PAGES} />
+      <PageHead title="What was changed" />
       <p className="quiet">
         Plans, places and what is known of an animal may change; each change stays here, and can be set back
         as long as nobody changed the same again.

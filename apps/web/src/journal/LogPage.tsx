@@ -7,11 +7,6 @@ import { EntryList } from '../parts/Entries'
 import { useFigures } from '../shell/figures'
 import { useEntries } from '../shell/queries'
 
-export const LOG_PAGES = [
-  ['/log', 'What was seen'],
-  ['/log/changes', 'What was changed'],
-] as const
-
 const STEP = 100
 const MOST = 500
 
@@ -26,7 +21,7 @@ export function LogPage() {
   )
   return (
     <section className="page" style={{ maxWidth: 900 }}>
-      <PageHead title="The log" room="Log" pages={LOG_PAGES}>
+      <PageHead title="The log">
         <a href={addressOf(archiveApi.csv, { params: { name: 'log' } })} download>
           Save all of it as CSV
         </a>

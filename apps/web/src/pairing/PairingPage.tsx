@@ -11,6 +11,7 @@ import { NewPairing } from './NewPairing'
 import { PairingCard } from './PairingCard'
 import { PairingHead } from './PairingRooms'
 import { sentence } from '../parts/sentence'
+import { useTitle } from '../shell/frame/useTitle'
 import { useGoOn } from '../shell/useGoOn'
 
 const ORDER = { together: 0, apart: 1, planned: 2, laid: 3, ended: 4 } as const
@@ -31,6 +32,8 @@ export function PairingPage() {
   const may = useMay()
   const goOn = useGoOn()
   const [adding, setAdding] = useState(false)
+  const opened = id === undefined ? undefined : data?.find((p) => p.id === id)
+  useTitle(opened && `${opened.female.tag} × ${opened.male.tag}`)
   if (!data) return null
   const shown = data
     .filter(fits)

@@ -1,20 +1,11 @@
 import { Select } from 'antd'
 import type { ReactNode } from 'react'
-import { NavLink, useSearchParams } from 'react-router'
+import { useSearchParams } from 'react-router'
 import { NoSpecies } from '../parts/NoSpecies'
+import { PageHead } from '../parts/PageHead'
 import { useScenes } from './queries'
 
-const PARTS = [
-  ['/pairing', 'Pairings'],
-  ['/pairing/watch', 'Watch'],
-  ['/pairing/season', 'Season'],
-  ['/pairing/crosses', 'Crosses'],
-  ['/pairing/kin', 'Kin'],
-  ['/pairing/goals', 'Goals'],
-  ['/pairing/genes', 'Genes'],
-] as const
-
-/** The head of every page about pairing: its title, what can be done, and the way to the others. */
+/** The head of every page about pairing; of those about one species, also which. */
 export function PairingHead({
   title,
   ofSpecies = false,
@@ -25,29 +16,13 @@ export function PairingHead({
   ofSpecies?: boolean
   children?: ReactNode
 }) {
-  const species = useSearchParams()[0].get('species')
   const { data: scenes } = useScenes()
   return (
     <>
-      <div className="head" style={{ marginBottom: 6 }}>
-        <h1>{title}</h1>
-        <div className="side">
-          {ofSpecies && <SpeciesPick />}
-          {children}
-        </div>
-      </div>
-      <nav className="pages" aria-label="Pairing">
-        {PARTS.map(([to, name]) => (
-          <NavLink
-            key={to}
-            end
-            to={species ? `${to}?species=${species}` : to}
-            className={({ isActive }) => (isActive ? 'here' : '')}
-          >
-            {name}
-          </NavLink>
-        ))}
-      </nav>
+      <PageHead title={title}>
+        {ofSpecies && <SpeciesPick />}
+        {children}
+      </PageHead>
       {ofSpecies && scenes?.length === 0 && (
         <div className="empty">
           <p>No species in this book is kept individually.</p>

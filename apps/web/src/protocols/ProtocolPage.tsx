@@ -15,6 +15,7 @@ import {
 } from '@hatch-book/core'
 import { useState } from 'react'
 import { useParams, useSearchParams } from 'react-router'
+import { useTitle } from '../shell/frame/useTitle'
 import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useAnimals } from '../shell/queries'
@@ -49,6 +50,7 @@ export function ProtocolPage() {
     protocolsApi.page,
     id === undefined ? null : { params: { id }, query: waiting ? {} : { scope, of } },
   )
+  useTitle(data?.document.species)
   if (error)
     return (
       <NotInBook

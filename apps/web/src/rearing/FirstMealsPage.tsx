@@ -13,9 +13,9 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
+import { PageHead } from '../parts/PageHead'
 import { AXIS, PAPER } from '../parts/chartLook'
 import { useLineFilter } from '../shell/queries'
-import { RearingHead } from './RearingHead'
 import { useFirstMeals } from './queries'
 
 const percent = (share: number) => `${Math.round(share * 100)} %`
@@ -31,7 +31,7 @@ export function FirstMealsPage() {
   const line = lines[shown] ?? lines[0]
   return (
     <section className="page">
-      <RearingHead title="First meals" />
+      <PageHead title="First meals" />
       <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1.1fr) minmax(0, 1fr)' }}>
         <div>
           <h2>Offered food, not eaten on their own yet ({waiting.length})</h2>

@@ -4,10 +4,10 @@ import { Button, InputNumber, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link, Navigate, useParams, useNavigate } from 'react-router'
 import { Line, LineChart, ResponsiveContainer, YAxis } from 'recharts'
+import { PageHead } from '../parts/PageHead'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
-import { RearingHead } from './RearingHead'
 import { useSiblingSets, useSiblings } from './queries'
 
 type Candidate = Siblings['candidates'][number]
@@ -59,7 +59,7 @@ export function HoldbacksPage() {
   )
   return (
     <section className="page">
-      <RearingHead title="Holdbacks" here="/rearing/holdbacks">
+      <PageHead title="Holdbacks">
         {id && (
           <Select
             aria-label="Siblings of"
@@ -76,7 +76,7 @@ export function HoldbacksPage() {
             }))}
           />
         )}
-      </RearingHead>
+      </PageHead>
       {sets.length === 0 && (
         <p className="empty">Siblings that hatched here are compared here once there are two of them.</p>
       )}

@@ -3,6 +3,7 @@ import { addDays } from '@hatch-book/core'
 import { Segmented } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { Keys } from '../parts/Keys'
 import { useFigures, type Figures } from '../shell/figures'
 import { useKeys } from '../shell/keys'
@@ -12,7 +13,6 @@ import { useMay, useSession } from '../shell/session'
 import { GroupMeal } from './GroupMeal'
 import { Measure } from './Measure'
 import { mealEntry, type Outcome } from './mealEntry'
-import { RearingHead } from './RearingHead'
 import { POWDERS, ToBring } from './ToBring'
 import { useDueMeals } from './queries'
 
@@ -32,7 +32,7 @@ export function MealsPage() {
   const open = meals.filter((m) => m.offered)
   return (
     <section className="page" data-keys>
-      <RearingHead
+      <PageHead
         title={
           <>
             Meals: {meals.length} due <span className="quiet">{ahead}</span>
@@ -45,7 +45,7 @@ export function MealsPage() {
           onChange={setAhead}
           options={Object.keys(AHEAD) as (keyof typeof AHEAD)[]}
         />
-      </RearingHead>
+      </PageHead>
       {meals.length === 0 ? (
         <p className="empty">
           Nobody is due a meal. Those that are come here by the rhythm of their stage, tub after tub.

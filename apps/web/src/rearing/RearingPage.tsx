@@ -1,9 +1,10 @@
 import type { LadderAnimal } from '@hatch-book/contract'
 import { useNavigate, useParams } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { Strokes } from '../parts/Strokes'
+import { useTitle } from '../shell/frame/useTitle'
 import { useFigures } from '../shell/figures'
 import { useLadder, useLineFilter } from '../shell/queries'
-import { RearingHead } from './RearingHead'
 import { YoungSheet } from './YoungSheet'
 
 const RISE = 18
@@ -15,6 +16,7 @@ export function RearingPage() {
   const { data } = useLadder()
   const { line, fits } = useLineFilter()
   const navigate = useNavigate()
+  useTitle(id && data?.steps.flatMap((s) => s.animals).find((a) => a.animal.id === id)?.animal.tag)
   if (!data) return null
   const steps = data.steps.map((s) => ({ ...s, animals: s.animals.filter((a) => fits(a.animal)) }))
   const count = steps.reduce((sum, s) => sum + s.animals.length, 0)
@@ -22,8 +24,7 @@ export function RearingPage() {
   const search = line ? `?line=${encodeURIComponent(line)}` : ''
   return (
     <section className="page">
-      <RearingHead
-        here="/rearing"
+      <PageHead
         title={
           <>
             The ladder: {count} young{line && <span className="quiet"> of {line}</span>}
@@ -31,7 +32,7 @@ export function RearingPage() {
         }
       >
         <span className="small quiet">strokes are meals taken in a row; a refusal wipes them</span>
-      </RearingHead>
+      </PageHead>
       {count === 0 && (
         <p className="empty">
           No young animal is being raised. They come here when their eggs hatch, or from a list.

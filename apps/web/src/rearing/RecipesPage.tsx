@@ -3,13 +3,13 @@ import { counted } from '@hatch-book/core'
 import { Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { Keys } from '../parts/Keys'
 import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
 import { useSendAndSay } from '../shell/useSendAndSay'
-import { RearingHead } from './RearingHead'
 import { RecipeForm } from './RecipeForm'
 
 /** What is mixed for those who eat it: how much of what, for whom, and how long it is good. */
@@ -21,9 +21,9 @@ export function RecipesPage() {
   const done = () => setWritten(null)
   return (
     <section className="page">
-      <RearingHead title="Recipes">
+      <PageHead title="Recipes">
         {may.decide && written === null && <Button onClick={() => setWritten('new')}>New recipe</Button>}
-      </RearingHead>
+      </PageHead>
       {written === 'new' && <RecipeForm onDone={done} />}
       {data.recipes.length === 0 && written === null && (
         <p className="empty">

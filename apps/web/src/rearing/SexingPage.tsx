@@ -3,13 +3,13 @@ import { counted } from '@hatch-book/core'
 import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { Keys } from '../parts/Keys'
 import { useFigures } from '../shell/figures'
 import { useKeys } from '../shell/keys'
 import { useLog } from '../shell/log'
 import { useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
-import { RearingHead } from './RearingHead'
 import { showReadings, useSexing } from './queries'
 
 type Young = SexingList['animals'][number]
@@ -29,9 +29,9 @@ export function SexingPage() {
   const picked = able.find((a) => a.animal.id === at) ?? left[0]
   return (
     <section className="page" data-keys>
-      <RearingHead title={`Sexing: ${able.length} to read`}>
+      <PageHead title={`Sexing: ${able.length} to read`}>
         <span className="small quiet">earlier readings are hidden from whoever reads; the log proves it</span>
-      </RearingHead>
+      </PageHead>
       {line && <p className="small quiet">All lines are shown: an order by line would tell something.</p>}
       {able.length === 0 ? (
         <p className="empty">

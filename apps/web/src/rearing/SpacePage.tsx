@@ -2,9 +2,9 @@ import type { SpaceView } from '@hatch-book/contract'
 import { addDays, type TubSize, counted } from '@hatch-book/core'
 import { Progress } from 'antd'
 import { Link } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { useFigures } from '../shell/figures'
 import { useLongTask } from '../shell/worker'
-import { RearingHead } from './RearingHead'
 import { TubForecast } from './TubForecast'
 import { useSpace } from './queries'
 import type { SpaceTold } from './space.worker'
@@ -19,7 +19,7 @@ export function SpacePage() {
   const none = Object.keys(data.question.have).length === 0
   return (
     <section className="page">
-      <RearingHead title="Tubs wanted" />
+      <PageHead title="Tubs wanted" />
       {none ? (
         <p className="empty">
           No tub has a size yet. Build a rack under <Link to="/places">Places</Link>, or say there what size

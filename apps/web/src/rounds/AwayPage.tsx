@@ -2,11 +2,11 @@ import { addDays, daysBetween, type WorkItem, kindsOf, counted } from '@hatch-bo
 import { DatePicker } from 'antd'
 import dayjs from 'dayjs'
 import { Link } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { useFigures } from '../shell/figures'
 import { listed } from '../parts/sentence'
 import { useMay } from '../shell/session'
 import { useAbsence, useAway, type Away } from './away'
-import { RoundHead } from './RoundHead'
 import { SitterAccount } from './SitterAccount'
 
 const chanceInWords = (chance: number) => (chance > 0.98 ? 'surely' : `${Math.round(chance * 100)} %`)
@@ -18,7 +18,7 @@ export function AwayPage() {
   const may = useMay()
   return (
     <section className="page away">
-      <RoundHead title="Away">
+      <PageHead title="Away">
         <DatePicker.RangePicker
           aria-label="Away from and to"
           allowClear={false}
@@ -37,7 +37,7 @@ export function AwayPage() {
         >
           The sitter’s sheet
         </Link>
-      </RoundHead>
+      </PageHead>
       {error && <p className="note bad">{error.message}</p>}
       {away && (
         <>

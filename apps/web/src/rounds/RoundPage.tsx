@@ -2,6 +2,7 @@ import { addDays, checkInWords, type PayloadOf, type WorkItem } from '@hatch-boo
 import { Select } from 'antd'
 import { useCallback, useState } from 'react'
 import { useSearchParams } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { NoSpecies } from '../parts/NoSpecies'
 import { BrokenProtocols } from '../parts/BrokenProtocols'
 import { likelyContext } from '../parts/likelyContext'
@@ -12,7 +13,6 @@ import { useLog, type ToWrite } from '../shell/log'
 import { useAnimals } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
 import { useWedge } from '../shell/useWedge'
-import { RoundHead } from './RoundHead'
 import { laterInWords, RoundSide } from './RoundSide'
 import { useRoundStore } from './roundStore'
 import { ScanButton } from './ScanButton'
@@ -154,7 +154,7 @@ export function RoundPage() {
   return (
     <section className="page round">
       <BrokenProtocols />
-      <RoundHead
+      <PageHead
         title={
           <>
             {open.length === 0 ? 'The round is done' : 'Round'}{' '}
@@ -167,7 +167,7 @@ export function RoundPage() {
       >
         <Parts walk={all} part={part} onPick={(id) => setParams(id === ALL ? {} : { part: id })} />
         <ScanButton onCode={find} />
-      </RoundHead>
+      </PageHead>
       <div
         className="bar"
         role="progressbar"

@@ -3,10 +3,10 @@ import { addDays, counted, evenOut, type Evened, type WorkItem, kindsOf } from '
 import { Segmented } from 'antd'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
-import { RoundHead } from './RoundHead'
 import { workAhead } from './roundStore'
 
 const DAYS = 14
@@ -25,7 +25,7 @@ export function WeekPage() {
   const items = useMemo(() => (round ? workAhead({ ...round, days: days - 1 }) : []), [round, days])
   return (
     <section className="page">
-      <RoundHead title="To come">
+      <PageHead title="To come">
         <Segmented
           aria-label="How far ahead"
           value={view}
@@ -35,7 +35,7 @@ export function WeekPage() {
             { value: 'season', label: `${WEEKS} weeks` },
           ]}
         />
-      </RoundHead>
+      </PageHead>
       {error && !round && <p className="note bad">{error.message}</p>}
       {round && round.items.length === 0 && (
         <p className="empty">Nothing falls due in the next {WEEKS} weeks.</p>

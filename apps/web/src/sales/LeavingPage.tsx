@@ -2,6 +2,7 @@ import type { AnimalRow, LadderAnimal } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { describeAnimal } from '../parts/AnimalCard'
 import { OverruleForm, OverrulingNote } from '../parts/Overruling'
 import { ReasonList, ReasonsSheet } from '../parts/Reasons'
@@ -11,7 +12,6 @@ import { useAnimal, useAnimals, useLadder, useLineFilter } from '../shell/querie
 import { useMay } from '../shell/session'
 import { ComeBack, EndReservation, ReserveForm, SaleForm } from './SaleForms'
 import { useHeldFor } from './queries'
-import { SalesHead } from './SalesHead'
 
 const SOLD_SHOWN = 30
 
@@ -33,9 +33,9 @@ export function LeavingPage() {
   const sold = animals.filter((a) => a.presence === 'sold' && fits(a))
   return (
     <section className="page">
-      <SalesHead title="Leaving">
+      <PageHead title="Leaving">
         <span className="small quiet">an animal may leave when all its gates hold</span>
-      </SalesHead>
+      </PageHead>
       <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1.2fr) minmax(0, 1fr)' }}>
         <div>
           <h2>Listed ({listed.length})</h2>

@@ -2,11 +2,11 @@ import { salesApi, newId, type ShareView } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { useFigures } from '../shell/figures'
 import { useAnimals } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { useSendAndSay } from '../shell/useSendAndSay'
-import { SalesHead } from './SalesHead'
 import { useShares } from './queries'
 
 /** Addresses that were given out: buyers' pages and calendars, each of which can be withdrawn. */
@@ -20,7 +20,7 @@ export function LinksPage() {
   if (!may.decide)
     return (
       <section className="page">
-        <SalesHead title="Links" />
+        <PageHead title="Links" />
         <p className="empty">Whoever decides gives addresses out and takes them back; ask a keeper.</p>
       </section>
     )
@@ -60,11 +60,11 @@ export function LinksPage() {
   )
   return (
     <section className="page">
-      <SalesHead title="Links">
+      <PageHead title="Links">
         <Button type="primary" onClick={() => void calendar()}>
           A calendar for a phone
         </Button>
-      </SalesHead>
+      </PageHead>
       {made && <MadeLink address={made} />}
       <p className="small quiet">
         A buyer’s page is made on the sheet of an animal. The calendar holds hatches as they are forecast,

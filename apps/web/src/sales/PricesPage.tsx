@@ -1,12 +1,12 @@
 import { salesApi, newId, type PriceView } from '@hatch-book/contract'
 import { Button, InputNumber } from 'antd'
 import { useState, type FormEvent } from 'react'
+import { PageHead } from '../parts/PageHead'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
 import { sendOrSay } from '../shell/api'
 import { useMay } from '../shell/session'
 import { ANY_ANIMAL, AskedFields } from './AskedFields'
-import { SalesHead } from './SalesHead'
 import { useCounter } from './queries'
 import { BuyersOnly } from './BuyersOnly'
 
@@ -26,7 +26,7 @@ function Prices() {
   if (!data) return null
   return (
     <section className="page">
-      <SalesHead title="Prices" />
+      <PageHead title="Prices" />
       <p className="small quiet">
         The line that says most of an animal holds: a trait before a line before a sex. Without one it is the
         usual price of its protocol. A slight or marked defect lowers it by the protocol’s share; a severe one

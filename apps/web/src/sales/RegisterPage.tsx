@@ -4,9 +4,9 @@ import { DatePicker } from 'antd'
 import dayjs from 'dayjs'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { PageHead } from '../parts/PageHead'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
-import { SalesHead } from './SalesHead'
 import { useRegister } from './queries'
 import { BuyersOnly } from './BuyersOnly'
 
@@ -29,7 +29,7 @@ function Register() {
   const { data, error } = useRegister(from, to)
   return (
     <section className="page">
-      <SalesHead title="Register of movements">
+      <PageHead title="Register of movements">
         <DatePicker.RangePicker
           aria-label="Between"
           allowClear={false}
@@ -44,7 +44,7 @@ function Register() {
         <a href={addressOf(salesApi.registerCsv, { query: { from, to } })} download>
           as CSV
         </a>
-      </SalesHead>
+      </PageHead>
       {error && <p className="bad">{error.message}</p>}
       {data && data.length === 0 && <p className="empty">Nobody came and nobody went in these days.</p>}
       {data && data.length > 0 && (

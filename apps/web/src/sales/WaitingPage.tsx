@@ -1,13 +1,13 @@
 import { salesApi, newId, type ContactView, type WishView } from '@hatch-book/contract'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
+import { PageHead } from '../parts/PageHead'
 import { sendOrSay } from '../shell/api'
 import { Link } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { useSendAndSay } from '../shell/useSendAndSay'
 import { ANY_ANIMAL, AskedFields } from './AskedFields'
-import { SalesHead } from './SalesHead'
 import { useCounter } from './queries'
 import { BuyersOnly } from './BuyersOnly'
 
@@ -27,14 +27,14 @@ function Waiting() {
   if (!data) return null
   return (
     <section className="page">
-      <SalesHead title={`Waiting list: ${data.wishes.length}`}>
+      <PageHead title={`Waiting list: ${data.wishes.length}`}>
         {may.decide && <Button onClick={() => setAdding('contact')}>New contact</Button>}
         {may.decide && data.contacts.length > 0 && (
           <Button type="primary" onClick={() => setAdding('wish')}>
             Somebody wants …
           </Button>
         )}
-      </SalesHead>
+      </PageHead>
       {adding === 'contact' && <ContactForm onDone={() => setAdding(null)} />}
       {adding === 'wish' && <WishForm contacts={data.contacts} onDone={() => setAdding(null)} />}
       {data.contacts.length === 0 && !adding && (

@@ -40,7 +40,7 @@ export function DemoDay({ may }: { may: boolean }) {
       demo day <span className="fig nowrap">{figures.day(today)}</span>
       {may && (
         <>
-          <br />
+          {' '}
           <button type="button" className="plain" disabled={busy} onClick={() => void advance(1)}>
             +1 day
           </button>{' '}

@@ -14,6 +14,7 @@ export const LIGHTS = {
     plum: '#6E4570',
     wash: '#D6DFD6',
     onMoss: '#FAFBF7',
+    onYolk: '#14211C',
   },
   dusk: {
     paper: '#121A18',
@@ -29,6 +30,7 @@ export const LIGHTS = {
     plum: '#C79BC9',
     wash: '#22302C',
     onMoss: '#101816',
+    onYolk: '#101816',
   },
   lamp: {
     paper: '#0A0000',
@@ -44,6 +46,7 @@ export const LIGHTS = {
     plum: '#E24E38',
     wash: '#1E0404',
     onMoss: '#0A0000',
+    onYolk: '#0A0000',
   },
 } as const
 

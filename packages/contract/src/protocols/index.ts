@@ -28,6 +28,8 @@ export const ProtocolSummary = v.object({
   usualCount: v.nullable(v.number()),
   /** Where its eggs are usually kept, °C; null where young are born. */
   setPointC: v.nullable(v.number()),
+  /** It is given a rest. */
+  rests: v.boolean(),
 })
 export type ProtocolSummary = v.InferOutput<typeof ProtocolSummary>
 export const ProtocolList = v.object({ protocols: v.array(ProtocolSummary) })

@@ -21,6 +21,8 @@ export const SeasonLane = v.object({
     v.object({
       ...{ subject: Opens, label: v.string(), of: v.picklist(['hatching', 'growing up']) },
       ...{ from: DaySchema, shares: v.array(v.number()) },
+      /** Between which days it is expected, as it is said everywhere else. */
+      window: v.object({ from: DaySchema, to: DaySchema }),
     }),
   ),
 })

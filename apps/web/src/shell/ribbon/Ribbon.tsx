@@ -25,6 +25,7 @@ const FILTERED = ['/animals', '/readiness', '/pairing', '/incubation', '/rearing
  */
 export function Ribbon() {
   const { data } = useAsk(seasonApi.season)
+  const { height, setHeight } = useRibbon()
   const [width, setWidth] = useState(1140)
   const box = useRef<HTMLDivElement>(null)
   useEffect(() => {
@@ -33,8 +34,16 @@ export function Ribbon() {
     watch.observe(box.current)
     return () => watch.disconnect()
   }, [])
+  useEffect(() => {
+    if (data && box.current && box.current.offsetHeight > 0) setHeight(box.current.offsetHeight)
+  }, [data, setHeight])
   return (
-    <div className="ribbon" ref={box} style={data ? undefined : { minHeight: 88 }}>
+    <div
+      className="ribbon"
+      id="season"
+      ref={box}
+      style={data ? undefined : { height, boxSizing: 'border-box' }}
+    >
       {data && <Lanes season={data} width={width} />}
     </div>
   )

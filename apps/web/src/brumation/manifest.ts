@@ -1,0 +1,63 @@
+import type { Room } from '../shell/page'
+
+export const restRoom: Room = {
+  pages: [
+    {
+      path: 'brumation',
+      title: 'Rest',
+      load: async () => (await import('./BrumationPage')).BrumationPage,
+      of: ['rest'],
+      carries: ['plan'],
+    },
+    {
+      path: 'brumation/new',
+      title: 'New rest plan',
+      load: async () => (await import('./NewRestPage')).NewRestPage,
+      needs: 'decide and plan',
+      of: ['rest'],
+      carries: ['plan'],
+    },
+    {
+      path: 'brumation/checks',
+      title: 'Checks',
+      load: async () => (await import('./ChecksPage')).ChecksPage,
+      of: ['rest'],
+      carries: ['plan'],
+    },
+    {
+      path: 'brumation/tubs',
+      title: 'Tubs for the rest',
+      load: async () => (await import('./TubsPage')).TubsPage,
+      of: ['rest'],
+      carries: ['plan'],
+    },
+    {
+      path: 'brumation/seasons',
+      title: 'Who came through',
+      load: async () => (await import('./SeasonsPage')).SeasonsPage,
+      of: ['rest'],
+      carries: ['plan'],
+    },
+    {
+      path: 'brumation/units',
+      title: 'Cooling units',
+      load: async () => (await import('./UnitsPage')).UnitsPage,
+      of: ['rest'],
+      carries: ['plan'],
+    },
+    {
+      path: 'brumation/units/:id',
+      title: 'Cooling unit',
+      load: async () => (await import('./UnitPage')).UnitPage,
+      of: ['rest'],
+      carries: ['plan'],
+    },
+    {
+      path: 'brumation/weather',
+      title: 'Weather',
+      load: async () => (await import('./WeatherPage')).WeatherPage,
+      of: ['rest'],
+      carries: ['plan'],
+    },
+  ],
+}

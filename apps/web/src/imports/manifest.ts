@@ -1,0 +1,17 @@
+import type { Room } from '../shell/page'
+
+export const importsRoom: Room = {
+  pages: [
+    {
+      path: 'animals/import',
+      title: 'Import a list',
+      load: async () => (await import('./ImportPage')).ImportPage,
+      needs: 'decide and plan',
+    },
+    {
+      path: 'animals/import/:id',
+      title: 'List being imported',
+      load: async () => (await import('./ListPage')).ListPage,
+    },
+  ],
+}

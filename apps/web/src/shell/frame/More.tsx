@@ -1,0 +1,34 @@
+import { Modal } from 'antd'
+import type { ReactNode } from 'react'
+import { Link, useLocation } from 'react-router'
+import css from './frame.module.css'
+import { standingOf, type GroupOfPages } from './menu'
+
+/** Every page, by its group: what the rail is on a wide screen. */
+export function More({
+  groups,
+  onClose,
+  children,
+}: {
+  groups: readonly GroupOfPages[]
+  onClose(): void
+  children: ReactNode
+}) {
+  const { pathname } = useLocation()
+  const here = standingOf(groups, pathname)?.page.to
+  return (
+    <Modal open title="All pages" footer={null} onCancel={onClose}>
+      <nav aria-label="All pages" className={css.sheet}>
+        {groups.map(({ name, pages }) => [
+          <h2 key={name}>{name}</h2>,
+          ...pages.map((page) => (
+            <Link key={page.to} to={page.to} className={page.to === here ? css.here : ''} onClick={onClose}>
+              {page.name}
+            </Link>
+          )),
+        ])}
+      </nav>
+      {children}
+    </Modal>
+  )
+}
