@@ -1,5 +1,13 @@
 import { expect, test, type Page } from '@playwright/test'
-import { choose, idOf, listenForComplaints, openFirstBook, openPage, startForStories } from './support'
+import {
+  choose,
+  idOf,
+  listenForComplaints,
+  openFirstBook,
+  openPage,
+  openSeason,
+  startForStories,
+} from './support'
 
 /*
  * Species that nobody foresaw, each from an empty book in a few minutes: how its kind lives, what its keeper knows, its first animal, and what
@@ -230,6 +238,7 @@ for (const { name, way, knows, stage, says } of [
     await expect(card).toContainText('not counted yet')
     await writeOnSlate(page, `${name} 1 counted 40 ${stage}`)
     await expect(card).toContainText(stage)
+    await openSeason(page)
     await expect(
       page
         .getByRole('img', { name: new RegExp(name) })

@@ -31,7 +31,7 @@ test('an empty server opens at its first owner, and every empty view says what t
   await expect(page.getByText('Nothing is due today.')).toBeVisible()
   await expect(page.getByRole('link', { name: 'choose the species you keep' })).toBeVisible()
   for (const [room, says] of [
-    ['Animals', 'There is no animal in this book yet.'],
+    ['All animals', 'There is no animal in this book yet.'],
     ['Readiness', 'No animal here is kept as a breeder'],
     ['Rest', 'No rest is planned yet'],
     ['Messages', 'Nothing was sent'],

@@ -69,7 +69,7 @@ test('a book is opened, a helper let in by a link, signed out, let in anew; the 
     await elsewhere.goto(`${book.url}/animals`)
     await expect(elsewhere.getByRole('button', { name: 'Open the book' })).toBeVisible()
     await page.getByRole('button', { name: 'Bring it back' }).click()
-    await expect(page.getByRole('heading', { name: 'The book', exact: true })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Settings', exact: true })).toBeVisible()
   })
   await elsewhere.context().close()
   // What was refused on purpose the browser tells of by itself.

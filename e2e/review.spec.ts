@@ -68,7 +68,7 @@ test('the whole book is saved as a file and opened again as a book of its own, a
   await page.locator('input[type=file]').setInputFiles(path)
   // Its own book beside the other, once all of it is there.
   await expect.poll(bookId, { timeout: 150_000 }).not.toBe(before)
-  await expect(page.getByRole('heading', { name: 'The book', exact: true })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Settings', exact: true })).toBeVisible()
   await openPage(page, 'All animals')
   await expect(page.getByRole('heading', { name: /^\d+ animals$/ })).toBeVisible()
   await openPage(page, 'Settings')

@@ -202,6 +202,12 @@ export async function openPage(page: Page, name: string): Promise<void> {
   }
 }
 
+/** Opens the season over the page, where it is one quiet line. */
+export async function openSeason(page: Page): Promise<void> {
+  const button = page.getByRole('button', { name: /^season/ })
+  if ((await button.getAttribute('aria-expanded')) === 'false') await button.click()
+}
+
 /** A code read by a scanner that plays a keyboard: its letters and Enter, faster than a hand types. */
 export async function scan(page: Page, code: string): Promise<void> {
   await page.evaluate((letters) => {

@@ -13,7 +13,7 @@ import { Scales } from './Scales'
 export function BookPage() {
   return (
     <section className="page">
-      <BookHead title="The book" />
+      <BookHead title="Settings" />
       <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
         <Settings />
         <Scales />

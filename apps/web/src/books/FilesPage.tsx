@@ -10,7 +10,7 @@ export function FilesPage() {
   const may = useMay()
   return (
     <section className="page">
-      <BookHead title="In and out" />
+      <BookHead title="Files" />
       <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
         <Lists />
         <div>

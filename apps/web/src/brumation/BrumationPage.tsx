@@ -50,7 +50,7 @@ export function BrumationPage() {
           <>
             {book.plan
               ? `${ANCHOR_SAYS[book.plan.anchor.kind]} ${figures.day(book.plan.anchor.day)}`
-              : 'Brumation'}
+              : 'Rest'}
             {line && <span className="quiet"> of {line}</span>}
           </>
         }

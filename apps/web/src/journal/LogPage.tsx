@@ -21,7 +21,7 @@ export function LogPage() {
   )
   return (
     <section className="page" style={{ maxWidth: 900 }}>
-      <PageHead title="The log">
+      <PageHead title="Log">
         <a href={addressOf(archiveApi.csv, { params: { name: 'log' } })} download>
           Save all of it as CSV
         </a>

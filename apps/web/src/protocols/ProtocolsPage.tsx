@@ -27,7 +27,7 @@ export function ProtocolsPage() {
     <section className="page">
       <BrokenProtocols />
       <div className="head">
-        <h1>Protocols</h1>
+        <h1>Species</h1>
         {may.decide && (
           <div className="side">
             <BringIn />

@@ -25,7 +25,7 @@ export function WeekPage() {
   const items = useMemo(() => (round ? workAhead({ ...round, days: days - 1 }) : []), [round, days])
   return (
     <section className="page">
-      <PageHead title="To come">
+      <PageHead title="Coming up">
         <Segmented
           aria-label="How far ahead"
           value={view}

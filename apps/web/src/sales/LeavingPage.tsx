@@ -33,7 +33,7 @@ export function LeavingPage() {
   const sold = animals.filter((a) => a.presence === 'sold' && fits(a))
   return (
     <section className="page">
-      <PageHead title="Leaving">
+      <PageHead title="For sale">
         <span className="small quiet">an animal may leave when all its gates hold</span>
       </PageHead>
       <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1.2fr) minmax(0, 1fr)' }}>

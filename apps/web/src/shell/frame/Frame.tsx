@@ -149,7 +149,7 @@ export function Frame({ menu, useDue }: FrameProps) {
         <OutboxBar />
         <UnsavedGuard />
         <Pages groups={groups} />
-        <main aria-label={title || undefined}>
+        <main className={css.view} aria-label={title || undefined}>
           <Outlet />
         </main>
       </div>

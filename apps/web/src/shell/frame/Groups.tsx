@@ -1,7 +1,7 @@
 import { Link, useLocation } from 'react-router'
 import { Icon } from './icons'
 import css from './frame.module.css'
-import { standingOf, type GroupOfPages } from './menu'
+import { leaveFocus, standingOf, type GroupOfPages } from './menu'
 import type { Counts } from './counts'
 
 /** The groups of pages, each with what is due in it. */
@@ -16,15 +16,18 @@ export function Groups({ groups, counts }: { groups: readonly GroupOfPages[]; co
           <Link
             key={name}
             to={pages[0]!.to}
+            onMouseDown={leaveFocus}
             className={`${css.group} ${name === here ? css.here : ''}`}
             aria-current={name === here ? 'true' : undefined}
-            aria-label={due ? `${name}, ${due.says}` : name}
           >
-            <span className={css.sign}>
+            <span className={css.sign} aria-hidden>
               <Icon name={icon} />
               {due && <span className={css.count}>{due.count}</span>}
             </span>
-            {name}
+            <span>
+              {name}
+              {due && <span className={css.unseen}>, {due.says}</span>}
+            </span>
           </Link>
         )
       })}

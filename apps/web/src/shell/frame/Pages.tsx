@@ -1,6 +1,6 @@
 import { Link, useLocation } from 'react-router'
 import css from './frame.module.css'
-import { addressFrom, standingOf, type GroupOfPages, type MenuPage } from './menu'
+import { addressFrom, leaveFocus, standingOf, type GroupOfPages, type MenuPage } from './menu'
 
 /** The pages of the group one is in, and under them those that belong to the one that is open. */
 export function Pages({ groups }: { groups: readonly GroupOfPages[] }) {
@@ -11,6 +11,7 @@ export function Pages({ groups }: { groups: readonly GroupOfPages[] }) {
     <Link
       key={page.to}
       to={addressFrom(here.at, page, search)}
+      onMouseDown={leaveFocus}
       className={isHere ? css.here : ''}
       aria-current={isHere ? 'page' : undefined}
     >

@@ -20,7 +20,7 @@ export function PhoneBar({
   return (
     <nav aria-label="At hand" className={`${css.bar} no-print`}>
       <Link to="/round" className={pathname === '/round' ? css.here : ''}>
-        <span className={css.sign}>
+        <span className={css.sign} aria-hidden>
           <Icon name="sun" />
           {counts.Today && <span className={css.count}>{counts.Today.count}</span>}
         </span>

@@ -40,6 +40,9 @@ export function standingOf(menu: readonly GroupOfPages[], pathname: string): Sta
     .reduce<Standing | null>((best, s) => (best && best.at.to.length >= s.at.to.length ? best : s), null)
 }
 
+/** A pointer that goes by the menu leaves the focus with the card it is on: its keys are heard at once. */
+export const leaveFocus = (event: { preventDefault(): void }): void => event.preventDefault()
+
 export interface Reader {
   /** What the book has; null where that is not known yet, and nothing is hidden. */
   parts: ReadonlySet<Part> | null
