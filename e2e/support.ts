@@ -194,7 +194,7 @@ export async function openPage(page: Page, name: string): Promise<void> {
   const all = page.getByRole('button', { name: 'All pages', exact: true })
   await expect(rooms).toBeVisible()
   if (await all.isVisible()) await all.click()
-  await rooms.getByRole('link', { name: new RegExp(`^${group}(,|$)`) }).click()
+  await rooms.getByRole('link', { name: new RegExp(`^${group}\\b`) }).click()
   let pages = page.getByRole('navigation', { name: group!, exact: true })
   for (const link of links) {
     await pages.getByRole('link', { name: link, exact: true }).click()

@@ -25,8 +25,7 @@ export function Groups({ groups, counts }: { groups: readonly GroupOfPages[]; co
               {due && <span className={css.count}>{due.count}</span>}
             </span>
             <span>
-              {name}
-              {due && <span className={css.unseen}>, {due.says}</span>}
+              {name} {due && <span className={css.unseen}>{due.says}</span>}
             </span>
           </Link>
         )
