@@ -61,7 +61,7 @@ test('an empty server opens at its first owner, and every empty view says what t
   for (const [part, says] of [
     ['Watch', 'Nobody is together'],
     ['Season plan', 'No species in this book is kept individually'],
-    ['Crosses', 'No species in this book is kept individually'],
+    ['Crosses and kin', 'No species in this book is kept individually'],
     ['Kin', 'No species in this book is kept individually'],
     ['Goals', 'No species in this book is kept individually'],
     ['Genes', 'No species in this book is kept individually'],

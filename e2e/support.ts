@@ -189,7 +189,9 @@ export async function openPage(page: Page, name: string): Promise<void> {
       ...at.under.map((under) => ({ name: under.name, by: [group.name, at.name, under.name] })),
     ]),
   )
-  const [group, ...links] = ways.find((way) => way.name === name)!.by
+  const way = ways.find((w) => w.name === name)
+  if (!way) throw new Error(`no page of the menu is called ${name}`)
+  const [group, ...links] = way.by
   const rooms = page.getByRole('navigation', { name: 'Rooms' })
   const all = page.getByRole('button', { name: 'All pages', exact: true })
   await expect(rooms).toBeVisible()

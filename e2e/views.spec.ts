@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
 import { goTo, look, outOfLine, tooFaint, waitingOf } from './looking'
-import { demoForStories, listenForComplaints, openPage, signIn } from './support'
+import { demoForStories, listenForComplaints, openPage, openSeason, signIn } from './support'
 
 const book = demoForStories()
 
@@ -216,6 +216,7 @@ test('the ribbon is walked by keys: lanes, stretches, width, and what is left ou
   })
   await page.keyboard.press('Enter')
   await expect(page).not.toHaveURL(/animals$/)
+  await openSeason(page)
   await test.step('a phase is left out here and after a reload, until it is wanted again', async () => {
     const rest = page.getByRole('button', { name: 'rest', exact: true })
     const sleepers = ribbon.locator('title', { hasText: ': rest ' })
