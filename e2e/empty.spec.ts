@@ -51,7 +51,7 @@ test('an empty server opens at its first owner, and every empty view says what t
     ['Checks', 'Nobody is asleep'],
     ['Cooling units', 'No cold unit is in the book yet'],
     ['Weather', 'No rule is set'],
-    ['Tubs for the rest', 'nobody needs a tub'],
+    ['Rest tubs', 'nobody needs a tub'],
     ['Who came through', 'Nobody has slept yet'],
   ] as const) {
     await openPage(page, part)

@@ -69,7 +69,7 @@ test.describe('in autumn', () => {
     await page.getByRole('dialog').getByRole('button', { name: 'Overrule' }).click()
     await page.keyboard.press('Escape')
     await expect(card).toContainText('Rests by decision of Ottoline')
-    await openPage(page, 'Tubs for the rest')
+    await openPage(page, 'Rest tubs')
     await page.getByRole('textbox', { name: 'Tubs there are' }).fill('10 × 20 L\n3 × 8 L\na heap')
     await expect(page.getByText('not read: a heap')).toBeVisible()
     await page.getByRole('textbox', { name: 'Tubs there are' }).fill('12 × 20 L\n3 × 8 L')

@@ -27,10 +27,10 @@ describe('the tab', () => {
     ['a page', () => '/weigh-in', 'Weigh-in'],
     ['a page of a page', () => '/log/changes', 'What was changed'],
     ['an animal', () => `/animals/${pages.of.female}`, 'F1'],
-    ['an animal that is corrected', () => `/animals/${pages.of.young}/edit`, 'Correct Y1'],
+    ['an animal that is edited', () => `/animals/${pages.of.young}/edit`, 'Edit Y1'],
     ['a pairing', () => `/pairing/${pages.of.pairing}`, 'F1 × M1'],
     ['a cooling unit', () => `/brumation/units/${pages.of.unit}`, 'Fridge'],
-    ['the climate of a place', () => `/climate/${pages.of.incubator}`, 'Climate of Incubator'],
+    ['the climate of a place', () => `/climate/${pages.of.incubator}`, 'Incubator climate'],
     ['a species', () => `/protocols/${pages.of.protocolOf('CS')}`, 'corn snake'],
     ['a page that is not there', () => '/nowhere', 'No such page'],
   ])('is called after %s', async (_what, address, name) => {
@@ -93,6 +93,17 @@ describe('what waits', () => {
     await page.goTo('/log')
     await screen.findByRole('heading', { name: 'Log' })
     expect(due('Today')).toBe(all - 1)
+  })
+  test('is settled by a key also after a click on the page that is open already: the card keeps the focus', async () => {
+    const page = await pages.open('/round')
+    const card = await screen.findByRole('article', { name: 'At this tub' })
+    const isHeard = () => card.contains(document.activeElement)
+    await waitFor(() => expect(isHeard()).toBe(true))
+    const today = screen.getByRole('navigation', { name: 'Today' })
+    await page.user.click(within(today).getByRole('link', { name: 'Round' }))
+    expect(isHeard()).toBe(true)
+    await page.user.click(within(rooms()).getByRole('link', { name: /^Today/ }))
+    expect(isHeard()).toBe(true)
   })
   test('of eggs and of groups is said beside theirs as well; an alarm stands beside Room', async () => {
     const round = (await pages.of.book.as.owner('GET', '/api/round')).body

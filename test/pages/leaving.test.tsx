@@ -182,7 +182,7 @@ test('the waiting list: nobody to begin with; a name is wanted; a wish names who
   await user.click(await button('end it: the wish of Tomas at the lock'))
   await settled()
   await waitFor(() => expect(screen.queryByText(/^would do/)).toBeNull())
-  expect(screen.getByRole('heading', { name: 'Waiting list: 0' })).toBeTruthy()
+  expect(screen.getByRole('heading', { name: 'Waiting list: 0 requests' })).toBeTruthy()
 })
 
 test('an address is given out, shown once, and withdrawn', async () => {

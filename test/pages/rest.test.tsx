@@ -124,7 +124,7 @@ describe('going in', () => {
     const page = await pages.open('/brumation')
     const card = await cardOf(page, 'R3')
     expect(card.textContent).toMatch(
-      /Do not cool it today\. Fed on 17 May, needs 10 days without food, or it rots in the gut at 12 °C.*Earliest 27.May/,
+      /Do not cool it today\. Fed on 17 May, so wait 10 days before cooling: food left in the gut rots at 12 °C.*Earliest 27.May/,
     )
     expect(keysOf(card)).toEqual(['droppings, gut clear', 'droppings, more to come'])
     await page.user.keyboard('g')
@@ -142,7 +142,7 @@ describe('going in', () => {
 
   test('another device says so all the same: the server refuses it, and nothing is written', async () => {
     const { status, body } = await write(pages.of.book, [entry('rest began', 'animal', pages.of.full)])
-    expect([status, body.detail]).toEqual([409, expect.stringMatching(/needs 10 days without food/)])
+    expect([status, body.detail]).toEqual([409, expect.stringMatching(/wait 10 days before cooling/)])
   })
 
   test('an illness is overruled by nobody; a weight is, with a reason, and that is withdrawn again', async () => {

@@ -168,7 +168,7 @@ describe('going in, being checked, waking', () => {
         status: 409,
         body: {
           detail: expect.stringMatching(
-            /fed on 2026-05-20, needs \d+ days without food, or it rots in the gut at \d+ °C.*Earliest 2026-05-30/,
+            /fed on 2026-05-20, so wait \d+ days before cooling: food left in the gut rots at \d+ °C.*Earliest 2026-05-30/,
           ),
         },
       })

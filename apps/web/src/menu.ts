@@ -9,7 +9,7 @@ const BY_PATH = new Map<string, Page>(
 /** The page of an address, in the menu; with the pages that one reaches from it, in their order. */
 function menuPage(path: string, under: readonly string[] = [], name?: string): MenuPage {
   const page = BY_PATH.get(path)
-  if (!page) throw new Error(`the menu leads to ${path}, and no room has such a page`)
+  if (!page) throw new Error(`the menu links to ${path}, but no room has that page`)
   const { title, of, carries, menuNeeds } = page
   return {
     ...{ to: `/${path}`, name: name ?? title, under: under.map((p) => menuPage(p)) },
@@ -24,6 +24,7 @@ export const MENU: readonly GroupOfPages[] = [
   {
     name: 'Today',
     icon: 'sun',
+    waits: 'the round',
     pages: [menuPage('round'), menuPage('round/week'), menuPage('round/away'), menuPage('messages')],
   },
   {
@@ -46,6 +47,7 @@ export const MENU: readonly GroupOfPages[] = [
   {
     name: 'Eggs and young',
     icon: 'egg',
+    waits: ['clutch'],
     pages: [
       menuPage('incubation/finding'),
       menuPage('incubation', ['incubation/methods', 'incubation/forecasts', 'incubation/clocks']),
@@ -60,11 +62,13 @@ export const MENU: readonly GroupOfPages[] = [
   {
     name: 'Groups',
     icon: 'groups',
+    waits: ['cohort', 'colony'],
     pages: [menuPage('cohorts'), menuPage('cohorts/emergence'), menuPage('colonies')],
   },
   {
     name: 'Room',
     icon: 'rack',
+    waits: 'alarms',
     pages: [
       menuPage('places'),
       menuPage('climate', ['brumation/weather']),

@@ -1,12 +1,12 @@
+import type { Use } from '@hatch-book/core'
 import { MENU } from '../src/menu'
 import { ROOMS } from '../src/rooms'
 import { addressFrom, menuFor, standingOf, type Reader } from '../src/shell/frame/menu'
-import type { Part } from '../src/shell/page'
 
 const PAGES = ROOMS.flatMap(({ pages }) => pages)
 const inMenu = MENU.flatMap((group) => group.pages.flatMap((page) => [page, ...page.under]))
-const reader = (parts: Part[] | null, pathname = '/round'): Reader => ({
-  parts: parts && new Set(parts),
+const reader = (uses: Use[] | null, pathname = '/round'): Reader => ({
+  uses: uses && new Set(uses),
   may: () => true,
   pathname,
 })
@@ -35,11 +35,11 @@ describe('where an address stands', () => {
     ['/incubation/3f2a', 'Eggs and young', 'Incubation', 'Incubation'],
     ['/incubation/methods', 'Eggs and young', 'Incubation', 'Methods'],
     ['/brumation/units/3f2a', 'Room', 'Cooling units', 'Cooling units'],
-    ['/brumation/tubs', 'Breeding', 'Rest', 'Tubs for the rest'],
+    ['/brumation/tubs', 'Breeding', 'Rest', 'Rest tubs'],
     ['/animals/3f2a/edit', 'Animals', 'All animals', 'All animals'],
     ['/animals/cards', 'Room', 'Labels', 'Animal cards'],
     ['/round/away/sheet', 'Today', 'Away', 'Away'],
-    ['/book/you', 'Book', 'Members', 'You'],
+    ['/book/you', 'Book', 'Members', 'Your account'],
   ])('%s is in %s, at %s', (address, group, page, at) => {
     const standing = standingOf(MENU, address)
     expect([standing?.group.name, standing?.page.name, standing?.at.name]).toEqual([group, page, at])
@@ -57,11 +57,16 @@ describe('what is shown of it', () => {
     expect(names).not.toEqual(expect.arrayContaining(['Cohorts']))
     expect(menuFor(MENU, reader(['animals', 'eggs', 'rest'])).map(({ name }) => name)).not.toContain('Groups')
   })
-  test('where all bear live young there is no incubator to look into, and without a rest none to plan', () => {
+  test('where all bear live young there is no hatch to plan, but a litter to record; without a rest none to plan', () => {
     const names = shown(reader(['animals']))
-    for (const name of ['Incubation', 'Nest checks', 'Hatch plan', 'Rest', 'Cooling units'])
-      expect(names).not.toContain(name)
-    expect(names).toEqual(expect.arrayContaining(['Ladder', 'First meals', 'For sale']))
+    for (const name of ['Hatch plan', 'Rest', 'Cooling units']) expect(names).not.toContain(name)
+    expect(names).toEqual(
+      expect.arrayContaining(['Nest checks', 'Incubation', 'Ladder', 'First meals', 'For sale']),
+    )
+    const incubation = menuFor(MENU, reader(['animals'])).flatMap(({ pages }) => pages)
+    expect(incubation.find(({ name }) => name === 'Incubation')?.under.map(({ name }) => name)).toEqual([
+      'Other clocks',
+    ])
   })
   test('a keeper of feeders alone breeds nobody one by one', () => {
     expect(menuFor(MENU, reader(['colonies'])).map(({ name }) => name)).not.toContain('Breeding')

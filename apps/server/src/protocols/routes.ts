@@ -1,4 +1,5 @@
 import { protocolsApi } from '@hatch-book/contract'
+import { usesOf } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { inBook, tables } from '../db/connect'
 import { actorOf } from '../shell/actor'
@@ -23,6 +24,7 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
           const bearer = anyOf(id)
           const fault = document.keptAs === 'colonies' ? null : shelf.faultOf(bearer)
           const compiled = document.keptAs === 'colonies' ? null : shelf.usable(bearer)
+          const animals = counts.find((c) => c.id === id)?.n ?? 0
           const { latin, keptAs, bodyPlan, young, wayOfLife = null } = document
           return {
             ...{ id, code, species, latin, keptAs, bodyPlan, young, wayOfLife },
@@ -30,11 +32,11 @@ export const protocolRoutes: BookRoutes = (app, { db }) => {
             hidden: state === 'hidden',
             edition: shelf.edition(id, 'species', '')?.number ?? 0,
             fault,
-            animals: counts.find((c) => c.id === id)?.n ?? 0,
+            animals,
             methods: compiled?.incubation?.methods ?? [],
             usualCount: compiled?.clutch?.count.typical ?? null,
             setPointC: compiled?.incubation?.setPointC ?? null,
-            rests: (compiled?.rest ?? null) !== null,
+            uses: usesOf(document, compiled, animals),
             prey: [...new Set(compiled?.stages.flatMap((s) => s.feed?.prey ?? []))],
           }
         }),

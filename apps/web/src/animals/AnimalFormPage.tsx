@@ -33,7 +33,7 @@ export function AnimalFormPage() {
   const { data: protocols, isFetching } = useProtocols()
   const [params] = useSearchParams()
   const species = params.get('species')
-  useTitle(data && `Correct ${data.animal.tag}`)
+  useTitle(data && `Edit ${data.animal.tag}`)
   if (error)
     return (
       <NotInBook

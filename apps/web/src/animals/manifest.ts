@@ -25,7 +25,7 @@ export const animalsRoom: Room = {
     },
     {
       path: 'animals/:id/edit',
-      title: 'Correct an animal',
+      title: 'Edit an animal',
       load: async () => (await import('./AnimalFormPage')).AnimalFormPage,
       needs: 'decide and plan',
     },

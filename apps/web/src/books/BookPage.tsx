@@ -50,7 +50,7 @@ function Settings() {
   }
   return (
     <form className="card" onSubmit={(e) => void save(e)}>
-      <h3>Name, time and units</h3>
+      <h3>Name, time zone and units</h3>
       <div className="field">
         <label htmlFor="book-name">Name</label>
         <Input

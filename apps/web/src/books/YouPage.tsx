@@ -12,7 +12,7 @@ import { useSaying } from './useSaying'
 export function YouPage() {
   return (
     <section className="page">
-      <BookHead title="You" />
+      <BookHead title="Your account" />
       <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
         <div>
           <Password />

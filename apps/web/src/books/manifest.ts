@@ -14,7 +14,7 @@ export const booksRoom: Room = {
     },
     {
       path: 'book/you',
-      title: 'You',
+      title: 'Your account',
       load: async () => (await import('./YouPage')).YouPage,
     },
     {

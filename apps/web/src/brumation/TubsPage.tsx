@@ -52,7 +52,7 @@ export function TubsPage() {
   return (
     <section className="page">
       <div className="no-print">
-        <PageHead title="Tubs for the rest">
+        <PageHead title="Rest tubs">
           {sleepers.some((r) => r.tub) && (
             <Button icon={<Printer size={15} aria-hidden />} onClick={() => window.print()}>
               Print the labels

@@ -18,7 +18,7 @@ export function UnitsPage() {
   if (!units) return null
   return (
     <section className="page">
-      <PageHead title="Cold units">
+      <PageHead title="Cooling units">
         {may.decide && !adding && (
           <Button type="primary" onClick={() => setAdding(true)}>
             Add a unit

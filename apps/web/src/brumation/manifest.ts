@@ -14,8 +14,6 @@ export const restRoom: Room = {
       title: 'New rest plan',
       load: async () => (await import('./NewRestPage')).NewRestPage,
       needs: 'decide and plan',
-      of: ['rest'],
-      carries: ['plan'],
     },
     {
       path: 'brumation/checks',
@@ -26,7 +24,7 @@ export const restRoom: Room = {
     },
     {
       path: 'brumation/tubs',
-      title: 'Tubs for the rest',
+      title: 'Rest tubs',
       load: async () => (await import('./TubsPage')).TubsPage,
       of: ['rest'],
       carries: ['plan'],
@@ -49,8 +47,6 @@ export const restRoom: Room = {
       path: 'brumation/units/:id',
       title: 'Cooling unit',
       load: async () => (await import('./UnitPage')).UnitPage,
-      of: ['rest'],
-      carries: ['plan'],
     },
     {
       path: 'brumation/weather',

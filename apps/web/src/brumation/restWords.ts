@@ -61,7 +61,7 @@ export const heldBecause = (view: RestView): string => reasonsToHold(view).join(
 /** The same in one line: the gravest reason, and how many more there are. */
 export function heldInShort(view: RestView): string {
   const [first = '', ...more] = reasonsToHold(view)
-  return more.length > 0 ? `${first}; and ${more.length} more` : first
+  return more.length > 0 ? `${first} (${counted(more.length, 'other reason')})` : first
 }
 
 function reasonsToHold(view: RestView): string[] {

@@ -32,7 +32,7 @@ export function PlaceClimatePage() {
   const [days, setDays] = useState<number>(7)
   const live = useLivePlace(id)
   const place = data?.find((p) => p.placeId === id)
-  useTitle(place && `Climate of ${place.name}`)
+  useTitle(place && `${place.name} climate`)
   if (!data) return null
   if (!place) return <p className="empty">This place has no probe.</p>
   const heard = live && (!place.lastAt || live.at > place.lastAt) ? live : null

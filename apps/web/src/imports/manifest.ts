@@ -10,7 +10,7 @@ export const importsRoom: Room = {
     },
     {
       path: 'animals/import/:id',
-      title: 'List being imported',
+      title: 'Imported list',
       load: async () => (await import('./ListPage')).ListPage,
     },
   ],

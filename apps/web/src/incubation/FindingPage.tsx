@@ -25,7 +25,7 @@ export function FindingPage() {
   const unlikely = rows.filter((r) => !due.includes(r) && r.unlikely)
   return (
     <section className="page">
-      <PageHead title="Finding">
+      <PageHead title="Nest checks">
         {may.decide && (
           <Button type="primary" onClick={() => void navigate('/incubation/new')}>
             Record a clutch

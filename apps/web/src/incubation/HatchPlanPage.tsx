@@ -50,7 +50,7 @@ export function HatchPlanPage() {
   }
   return (
     <section className="page">
-      <PageHead title="Plan the hatch" />
+      <PageHead title="Hatch plan" />
       <p className="small quiet">
         From tomorrow, by the temperature of each clutch alone, half a degree inside its warning lines. Where
         temperature decides the sex, it says what that costs.

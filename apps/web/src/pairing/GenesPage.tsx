@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { GeneSetEditor } from './GeneSetEditor'
 import { GeneAnimals } from './GeneAnimals'
-import { PairingHead } from './PairingRooms'
+import { PairingHead } from './PairingHead'
 import { Proving } from './Proving'
 import { useScene } from './queries'
 

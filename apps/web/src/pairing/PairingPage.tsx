@@ -9,7 +9,7 @@ import { useLineFilter, usePairings, usePedigreeFaults, useReceptive } from '../
 import { useMay } from '../shell/session'
 import { NewPairing } from './NewPairing'
 import { PairingCard } from './PairingCard'
-import { PairingHead } from './PairingRooms'
+import { PairingHead } from './PairingHead'
 import { sentence } from '../parts/sentence'
 import { useTitle } from '../shell/frame/useTitle'
 import { useGoOn } from '../shell/useGoOn'

@@ -9,7 +9,7 @@ import { useLog, type ToWrite } from '../shell/log'
 import { usePairings } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { MatedWords } from './MatedWords'
-import { PairingHead } from './PairingRooms'
+import { PairingHead } from './PairingHead'
 import { sentence } from '../parts/sentence'
 
 /** A session in front of the tubs: who is together, how long, and one key for each thing seen. */

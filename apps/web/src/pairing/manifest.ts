@@ -55,8 +55,6 @@ export const pairingRoom: Room = {
       path: 'pairing/:id',
       title: 'Pairing',
       load: async () => (await import('./PairingPage')).PairingPage,
-      of: ['animals'],
-      carries: ['species'],
     },
   ],
 }

@@ -29,7 +29,7 @@ export function SexingPage() {
   const picked = able.find((a) => a.animal.id === at) ?? left[0]
   return (
     <section className="page" data-keys>
-      <PageHead title={`Sexing: ${able.length} to read`}>
+      <PageHead title={`Sexing: ${counted(able.length, 'animal')}`}>
         <span className="small quiet">earlier readings are hidden from whoever reads; the log proves it</span>
       </PageHead>
       {line && <p className="small quiet">All lines are shown: an order by line would tell something.</p>}

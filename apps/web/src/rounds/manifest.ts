@@ -19,7 +19,7 @@ export const roundsRoom: Room = {
     },
     {
       path: 'round/away/sheet',
-      title: 'Sheet for the sitter',
+      title: 'Sitter’s sheet',
       load: async () => (await import('./AwaySheetPage')).AwaySheetPage,
     },
   ],

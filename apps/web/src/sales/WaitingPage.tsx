@@ -1,3 +1,4 @@
+import { counted } from '@hatch-book/core'
 import { salesApi, newId, type ContactView, type WishView } from '@hatch-book/contract'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState, type FormEvent } from 'react'
@@ -27,7 +28,7 @@ function Waiting() {
   if (!data) return null
   return (
     <section className="page">
-      <PageHead title={`Waiting list: ${data.wishes.length}`}>
+      <PageHead title={`Waiting list: ${counted(data.wishes.length, 'request')}`}>
         {may.decide && <Button onClick={() => setAdding('contact')}>New contact</Button>}
         {may.decide && data.contacts.length > 0 && (
           <Button type="primary" onClick={() => setAdding('wish')}>

@@ -1,7 +1,7 @@
 import { Modal } from 'antd'
 
 const KEYS = [
-  ['Ctrl+K', 'find an animal, a clutch, a pairing, a room'],
+  ['Ctrl+K', 'find an animal, a clutch, a cohort or a colony'],
   ['/', 'the slate: write as on a card, such as c15 84g'],
   ['Ctrl+Z', 'take back what you wrote last'],
   ['L', 'red lamp on and off'],
@@ -15,8 +15,8 @@ const KEYS = [
   ['T  F  M', 'in the Round, where one of them is due: timer set, new one fitted, food made'],
   ['Space  1 … 9  N  A', 'in a check: well, what is found, not looked at, all the rest is well'],
   ['0 … 9', 'in the Round: a weight, typed straight in'],
-  ['A  R  S  W', 'in Rearing: ate, refused, shed, weigh the animal that is open'],
-  ['I  C  K  P  X  N', 'in Pairing: introduced, courted, locked, parted, attacked, ignored'],
+  ['A  R  S  W', 'on the Ladder: ate, refused, shed, weigh the animal that is open'],
+  ['I  C  K  P  X  N', 'in Pairings: introduced, courted, locked, parted, attacked, ignored'],
   [
     'G  F  D  M  X  P',
     'in Incubation: good, infertile, dented, mouldy, dead, pipped, for the egg that is picked',

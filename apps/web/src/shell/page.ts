@@ -1,8 +1,6 @@
 import type { Permission } from '@hatch-book/contract'
+import type { Use } from '@hatch-book/core'
 import type { ComponentType } from 'react'
-
-/** What a book has to have in it before a page is of use: nobody without it is shown the way there. */
-export type Part = 'animals' | 'rest' | 'eggs' | 'cohorts' | 'colonies'
 
 /** A page within the frame. */
 export interface Page {
@@ -16,8 +14,8 @@ export interface Page {
   needs?: Permission
   /** What one must be allowed to do to be shown the way to it; whoever comes all the same is told why not. */
   menuNeeds?: Permission
-  /** It is shown in the menu once the book has one of these. */
-  of?: readonly Part[]
+  /** It is shown in the menu once a species of the book brings work of one of these kinds; always, where none is named. */
+  of?: readonly Use[]
   /** Names in its address that go along to the next page of the room, such as the species that is picked. */
   carries?: readonly string[]
 }

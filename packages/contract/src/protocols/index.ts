@@ -1,4 +1,4 @@
-import { BODY_PLANS, CONFIDENCES, FIGURE_UNITS, KEPT_AS, MOST_WORDS, SCOPES } from '@hatch-book/core'
+import { BODY_PLANS, CONFIDENCES, FIGURE_UNITS, KEPT_AS, MOST_WORDS, SCOPES, USES } from '@hatch-book/core'
 import * as v from 'valibot'
 import { DaySchema, Id, InstantSchema, Note } from '../common'
 
@@ -28,8 +28,8 @@ export const ProtocolSummary = v.object({
   usualCount: v.nullable(v.number()),
   /** Where its eggs are usually kept, °C; null where young are born. */
   setPointC: v.nullable(v.number()),
-  /** It is given a rest. */
-  rests: v.boolean(),
+  /** The kinds of work it brings with it. */
+  uses: v.array(v.picklist(USES)),
 })
 export type ProtocolSummary = v.InferOutput<typeof ProtocolSummary>
 export const ProtocolList = v.object({ protocols: v.array(ProtocolSummary) })

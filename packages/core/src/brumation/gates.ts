@@ -242,7 +242,7 @@ const fastGate: Gate = ({ lastTakenOn, weight }, protocol, rules, clock, on, say
     have: { value: days, unit: 'd' },
     margin: days - fast.least,
     note: late
-      ? `fed on ${lastTakenOn}, needs ${fast.least} days without food, or it rots in the gut at ${say.celsius(clock.holdC.typical, 0)}`
+      ? `fed on ${lastTakenOn}, so wait ${fast.least} days before cooling: food left in the gut rots at ${say.celsius(clock.holdC.typical, 0)}`
       : `last meal ${lastTakenOn}`,
     change: late ? 'begin later' : '',
     expected: late ? { from: earliest, to: earliest } : null,

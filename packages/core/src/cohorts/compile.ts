@@ -2,6 +2,7 @@ import { lifeOf, type ColonyStage } from '../colonies'
 import {
   careOfCohorts,
   foodsOf,
+  isCounted,
   Sheet,
   type CareRule,
   type StageFood,
@@ -78,8 +79,7 @@ export interface CohortProtocol {
  * @throws MissingFigureError when a figure is missing that a cohort cannot do without
  */
 export function cohortProtocolOf(document: ProtocolDocument): CohortProtocol | null {
-  // Larvae of some species are counted in groups, though the grown have names.
-  if (document.keptAs !== 'cohorts' && !Sheet.of(document).has('cohort.grown')) return null
+  if (!isCounted(document)) return null
   const female = lifeOf(document, { sex: 'female' })
   const male = lifeOf(document, { sex: 'male' })
   if (!female || !male) return null

@@ -1,6 +1,5 @@
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link, Outlet, useLocation, useNavigate } from 'react-router'
-import type { SubjectType } from '@hatch-book/core'
 import { AlarmBar } from '../AlarmBar'
 import { DemoDay } from '../DemoDay'
 import { useFigures } from '../figures'
@@ -16,7 +15,7 @@ import { useLiveChanges, useMay, useSession } from '../session'
 import { Shortcuts } from '../Shortcuts'
 import { UnsavedGuard } from '../UnsavedGuard'
 import { useTextUntilField, useTyped, useWedge } from '../useWedge'
-import { useCounts } from './counts'
+import { stopsIn, useCounts, type Due } from './counts'
 import css from './frame.module.css'
 import { Groups } from './Groups'
 import { Icon } from './icons'
@@ -36,7 +35,7 @@ const LATER_MS = 1500
 
 export interface FrameProps {
   menu: readonly GroupOfPages[]
-  useDue(): Readonly<Partial<Record<SubjectType, number>>>
+  useDue(): Due
 }
 
 /** What stands round every view: the way to the others, the season, what is wrong right now, what waits to be sent. */
@@ -52,7 +51,8 @@ export function Frame({ menu, useDue }: FrameProps) {
   const title = usePageTitle()
   const { groups, isWhole } = useMenu(menu)
   const { all, showAll } = useMenuStore()
-  const counts = useCounts(useDue())
+  const due = useDue()
+  const counts = useCounts(menu, due)
   const ribbon = useRibbon()
   useLiveChanges()
   useTyped()
@@ -153,7 +153,7 @@ export function Frame({ menu, useDue }: FrameProps) {
           <Outlet />
         </main>
       </div>
-      <PhoneBar counts={counts} onWrite={write} onFind={find} onMore={() => setOpen('more')} />
+      <PhoneBar stops={stopsIn(due)} onWrite={write} onFind={find} onMore={() => setOpen('more')} />
       {open === 'more' && (
         <More groups={groups} onClose={() => setOpen(null)}>
           <p className="small quiet" style={{ marginTop: 16 }}>

@@ -11,7 +11,7 @@ export function Groups({ groups, counts }: { groups: readonly GroupOfPages[]; co
   return (
     <nav aria-label="Rooms" className={css.groups}>
       {groups.map(({ name, icon, pages }) => {
-        const due = counts[name]
+        const due = counts.get(name)
         return (
           <Link
             key={name}
@@ -25,7 +25,7 @@ export function Groups({ groups, counts }: { groups: readonly GroupOfPages[]; co
               {due && <span className={css.count}>{due.count}</span>}
             </span>
             <span>
-              {name} {due && <span className={css.unseen}>{due.says}</span>}
+              {name} {due && <span className="unseen">{due.says}</span>}
             </span>
           </Link>
         )

@@ -1,5 +1,5 @@
 import { Modal } from 'antd'
-import type { ReactNode } from 'react'
+import { Fragment, type ReactNode } from 'react'
 import { Link, useLocation } from 'react-router'
 import css from './frame.module.css'
 import { standingOf, type GroupOfPages } from './menu'
@@ -17,16 +17,18 @@ export function More({
   const { pathname } = useLocation()
   const here = standingOf(groups, pathname)?.page.to
   return (
-    <Modal open title="All pages" footer={null} onCancel={onClose}>
-      <nav aria-label="All pages" className={css.sheet}>
-        {groups.map(({ name, pages }) => [
-          <h2 key={name}>{name}</h2>,
-          ...pages.map((page) => (
-            <Link key={page.to} to={page.to} className={page.to === here ? css.here : ''} onClick={onClose}>
-              {page.name}
-            </Link>
-          )),
-        ])}
+    <Modal open title="Pages" footer={null} onCancel={onClose}>
+      <nav aria-label="Every page" className={css.sheet}>
+        {groups.map(({ name, pages }) => (
+          <Fragment key={name}>
+            <h2>{name}</h2>
+            {pages.map((page) => (
+              <Link key={page.to} to={page.to} className={page.to === here ? css.here : ''} onClick={onClose}>
+                {page.name}
+              </Link>
+            ))}
+          </Fragment>
+        ))}
       </nav>
       {children}
     </Modal>

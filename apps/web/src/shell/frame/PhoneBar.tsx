@@ -1,16 +1,16 @@
 import { Link, useLocation } from 'react-router'
 import { Icon } from './icons'
 import css from './frame.module.css'
-import type { Counts } from './counts'
 
 /** What a thumb reaches on every page of a phone. */
 export function PhoneBar({
-  counts,
+  stops,
   onWrite,
   onFind,
   onMore,
 }: {
-  counts: Counts
+  /** How many are open in today’s round. */
+  stops: number
   /** Nothing where one may only read. */
   onWrite?: (() => void) | undefined
   onFind(): void
@@ -22,9 +22,9 @@ export function PhoneBar({
       <Link to="/round" className={pathname === '/round' ? css.here : ''}>
         <span className={css.sign} aria-hidden>
           <Icon name="sun" />
-          {counts.Today && <span className={css.count}>{counts.Today.count}</span>}
+          {stops > 0 && <span className={css.count}>{stops}</span>}
         </span>
-        Round
+        <span>Round {stops > 0 && <span className="unseen">{stops} due today</span>}</span>
       </Link>
       {onWrite && (
         <button type="button" onClick={onWrite}>

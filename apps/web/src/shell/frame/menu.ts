@@ -1,5 +1,5 @@
 import type { Permission } from '@hatch-book/contract'
-import type { Part } from '../page'
+import type { SubjectType, Use } from '@hatch-book/core'
 import type { GroupIcon } from './icons'
 
 /** A page as the menu has it, with the pages that one reaches from it. */
@@ -7,7 +7,7 @@ export interface MenuPage {
   to: string
   name: string
   under: readonly MenuPage[]
-  of?: readonly Part[]
+  of?: readonly Use[]
   carries?: readonly string[]
   needs?: Permission
 }
@@ -16,6 +16,8 @@ export interface MenuPage {
 export interface GroupOfPages {
   name: string
   icon: GroupIcon
+  /** What waits in it: stops of today’s round, all or those about these; or what is wrong right now. Nothing is counted where none is named. */
+  waits?: 'the round' | 'alarms' | readonly SubjectType[]
   pages: readonly MenuPage[]
 }
 
@@ -44,18 +46,17 @@ export function standingOf(menu: readonly GroupOfPages[], pathname: string): Sta
 export const leaveFocus = (event: { preventDefault(): void }): void => event.preventDefault()
 
 export interface Reader {
-  /** What the book has; null where that is not known yet, and nothing is hidden. */
-  parts: ReadonlySet<Part> | null
+  /** What kinds of work the book has; null where that is not known yet, and nothing is hidden. */
+  uses: ReadonlySet<Use> | null
   may(permission: Permission): boolean
   pathname: string
 }
 
 /** What a reader is shown of the menu: the pages that are of use in this book, and the one that is open whatever it is. */
-export function menuFor(menu: readonly GroupOfPages[], { parts, may, pathname }: Reader): GroupOfPages[] {
+export function menuFor(menu: readonly GroupOfPages[], { uses, may, pathname }: Reader): GroupOfPages[] {
   const here = standingOf(menu, pathname)?.at.to
   const isUsed = (page: MenuPage) =>
-    (parts === null || !page.of || page.of.some((part) => parts.has(part))) &&
-    (!page.needs || may(page.needs))
+    (uses === null || !page.of || page.of.some((use) => uses.has(use))) && (!page.needs || may(page.needs))
   const isShown = (page: MenuPage) =>
     isUsed(page) || page.to === here || page.under.some((p) => p.to === here)
   return menu

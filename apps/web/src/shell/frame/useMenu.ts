@@ -1,9 +1,9 @@
 import { may } from '@hatch-book/contract'
+import { USES, type Use } from '@hatch-book/core'
 import { useEffect, useMemo } from 'react'
 import { useLocation } from 'react-router'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
-import type { Part } from '../page'
 import { useProtocols } from '../queries'
 import { useSession } from '../session'
 import { menuFor, type GroupOfPages } from './menu'
@@ -12,9 +12,9 @@ interface MenuState {
   /** Every page is shown, also those of which this book has nothing. */
   all: boolean
   showAll(all: boolean): void
-  /** What each book had when it was last open here, so that its menu does not change while it opens. */
-  seen: Readonly<Record<string, readonly Part[]>>
-  see(bookId: string, parts: readonly Part[]): void
+  /** What kinds of work each book had when it was last open here, so that its menu does not change while it opens. */
+  seen: Readonly<Record<string, readonly Use[]>>
+  see(bookId: string, uses: readonly Use[]): void
 }
 
 /** How the menu is shown on this device. */
@@ -24,30 +24,25 @@ export const useMenuStore = create<MenuState>()(
       all: false,
       showAll: (all) => set({ all }),
       seen: {},
-      see: (bookId, parts) => set(({ seen }) => ({ seen: { ...seen, [bookId]: parts } })),
+      see: (bookId, uses) => set(({ seen }) => ({ seen: { ...seen, [bookId]: uses } })),
     }),
     { name: 'hatch-book-menu' },
   ),
 )
 
-const KEPT = { animals: 'animals', cohorts: 'cohorts', colonies: 'colonies' } as const
-
-/** What the species of the book make use of; null while they are not known. */
-function useParts(): readonly Part[] | null {
+/** The kinds of work that the species of the book bring; null while they are not known. */
+function useUses(): readonly Use[] | null {
   const { data } = useProtocols()
-  return useMemo(() => {
-    if (!data) return null
-    const parts = new Set<Part>()
-    for (const p of data.filter(({ hidden, animals }) => !hidden || animals > 0)) {
-      parts.add(KEPT[p.keptAs])
-      if (p.rests) parts.add('rest')
-      if (p.setPointC !== null) parts.add('eggs')
-    }
-    return [...parts].sort()
-  }, [data])
+  return (
+    useMemo(
+      // Hidden ones too: what stands of them is still looked after.
+      () => data && USES.filter((use) => data.some((species) => species.uses.includes(use))),
+      [data],
+    ) ?? null
+  )
 }
 
-/** The menu as this member is shown it in this book; and how many pages are left out of it. */
+/** The menu as this member is shown it in this book; and whether that is all of it. */
 export function useMenu(menu: readonly GroupOfPages[]): {
   groups: readonly GroupOfPages[]
   isWhole: boolean
@@ -55,15 +50,15 @@ export function useMenu(menu: readonly GroupOfPages[]): {
   const { book, member } = useSession()
   const { pathname } = useLocation()
   const { all, seen, see } = useMenuStore()
-  const known = useParts()
+  const known = useUses()
   useEffect(() => {
     if (known && String(known) !== String(seen[book.id])) see(book.id, known)
   }, [known, seen, see, book.id])
-  const parts = all ? null : (known ?? seen[book.id] ?? null)
+  const uses = all ? null : (known ?? seen[book.id] ?? null)
   return useMemo(() => {
     const reader = { pathname, may: (permission: Parameters<typeof may>[1]) => may(member.role, permission) }
-    const groups = menuFor(menu, { ...reader, parts: parts && new Set(parts) })
+    const groups = menuFor(menu, { ...reader, uses: uses && new Set(uses) })
     const pages = (of: readonly GroupOfPages[]) => of.reduce((n, g) => n + g.pages.length, 0)
-    return { groups, isWhole: pages(groups) === pages(menuFor(menu, { ...reader, parts: null })) }
-  }, [menu, member.role, pathname, parts])
+    return { groups, isWhole: pages(groups) === pages(menuFor(menu, { ...reader, uses: null })) }
+  }, [menu, member.role, pathname, uses])
 }

@@ -1,7 +1,17 @@
 import { addDays } from '@hatch-book/core'
 import { useId } from 'react'
 import { useFigures } from '../figures'
-import { LEADS, PHASES, SAYS, Stretch, type Drawn, type LaneOf, type Mark } from './phaseLook'
+import {
+  highestOf,
+  hillPath,
+  LEADS,
+  PHASES,
+  SAYS,
+  Stretch,
+  type Drawn,
+  type LaneOf,
+  type Mark,
+} from './phaseLook'
 
 export const NAMES = 128
 export const LANE = 21
@@ -52,7 +62,7 @@ export function Lane(props: {
   const words = useMarkWords()
   const clip = useId()
   const base = y + LANE - 2
-  const highest = Math.max(0.02, ...lane.hills.flatMap((h) => h.shares))
+  const highest = highestOf(lane.hills)
   return (
     <g data-lane={lane.line}>
       <text
@@ -116,11 +126,9 @@ function Shape({
     const top = y + PHASES[phase.name].y - 2
     return <Stretch name={phase.name} x={left} y={top} width={Math.max(2.5, x(phase.to) - left)} />
   }
-  const { from, shares, of } = hill!
-  const points = shares.map((s, i) => `${x(addDays(from, i))},${base - (s / highest) * (LANE - 4)}`)
-  const d = `M${x(from)},${base}L${points.join('L')}L${x(addDays(from, shares.length))},${base}Z`
+  const d = hillPath(hill!, x, base, LANE - 4, highest)
   // Those who hatch stand full, those who grow up are an outline.
-  return of === 'hatching' ? (
+  return hill!.of === 'hatching' ? (
     <path d={d} fill="var(--moss)" opacity={0.82} />
   ) : (
     <path d={d} fill="var(--moss)" fillOpacity={0.15} stroke="var(--moss)" strokeWidth={1.2} />

@@ -1,16 +1,18 @@
 import { seasonApi, type Season } from '@hatch-book/contract'
-import { addDays, daysBetween, type Day } from '@hatch-book/core'
+import { daysBetween, type Day } from '@hatch-book/core'
 import { useMemo, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { useAsk } from '../api'
 import { useFigures } from '../figures'
 import css from '../frame/frame.module.css'
 import { marksOf } from './Lane'
-import { PHASES, type Mark } from './phaseLook'
-import { useRibbon, isOpenOver } from './ribbonStore'
+import { highestOf, hillPath, LEADS, PHASES, type Mark } from './phaseLook'
+import { isOpenOver, useRibbon } from './ribbonStore'
+import { WIDEST } from './useView'
 
 const HEIGHT = 20
-const MONTHS_SEEN = 14
+/** Where its stretches and hills stand. */
+const FOOT = 16
 
 /** The season in one quiet line: the day, its stretches one over the other, who hatches next. A click opens it. */
 export function RibbonLine({ page, day, children }: { page: string; day: ReactNode; children?: ReactNode }) {
@@ -24,7 +26,7 @@ export function RibbonLine({ page, day, children }: { page: string; day: ReactNo
       <svg className={css.strip} viewBox={`0 0 1000 ${HEIGHT}`} preserveAspectRatio="none" aria-hidden>
         {data && !isOpen && <Strip season={data} marks={marks} />}
       </svg>
-      <span className={css.next}>{data && <NextHatch marks={marks} today={data.today} />}</span>
+      <span className={css.next}>{data && <NextHatch season={data} />}</span>
       <button
         type="button"
         className="plain"
@@ -40,8 +42,7 @@ export function RibbonLine({ page, day, children }: { page: string; day: ReactNo
 }
 
 function Strip({ season, marks }: { season: Season; marks: readonly Mark[] }) {
-  const days = Math.round(MONTHS_SEEN * 30.4)
-  const x = (day: Day) => (daysBetween(season.from, day) / days) * 1000
+  const x = (day: Day) => (daysBetween(season.from, day) / WIDEST) * 1000
   return (
     <>
       {marks.map(({ phase, from, to }, i) =>
@@ -49,7 +50,7 @@ function Strip({ season, marks }: { season: Season; marks: readonly Mark[] }) {
           <rect
             key={i}
             x={x(from)}
-            y={HEIGHT - 4 - PHASES[phase.name].h}
+            y={FOOT - PHASES[phase.name].h}
             width={Math.max(2, x(to) - x(from))}
             height={PHASES[phase.name].h}
             fill={`var(--${PHASES[phase.name].colour})`}
@@ -57,42 +58,38 @@ function Strip({ season, marks }: { season: Season; marks: readonly Mark[] }) {
           />
         ) : null,
       )}
-      {marks.map(({ hill }, i) => {
-        if (!hill || hill.of !== 'hatching') return null
-        const highest = Math.max(0.02, ...hill.shares)
-        const points = hill.shares.map(
-          (share, d) => `${x(addDays(hill.from, d))},${HEIGHT - 4 - (share / highest) * (HEIGHT - 8)}`,
-        )
-        const end = x(addDays(hill.from, hill.shares.length))
-        return (
+      {marks.map(({ hill }, i) =>
+        hill?.of === 'hatching' ? (
           <path
             key={i}
-            d={`M${x(hill.from)},${HEIGHT - 4}L${points.join('L')}L${end},${HEIGHT - 4}Z`}
+            d={hillPath(hill, x, FOOT, FOOT - 4, highestOf([hill]))}
             fill="var(--moss)"
             opacity={0.8}
           />
-        )
-      })}
+        ) : null,
+      )}
       <rect x={x(season.today) - 1} y={0} width={2} height={HEIGHT} fill="var(--clay)" />
     </>
   )
 }
 
-/** Who hatches next, and between which days. */
-function NextHatch({ marks, today }: { marks: readonly Mark[]; today: Day }) {
+/** Who hatches next, and between which days; whatever of the season is left undrawn. */
+function NextHatch({ season: { lanes, today } }: { season: Season }) {
   const figures = useFigures()
-  const next = marks
-    .filter(({ hill }) => hill?.of === 'hatching' && hill.window.to >= today)
-    .sort((a, b) => (a.hill!.window.from < b.hill!.window.from ? -1 : 1))[0]
+  const when = ({ window: { from, to }, label }: { window: { from: Day; to: Day }; label: string }) =>
+    `${from} ${to} ${label}`
+  const next = lanes
+    .flatMap(({ hills }) => hills)
+    .filter(({ of, window }) => of === 'hatching' && window.to >= today)
+    .sort((a, b) => when(a).localeCompare(when(b)))[0]
   if (!next) return null
-  const { label, window } = next.hill!
   return (
     <>
       next hatch{' '}
-      <Link to={next.opens} className="tag">
-        {label}
+      <Link to={LEADS[next.subject.room] + next.subject.id} className="tag">
+        {next.label}
       </Link>{' '}
-      {figures.span(window)}
+      {figures.span(next.window)}
     </>
   )
 }

@@ -1,5 +1,5 @@
 import type { Season } from '@hatch-book/contract'
-import type { PhaseName, SeasonRoom } from '@hatch-book/core'
+import { addDays, type PhaseName, type SeasonRoom } from '@hatch-book/core'
 
 /** What is drawn: a phase, or the hills of chance. */
 export type Drawn = PhaseName | 'chance'
@@ -44,6 +44,23 @@ export interface Mark {
   phase?: LaneOf['phases'][number]
   hill?: LaneOf['hills'][number]
 }
+
+type Hill = LaneOf['hills'][number]
+/** A hill of chance as a path: its highest day as high as is given, its foot on the base. */
+export function hillPath(
+  hill: Hill,
+  x: (day: string) => number,
+  base: number,
+  height: number,
+  highest: number,
+): string {
+  const points = hill.shares.map(
+    (share, i) => `${x(addDays(hill.from, i))},${base - (share / highest) * height}`,
+  )
+  return `M${x(hill.from)},${base}L${points.join('L')}L${x(addDays(hill.from, hill.shares.length))},${base}Z`
+}
+/** The highest share of a day among hills that are drawn to one scale. */
+export const highestOf = (hills: readonly Hill[]): number => Math.max(0.02, ...hills.flatMap((h) => h.shares))
 
 export function Patterns() {
   return (
