@@ -58,7 +58,7 @@ P2,Python regius,P1
 C1,corn snake,
 X1,marsh wyrm,`)
   expect(list.notes).toContain('2 species will be added from the library: corn snake, royal python')
-  expect(faultsOf(list)).toEqual({ 5: expect.stringContaining('add the species under Protocols first') })
+  expect(faultsOf(list)).toEqual({ 5: expect.stringContaining('add it under Species first') })
   const kept = async () => (await book.as.viewer('GET', '/api/protocols')).body.protocols as unknown[]
   expect(await kept()).toEqual([])
   expect((await act(list, 'bring-in')).body).toMatchObject({ broughtIn: 3, left: 1 })

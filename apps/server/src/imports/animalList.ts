@@ -100,7 +100,7 @@ function readRow(
     fault(
       'species',
       word
-        ? `'${word}' is not in this book or the library. Correct the name, or add the species under Protocols first`
+        ? `'${word}' is not in this book or the library. Correct the name, or add it under Species first`
         : 'a species is wanted',
     )
   const hatchFact = take('hatched', readHatched(cell('hatched'), dateOrder), null)

@@ -80,7 +80,7 @@ export function RestActs({ rest, rules }: { rest: RestView; rules: RestRules }) 
       {asks && (
         <p>
           <strong>Did it meet a mate?</strong> It could from {figures.day(asks.since)} on, and nothing is
-          written. If you know the day, write it under <Link to="/pairing">Pairing</Link>.
+          written. If you know the day, write it under <Link to="/pairing">Pairings</Link>.
         </p>
       )}
       <Keys acts={acts} of={rest.id} />

@@ -34,7 +34,7 @@ export function FindingPage() {
       </PageHead>
       {rows.length === 0 && (
         <p className="empty">
-          Nobody is expected to lay. Once a mating is written down under Pairing, she stands here with her
+          Nobody is expected to lay. Once a mating is written down under Pairings, she stands here with her
           window.
         </p>
       )}

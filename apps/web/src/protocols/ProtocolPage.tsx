@@ -54,10 +54,10 @@ export function ProtocolPage() {
   if (error)
     return (
       <NotInBook
-        title="This protocol cannot be shown"
+        title="This species cannot be shown"
         says={error.message}
         to="/protocols"
-        others="All protocols"
+        others="All species"
       />
     )
   return data ? <Editor key={`${data.id} ${data.scope} ${data.of}`} page={data} asked={scope} /> : null

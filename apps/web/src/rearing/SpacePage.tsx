@@ -113,8 +113,8 @@ function SizeCard({
               </ul>
             )}
             <p className="small quiet">
-              Or build a rack under <Link to="/places">Places</Link>; plan the incubators under{' '}
-              <Link to="/incubation/plan">Plan the hatch</Link>.
+              Or build a rack under <Link to="/places">Places</Link>; plan the incubators in the{' '}
+              <Link to="/incubation/plan">hatch plan</Link>.
             </p>
           </div>
         )}

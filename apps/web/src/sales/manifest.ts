@@ -6,6 +6,7 @@ export const salesRoom: Room = {
       path: 'leaving',
       title: 'For sale',
       load: async () => (await import('./LeavingPage')).LeavingPage,
+      of: ['animals'],
     },
     {
       path: 'leaving/waiting',
