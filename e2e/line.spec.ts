@@ -9,7 +9,7 @@ const book = demoForStories()
 
 async function find(page: Page, tag: string): Promise<void> {
   await page.keyboard.press('Control+k')
-  await page.getByRole('textbox', { name: 'Find by tag, line or place' }).fill(tag)
+  await page.getByRole('textbox', { name: 'Find', exact: true }).fill(tag)
   await page
     .getByRole('button', { name: new RegExp(`^${tag} `) })
     .first()

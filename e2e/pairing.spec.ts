@@ -91,7 +91,7 @@ test('genes are said as keepers say them; chances that do not add up are refused
   await page.goto(`${book.url}/pairing/genes`)
   const animals = page.getByRole('list', { name: 'Animals and their genes' })
   await page.getByRole('button', { name: 'say of its genes: C33' }).click()
-  const words = page.getByRole('textbox', { name: 'genes of C33' })
+  const words = page.getByRole('form', { name: 'Look and genes of C33' }).getByRole('textbox')
   await words.fill('motley het lav, 67 % het amel, het mottly')
   await words.press('Enter')
   await expect(animals).toContainText("'mottly' is not a known trait; did you mean motley?")
@@ -101,7 +101,7 @@ test('genes are said as keepers say them; chances that do not add up are refused
   await expect(animals.getByRole('listitem').filter({ hasText: 'C33' })).toContainText('het amelanistic 67 %')
 
   await page.getByRole('button', { name: 'say of its genes: C23' }).click()
-  await page.getByRole('button', { name: 'give the chances' }).click()
+  await page.getByRole('button', { name: 'Give the chances' }).click()
   await page.getByRole('spinbutton', { name: 'chance of no copy' }).fill('60')
   await page.getByRole('button', { name: 'Write it' }).click()
   await expect(page.getByRole('alert').filter({ hasText: 'add up' })).toContainText(

@@ -1,9 +1,9 @@
-import { PLAIN_WORD, looksOf, startingGenes, type Day } from '@hatch-book/core'
-import { addDays } from '@hatch-book/core'
+import { addDays, instantOfDay, looksOf, PLAIN_WORD, startingGenes, type Day } from '@hatch-book/core'
 import type { Genome } from './genome'
 import { say, type LivingAnimal } from './life'
+import { portraitOfYoung } from './photos'
 import type { Chance } from './random'
-import type { Founder } from './room'
+import { ZONE, type Founder } from './room'
 import type { DemoStep } from './steps'
 
 /** A founder's truth: what shows is doubled where it must be; what may be carried is, as often as was said. */
@@ -42,7 +42,13 @@ export function lookedOver(animal: LivingAnimal, hatched: Day): DemoStep[] {
     const word = pair ? looksOf(locus, pair)[0]![0] : ''
     return word === '' ? [] : [word]
   })
-  return (words.length > 0 ? words : [PLAIN_WORD]).map((trait) =>
-    say(described, addDays(hatched, 12), 16.5, 'trait', { trait, carries: 'shows', certainty: 1 }, 'keeper'),
-  )
+  const day = addDays(hatched, 12)
+  return [
+    ...(words.length > 0 ? words : [PLAIN_WORD]).map((trait) =>
+      say(described, day, 16.5, 'trait', { trait, carries: 'shows', certainty: 1 }, 'keeper'),
+    ),
+    ...(animal.protocol.bodyPlan === 'snake'
+      ? [portraitOfYoung(animal, words, instantOfDay(day, ZONE, 16.6))]
+      : []),
+  ]
 }

@@ -13,6 +13,13 @@ export function portraits(founder: Founder, animal: LivingAnimal, at: number): D
   }))
 }
 
+/** A young snake is sketched once, after its first shed, by the look that it shows then. */
+export const portraitOfYoung = (animal: LivingAnimal, shows: readonly string[], at: number): DemoStep => ({
+  ...{ at, act: 'photo', of: { room: 'animals', id: animal.id }, view: 'above' },
+  svg: sketchSnake(shows, 'above', animal.luck.branch('portrait'), SMALL),
+})
+const SMALL = 0.4
+
 /** A rack as whoever comes for the first time sees it. */
 export const photoOfRack = (
   { name, tubs, columns }: (typeof RACKS)[number] | typeof SIDE_RACK,

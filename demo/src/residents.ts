@@ -14,7 +14,7 @@ import type { DemoIdentity } from './identity'
 import { say, type LivingAnimal } from './life'
 import { dust } from './raising'
 import type { Chance } from './random'
-import { FIRST_DAY, LAST_DAY, ZONE } from './room'
+import { CALLED, FIRST_DAY, LAST_DAY, ZONE } from './room'
 import type { DemoStep } from './steps'
 
 /** Geckos whose eggs decide their sex by warmth, skinks that bear, a mantis and a stick insect: eggs of other kinds. */
@@ -65,7 +65,13 @@ export function arriveResident(
       at: instantOfDay(day, ZONE, 8),
       act: 'animal',
       body: {
-        ...{ id: animal.id, tag, protocolId: identity.protocolId(protocol.code), line },
+        ...{
+          id: animal.id,
+          tag,
+          name: CALLED[tag] ?? '',
+          protocolId: identity.protocolId(protocol.code),
+          line,
+        },
         ...{ origin: 'hatched here', purpose: 'breeder' },
         hatched: { date: hatched, precision: 'day', widthDays: 0 },
       },

@@ -66,6 +66,13 @@ const TIDEWRACK = corn('Tidewrack corn')
 const SANDBAR = hog('Sandbar hognose')
 const MARRAM = hog('Marram hognose')
 
+/** What some are called beside their tags, as in any room. */
+export const CALLED: Readonly<Record<string, string>> = {
+  ...{ C02: 'Ember', C09: 'Alder', C11: 'Clove', C15: 'Bracken', C17: 'Slate', C23: 'Saffron' },
+  ...{ C31: 'Juniper', C37: 'Hazel', H04: 'Thrift', H10: 'Teasel', H12: 'Sorrel', M04: 'Limpet' },
+  ...{ L02: 'Pebble', L05: 'Willow', L07: 'Fern', B01: 'Barley', B02: 'Marjoram', B03: 'Tansy' },
+}
+
 export const FOUNDERS: readonly Founder[] = [
   {
     tag: 'C02',

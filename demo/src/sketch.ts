@@ -22,12 +22,18 @@ const HEIGHT = 600
 /**
  * A field sketch of a snake, as SVG, from above or from the side: coat by its traits, the number and place of its saddles its own.
  * Nothing is taken from anywhere; the same luck draws the same animal.
+ * @param scale against the size of a full sketch
  */
-export function sketchSnake(traits: readonly string[], view: 'above' | 'side', luck: Chance): string {
+export function sketchSnake(
+  traits: readonly string[],
+  view: 'above' | 'side',
+  luck: Chance,
+  scale = 1,
+): string {
   const coat = COATS[traits.find((t) => t in COATS) ?? 'wild']!
   const saddles = luck.whole(17, 24)
   const drawn = view === 'above' ? fromAbove(coat, saddles, luck) : fromTheSide(coat, saddles, luck)
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH}" height="${HEIGHT}" viewBox="0 0 ${WIDTH} ${HEIGHT}"><rect width="100%" height="100%" fill="${PAPER}"/>${grain(luck)}${drawn}</svg>`
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH * scale}" height="${HEIGHT * scale}" viewBox="0 0 ${WIDTH} ${HEIGHT}"><rect width="100%" height="100%" fill="${PAPER}"/>${grain(luck)}${drawn}</svg>`
 }
 
 /** Flecks of the paper. */

@@ -15,7 +15,7 @@ import {
 import type { LivingAnimal } from './life'
 import { say } from './life'
 import type { Chance } from './random'
-import { FIRST_DAY, LAST_DAY, ZONE } from './room'
+import { CALLED, FIRST_DAY, LAST_DAY, ZONE } from './room'
 import type { DemoIdentity } from './identity'
 import type { DemoStep } from './steps'
 
@@ -95,7 +95,13 @@ export function arriveSleeper(
       at,
       act: 'animal',
       body: {
-        ...{ id: animal.id, tag, protocolId: identity.protocolId(protocol.code), line },
+        ...{
+          id: animal.id,
+          tag,
+          name: CALLED[tag] ?? '',
+          protocolId: identity.protocolId(protocol.code),
+          line,
+        },
         origin: 'hatched here',
         purpose: 'breeder',
         hatched: { date: hatched, precision: 'day', widthDays: 0 },

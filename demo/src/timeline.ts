@@ -14,6 +14,7 @@ import { mixFood } from './kitchen'
 import { liveThrough, say, type LivingAnimal } from './life'
 import { chance, type Chance } from './random'
 import {
+  CALLED,
   BOX_GRID,
   FIRST_DAY,
   FOUNDERS,
@@ -208,6 +209,7 @@ function arrive(
         ...{
           id: animal.id,
           tag,
+          name: CALLED[tag] ?? '',
           protocolId: identity.protocolId(founder.protocol.code),
           line,
           origin,

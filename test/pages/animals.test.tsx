@@ -184,17 +184,22 @@ describe('one of them', () => {
     expect(tags()).not.toContain('A9b')
   })
 
-  test('what is said of a trait needs its name', async () => {
+  test('its look is said as in a cross, and what cannot be read is said before anything is written', async () => {
     const page = await open(pages.of.ten)
-    await press(page, 'say of a trait')
-    await press(page, 'Save trait')
-    expect(await screen.findByText('Enter the trait, such as amelanistic')).toBeTruthy()
-    await page.user.type(screen.getByLabelText('Trait'), 'Amelanistic')
-    await page.user.click(screen.getByText('likely'))
-    await press(page, 'Save trait')
+    await press(page, 'say of its look')
+    await press(page, 'Save look')
+    expect(await screen.findByText('Enter at least one trait, or ‘plain’')).toBeTruthy()
+    const field = screen.getByRole('textbox', { name: 'Look and genes' })
+    await page.user.type(field, 'ammel')
+    await press(page, 'Save look')
+    expect(await screen.findByText(/'ammel' is not a known trait; did you mean/)).toBeTruthy()
+    expect(entries(page)).toEqual([])
+    await page.user.clear(field)
+    await page.user.type(field, '67 % amel')
+    await press(page, 'Save look')
     await waitFor(() =>
       expect(entries(page)).toMatchObject([
-        { kind: 'trait', payload: { trait: 'amelanistic', carries: 'shows', certainty: 0.67 } },
+        { kind: 'trait', payload: { trait: 'amelanistic', carries: 'carries', certainty: 0.67 } },
       ]),
     )
     expect(await screen.findByText('67 %')).toBeTruthy()

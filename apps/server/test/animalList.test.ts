@@ -135,7 +135,7 @@ M3;;corn snak;12 oz;T2
 M4;;corn snake;9 oz;T3
 M5;;newt;8 oz;T3
 `)
-  expect(list.missing).toEqual(['Say which column holds the tag.', 'Say which column holds the species.'])
+  expect(list.missing).toEqual(['Say which column holds the species.'])
   expect((await act(list, 'bring-in')).status).toBe(422)
   const mapped = await change(list, {
     choices: { means: ['tag', 'hatched', 'species', 'grams', 'place'] },

@@ -1,4 +1,5 @@
-import { readHatched, readPurpose, readSex, readTag } from '../src/imports/animalCells'
+import { readHatched } from '@hatch-book/core'
+import { readPurpose, readSex, readTag } from '../src/imports/animalCells'
 import { kindOfList, meaningOf } from '../src/imports/columns'
 import { decodeText, readCsv } from '../src/shell/decode'
 

@@ -60,7 +60,7 @@ test('a row kept from one look to the next follows whatever it was judged from',
   expect((await rowNow()).line).toBe('Pale')
 
   await write(book, [entry('trait', 'animal', id, { trait: 'motley', carries: 'carries', certainty: 0.5 })])
-  expect((await rowNow()).traits).toEqual(['carries motley?'])
+  expect((await rowNow()).traits).toEqual(['50 % het motley'])
 
   const key = 'readiness.female.grams.cautious'
   await book.as.owner('POST', `/api/protocols/${book.protocols.CS}/editions`, {

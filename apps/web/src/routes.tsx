@@ -58,7 +58,7 @@ export const routes: RouteObject[] = [
   },
   {
     path: '/',
-    element: <Shell menu={MENU} useDue={useDue} />,
+    element: <Shell menu={MENU} rooms={ROOMS} useDue={useDue} />,
     errorElement: <Trouble />,
     HydrateFallback: Opening,
     children: [

@@ -8,6 +8,7 @@ import type { Actor } from '../shell/actor'
 import { inTurns, oneAtATime } from '../shell/turns'
 import { loadJudgeable } from './judgeAnimals'
 import { basisOf, readJudged, storeMissing } from './judgedStore'
+import { lastPhotos } from './records'
 import { judgeInFull, rowOn, type Judgement } from './judgement'
 
 /** An animal as it was judged for a day: its row as it goes out, and what other rooms worked out of the same judgement. */
@@ -100,7 +101,7 @@ export async function readStamps(tx: Transaction, which: SQL): Promise<Stamped[]
   const { rows } = await tx.execute<
     Record<'id' | 'stamp' | 'protocol', string> & Record<'from' | 'to', Day | null>
   >(sql`
-    select a.id, a.protocol_id as protocol, concat_ws('.', a.xmin, s.xmin, d.xmin, f.xmin, p.xmin, r.xmin, c.stamp) as stamp,
+    select a.id, a.protocol_id as protocol, concat_ws('.', a.xmin, s.xmin, d.xmin, f.xmin, p.xmin, r.xmin, c.stamp, h.id) as stamp,
       a.hatched_from as "from", a.hatched_to as "to"
     from animal a
     left join animal_standing s on s.id = a.id
@@ -109,6 +110,7 @@ export async function readStamps(tx: Transaction, which: SQL): Promise<Stamped[]
     left join place p on p.id = (s.standing->>'placeId')::uuid
     left join place r on r.id = p.parent_id
     left join (select dam_id, sum(xmin::text::bigint) as stamp from clutch group by dam_id) c on c.dam_id = a.id
+    left join (${lastPhotos()}) h on h.animal_id = a.id
     where not a.withdrawn and (${which}) order by a.tag`)
   return rows.map(({ id, stamp, protocol, from, to }) => ({
     ...{ id, stamp: `${shelf.stampOf(protocol)}.${stamp}` },

@@ -2,6 +2,8 @@ import type { AnimalRow, ReadinessView } from '@hatch-book/contract'
 import {
   ageOn,
   judgeReadiness,
+  counted,
+  lookInWords,
   dayOfInstant,
   mayLeave,
   withOverruling,
@@ -105,13 +107,6 @@ function rearingFacts(
   }
 }
 
-/** A trait as keepers say it: what shows by its name, what is carried as such, what is not sure with a question mark. */
-function traitInWords({ trait, carries, certainty }: AnimalStanding['traits'][number]): string {
-  const named = carries === 'carries' ? `carries ${trait}` : trait
-  return certainty >= SURE_TRAIT ? named : `${named}?`
-}
-const SURE_TRAIT = 0.95
-
 function defectInWords(defects: AnimalStanding['young']['defects']): string {
   const worst = worstGrade(defects)
   const named = defects.find((d) => d.grade === worst)
@@ -122,7 +117,8 @@ const SHOWN_RULES = 2
 function inShort(reasons: readonly Reason[]): string {
   const open = reasons.filter((r) => r.standing !== 'holds')
   const words = open.slice(0, SHOWN_RULES).map((r) => r.note || r.says)
-  return words.join('; ') + (open.length > SHOWN_RULES ? `; and ${open.length - SHOWN_RULES} more` : '')
+  const others = open.length - SHOWN_RULES
+  return words.join(', ') + (others > 0 ? ` (${counted(others, 'other reason')})` : '')
 }
 
 /** Judges one animal for a day: readiness with its overruling, stage with its gate, and whether it may leave. */
@@ -159,6 +155,8 @@ export function judgeAnimal(
       id: animal.id,
       version: animal.version,
       tag: animal.tag,
+      name: animal.name,
+      photoId: surroundings.photos.get(animal.id) ?? null,
       species: protocol.species,
       bodyPlan: protocol.bodyPlan,
       form: animal.form,
@@ -184,7 +182,7 @@ export function judgeAnimal(
       verdictExpected: breeder ? assessed.expected : null,
       verdictBecause: overruled ? `overruled: ${overruled.reason}` : inShort(assessed.reasons),
       openProblems: standing.openProblems,
-      traits: standing.traits.filter((t) => t.carries !== 'without').map(traitInWords),
+      traits: lookInWords(standing.traits),
       lastTakenOn: facts.lastTakenOn,
       inShed: standing.inShedSince !== null,
       quarantineUntil: standing.quarantineUntil,

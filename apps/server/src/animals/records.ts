@@ -51,6 +51,8 @@ export const withIds = (ids: readonly string[]) => sql`${tables.animal.id} = any
 export interface Surroundings {
   places: Map<string, string>
   tags: Map<string, string>
+  /** The last photo of each, by which it is known. */
+  photos: Map<string, string>
   lastClutch: Map<string, { foundOn: Day; gramsBefore: number | null }>
   overrules: Map<string, (PayloadOf<'overruled'> & Omit<Overrule, 'verdict'> & { entryId: string })[]>
 }
@@ -65,6 +67,7 @@ export async function loadSurroundings(
 ): Promise<Surroundings> {
   const animalIds = records?.map((r) => r.animal.id)
   const named = records ? await namesAround(tx, records) : await allNames(tx)
+  const photos = await loadPhotos(tx, animalIds)
   const clutches = await tx.execute<{ dam_id: string; found_at: Date; grams: number | null }>(sql`
     select distinct on (c.dam_id) c.dam_id, c.found_at, (
       select (${carried('weighed', 'grams')})::real from entry e
@@ -84,6 +87,7 @@ export async function loadSurroundings(
   }
   return {
     ...named,
+    photos,
     lastClutch: new Map(
       clutches.rows.map((c) => [
         c.dam_id,
@@ -92,6 +96,17 @@ export async function loadSurroundings(
     ),
     overrules,
   }
+}
+
+/** The last photo of each animal: one from above before one from the side, and these before any other. */
+export const lastPhotos = (which = sql`true`) => sql`
+  select distinct on (animal_id) animal_id, id from photo where animal_id is not null and ${which}
+  order by animal_id, array_position(array['above', 'side', 'other'], view), at desc, id`
+
+async function loadPhotos(tx: Transaction, ids: readonly string[] | undefined): Promise<Map<string, string>> {
+  const which = ids && sql`animal_id = any(${sql.param(ids)}::uuid[])`
+  const { rows } = await tx.execute<{ animal_id: string; id: string }>(lastPhotos(which))
+  return new Map(rows.map((r) => [r.animal_id, r.id]))
 }
 
 type Names = Pick<Surroundings, 'places' | 'tags'>

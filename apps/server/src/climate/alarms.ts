@@ -1,5 +1,6 @@
 import { newId, type Alarm } from '@hatch-book/contract'
 import {
+  firstOf,
   sayIn,
   ENCLOSURE_SILENT,
   calibrated,
@@ -222,9 +223,7 @@ const rowOf = ({ bookId, placeId }: Scene, { kind, severity, since, peakC, says,
 async function tell(tx: Transaction, scene: Scene, found: PlaceAlarm, alarmId: string): Promise<void> {
   const path = await pathOf(tx, scene.placeId)
   const names = scene.occupants?.names ?? (found.isDanger ? scene.living : [])
-  const some =
-    names.length > 8 ? `${names.slice(0, 8).join(', ')} and ${names.length - 8} more` : names.join(', ')
-  const who = names.length > 0 ? ` ${scene.occupants?.says ?? 'Animals there'}: ${some}.` : ''
+  const who = names.length > 0 ? ` ${scene.occupants?.says ?? 'Animals there'}: ${firstOf(names, 8)}.` : ''
   const room = found.kind === 'probe silent' ? '' : ` in ${path.at(-1)?.id ?? scene.placeId}`
   await post(tx, scene.bookId, {
     ...{

@@ -1,19 +1,26 @@
 import type { AnimalColumn, HatchFact, ListChoices, ListRow } from '@hatch-book/contract'
 import {
   hatchSpan,
+  readHatched,
+  readLook,
+  saidOfTrait,
   parentFaults,
   readMass,
+  type Day,
   type DaySpan,
+  type GeneSet,
+  type PayloadOf,
   type PlaceReading,
   type Sex,
 } from '@hatch-book/core'
-import { readHatched, readPurpose, readSex, readTag, type CellReading } from './animalCells'
+import { readPurpose, readSex, readTag, type CellReading } from './animalCells'
 import type { StoredRow } from './columns'
 
 /** A good row, read; parents still by tag. */
 export interface ReadAnimal {
   line: number
   tag: string
+  name: string
   species: string
   /** The protocol in the book; null where the species is taken out of the library with the list. */
   protocolId: string | null
@@ -27,6 +34,7 @@ export interface ReadAnimal {
   /** Where it is: a place of the book, or one that is to be made; null where nothing is said. */
   place: { id: string | null; name: string } | null
   grams: number | null
+  look: PayloadOf<'trait'>[]
   form: string
   lineName: string
   purpose: 'breeder' | 'holdback' | 'growing on' | 'for sale' | 'pet only'
@@ -36,6 +44,8 @@ export interface ReadAnimal {
 
 /** What the book knows already, as far as a list can clash with it. */
 export interface KnownBook {
+  today: Day
+  genesOf(species: Pick<ReadAnimal, 'protocolId' | 'library'>): GeneSet
   /** The species that a word means: one of the book's, or one that is taken out of the library with the list. */
   speciesOf(word: string): Pick<ReadAnimal, 'species' | 'protocolId' | 'library'> | undefined
   animals: Map<string, { tag: string; species: string; sex: Sex; hatched: DaySpan | null }>
@@ -103,10 +113,15 @@ function readRow(
         ? `'${word}' is not in this book or the library. Correct the name, or add it under Species first`
         : 'a species is wanted',
     )
-  const hatchFact = take('hatched', readHatched(cell('hatched'), dateOrder), null)
+  const hatchFact = take(
+    'hatched',
+    readHatched(cell('hatched'), { order: dateOrder, today: book.today }),
+    null,
+  )
   return {
     line,
     tag: take('tag', readTag(cell('tag')), ''),
+    name: cell('name').trim().slice(0, 40),
     ...{ species: found?.species ?? '', protocolId: found?.protocolId ?? null },
     library: found?.library ?? null,
     sex: take('sex', readSex(cell('sex')), 'unknown'),
@@ -118,12 +133,20 @@ function readRow(
       ? take('place', book.readPlace(cell('place').trim().slice(0, 60)), null)
       : null,
     grams: take('grams', readMass(cell('grams'), massUnit), null),
+    look: found ? take('look', lookOf(cell('look'), book.genesOf(found)), []) : [],
     form: cell('form').trim().slice(0, 40),
     lineName: cell('line').trim().slice(0, 60),
     purpose: take('purpose', readPurpose(cell('purpose')), 'growing on'),
     origin: cell('origin').trim().slice(0, 4000),
     note: cell('note').trim().slice(0, 4000),
   }
+}
+
+function lookOf(cell: string, genes: GeneSet): CellReading<PayloadOf<'trait'>[]> {
+  const { parts, unread } = readLook(cell, genes)
+  return unread.length > 0
+    ? { says: unread.map((u) => u.says).join('. ') }
+    : { value: parts.map(saidOfTrait) }
 }
 
 function markDoubles(rows: readonly AnimalReading[], column: number | null, book: KnownBook): void {

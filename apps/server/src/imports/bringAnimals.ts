@@ -53,6 +53,7 @@ export async function bringAnimals(
       ...(animal.sex !== 'unknown'
         ? [say('sexed', { sex: animal.sex, certainty: 0.97, method: 'as listed' })]
         : []),
+      ...animal.look.map((said) => say('trait', said)),
       ...(animal.place
         ? [say('moved', { placeId: animal.place.id ?? madeIds.get(animal.place.name.toLowerCase())! })]
         : []),
@@ -64,6 +65,7 @@ export async function bringAnimals(
         id,
         version: 1,
         tag: animal.tag,
+        name: animal.name,
         protocol_id: animal.protocolId ?? taken.get(animal.library!),
       },
       ...{ form: animal.form, line: animal.lineName, hatch_fact: animal.hatchFact },

@@ -17,7 +17,9 @@ export interface StoredRow {
 
 const ANIMALS: Record<AnimalColumn, readonly string[]> = {
   tag: ['tag', 'id', 'animal', 'number', 'no', 'code'],
+  name: ['name', 'called', 'pet name'],
   species: ['species', 'taxon', 'kind'],
+  look: ['look', 'genes', 'genetics', 'traits', 'trait', 'colour', 'color', 'pattern'],
   sex: ['sex', 'gender'],
   hatched: ['hatched', 'hatch date', 'hatch', 'born', 'birth', 'birth date', 'date of birth', 'dob', 'age'],
   dam: ['dam', 'mother', 'female parent'],
@@ -95,7 +97,7 @@ export function guessChoices(
   said: Partial<ListChoices> = {},
 ): Guessed {
   const what = said.what ?? kindOfList(headers)
-  const means = said.means ?? firstOfEach(headers.map((h) => meaningOf(h, what)))
+  const means = said.means ?? tagged(firstOfEach(headers.map((h) => meaningOf(h, what))))
   const cellsOf = (wanted: ReadonlySet<string>) =>
     means.flatMap((m, i) => (m && wanted.has(m) ? rows.map((r) => r.cells[i] ?? '') : []))
   const headings = headers.filter((_, i) => means[i] === 'grams on a day')
@@ -108,6 +110,11 @@ export function guessChoices(
     choices: { what, means, dateOrder, massUnit },
     guesses: [...saysOfDates(dates, dateOrder), ...(weightAt < 0 ? [] : [saysOfUnit(unit, massUnit)])],
   }
+}
+
+/** Where no column is headed as the tag, the names tell the animals apart. */
+function tagged(means: (AnimalColumn | EntryColumn | null)[]): (AnimalColumn | EntryColumn | null)[] {
+  return means.includes('tag') ? means : means.map((m) => (m === 'name' ? 'tag' : m))
 }
 
 /** Two columns cannot mean the same, but several may be headed by days: the first is taken. */

@@ -10,16 +10,19 @@ import {
   sayIn,
   counted,
   dayOfInstant,
+  type Day,
   isOfLibrary,
   library,
+  NO_GENES,
   placeReaderOf,
+  startingGenesOf,
   wayOfLife,
 } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { hatchedSpan, loadPlaceNames, loadRecords } from '../animals'
 import { tables, type Transaction } from '../db/connect'
 import { standsSql, isOfKind, type StoredEntry } from '../entries'
-import { loadShelf, type ProtocolShelf } from '../protocols'
+import { loadGenes, loadShelf, type ProtocolShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
 import { readAnimalRows, type KnownBook, type ReadAnimal } from './animalList'
@@ -65,7 +68,11 @@ export async function readList(tx: Transaction, actor: Actor, list: ListStored):
   // A row that is set aside brings nobody in, so nobody in the list can have it as a parent.
   const rows = list.rows.filter((r) => !aside.has(r.line))
   if (list.choices.what === 'animals')
-    for (const { row, animal, double } of readAnimalRows(rows, list.choices, await knownBook(tx))) {
+    for (const { row, animal, double } of readAnimalRows(
+      rows,
+      list.choices,
+      await knownBook(tx, actor.today),
+    )) {
       if (put(row, double)) taken.animals.push(animal)
     }
   else
@@ -81,10 +88,19 @@ export async function readList(tx: Transaction, actor: Actor, list: ListStored):
   return taken
 }
 
-async function knownBook(tx: Transaction): Promise<KnownBook> {
+async function knownBook(tx: Transaction, today: Day): Promise<KnownBook> {
   const shelf = await loadShelf(tx)
   const records = await loadRecords(tx, undefined, shelf)
+  const genes = await loadGenes(
+    tx,
+    shelf.rows.map(({ id }) => id),
+  )
   return {
+    today,
+    genesOf: ({ protocolId, library: latin }) => {
+      if (protocolId) return genes.get(protocolId)?.genes ?? NO_GENES
+      return startingGenesOf(latin ?? '')
+    },
     speciesOf: speciesReaderOf(shelf),
     readPlace: placeReaderOf(await loadPlaceNames(tx)),
     animals: new Map(

@@ -1,5 +1,12 @@
 import { newId } from '@hatch-book/contract'
-import { dayOfInstant, tellFrom, usualChoice, type Instant, type NoticeGrade } from '@hatch-book/core'
+import {
+  dayOfInstant,
+  firstOf,
+  tellFrom,
+  usualChoice,
+  type Instant,
+  type NoticeGrade,
+} from '@hatch-book/core'
 import { and, eq, gte, isNull, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
 import { hasEnded, bookNow } from '../shell/actor'
@@ -93,8 +100,7 @@ export function wordsOf({ what, parts }: Pick<MessageRow, 'what' | 'parts'>): {
   body: string
 } {
   const names = [...new Set(parts.map((p) => p.name).filter(Boolean))]
-  const more = names.length - NAMED
-  const who = names.slice(0, NAMED).join(', ') + (more > 0 ? ` and ${more} more` : '')
+  const who = firstOf(names, NAMED)
   return {
     subject: who ? `${who}: ${what}` : what,
     body: parts.map((p) => (parts.length > 1 && p.name ? `${p.name}: ${p.says}` : p.says)).join('\n'),

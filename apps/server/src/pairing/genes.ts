@@ -2,38 +2,14 @@ import {
   NO_GENES,
   crossOutcomes,
   inheritedBeliefs,
-  startingGenes,
-  type GeneSet,
   type HarmExpected,
   type Inherited,
   type SaidTrait,
 } from '@hatch-book/core'
-import { eq, inArray, sql } from 'drizzle-orm'
-import { tables, type Transaction } from '../db/connect'
+import { sql } from 'drizzle-orm'
+import type { Transaction } from '../db/connect'
+import { loadGenes, type KeptGenes } from '../protocols'
 import { loadPedigree, type KinRow } from './kin'
-
-export interface KeptGenes {
-  genes: GeneSet
-  /** 0 while the starting set stands. */
-  version: number
-}
-
-/** The genes of some species as this book has them. */
-export async function loadGenes(
-  tx: Transaction,
-  protocolIds: readonly string[],
-): Promise<Map<string, KeptGenes>> {
-  if (protocolIds.length === 0) return new Map()
-  const { geneSet, protocol } = tables
-  const rows = await tx
-    .select({ id: protocol.id, code: protocol.code, genes: geneSet.genes, version: geneSet.version })
-    .from(protocol)
-    .leftJoin(geneSet, eq(geneSet.id, protocol.id))
-    .where(inArray(protocol.id, [...protocolIds]))
-  return new Map(
-    rows.map((r) => [r.id, { genes: r.genes ?? startingGenes(r.code), version: r.version ?? 0 }]),
-  )
-}
 
 /** What is said of the traits of every animal of a species. */
 export async function loadSaid(tx: Transaction, protocolId: string): Promise<Map<string, SaidTrait[]>> {

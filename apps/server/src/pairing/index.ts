@@ -1,3 +1,3 @@
 export { fathersOf } from './fathers'
-export { loadGenes, speciesGenes } from './genes'
+export { speciesGenes } from './genes'
 export { viewPairings } from './view'

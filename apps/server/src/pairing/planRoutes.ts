@@ -6,7 +6,7 @@ import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
-import { loadGenes } from './genes'
+import { loadGenes } from '../protocols'
 
 const { lineGoal, seasonPlan } = tables
 type Body = Pick<SeasonPlanView, 'name' | 'from' | 'to' | 'settings' | 'courses'>

@@ -5,12 +5,12 @@ import { eq, sql } from 'drizzle-orm'
 import { judgeAnimals, loadRecords } from '../animals'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { standsSql, isOfKind } from '../entries'
-import { anyOf, loadShelf } from '../protocols'
+import { anyOf, loadGenes, loadShelf } from '../protocols'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
-import { loadGenes, speciesGenes } from './genes'
+import { speciesGenes } from './genes'
 import { loadWindows, seasonsToBreed } from './windows'
 
 /** A season's meetings are those of the last so many days. */
@@ -69,6 +69,20 @@ export const sceneRoutes: BookRoutes = (app, { db }) => {
     return inBook(db, actor.bookId, (tx) => scene(tx, actor, request.params.protocolId))
   })
 
+  serve(app, pairingApi.genes, (request) => {
+    const { protocolId } = request.params
+    return inBook(
+      db,
+      actorOf(request).bookId,
+      async (tx) => {
+        const kept = (await loadGenes(tx, [protocolId])).get(protocolId)
+        if (!kept) throw new BookError('not-found', 'This species is not in the book.')
+        return { genes: kept.genes as never }
+      },
+      { reads: true },
+    )
+  })
+
   serve(app, pairingApi.changeGenes, (request) => {
     const actor = actorOf(request)
     const { protocolId } = request.params
@@ -124,7 +138,14 @@ export const sceneRoutes: BookRoutes = (app, { db }) => {
         const beliefs = species.inherited.beliefs.get(row.id) ?? {}
         const adult = row.ageDays ? toBreed - row.ageDays.most / 365.25 : 0
         return {
-          ...{ id: row.id, tag: row.tag, sex: row.sex, line: row.line, presence: row.presence },
+          ...{
+            id: row.id,
+            tag: row.tag,
+            name: row.name,
+            sex: row.sex,
+            line: row.line,
+            presence: row.presence,
+          },
           place: row.place?.name ?? null,
           verdict: row.verdict,
           because: row.verdictBecause,

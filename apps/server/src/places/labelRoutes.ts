@@ -59,7 +59,7 @@ function linesOf(
   const { protocol } = record
   const sex = row.sex === 'unknown' ? '' : `, ${row.sex}`
   return [
-    `${protocol.species}${sex}`,
+    [row.name, `${protocol.species}${sex}`].filter(Boolean).join(', '),
     row.line,
     row.hatched ? `hatched ${day(row.hatched.from)}` : '',
     meals.length > 0

@@ -53,7 +53,7 @@ export function readProtocolFile(body: unknown): ProtocolDocument {
       `${faults
         .slice(0, MOST_FAULTS)
         .map((f) => f.says)
-        .join('; ')}${faults.length > MOST_FAULTS ? `; and ${faults.length - MOST_FAULTS} more` : ''}`,
+        .join('. ')}${faults.length > MOST_FAULTS ? `. There are ${faults.length - MOST_FAULTS} more` : ''}.`,
       faults.slice(0, MOST_FAULTS),
     )
   const document = documentOfToday(read.output)

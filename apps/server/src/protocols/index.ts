@@ -1,5 +1,6 @@
 export { refuseTakenName, takeFromLibrary } from './add'
 export { checkSettings, writeEdition } from './editions'
 export { bringInProtocol, readProtocolFile } from './file'
+export { loadGenes, type KeptGenes } from './genes'
 export { startingSpecies } from './starting'
 export { anyOf, loadShelf, ProtocolShelf, type ProtocolBearer } from './store'

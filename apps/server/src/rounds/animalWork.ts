@@ -1,6 +1,7 @@
 import type { DueMeal } from '@hatch-book/contract'
 import {
   dayOfInstant,
+  daysBetween,
   type CheckFacts,
   type CheckRule,
   type Day,
@@ -35,7 +36,8 @@ interface AnimalWork {
   /** Its meal rests on what other animals did too: it is worked out anew each time. */
   restsOnOthers: boolean
   weighIn: DueFacts['weighIns'][number] | null
-  promise: DueFacts['days'][number] | null
+  /** What is done on a day of its own: it is handed over, its first photo is taken. */
+  ofItsDay: DueFacts['days'][number][]
   /** What is repeated for it and its tub; nothing while it rests in the cold. */
   care: Cared['rules']
   /** In whose light it lives; null while it rests in the dark. */
@@ -64,7 +66,7 @@ async function workOf(
           meal: meal ? mealFacts(meal, j, actor) : null,
           restsOnOthers: meal?.trick != null,
           weighIn: weighInOf(j),
-          promise: promiseOf(j),
+          ofItsDay: [promiseOf(j), firstPhotoOf(j, actor)].filter((work) => work !== null),
           care: caredFor(j).rules,
           light: litAs(j),
           quarantineUntil: j.row.quarantineUntil,
@@ -97,7 +99,22 @@ function weighInOf(j: JudgedAnimal): AnimalWork['weighIn'] {
   }
 }
 
-function promiseOf(j: JudgedAnimal): AnimalWork['promise'] {
+/** After its first shed a young shows what it looks like; whoever has no time for a photo then is not reminded of it for ever. */
+function firstPhotoOf(j: JudgedAnimal, actor: Actor): DueFacts['days'][number] | null {
+  const { animal, standing } = j.record
+  const shedOn = standing.lastShedAt && dayOfInstant(standing.lastShedAt, actor.book.zone)
+  if (!shedOn || animal.purpose === 'breeder' || j.row.photoId !== null || standing.wholeSheds !== 1)
+    return null
+  if (daysBetween(shedOn, actor.today) > PHOTO_DAYS) return null
+  return {
+    of: dueOf(j),
+    ...{ kind: 'photograph', says: 'take its first photo, from above', on: shedOn },
+    ...{ before: 0, after: PHOTO_DAYS, why: `first shed on ${shedOn}: it shows its look now` },
+  }
+}
+const PHOTO_DAYS = 14
+
+function promiseOf(j: JudgedAnimal): DueFacts['days'][number] | null {
   const { reserved } = j.record.standing.young
   return reserved?.until
     ? {

@@ -36,7 +36,7 @@ export async function bookWork(
     meals: here.flatMap((w) => w.meal ?? []),
     weighIns: here.flatMap((w) => w.weighIn ?? []),
     days: [
-      ...here.flatMap((w) => w.promise ?? []),
+      ...here.flatMap((w) => w.ofItsDay),
       ...care.days,
       ...eggs.days,
       ...rests.days,

@@ -8,23 +8,36 @@ import {
   type AnimalRow,
   type ProtocolSummary,
 } from '@hatch-book/contract'
-import { SEXES } from '@hatch-book/core'
-import { App, AutoComplete, Form, Input, InputNumber } from 'antd'
+import { readHatched, SEXES } from '@hatch-book/core'
+import { App, AutoComplete, Button } from 'antd'
+import { useRef, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { ContractForm } from '../parts/form/ContractForm'
 import { FormActions } from '../parts/form/FormActions'
-import { ChoiceField, Field, PickField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
+import {
+  ChoiceField,
+  DayField,
+  Field,
+  PickField,
+  QuantityField,
+  quantityOf,
+  TextField,
+} from '../parts/form/fields'
 import { offeredSpecies, SpeciesField, speciesMeant } from '../parts/form/SpeciesField'
 import { useContractForm } from '../parts/form/useContractForm'
+import { faultOfLook, lookRead, useGenes } from '../parts/LookForm'
 import { NotInBook } from '../parts/NotInBook'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
+import { animalOption, calledOf } from '../parts/identityWords'
 import { useTitle } from '../shell/frame/useTitle'
-import { send } from '../shell/api'
+import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { placeNames, useAnimal, useAnimals, usePlaces, useProtocols } from '../shell/queries'
+import { useSession } from '../shell/session'
 import { useGoOn } from '../shell/useGoOn'
-import { DATE_HINTS, fieldOfAnimal, hatchFactOf, PRECISIONS, writingOf } from './animalWriting'
+import { faultOfHatched, HatchedRead, PhotoPicked } from './AnimalFields'
+import { fieldOfAnimal, writingOf } from './animalWriting'
 
 /** A new animal, or a change of what is known of one. */
 export function AnimalFormPage() {
@@ -51,9 +64,8 @@ export function AnimalFormPage() {
 }
 
 const NAMES: Record<string, string> = {
-  ...{ tag: 'Tag', form: 'Form', line: 'Line', damId: 'Dam', sireId: 'Sire', purpose: 'Purpose' },
-  ...{ origin: 'Where it came from', note: 'Note' },
-  ...{ date: 'Hatched', precision: 'How exactly', widthDays: 'Days either side' },
+  ...{ tag: 'Tag', name: 'Name', form: 'Form', line: 'Line', hatched: 'Hatched or born' },
+  ...{ damId: 'Dam', sireId: 'Sire', purpose: 'Purpose', origin: 'Where it came from', note: 'Note' },
 }
 
 /** Forms of a species that are kept already. */
@@ -85,34 +97,63 @@ function AnimalForm({
   const navigate = useNavigate()
   const goOn = useGoOn()
   const { notification } = App.useApp()
+  const { today } = useSession()
+  const isNextWanted = useRef(false)
+  const [photo, setPhoto] = useState<File | null>(null)
   const form = useContractForm({
     begin: writing.draft,
     schema: page ? AnimalChange : AnimalDraft,
     body: (draft) => {
-      const { tag, form, line, damId, sireId, purpose, origin, note } = draft
-      const common = { tag, form, line, hatched: hatchFactOf(draft), damId, sireId, purpose, origin, note }
-      const { protocolId, sex, placeId, weight } = draft
-      return page
-        ? { ...common, version: writing.version }
-        : { ...common, id: newId(), protocolId, sex, placeId, grams: quantityOf(figures, 'mass', weight) }
+      const { tag, name, form, line, damId, sireId, purpose, origin, note } = draft
+      const read = readHatched(draft.hatched, { today })
+      const hatched = 'value' in read ? read.value : null
+      const common = { tag, name, form, line, hatched, damId, sireId, purpose, origin, note }
+      const { protocolId, sex, placeId, weight, look, arrived } = draft
+      if (page) return { ...common, version: writing.version }
+      const grams = quantityOf(figures, 'mass', weight)
+      return { ...common, id: newId(), protocolId, sex, placeId, look, arrived, grams }
     },
     send: async (body) => {
       const saved = page
         ? await send(animalsApi.change, { params: { id: page.animal.id }, body: body as AnimalChange })
         : await send(animalsApi.add, { body: body as AnimalDraft })
-      notification.success({ title: `${saved.tag} is in the book` })
-      goOn(`/animals/${saved.id}`)
+      notification.success({ title: `${calledOf(saved)} is in the book` })
+      if (photo) await addPhoto(saved, photo)
+      if (isNextWanted.current) writeNext()
+      else goOn(`/animals/${saved.id}`)
     },
     fieldOf: fieldOfAnimal,
     writing,
     ...(!page && { keepAs: 'new animal' }),
   })
-  const { protocolId, precision } = form.draft
+  /** The animal is in the book, whatever becomes of its photo. */
+  const addPhoto = ({ id, tag }: AnimalRow, file: File) =>
+    send(animalsApi.addPhoto, { params: { id }, query: { view: 'above' }, file }).catch((error: unknown) => {
+      notification.error({ title: `The photo of ${tag} was not saved`, description: wordsOf(error) })
+    })
+  /** What animals that came together have in common stays. */
+  const writeNext = () => {
+    const { protocolId, form: kept, line, purpose, origin, arrived } = form.draft
+    setPhoto(null)
+    form.form.resetFields()
+    form.form.setFieldsValue({
+      ...writingOf(undefined),
+      protocolId,
+      form: kept,
+      line,
+      purpose,
+      origin,
+      arrived,
+    })
+    form.form.getFieldInstance('tag')?.focus()
+  }
+  const { protocolId } = form.draft
+  const genes = useGenes(protocolId)
   const species = protocols.find((p) => p.id === protocolId)?.species
   const parents = (sex: 'female' | 'male') =>
     (animals ?? [])
       .filter((a) => a.species === species && a.sex === sex && a.id !== page?.animal.id)
-      .map((a) => ({ value: a.id, label: `${a.tag}${a.line ? `, ${a.line}` : ''}` }))
+      .map((a) => animalOption(a))
   const names = placeNames(places ?? [])
   const tagOf = (id: unknown) => animals?.find((a) => a.id === id)?.tag
   return (
@@ -127,16 +168,36 @@ function AnimalForm({
             of={form}
             save={page ? 'Save changes' : 'Add animal'}
             disabled={writing.merge !== null}
+            onSave={() => (isNextWanted.current = false)}
             onCancel={() => void navigate(-1)}
             large
-          />
+          >
+            {!page && (
+              <Button size="large" htmlType="submit" onClick={() => (isNextWanted.current = true)}>
+                Add it and write the next
+              </Button>
+            )}
+          </FormActions>
         }
       >
         <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
           <div>
-            <TextField name="tag" label="Tag" most={24} autoFocus needed="give it a tag" />
+            <div className="columns" style={{ gridTemplateColumns: '1fr 1fr', gap: 12 }}>
+              <TextField name="tag" label="Tag" most={24} autoFocus needed="give it a tag" />
+              <TextField name="name" label="Name" most={40} placeholder="if it has one" />
+            </div>
             {!page && (
               <SpeciesField species={kept} onPick={() => form.change({ damId: null, sireId: null })} />
+            )}
+            {!page && (
+              <TextField
+                name="look"
+                label="Look and genes"
+                most={200}
+                placeholder="amel, 66 % het anery"
+                check={(text) => faultOfLook(text, genes)}
+                hint={lookRead(form.draft.look, genes)}
+              />
             )}
             <Field name="form" label="Form">
               <AutoComplete
@@ -147,25 +208,16 @@ function AnimalForm({
             </Field>
             <TextField name="line" label="Line" most={60} />
             {!page && <ChoiceField name="sex" label="Sex" options={SEXES} />}
-            <ChoiceField name="precision" label="Hatched, as exactly as it is known" options={PRECISIONS} />
-            {precision !== 'not known' && (
-              <div className="row" style={{ alignItems: 'baseline' }}>
-                <Form.Item name="date">
-                  <Input aria-label="Hatched" style={{ width: 150 }} placeholder={DATE_HINTS[precision]} />
-                </Form.Item>
-                {precision === 'about' && (
-                  <>
-                    give or take
-                    <Form.Item name="widthDays" normalize={(days: number | null) => days ?? 0}>
-                      <InputNumber aria-label="days either side" min={0} max={3650} style={{ width: 90 }} />
-                    </Form.Item>
-                    days
-                  </>
-                )}
-              </div>
-            )}
           </div>
           <div>
+            <TextField
+              name="hatched"
+              label="Hatched or born"
+              most={60}
+              placeholder="a date, a year, or an age such as about 8 years"
+              check={(text) => faultOfHatched(text, today)}
+              hint={<HatchedRead text={form.draft.hatched} today={today} />}
+            />
             <PickField name="damId" label="Dam" clear options={parents('female')} placeholder="not known" />
             <PickField name="sireId" label="Sire" clear options={parents('male')} placeholder="not known" />
             {!page && (
@@ -184,8 +236,12 @@ function AnimalForm({
               label="Purpose"
               options={PURPOSES.map((p) => ({ value: p, label: p }))}
             />
-            <TextField name="origin" label="Where it came from" />
+            <div className="columns" style={{ gridTemplateColumns: '2fr 1fr', gap: 12 }}>
+              <TextField name="origin" label="Where it came from" />
+              {!page && <DayField name="arrived" label="Arrived" latest={today} />}
+            </div>
             <TextField name="note" label="Note" rows={2} />
+            {!page && <PhotoPicked photo={photo} onPick={setPhoto} />}
           </div>
         </div>
         <SideBySide

@@ -4,7 +4,9 @@ import { animalsApi, type AnimalPage as Page } from '@hatch-book/contract'
 import { Button } from 'antd'
 import { lazy, Suspense, useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { describeAnimal, useAge, whereabouts } from '../parts/AnimalCard'
+import { useAge, whereabouts } from '../parts/AnimalCard'
+import { Portrait, SexSign } from '../parts/identity'
+import { calledOf, describeAnimal } from '../parts/identityWords'
 import { EntryList } from '../parts/Entries'
 import { missingInWords } from '../parts/missing'
 import { QuickLog } from '../parts/QuickLog'
@@ -37,7 +39,7 @@ const GrowthChart = lazy(() => import('../parts/GrowthChart'))
 export function AnimalPage() {
   const { id } = useParams()
   const { data, error } = useAnimal(id)
-  useTitle(data?.animal.tag)
+  useTitle(data && calledOf(data.animal))
   if (error)
     return (
       <NotInBook
@@ -140,9 +142,11 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
   return (
     <article className={`card ${animal.openProblems.length > 0 ? 'trouble' : ''}`}>
       <div className="top">
+        <Portrait of={animal} size={72} />
         <span className="tag">{animal.tag}</span>
         <span>
-          {describeAnimal(animal)},{' '}
+          {animal.name !== '' && <strong>{animal.name} </strong>}
+          <SexSign sex={animal.sex} /> {describeAnimal(animal)},{' '}
           {animal.hatched
             ? `hatched ${animal.hatchFact?.precision === 'about' ? 'about ' : ''}${figures.span(animal.hatched)}`
             : 'hatch date not known'}

@@ -1,5 +1,5 @@
 import { counted, livesHere } from '@hatch-book/core'
-import { neutraliseFormula, type AnimalRow } from '@hatch-book/contract'
+import type { AnimalRow } from '@hatch-book/contract'
 import { Button, Input, Segmented } from 'antd'
 import { Download } from 'lucide-react'
 import { lazy, Suspense, useMemo } from 'react'
@@ -45,7 +45,7 @@ export function AnimalsPage() {
           (!species || a.species === species) &&
           fits(a) &&
           (word === '' ||
-            `${a.tag} ${a.line} ${a.place?.name ?? ''} ${a.stage} ${a.purpose} ${a.traits.join(' ')}`
+            `${a.tag} ${a.name} ${a.line} ${a.place?.name ?? ''} ${a.stage} ${a.purpose} ${a.traits.join(' ')}`
               .toLowerCase()
               .includes(word)),
       ),
@@ -80,7 +80,7 @@ export function AnimalsPage() {
       <div className="row filters no-print">
         <Input
           aria-label="Filter animals"
-          placeholder="tag, trait, line, place"
+          placeholder="tag, name, look, place"
           style={{ width: 178 }}
           value={find}
           onChange={(e) => type(e.target.value)}
@@ -152,22 +152,6 @@ export function AnimalsPage() {
   )
 }
 
-/** What each column says in a file, under which headings. */
-const IN_FILE: Record<string, (a: AnimalRow) => Record<string, string | number>> = {
-  tag: (a) => ({ tag: neutraliseFormula(a.tag) }),
-  species: (a) => ({ species: a.species }),
-  line: (a) => ({ line: neutraliseFormula(a.line) }),
-  sex: (a) => ({ sex: a.sex }),
-  traits: (a) => ({ traits: neutraliseFormula(a.traits.join(', ')) }),
-  age: (a) => ({ 'hatched from': a.hatched?.from ?? '', 'hatched to': a.hatched?.to ?? '' }),
-  weight: (a) => ({ 'weight g': a.grams ?? '', 'weighed on': a.weighedOn ?? '' }),
-  place: (a) => ({ place: neutraliseFormula(a.place?.name ?? ''), presence: a.presence }),
-  stage: (a) => ({ stage: a.stage }),
-  'to breed': (a) => ({ 'to breed': a.verdict ?? '', purpose: a.purpose }),
-  dam: (a) => ({ dam: neutraliseFormula(a.dam?.tag ?? '') }),
-  sire: (a) => ({ sire: neutraliseFormula(a.sire?.tag ?? '') }),
-}
-
 /** Saves what is shown: these rows, and the columns that are not hidden. */
 async function saveCsv(
   rows: readonly AnimalRow[],
@@ -175,8 +159,10 @@ async function saveCsv(
   hidden: readonly string[],
 ): Promise<void> {
   const { default: Papa } = await import('papaparse')
-  const columns = COLUMNS.filter((c) => !hidden.includes(c.key)).map((c) => IN_FILE[c.key]!)
-  const text = Papa.unparse(rows.map((a) => Object.assign({}, ...columns.map((of) => of(a))) as object))
+  const columns = COLUMNS.filter((c) => !hidden.includes(c.key))
+  const text = Papa.unparse(
+    rows.map((a) => Object.assign({}, ...columns.map(({ file }) => file(a))) as object),
+  )
   const url = URL.createObjectURL(new Blob(['\ufeff', text], { type: 'text/csv' }))
   const link = Object.assign(document.createElement('a'), {
     href: url,

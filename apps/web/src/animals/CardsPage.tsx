@@ -4,7 +4,8 @@ import { Button } from 'antd'
 import { qrcode } from 'bwip-js/browser'
 import { useEffect, useRef } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import { describeAnimal, useAge } from '../parts/AnimalCard'
+import { useAge } from '../parts/AnimalCard'
+import { calledOf, describeAnimal } from '../parts/identityWords'
 import { useFigures } from '../shell/figures'
 import { useAnimals } from '../shell/queries'
 import { usePicked } from './tableStore'
@@ -59,13 +60,12 @@ function PrintedCard({ animal }: { animal: AnimalRow }) {
     <article>
       <canvas ref={code} aria-label={`code of ${animal.tag}`} />
       <div>
-        <div className="tag">{animal.tag}</div>
+        <div className="tag">{calledOf(animal)}</div>
         <div>{describeAnimal(animal)}</div>
         <div>
           {animal.hatched ? `hatched ${figures.span(animal.hatched)}` : ageOf(animal)}
           {animal.line && ` · ${animal.line}`}
         </div>
-        {animal.traits.length > 0 && <div>{animal.traits.join(', ')}</div>}
         <div>
           {animal.dam || animal.sire
             ? `${animal.dam?.tag ?? '?'} × ${animal.sire?.tag ?? '?'}`

@@ -4,6 +4,7 @@ import { ContractForm } from '../parts/form/ContractForm'
 import { PickField } from '../parts/form/fields'
 import { FormActions } from '../parts/form/FormActions'
 import { useContractForm } from '../parts/form/useContractForm'
+import { animalOption } from '../parts/identityWords'
 import { send } from '../shell/api'
 import { useAnimals } from '../shell/queries'
 import { useGoOn } from '../shell/useGoOn'
@@ -42,7 +43,7 @@ export function MergeForm({ page, onDone }: { page: AnimalPage; onDone(): void }
       <PickField
         name="otherId"
         label="The other record of this animal"
-        options={others.map((a) => ({ value: a.id, label: `${a.tag} ${a.line}` }))}
+        options={others.map((a) => animalOption(a))}
         needed="Choose the other record"
       />
     </ContractForm>

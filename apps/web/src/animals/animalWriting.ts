@@ -1,35 +1,37 @@
-import type { PURPOSES } from '@hatch-book/contract'
-import { type AnimalPage, type AnimalRow, type HatchFact } from '@hatch-book/contract'
+import type { AnimalPage, AnimalRow, PURPOSES } from '@hatch-book/contract'
+import { writtenHatched } from '@hatch-book/core'
 
 /** An animal as it is being written down. */
 export interface AnimalWriting {
   tag: string
+  name: string
   protocolId: string
   form: string
   line: string
   sex: AnimalRow['sex']
-  precision: HatchFact['precision'] | 'not known'
-  date: string
-  widthDays: number
+  /** As typed: a date, or an age. */
+  hatched: string
   damId: string | null
   sireId: string | null
   placeId: string | null
   purpose: (typeof PURPOSES)[number]
   origin: string
   note: string
-  /** As typed. */
+  /** As typed; so are look and genes. */
   weight: string
+  look: string
+  /** The day it came, where it was not bred here. */
+  arrived: string | null
 }
 
 const blank: AnimalWriting = {
   tag: '',
+  name: '',
   protocolId: '',
   form: '',
   line: '',
   sex: 'unknown',
-  precision: 'day',
-  date: '',
-  widthDays: 30,
+  hatched: '',
   damId: null,
   sireId: null,
   placeId: null,
@@ -37,25 +39,18 @@ const blank: AnimalWriting = {
   origin: '',
   note: '',
   weight: '',
+  look: '',
+  arrived: null,
 }
-export const PRECISIONS = ['day', 'month', 'year', 'about', 'not known'] as const
-export const DATE_HINTS: Record<AnimalWriting['precision'], string> = {
-  day: '2025-09-03',
-  month: '2025-09',
-  year: '2025',
-  about: '2025-09-03',
-  'not known': '',
-}
-
 /** What a form starts with: nothing, or what is known already. */
 export function writingOf(page: AnimalPage | undefined): AnimalWriting {
   if (!page) return blank
   const { animal } = page
-  const fact = animal.hatchFact
   return {
     ...blank,
     ...{
       tag: animal.tag,
+      name: animal.name,
       protocolId: page.protocolId,
       form: animal.form,
       line: animal.line,
@@ -65,21 +60,13 @@ export function writingOf(page: AnimalPage | undefined): AnimalWriting {
       note: page.note,
     },
     ...{
-      precision: fact?.precision ?? 'not known',
-      date: fact?.date ?? '',
-      widthDays: fact?.widthDays || 30,
+      hatched: writtenHatched(animal.hatchFact),
       damId: animal.dam?.id ?? null,
       sireId: animal.sire?.id ?? null,
     },
   }
 }
 
-/** The hatch date as it is sent: null where it is not known. */
-export function hatchFactOf({ precision, date, widthDays }: AnimalWriting): HatchFact | null {
-  if (precision === 'not known' || date.trim() === '') return null
-  return { date: date.trim(), precision, widthDays: precision === 'about' ? widthDays : 0 }
-}
-
 /** Fields of what is sent that stand in the form under another name. */
 export const fieldOfAnimal = (field: string): string =>
-  field === 'grams' ? 'weight' : field.startsWith('hatched') ? 'date' : field
+  field === 'grams' ? 'weight' : field.startsWith('hatched') ? 'hatched' : field

@@ -1,4 +1,6 @@
-import type { Room } from '../shell/page'
+import { animalsApi } from '@hatch-book/contract'
+import { calledOf, describeAnimal } from '../parts/identityWords'
+import { finds, type Room } from '../shell/page'
 
 export const animalsRoom: Room = {
   pages: [
@@ -29,5 +31,19 @@ export const animalsRoom: Room = {
       load: async () => (await import('./AnimalFormPage')).AnimalFormPage,
       needs: 'decide and plan',
     },
+  ],
+  finds: [
+    finds(animalsApi.list, ({ animals }) =>
+      animals.map((a) => ({
+        to: `/animals/${a.id}`,
+        tag: calledOf(a),
+        says: [describeAnimal(a), a.line, a.place?.name, a.presence === 'here' ? '' : a.presence]
+          .filter(Boolean)
+          .join(', '),
+      })),
+    ),
+  ],
+  begins: [
+    { name: 'Add an animal', to: '/animals/new', also: 'new animal, write down', needs: 'decide and plan' },
   ],
 }

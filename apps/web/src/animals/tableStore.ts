@@ -27,14 +27,14 @@ interface TableState {
 export const useTable = create<TableState>()(
   persist(
     (set) => ({
-      hidden: ['form', 'line', 'dam', 'sire', 'traits'],
+      hidden: ['form', 'line', 'dam', 'sire'],
       grouping: 'nothing',
       sort: { key: 'tag', down: false },
       hide: (hidden) => set({ hidden }),
       group: (grouping) => set({ grouping }),
       sortBy: (key) => set((s) => ({ sort: { key, down: s.sort.key === key && !s.sort.down } })),
     }),
-    { name: 'hatch-book-animal-table' },
+    { name: 'hatch-book-animal-table', version: 1 },
   ),
 )
 

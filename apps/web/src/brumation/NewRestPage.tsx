@@ -9,6 +9,7 @@ import { ContractForm } from '../parts/form/ContractForm'
 import { ChoiceField, DayField, PickField, TextField } from '../parts/form/fields'
 import { NOT_YET, useContractForm } from '../parts/form/useContractForm'
 import { withDays } from '../parts/Reasons'
+import { calledOf } from '../parts/identityWords'
 import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useAnimals } from '../shell/queries'
@@ -197,7 +198,7 @@ function groupsOf(animals: readonly AnimalRow[]) {
     },
     ...species.map((s) => ({
       label: s,
-      options: here.filter((a) => a.species === s).map((a) => ({ value: a.id, label: a.tag })),
+      options: here.filter((a) => a.species === s).map((a) => ({ value: a.id, label: calledOf(a) })),
     })),
   ]
 }

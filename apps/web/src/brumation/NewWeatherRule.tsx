@@ -1,6 +1,7 @@
 import { toCelsius } from '@hatch-book/core'
 import { WeatherRuleDraft, placesApi, brumationApi, newId, type Weather } from '@hatch-book/contract'
 import { Button, Input, InputNumber, Segmented, Select } from 'antd'
+import { animalOption } from '../parts/identityWords'
 import { useState, type FormEvent } from 'react'
 import type { RefusedError } from '../shell/api'
 import { fit, send } from '../shell/api'
@@ -107,7 +108,7 @@ export function NewWeatherRule({ stations, onDone }: { stations: Weather['statio
             showSearch={{ optionFilterProp: 'label' }}
             options={(animals ?? [])
               .filter((a) => a.presence === 'here')
-              .map((a) => ({ value: a.id, label: `${a.tag}, ${a.species}` }))}
+              .map((a) => animalOption(a, [a.species]))}
             placeholder="tags; may be empty"
           />
         </div>

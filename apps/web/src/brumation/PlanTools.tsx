@@ -1,6 +1,7 @@
 import { livesHere } from '@hatch-book/core'
 import { brumationApi, newId, type RestBook } from '@hatch-book/contract'
 import { App, DatePicker, Popconfirm, Select } from 'antd'
+import { animalOption } from '../parts/identityWords'
 import dayjs from 'dayjs'
 import { send, wordsOf } from '../shell/api'
 import { useAnimals } from '../shell/queries'
@@ -53,7 +54,7 @@ export function PlanTools({ book }: { book: RestBook }) {
           style={{ width: 170 }}
           options={(animals ?? [])
             .filter((a) => livesHere(a.presence) && !inPlan.has(a.id))
-            .map((a) => ({ value: a.id, label: `${a.tag}, ${a.species}` }))}
+            .map((a) => animalOption(a, [a.species]))}
           onChange={(animalId: string | null) =>
             animalId && void change({ add: [{ id: newId(), animalId }] })
           }

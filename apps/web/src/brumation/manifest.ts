@@ -56,4 +56,12 @@ export const restRoom: Room = {
       carries: ['plan'],
     },
   ],
+  begins: [
+    {
+      name: 'Plan a rest',
+      to: '/brumation/new',
+      also: 'new rest, brumation, hibernation, cooling',
+      needs: 'decide and plan',
+    },
+  ],
 }

@@ -1,4 +1,5 @@
-import type { Room } from '../shell/page'
+import { coloniesApi } from '@hatch-book/contract'
+import { finds, type Room } from '../shell/page'
 
 export const coloniesRoom: Room = {
   pages: [
@@ -13,5 +14,10 @@ export const coloniesRoom: Room = {
       title: 'Colony',
       load: async () => (await import('./ColoniesPage')).ColoniesPage,
     },
+  ],
+  finds: [
+    finds(coloniesApi.list, ({ colonies }) =>
+      colonies.map((c) => ({ to: `/colonies/${c.id}`, tag: c.name, says: `colony, ${c.species}` })),
+    ),
   ],
 }

@@ -14,4 +14,12 @@ export const importsRoom: Room = {
       load: async () => (await import('./ListPage')).ListPage,
     },
   ],
+  begins: [
+    {
+      name: 'Bring in a list',
+      to: '/animals/import',
+      also: 'import csv, spreadsheet, file',
+      needs: 'decide and plan',
+    },
+  ],
 }

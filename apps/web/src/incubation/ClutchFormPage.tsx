@@ -7,6 +7,7 @@ import { ContractForm } from '../parts/form/ContractForm'
 import { FormActions } from '../parts/form/FormActions'
 import { MomentField, NumberField, OwnField, PickField, QuantityField, TextField } from '../parts/form/fields'
 import { useContractForm } from '../parts/form/useContractForm'
+import { animalOption } from '../parts/identityWords'
 import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { rememberWritten } from '../shell/log'
@@ -126,7 +127,7 @@ function ClutchForm({ scene }: { scene: ClutchScene }) {
                 needed="choose the pairing or the dam"
                 options={scene.animals
                   .filter((a) => a.sex !== 'male' && a.presence === 'here')
-                  .map((a) => ({ value: a.id, label: a.tag }))}
+                  .map((a) => animalOption(a))}
               />
             )}
             <PickField

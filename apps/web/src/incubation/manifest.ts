@@ -1,4 +1,6 @@
-import type { Room } from '../shell/page'
+import { incubationApi } from '@hatch-book/contract'
+import { counted } from '@hatch-book/core'
+import { finds, type Room } from '../shell/page'
 
 export const incubationRoom: Room = {
   pages: [
@@ -59,6 +61,23 @@ export const incubationRoom: Room = {
       path: 'incubation/:id',
       title: 'Clutch',
       load: async () => (await import('./IncubationPage')).IncubationPage,
+    },
+  ],
+  finds: [
+    finds(incubationApi.list, ({ clutches }) =>
+      clutches.map((c) => ({
+        to: `/incubation/${c.id}`,
+        tag: c.name,
+        says: `clutch, ${counted(c.eggs.length, 'egg')}, ${c.box?.name ?? 'born'}`,
+      })),
+    ),
+  ],
+  begins: [
+    {
+      name: 'Record a clutch',
+      to: '/incubation/new',
+      also: 'new clutch, eggs, laid, litter',
+      needs: 'decide and plan',
     },
   ],
 }

@@ -2,6 +2,7 @@ import type { Wanted } from '@hatch-book/core'
 import { Button, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
+import { calledOf } from '../parts/identityWords'
 import { CrossCard } from './CrossCard'
 import { PairingHead } from './PairingHead'
 import { useScene, type Mate, type Scene } from './queries'
@@ -142,7 +143,7 @@ function AddCross({
   const [dam, setDam] = useState<string | null>(null)
   const [sire, setSire] = useState<string | null>(null)
   const options = (mates: readonly Mate[]) =>
-    mates.map((m) => ({ value: m.id, label: `${m.tag}, ${genesInWords(m.words)}` }))
+    mates.map((m) => ({ value: m.id, label: `${calledOf(m)}, ${genesInWords(m.words)}` }))
   const pick = (mates: readonly Mate[], id: string | null) => mates.find((m) => m.id === id)
   const field = (label: string, mates: readonly Mate[], value: string | null, set: (id: string) => void) => (
     <div className="field" style={{ minWidth: 220, marginBottom: 0 }}>

@@ -1,8 +1,9 @@
-import { readGenes, livesHere } from '@hatch-book/core'
+import { livesHere } from '@hatch-book/core'
 import { Input, Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { useLog } from '../shell/log'
+import { calledOf } from '../parts/identityWords'
+import { LookForm } from '../parts/LookForm'
 import { useMay } from '../shell/session'
 import { OddsForm } from './OddsForm'
 import type { Mate, Scene } from './queries'
@@ -27,7 +28,7 @@ export function GeneAnimals({
     .filter(
       (m) =>
         wanted === '' ||
-        m.tag.toLowerCase().includes(wanted) ||
+        calledOf(m).toLowerCase().includes(wanted) ||
         m.line.toLowerCase().includes(wanted) ||
         m.words.some((w) => w.trait.includes(wanted)),
     )
@@ -38,7 +39,7 @@ export function GeneAnimals({
         <h2>What each is believed to have</h2>
         <Input
           aria-label="Filter animals"
-          placeholder="tag, line or trait"
+          placeholder="tag, name, line, trait"
           size="small"
           style={{ width: 180 }}
           allowClear
@@ -95,7 +96,7 @@ function Row({
           <Link className="tag" to={`/animals/${mate.id}`}>
             {mate.tag}
           </Link>{' '}
-          <span className="small quiet">{mate.sex === 'unknown' ? 'not sexed' : mate.sex}</span>
+          {mate.name} <span className="small quiet">{mate.sex === 'unknown' ? 'not sexed' : mate.sex}</span>
         </span>
         {may.write && (
           <button
@@ -140,76 +141,10 @@ function Row({
   )
 }
 
-/** Genes as one says them: 'amel het motley, maybe anery'. What is understood shows before anything is written. */
+/** What is said of its genes: in words, or as chances. */
 function SayForm({ mate, scene, onDone }: { mate: Mate; scene: Scene; onDone(): void }) {
-  const { write } = useLog()
-  const [text, setText] = useState('')
   const [exact, setExact] = useState(false)
-  const [tried, setTried] = useState(false)
-  const { parts, unread } = readGenes(text, scene.genes)
-  const save = async () => {
-    setTried(true)
-    if (parts.length === 0 || unread.length > 0) return
-    const items = parts.map(({ trait, carries, certainty, copies, score }) => ({
-      kind: 'trait' as const,
-      subject: { type: 'animal' as const, id: mate.id },
-      payload: {
-        trait,
-        carries,
-        certainty,
-        ...(copies ? { copies } : {}),
-        ...(score === undefined ? {} : { score }),
-      },
-    }))
-    if (await write(items, `${mate.tag}: ${text.trim()}`)) onDone()
-  }
   if (exact) return <OddsForm mate={mate} genes={scene.genes} onDone={onDone} />
-  return (
-    <form
-      style={{ marginTop: 6 }}
-      onSubmit={(e) => {
-        e.preventDefault()
-        void save()
-      }}
-    >
-      <Input
-        autoFocus
-        aria-label={`genes of ${mate.tag}`}
-        value={text}
-        maxLength={200}
-        placeholder="amel het motley, maybe anery"
-        aria-invalid={tried && (unread.length > 0 || parts.length === 0)}
-        onChange={(e) => setText(e.target.value)}
-        onKeyDown={(e) => e.key === 'Escape' && onDone()}
-      />
-      <p className="small" style={{ margin: '4px 0' }} aria-live="polite">
-        {parts.map((p, i) => (
-          <span key={i} className="gene">
-            {p.carries === 'carries' ? 'het ' : p.carries === 'without' ? 'no ' : ''}
-            {p.copies === 2 && 'two copies of '}
-            {p.trait}
-            {p.score !== undefined && ` ${p.score}`}
-            {p.certainty < 1 && ` ${percent(p.certainty)}`}
-          </span>
-        ))}
-        {unread.map((u) => (
-          <span key={u.text} className="bad">
-            {u.says}{' '}
-          </span>
-        ))}
-        {tried && parts.length === 0 && unread.length === 0 && (
-          <span className="bad">say at least one trait, or ‘plain’</span>
-        )}
-      </p>
-      <Button size="small" type="primary" htmlType="submit">
-        Write it
-      </Button>{' '}
-      <Button size="small" onClick={() => setExact(true)}>
-        give the chances
-      </Button>{' '}
-      <Button size="small" onClick={onDone}>
-        Cancel
-      </Button>
-    </form>
-  )
+  const more = <Button onClick={() => setExact(true)}>Give the chances</Button>
+  return <LookForm of={mate} genes={scene.genes} onDone={onDone} more={more} />
 }

@@ -7,6 +7,7 @@ import { Overrule } from '../parts/form/Overrule'
 import { NOT_YET, useContractForm } from '../parts/form/useContractForm'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { Verdict } from '../parts/Verdict'
+import { animalOption } from '../parts/identityWords'
 import { RefusedError, send } from '../shell/api'
 import { useAnimals } from '../shell/queries'
 
@@ -55,7 +56,7 @@ export function NewPairing({ onDone }: { onDone(id: string | null): void }) {
           SOONEST.indexOf(a.verdict!) - SOONEST.indexOf(b.verdict!) ||
           a.tag.localeCompare(b.tag, 'en', { numeric: true }),
       )
-      .map((a) => ({ value: a.id, label: `${a.tag}, ${a.verdict}` }))
+      .map((a) => animalOption(a, [a.verdict!]))
   const verdictOf = (animal: AnimalRow | undefined) =>
     animal?.verdict && (
       <>

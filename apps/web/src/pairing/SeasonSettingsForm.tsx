@@ -1,5 +1,6 @@
 import { livesHere } from '@hatch-book/core'
 import { DatePicker, Input, InputNumber, Select } from 'antd'
+import { calledOf } from '../parts/identityWords'
 import dayjs from 'dayjs'
 import type { Scene } from './queries'
 import type { SeasonBody } from './seasonProblem'
@@ -21,7 +22,7 @@ export function SeasonSettingsForm({
   const options = (sex: string) =>
     scene.mates
       .filter((m) => m.sex === sex && livesHere(m.presence))
-      .map((m) => ({ value: m.id, label: `${m.tag}${m.verdict ? `, ${m.verdict}` : ''}` }))
+      .map((m) => ({ value: m.id, label: `${calledOf(m)}${m.verdict ? `, ${m.verdict}` : ''}` }))
   const number = (
     label: string,
     value: number,

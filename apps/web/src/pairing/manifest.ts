@@ -1,4 +1,5 @@
-import type { Room } from '../shell/page'
+import { pairingApi } from '@hatch-book/contract'
+import { finds, type Room } from '../shell/page'
 
 export const pairingRoom: Room = {
   pages: [
@@ -55,6 +56,23 @@ export const pairingRoom: Room = {
       path: 'pairing/:id',
       title: 'Pairing',
       load: async () => (await import('./PairingPage')).PairingPage,
+    },
+  ],
+  finds: [
+    finds(pairingApi.list, ({ pairings }) =>
+      pairings.map((p) => ({
+        to: `/pairing/${p.id}`,
+        tag: `${p.female.tag} × ${p.male.tag}`,
+        says: `pairing, ${p.species}, ${p.state}`,
+      })),
+    ),
+  ],
+  begins: [
+    {
+      name: 'Pair two animals',
+      to: '/pairing?new=1',
+      also: 'new pairing, introduce',
+      needs: 'decide and plan',
     },
   ],
 }

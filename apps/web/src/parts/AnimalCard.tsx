@@ -2,15 +2,9 @@ import type { AnimalRow } from '@hatch-book/contract'
 import { useCallback, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { useFigures } from '../shell/figures'
+import { Portrait, SexSign } from './identity'
+import { describeAnimal } from './identityWords'
 import { Verdict } from './Verdict'
-
-/** One line of what an animal is. */
-export function describeAnimal(a: AnimalRow): string {
-  return [
-    a.form === '' ? a.species : `${a.form} ${a.species}`,
-    a.sex === 'unknown' ? 'not sexed' : a.sexCertainty < 0.95 ? `probably ${a.sex}` : a.sex,
-  ].join(', ')
-}
 
 export function useAge(): (a: Pick<AnimalRow, 'hatched' | 'ageDays' | 'hatchFact'>) => string {
   const figures = useFigures()
@@ -36,7 +30,10 @@ export function AnimalCard({ animal: a, children }: { animal: AnimalRow; childre
     <article className={`card small-card ${a.openProblems.length > 0 ? 'trouble' : ''}`}>
       <Link to={`/animals/${a.id}`} className="whole">
         <div className="top">
+          <Portrait of={a} size={44} />
           <span className="tag">{a.tag}</span>
+          {a.name !== '' && <strong>{a.name}</strong>}
+          <SexSign sex={a.sex} />
           <span className="place small">{whereabouts(a)}</span>
         </div>
         <div>{describeAnimal(a)}</div>

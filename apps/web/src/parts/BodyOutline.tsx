@@ -35,6 +35,14 @@ const OUTLINES: Record<BodyPlan, Record<OutlineView, string>> = {
   },
 }
 
+/** How an animal of a body plan looks from above, drawn small where there is no photo of it. */
+export const BodyDrawing = ({ plan }: { plan: BodyPlan }) => (
+  // Its front half: as a whole it would be a thread.
+  <svg viewBox="4 4 150 92" preserveAspectRatio="xMinYMid slice">
+    <path d={OUTLINES[plan].above} fill="var(--moss)" opacity="0.6" />
+  </svg>
+)
+
 export interface Mark {
   defect: string
   grade: DefectGrade

@@ -1,11 +1,9 @@
 import type { CorrectedSpecies } from '@hatch-book/contract'
+import { firstOf } from '@hatch-book/core'
 import { useFigures } from '../shell/figures'
 import { withDays } from './Reasons'
 
 const MOST_NAMED = 30
-
-const firstOf = <T,>(all: readonly T[], name: (of: T) => string): string =>
-  `${all.slice(0, MOST_NAMED).map(name).join(', ')}${all.length > MOST_NAMED ? ` and ${all.length - MOST_NAMED} more` : ''}`
 
 /** What becomes of animals whose species is corrected: who they are, and whose stage or verdict will be another. */
 export function CorrectedChanges({ of: { together, changes } }: { of: CorrectedSpecies }) {
@@ -15,7 +13,13 @@ export function CorrectedChanges({ of: { together, changes } }: { of: CorrectedS
     <div role="status">
       <p>
         {together.length === 1 ? 'This changes one animal: ' : `This changes ${together.length} animals: `}
-        <strong>{firstOf(together, (a) => a.tag)}</strong>.
+        <strong>
+          {firstOf(
+            together.map((a) => a.tag),
+            MOST_NAMED,
+          )}
+        </strong>
+        .
       </p>
       {changes.length === 0 ? (
         <p>No stage or readiness changes.</p>

@@ -66,12 +66,14 @@ export function PlacesPage() {
   return data ? <Drawn rooms={data} /> : null
 }
 
-type Tool = 'rack' | 'sizes' | 'labels' | null
+type Tool = 'sizes' | 'labels' | null
 
 function Drawn({ rooms }: { rooms: Rooms }) {
   const may = useMay()
   const [search, setSearch] = useSearchParams()
-  const [tool, setTool] = useState<Tool>(null)
+  const [other, setTool] = useState<Tool>(null)
+  const tool = search.has('build') ? 'rack' : other
+  const build = (on: boolean) => setSearch(on ? { build: '1' } : {}, { replace: true })
   const all = standingTubs(rooms)
   const racks = rooms.rooms.flatMap((r) => r.racks)
   // Kept here too: a hand presses the next key before the address has changed.
@@ -79,7 +81,7 @@ function Drawn({ rooms }: { rooms: Rooms }) {
   const here = all.find((s) => s.tub.id === picked) ?? all[0]
   const pick = (id: string) => {
     setPicked(id)
-    setSearch({ tub: id }, { replace: true })
+    setSearch((before) => ({ ...Object.fromEntries(before), tub: id }), { replace: true })
   }
   const moving = useMoving(pick)
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
@@ -116,13 +118,13 @@ function Drawn({ rooms }: { rooms: Rooms }) {
         <h1>Places</h1>
         <div className="side">
           <span className="small quiet">thick foot: a meal is due; struck: to clean; faint: free</span>
-          {may.decide && <Button onClick={() => setTool('rack')}>Build a rack</Button>}
+          {may.decide && <Button onClick={() => build(true)}>Build a rack</Button>}
           {may.decide && racks.length > 0 && <Button onClick={() => setTool('sizes')}>Tub sizes</Button>}
           {racks.length > 0 && <Button onClick={() => setTool('labels')}>Labels</Button>}
           <Link to="/rearing/space">tubs wanted</Link>
         </div>
       </div>
-      {tool === 'rack' && <NewRack rooms={rooms} onDone={() => setTool(null)} />}
+      {tool === 'rack' && <NewRack rooms={rooms} onDone={() => build(false)} />}
       {tool === 'sizes' && <TubSizes racks={racks} onDone={() => setTool(null)} />}
       {tool === 'labels' && <LabelPrinter racks={racks} here={here} onDone={() => setTool(null)} />}
       {racks.length === 0 && tool === null && (

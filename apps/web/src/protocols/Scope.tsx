@@ -2,6 +2,7 @@ import type { ProtocolPage } from '@hatch-book/contract'
 import type { ProtocolScope } from '@hatch-book/core'
 import { AutoComplete, Input, Segmented, Select } from 'antd'
 import { useSearchParams } from 'react-router'
+import { animalOption } from '../parts/identityWords'
 import { useAnimals } from '../shell/queries'
 
 /** For whom it is edited: the closer level counts before the wider. */
@@ -17,9 +18,7 @@ export function Scope({ page, asked }: { page: ProtocolPage; asked: ProtocolScop
   const choices =
     asked === 'line' || asked === 'form'
       ? (asked === 'form' ? page.forms : page.lines).map((name) => ({ value: name, label: name }))
-      : (data ?? [])
-          .filter((a) => a.species === page.document.species)
-          .map((a) => ({ value: a.id, label: `${a.tag} ${a.line}` }))
+      : (data ?? []).filter((a) => a.species === page.document.species).map((a) => animalOption(a))
   return (
     <>
       <Segmented

@@ -1,4 +1,5 @@
-import type { Room } from '../shell/page'
+import { protocolsApi } from '@hatch-book/contract'
+import { finds, type Room } from '../shell/page'
 
 export const protocolsRoom: Room = {
   pages: [
@@ -24,5 +25,13 @@ export const protocolsRoom: Room = {
       title: 'Species',
       load: async () => (await import('./ProtocolPage')).ProtocolPage,
     },
+  ],
+  finds: [
+    finds(protocolsApi.list, ({ protocols }) =>
+      protocols.map((p) => ({ to: `/protocols/${p.id}`, tag: p.species, says: 'species', also: p.latin })),
+    ),
+  ],
+  begins: [
+    { name: 'Add a species', to: '/protocols/new', also: 'new species, protocol', needs: 'decide and plan' },
   ],
 }

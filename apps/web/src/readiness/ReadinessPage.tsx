@@ -3,7 +3,8 @@ import { stopInWords, type ReadinessVerdict } from '@hatch-book/core'
 import { Button, Segmented } from 'antd'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import { describeAnimal } from '../parts/AnimalCard'
+import { AnimalName } from '../parts/identity'
+import { describeAnimal } from '../parts/identityWords'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { withDays } from '../parts/Reasons'
 import { Verdict } from '../parts/Verdict'
@@ -115,9 +116,7 @@ function Candidate({ animal: a, onOpen }: { animal: AnimalRow; onOpen(): void })
       className={`card small-card ${a.verdict === 'trial' ? 'now' : a.verdict === 'ready' ? '' : 'trouble'}`}
     >
       <div className="between">
-        <Link to={`/animals/${a.id}`} className="tag" style={{ fontSize: 18 }}>
-          {a.tag}
-        </Link>
+        <AnimalName of={a} size={36} />
         <span className="fig">{figures.grams(a.grams)}</span>
       </div>
       <div className="small">

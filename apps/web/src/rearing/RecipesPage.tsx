@@ -1,5 +1,5 @@
 import { recipesApi, type RecipeView } from '@hatch-book/contract'
-import { counted } from '@hatch-book/core'
+import { counted, firstOf } from '@hatch-book/core'
 import { Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -101,21 +101,17 @@ function RecipeCard({
         </tbody>
       </table>
       {batch.unweighed.length > 0 && (
-        <p className="small warm">
-          Not included, never weighed: {batch.unweighed.slice(0, MOST_NAMED).join(', ')}
-          {batch.unweighed.length > MOST_NAMED && ` and ${batch.unweighed.length - MOST_NAMED} more`}.
-        </p>
+        <p className="small warm">Not included, never weighed: {firstOf(batch.unweighed, MOST_NAMED)}.</p>
       )}
       <p className="small quiet">
         {recipe.lastMadeOn === null
           ? 'Not made yet.'
           : `Made ${figures.day(recipe.lastMadeOn)}. Use it by ${figures.day(recipe.goodTo!)}.`}{' '}
         {eatenBy.length > 0 &&
-          `Eaten by ${eatenBy
-            .slice(0, MOST_NAMED)
-            .map((e) => e.tag)
-            .join(', ')}`}
-        {eatenBy.length > MOST_NAMED && ` and ${eatenBy.length - MOST_NAMED} more`}
+          `Eaten by ${firstOf(
+            eatenBy.map((e) => e.tag),
+            MOST_NAMED,
+          )}`}
       </p>
       {may.write && (
         <Keys

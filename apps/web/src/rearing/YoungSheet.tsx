@@ -1,7 +1,9 @@
 import type { LadderAnimal } from '@hatch-book/contract'
 import { Drawer } from 'antd'
 import { Link } from 'react-router'
-import { describeAnimal, useAge } from '../parts/AnimalCard'
+import { useAge } from '../parts/AnimalCard'
+import { AnimalName } from '../parts/identity'
+import { describeAnimal } from '../parts/identityWords'
 import { missingInWords } from '../parts/missing'
 import { EntryList } from '../parts/Entries'
 import { QuickLog } from '../parts/QuickLog'
@@ -34,9 +36,7 @@ export function YoungSheet({
       title={
         animal ? (
           <span>
-            <Link className="tag" style={{ fontSize: 22 }} to={`/animals/${animal.id}`}>
-              {animal.tag}
-            </Link>{' '}
+            <AnimalName of={animal} size={40} />{' '}
             <span className="small quiet">
               {describeAnimal(animal)}, {ageOf(animal)}
               {animal.place && ` · ${animal.place.name}`}

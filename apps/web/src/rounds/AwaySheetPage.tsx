@@ -2,7 +2,7 @@ import { animalsApi, addressOf } from '@hatch-book/contract'
 import { stepsOf, toBring, type Step, type WorkItem, counted } from '@hatch-book/core'
 import { Button } from 'antd'
 import { Link } from 'react-router'
-import { describeAnimal } from '../parts/AnimalCard'
+import { describeAnimal } from '../parts/identityWords'
 import { useFigures } from '../shell/figures'
 import { useAnimals, useCohorts, useColonies, usePlacePhotos, useProtocols } from '../shell/queries'
 import { useSession } from '../shell/session'
@@ -221,7 +221,7 @@ function StepLine({ step }: { step: Step }) {
         {step.subject.type !== 'place' && (
           <>
             <span className="tag">{step.subject.name}</span>
-            {animal && `, ${describeAnimal(animal)}`}.{' '}
+            {animal && ` ${[animal.name, describeAnimal(animal)].filter(Boolean).join(', ')}`}.{' '}
           </>
         )}
         {step.items.map(plainly).join(' ')}

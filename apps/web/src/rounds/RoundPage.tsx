@@ -101,6 +101,17 @@ export function RoundPage() {
     })
     setSays(`${step!.subject.name}: ${told}. Written.`)
   }
+  const photographed = (view: 'above' | 'side') => {
+    const items = step!.open.filter((i) => i.kind === 'photograph')
+    const told = `photographed from ${view === 'above' ? 'above' : 'the side'}`
+    settle(items, { says: told, bad: false, at: Date.now(), entryIds: [] })
+    if (items.length > 0)
+      onward(
+        step!,
+        items.map((i) => i.id),
+      )
+    setSays(`${step!.subject.name} is ${told}.`)
+  }
   const skip = (reason: string) => {
     const until = addDays(today, 1)
     // What is planned for the feeders is of no colony yet: its plan is settled where it was made.
@@ -203,7 +214,7 @@ export function RoundPage() {
               asking={asking}
               onAsk={setAsking}
               acts={{
-                ...{ press, weigh, check, skip },
+                ...{ press, weigh, check, skip, photographed },
                 goOn: () => go(next?.id ?? null),
                 tell: (kind, told) => tell({ kind, subject: of! }, told),
                 note: (text) => tell({ kind: 'noted', subject: of!, payload: { text } }, `noted: ${text}`),

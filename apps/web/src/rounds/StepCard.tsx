@@ -1,20 +1,19 @@
 import type { AnimalRow } from '@hatch-book/contract'
-import { outcomesOf, type Outcome, type PayloadOf, type WorkItem, counted } from '@hatch-book/core'
-import { lazy, Suspense, useEffect, useRef, useState } from 'react'
+import { outcomesOf, type Outcome, type PayloadOf, type WorkItem } from '@hatch-book/core'
+import { useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { describeAnimal, useAge } from '../parts/AnimalCard'
+import { Portrait } from '../parts/identity'
 import { CheckByParts } from '../parts/CheckByParts'
 import { Keys, type KeyAct } from '../parts/Keys'
-import { Verdict } from '../parts/Verdict'
-import { useFigures, type Figures } from '../shell/figures'
+import { useFigures } from '../shell/figures'
 import { useAnimal } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { NoteForm } from './NoteForm'
 import { SkipForm } from './SkipForm'
-import { viewOf, type WalkStep } from './walk'
+import { usePhotoKey } from './PhotoKey'
+import { Described, Standing } from './StepHead'
+import { viewOf, withDays, type WalkStep } from './walk'
 import { WeightField } from './WeightField'
-
-const GrowthChart = lazy(() => import('../parts/GrowthChart'))
 
 /** Where it stands, in two names at most; a place that is seen to itself is not named again. */
 function whereOf({ path, subject }: WalkStep): string {
@@ -59,6 +58,7 @@ export function StepCard({
     tell(kind: 'shed' | 'moulted' | 'droppings', says: string): void
     note(text: string): void
     skip(reason: string): void
+    photographed(view: 'above' | 'side'): void
     goOn(): void
     reasons(): void
   }
@@ -75,6 +75,7 @@ export function StepCard({
   const toCheck = step.open.find((i) => i.kind === 'inspect')
   const checkAsked = asking?.what === 'check' ? asking.item : null
   const presses = pressesOf(step.open)
+  const photo = usePhotoKey(animal, acts.photographed)
   const keys: KeyAct[] = [
     // What no press settles is not in the way of the next tub.
     ...(presses.some(({ key }) => key === SPACE)
@@ -92,6 +93,7 @@ export function StepCard({
             : { key: 'S', says: 'shed', act: () => acts.tell('shed', 'shed whole') },
           { key: 'D', says: 'droppings', act: () => acts.tell('droppings', 'droppings') },
           { key: 'N', says: 'note', act: () => onAsk({ what: 'note' }) },
+          { key: 'P', says: 'photo', act: photo.open },
         ]
       : []),
     ...(first
@@ -109,6 +111,7 @@ export function StepCard({
       aria-label="At this tub"
     >
       <div className="top">
+        {animal && <Portrait of={animal} size={64} />}
         <span className={`tag ${step.subject.name.length > SHORT_NAME ? 'long' : ''}`}>
           {step.subject.name}
         </span>
@@ -139,6 +142,7 @@ export function StepCard({
       )}
       {asking?.what === 'skip' && <SkipForm onSkip={acts.skip} onClose={() => onAsk(null)} />}
       {asking?.what === 'note' && <NoteForm onSave={acts.note} onClose={() => onAsk(null)} />}
+      {photo.field}
       {may.write && asking === null && (
         <div className={`step-keys ${all ? 'all' : ''}`}>
           <Keys acts={keys} of={step.id} />
@@ -148,61 +152,6 @@ export function StepCard({
         </div>
       )}
     </article>
-  )
-}
-
-function Described({ animal }: { animal: AnimalRow }) {
-  const age = useAge()
-  return (
-    <span className="what">
-      {describeAnimal(animal)}, {age(animal)}
-    </span>
-  )
-}
-
-function Standing({ animal, onReasons }: { animal: AnimalRow; onReasons(): void }) {
-  const figures = useFigures()
-  const { data: page } = useAnimal(animal.id)
-  const fed =
-    animal.refusalsInARow > 0
-      ? `refused ${animal.refusalsInARow} in a row`
-      : animal.mealsInARow > 0
-        ? `${counted(animal.mealsInARow, 'meal')} in a row`
-        : 'no meal recorded'
-  return (
-    <>
-      <p className="between stands">
-        <span>
-          {animal.stage}, {fed}
-          {animal.lastTakenOn && `, last ${figures.day(animal.lastTakenOn)}`}
-          {animal.inShed && <span className="warm">, in shed</span>}
-        </span>
-        <span className="quiet">
-          {animal.grams !== null && `${figures.grams(animal.grams)} on ${figures.day(animal.weighedOn!)}`}
-        </span>
-      </p>
-      {animal.openProblems.length > 0 && <p className="bad">{animal.openProblems.join(', ')}</p>}
-      {animal.verdict && (
-        <p className="between stands">
-          <span>
-            <Verdict verdict={animal.verdict} />{' '}
-            <span className="small quiet">
-              {animal.verdict === 'ready' ? '' : withDays(animal.verdictBecause, figures)}
-            </span>
-          </span>
-          <button type="button" className="plain small nowrap" onClick={onReasons}>
-            reasons
-          </button>
-        </p>
-      )}
-      {page && page.weights.length > 1 && (
-        <div className="curve">
-          <Suspense fallback={<div style={{ height: 150 }} />}>
-            <GrowthChart page={page} small />
-          </Suspense>
-        </div>
-      )}
-    </>
   )
 }
 
@@ -257,9 +206,6 @@ function ToDo({ items }: { items: readonly WorkItem[] }) {
     </>
   )
 }
-/** Days in a text as the book writes them. */
-const withDays = (text: string, figures: Figures) =>
-  text.replace(/\d{4}-\d{2}-\d{2}/g, (day) => figures.day(day))
 const POWDER: Readonly<Record<string, string>> = { Ca: 'calcium', CaD: 'calcium with D3', MV: 'vitamins' }
 
 function DoneHere({ step }: { step: WalkStep }) {

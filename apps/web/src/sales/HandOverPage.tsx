@@ -1,4 +1,5 @@
 import { salesApi, newId, type HandOver } from '@hatch-book/contract'
+import { calledOf } from '../parts/identityWords'
 import { Button } from 'antd'
 import { useState } from 'react'
 import { Navigate, useNavigate, useParams } from 'react-router'
@@ -75,7 +76,7 @@ function Head({
     <header style={{ borderBottom: '2px solid var(--ink)', paddingBottom: 10, marginBottom: 14 }}>
       <div className="between">
         <span className="tag" style={{ fontSize: 40 }}>
-          {animal.tag}
+          {calledOf(animal)}
         </span>
         <span style={{ textAlign: 'right' }}>
           <strong>{bookName}</strong>
@@ -91,6 +92,7 @@ function Head({
         {animal.hatched && `, hatched ${figures.span(animal.hatched)}`}
         {animal.line && `, line ${animal.line}`}
       </div>
+      {animal.traits.length > 0 && <div>{animal.traits.join(', ')}</div>}
       <div>
         dam {dam?.tag ?? 'not known'}, sire {sire?.tag ?? 'not known'}
         {clutch && `, clutch ${clutch.name}`}

@@ -3,7 +3,8 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { PageHead } from '../parts/PageHead'
-import { describeAnimal } from '../parts/AnimalCard'
+import { AnimalName } from '../parts/identity'
+import { describeAnimal } from '../parts/identityWords'
 import { OverruleForm, OverrulingNote } from '../parts/Overruling'
 import { ReasonList, ReasonsSheet } from '../parts/Reasons'
 import { Strokes } from '../parts/Strokes'
@@ -60,10 +61,7 @@ export function LeavingPage() {
             {sold.slice(0, SOLD_SHOWN).map((a) => (
               <li key={a.id} className="between">
                 <span>
-                  <Link className="tag" to={`/animals/${a.id}`}>
-                    {a.tag}
-                  </Link>{' '}
-                  <span className="quiet">{describeAnimal(a)}</span>
+                  <AnimalName of={a} /> <span className="quiet">{describeAnimal(a)}</span>
                 </span>
                 <span className="nowrap">
                   {decide && <ComeBack animal={a} />}{' '}
@@ -122,9 +120,7 @@ function NotYet({
     <li>
       <div className="between">
         <span>
-          <Link className="tag" to={`/animals/${animal.id}`}>
-            {animal.tag}
-          </Link>{' '}
+          <AnimalName of={animal} />{' '}
           <span className="small quiet">{leaving.missing.map((m) => m.says).join(', ')}</span>
         </span>
         <span className="small nowrap">
@@ -168,9 +164,7 @@ function Group({
       {young.map(({ animal, leaving }) => (
         <li key={animal.id} className="between">
           <div>
-            <Link className="tag" to={`/animals/${animal.id}`}>
-              {animal.tag}
-            </Link>{' '}
+            <AnimalName of={animal} />{' '}
             <span className="quiet">
               {describeAnimal(animal)}, {figures.grams(animal.grams)}
             </span>{' '}

@@ -1,24 +1,32 @@
-import { animalsApi, incubationApi } from '@hatch-book/contract'
 import { Input, Modal, type InputRef } from 'antd'
-import { useLayoutEffect, useRef, useState } from 'react'
-import { useAsk } from './api'
+import { useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { useLocation } from 'react-router'
+import css from './finder.module.css'
 import { findIn } from './finding'
-import { useCohorts, useColonies } from './queries'
+import type { GroupOfPages } from './frame/menu'
+import type { Room } from './page'
+import { useRecent } from './recent'
+import { useSession } from './session'
+import { useFound } from './useFound'
 
-/** Finds anything by its tag, line or place, from anywhere. */
-export function Finder({
-  open,
-  word,
-  onWord,
-  onClose,
-  onPick,
-}: {
-  open: boolean
+interface FinderProps {
   /** What is looked for: scanned, or typed. */
   word: string
+  menu: readonly GroupOfPages[]
+  rooms: readonly Room[]
   onWord(word: string): void
-  onClose(): void
   onPick(to: string): void
+}
+
+/** Finds animals by tag, name, look, line or place, and clutches, pairings, places, species, pages and what can be begun, from anywhere. */
+export function Finder({
+  open,
+  onClose,
+  onPick,
+  ...body
+}: FinderProps & {
+  open: boolean
+  onClose(): void
 }) {
   return (
     <Modal
@@ -31,7 +39,7 @@ export function Finder({
       aria-label="Find"
     >
       <FinderBody
-        {...{ word, onWord }}
+        {...body}
         onPick={(to) => {
           onClose()
           onPick(to)
@@ -41,57 +49,39 @@ export function Finder({
   )
 }
 
-function FinderBody({
-  word,
-  onWord,
-  onPick,
-}: {
-  word: string
-  onWord(word: string): void
-  onPick(to: string): void
-}) {
+const NONE: readonly string[] = []
+
+function FinderBody({ word, menu, rooms, onWord, onPick }: FinderProps) {
   const field = useRef<InputRef>(null)
   // After what was typed before it was there.
   useLayoutEffect(() => field.current?.focus({ cursor: 'end' }), [])
   const [at, setAt] = useState(0)
-  const { data: animals } = useAsk(animalsApi.list)
-  const { data: clutches } = useAsk(incubationApi.list)
-  const { data: groups } = useCohorts()
-  const { data: feeders } = useColonies()
-  const all = [
-    ...(groups?.cohorts ?? []).map((c) => ({
-      to: `/cohorts/${c.id}`,
-      tag: c.name,
-      says: [c.kind === 'young' ? 'cohort' : c.kind, c.species, ...c.lines.map((l) => l.line), c.place?.name]
-        .filter(Boolean)
-        .join(', '),
-    })),
-    ...(feeders?.colonies ?? []).map((c) => ({
-      to: `/colonies/${c.id}`,
-      tag: c.name,
-      says: `colony, ${c.species}`,
-    })),
-    ...(animals?.animals ?? []).map((a) => ({
-      to: `/animals/${a.id}`,
-      tag: a.tag,
-      says: [a.species, a.line, a.place?.name, a.presence === 'here' ? '' : a.presence]
-        .filter(Boolean)
-        .join(', '),
-    })),
-    ...(clutches?.clutches ?? []).map((c) => ({
-      to: `/incubation/${c.id}`,
-      tag: c.name,
-      says: `clutch, ${c.eggs.length} eggs, ${c.box?.name ?? 'born'}`,
-    })),
-  ]
-  const found = findIn(all, word)
+  const { book } = useSession()
+  const { pathname } = useLocation()
+  const all = useFound(menu, rooms)
+  const opened = useRecent((s) => s.opened[book.id] ?? NONE)
+  const noteOpened = useRecent((s) => s.open)
+  const pick = (to: string) => {
+    noteOpened(book.id, to)
+    onPick(to)
+  }
+  // Where one is already, one need not go.
+  const found = useMemo(
+    () =>
+      findIn(
+        all,
+        word,
+        opened.filter((to) => to !== pathname),
+      ),
+    [all, word, opened, pathname],
+  )
   return (
     <>
       <Input
         ref={field}
         size="large"
-        aria-label="Find by tag, line or place"
-        placeholder="tag, line or place"
+        aria-label="Find"
+        placeholder="tag, name, look, line, place, page …"
         value={word}
         onChange={(e) => {
           onWord(e.target.value)
@@ -100,26 +90,29 @@ function FinderBody({
         onKeyDown={(e) => {
           if (e.key === 'ArrowDown') setAt((n) => Math.min(n + 1, found.length - 1))
           if (e.key === 'ArrowUp') setAt((n) => Math.max(n - 1, 0))
-          if (e.key === 'Enter' && found[at]) onPick(found[at].to)
+          if (e.key === 'Enter' && found[at]) pick(found[at].to)
         }}
       />
-      <ul className="lines" style={{ marginTop: 8 }}>
+      {word.trim() === '' && found.length > 0 && <p className={css.recent}>Opened last</p>}
+      <ul className={css.found} aria-label="Found">
         {found.map((f, i) => (
-          <li key={f.to} className={i === at ? 'picked' : ''} style={{ padding: '6px 12px' }}>
-            <button
-              type="button"
-              className="plain"
-              style={{ textDecoration: 'none' }}
-              onClick={() => onPick(f.to)}
-            >
-              <span className="tag">{f.tag}</span> <span className="quiet">{f.says}</span>
+          <li key={f.to + f.tag} className={i === at ? css.at : ''}>
+            <button type="button" onClick={() => pick(f.to)}>
+              <span className={f.isPage ? css.page : 'tag'}>{f.tag}</span>{' '}
+              <span className="quiet">{f.says}</span>
             </button>
           </li>
         ))}
-        {word.trim() !== '' && found.length === 0 && (
-          <li className="quiet">Nothing in the book has that in its tag, line or place.</li>
-        )}
       </ul>
+      {word.trim() !== '' && found.length === 0 && (
+        <p className="quiet">Nothing in the book is called that, or like it.</p>
+      )}
+      {word.trim() === '' && found.length === 0 && (
+        <p className="quiet">
+          An animal’s tag, name or look; a clutch, a pairing, a place, a species; a page, or what you want to
+          begin, such as ‘record a clutch’.
+        </p>
+      )}
     </>
   )
 }

@@ -1,6 +1,7 @@
-import type { Permission } from '@hatch-book/contract'
+import type { Permission, ReadingRoute, ReplyOf } from '@hatch-book/contract'
 import type { Use } from '@hatch-book/core'
 import type { ComponentType } from 'react'
+import type { Findable } from './finding'
 
 /** A page within the frame. */
 export interface Page {
@@ -20,7 +21,31 @@ export interface Page {
   carries?: readonly string[]
 }
 
+/** What the finder looks through: an endpoint, and what can be found in its answer. */
+export interface FinderSource {
+  route: ReadingRoute
+  found(reply: never): Findable[]
+}
+
+/** @param found must be one and the same function each time: what can be found is made anew only when the answer is another */
+export const finds = <R extends ReadingRoute>(
+  route: R,
+  found: (reply: ReplyOf<R>) => Findable[],
+): FinderSource => ({ route, found })
+
+/** Something that one may want to begin from wherever one is. */
+export interface Beginning {
+  /** As a verb and its object. */
+  name: string
+  to: string
+  /** Other words by which one may look for it. */
+  also?: string
+  needs?: Permission
+}
+
 /** All that the frame has to know of a room. */
 export interface Room {
   pages: readonly Page[]
+  finds?: readonly FinderSource[]
+  begins?: readonly Beginning[]
 }

@@ -198,7 +198,7 @@ function Understood({ lines, typing }: { lines: readonly Read[]; typing: boolean
       ))}
       {shown.length > SHOWN_LINES && (
         <li className="quiet small">
-          and {shown.length - SHOWN_LINES} more; {faulty.length} of {written.length} cannot be read
+          and {shown.length - SHOWN_LINES} more. {faulty.length} of {written.length} cannot be read.
         </li>
       )}
     </ul>
@@ -207,8 +207,8 @@ function Understood({ lines, typing }: { lines: readonly Read[]; typing: boolean
 
 /** What is written of many at once: the first of them speak for all. */
 function sayAll(entries: readonly SlateEntry[], sayBack: (entry: SlateEntry) => string): string {
-  const said = entries.slice(0, SHOWN_LINES).map(sayBack).join('; ')
-  return entries.length > SHOWN_LINES ? `${said}; and ${entries.length - SHOWN_LINES} more` : said
+  const said = entries.slice(0, SHOWN_LINES).map(sayBack).join('. ')
+  return entries.length > SHOWN_LINES ? `${said} and ${entries.length - SHOWN_LINES} more` : said
 }
 
 /** An entry as it was understood: with what it means against what the book knows, and when it was if not now. */

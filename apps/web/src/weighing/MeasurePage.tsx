@@ -11,7 +11,8 @@ import {
 import { Input, Select } from 'antd'
 import { useRef, useState } from 'react'
 import { Link } from 'react-router'
-import { describeAnimal } from '../parts/AnimalCard'
+import { AnimalName } from '../parts/identity'
+import { describeAnimal } from '../parts/identityWords'
 import { RefusedError, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
@@ -159,10 +160,7 @@ function Row({
   return (
     <li className="between">
       <span>
-        <Link className="tag" to={`/animals/${animal.id}`}>
-          {animal.tag}
-        </Link>{' '}
-        <span className="small quiet">{describeAnimal(animal)}</span>
+        <AnimalName of={animal} /> <span className="small quiet">{describeAnimal(animal)}</span>
       </span>
       <span className="nowrap">
         <span className="small quiet">{kept || BODY_SIZES[of].label.toLowerCase()} </span>

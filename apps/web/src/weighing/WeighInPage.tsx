@@ -4,7 +4,9 @@ import { Button, Input, Segmented } from 'antd'
 import { useMemo, useState } from 'react'
 import { create } from 'zustand'
 import { persist } from 'zustand/middleware'
-import { describeAnimal, useAge } from '../parts/AnimalCard'
+import { useAge } from '../parts/AnimalCard'
+import { Portrait, SexSign } from '../parts/identity'
+import { describeAnimal } from '../parts/identityWords'
 import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { Verdict } from '../parts/Verdict'
 import { WeightForm } from '../parts/WeightForm'
@@ -227,8 +229,12 @@ function Weighing({
   return (
     <article className="card now">
       <div className="top">
+        <Portrait of={animal} size={44} />
         <span className="tag">{animal.tag}</span>
-        <span>{describeAnimal(animal)}</span>
+        <span>
+          {animal.name !== '' && <strong>{animal.name} </strong>}
+          <SexSign sex={animal.sex} /> {describeAnimal(animal)}
+        </span>
         <span className="place">{animal.place?.name}</span>
       </div>
       <div className="between" style={{ marginBottom: 12 }}>

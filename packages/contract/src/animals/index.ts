@@ -37,11 +37,17 @@ export type HatchFact = v.InferOutput<typeof HatchFact>
 
 export const SexWord = v.picklist(['female', 'male', 'unknown'])
 
+/** What it is called by those who keep it. */
+const CallName = v.pipe(v.string(), v.trim(), v.maxLength(40, 'Use at most 40 characters'))
+/** Look and genes as one says them: `amel, 66 % het anery`. */
+const Look = v.pipe(v.string(), v.trim(), v.maxLength(200, 'Use at most 200 characters'))
+
 const FormName = v.pipe(v.string(), v.trim(), v.maxLength(40, 'Use at most 40 characters'))
 
 export const AnimalDraft = v.object({
   id: Id,
   tag: Tag,
+  name: v.optional(CallName, ''),
   protocolId: Id,
   /** Locality or subspecies, such as `northern`. */
   form: v.optional(FormName, ''),
@@ -53,6 +59,9 @@ export const AnimalDraft = v.object({
   sireId: v.optional(v.nullable(Id), null),
   placeId: v.optional(v.nullable(Id), null),
   purpose: v.optional(v.picklist(PURPOSES), 'growing on'),
+  look: v.optional(Look, ''),
+  /** The day it came, where it was not bred here. */
+  arrived: v.optional(v.nullable(DaySchema), null),
   origin: v.optional(Note, ''),
   note: v.optional(Note, ''),
   grams: v.optional(v.nullable(Grams), null),
@@ -62,7 +71,8 @@ export type AnimalDraft = v.InferOutput<typeof AnimalDraft>
 export const AnimalChange = v.object({
   version: Version,
   tag: Tag,
-  /** As it was, where it is not said. */
+  /** As it was, where it is not said; so is the form. */
+  name: v.optional(CallName),
   form: v.optional(FormName),
   line: v.pipe(v.string(), v.trim(), v.maxLength(60)),
   hatched: v.nullable(HatchFact),
@@ -111,6 +121,10 @@ export const AnimalRow = v.object({
   id: Id,
   version: Version,
   tag: v.string(),
+  /** Empty where it has none. */
+  name: v.string(),
+  /** The last photo of it: from above, or else from the side, or any. */
+  photoId: v.nullable(Id),
   species: v.string(),
   bodyPlan: v.picklist(BODY_PLANS),
   form: v.string(),
@@ -136,7 +150,7 @@ export const AnimalRow = v.object({
   /** The rules that stand against it, worst first, in a few words. */
   verdictBecause: v.string(),
   openProblems: v.array(v.string()),
-  /** Traits as keepers say them, carried and unsure ones marked so. */
+  /** Look and genes in the keepers' shorthand: `albino`, `66 % het anery`. */
   traits: v.array(v.string()),
   lastTakenOn: v.nullable(DaySchema),
   inShed: v.boolean(),

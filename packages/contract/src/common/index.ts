@@ -10,7 +10,8 @@ export const Version = v.pipe(v.number(), v.integer(), v.minValue(1))
 
 export const DaySpanSchema = v.object({ from: DaySchema, to: DaySchema })
 export const DayWindowSchema = v.object({ from: DaySchema, to: DaySchema, likely: DaySchema })
-export const Reference = v.object({ id: Id, tag: v.string() })
+/** An animal that is named: its name is left out where it has none. */
+export const Reference = v.object({ id: Id, tag: v.string(), name: v.optional(v.string()) })
 
 export const ReasonSchema = v.object({
   rule: v.string(),

@@ -9,13 +9,13 @@ export type ListKind = (typeof LIST_KINDS)[number]
 /** What a column of each kind of list can mean; `grams on a day` is a column headed by its date. */
 export const COLUMN_MEANINGS = {
   animals: [
-    ...['tag', 'species', 'sex', 'hatched', 'dam', 'sire', 'place', 'grams'],
+    ...['tag', 'name', 'species', 'look', 'sex', 'hatched', 'dam', 'sire', 'place', 'grams'],
     ...['form', 'line', 'purpose', 'origin', 'note'],
   ],
   entries: ['tag', 'day', 'grams', 'grams on a day', 'meal', 'food', 'shed', 'note'],
 } as const
 export type AnimalColumn =
-  | ('tag' | 'species' | 'sex' | 'hatched' | 'dam' | 'sire' | 'place' | 'grams')
+  | ('tag' | 'name' | 'species' | 'look' | 'sex' | 'hatched' | 'dam' | 'sire' | 'place' | 'grams')
   | ('form' | 'line' | 'purpose' | 'origin' | 'note')
 export type EntryColumn = 'tag' | 'day' | 'grams' | 'grams on a day' | 'meal' | 'food' | 'shed' | 'note'
 

@@ -15,6 +15,7 @@ import {
   SeasonPlanChange,
   SeasonPlanDraft,
   SeasonPlanList,
+  SpeciesGenes,
 } from '.'
 import { Ok, WithId } from '../common'
 
@@ -111,6 +112,14 @@ export const pairingApi = {
     params: GeneId,
     reply: PairingScene,
     reads: ['plans', 'animals', 'pairings', 'clutches', 'rests', 'protocols'],
+  }),
+  genes: route({
+    method: 'GET',
+    path: '/api/genes/:protocolId',
+    permission: 'read the book',
+    params: GeneId,
+    reply: SpeciesGenes,
+    reads: ['protocols'],
   }),
   changeGenes: route({
     method: 'PATCH',

@@ -54,6 +54,8 @@ export const GenesChange = v.object({
   version: v.pipe(v.number(), v.integer(), v.minValue(0)),
   genes: GeneSetSchema,
 })
+/** All that is known of a species' heredity in this book: what its looks are read by. */
+export const SpeciesGenes = v.object({ genes: GeneSetSchema })
 export const GenesSaved = v.object({ version: Version })
 
 /** What somebody says of a trait, as it is kept in the log. */

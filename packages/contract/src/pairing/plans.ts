@@ -29,6 +29,8 @@ export const WindowSchema = v.object({
 export const MateView = v.object({
   id: Id,
   tag: v.string(),
+  /** Empty where it has none. */
+  name: v.string(),
   sex: v.picklist(['female', 'male', 'unknown']),
   line: v.string(),
   presence: v.picklist(['here', 'listed', 'sold', 'died']),

@@ -7,7 +7,22 @@ export interface SaidPart extends SaidTrait {
   text: string
   /** For a scored trait: its score. */
   score?: number | undefined
+  /** The genes of the species do not name it: it is kept as it was said. */
+  isNew?: true
 }
+
+/** What goes into the log of a part that was understood. */
+export const saidOfTrait = ({
+  trait,
+  carries,
+  certainty,
+  copies,
+  score,
+}: SaidPart): Omit<SaidPart, 'text' | 'odds' | 'isNew'> => ({
+  ...{ trait, carries, certainty },
+  ...(copies === undefined ? {} : { copies }),
+  ...(score === undefined ? {} : { score }),
+})
 
 export interface GenePhrase {
   parts: SaidPart[]
@@ -172,15 +187,70 @@ function longestMatch(tokens: readonly string[], at: number, known: readonly Kno
   return traits.size === 1 ? { word: starts[0]!, length: 1 } : null
 }
 
-function nearest(token: string, known: readonly KnownWord[]): string {
+/** What a word may have been meant for; null where no known one is like it. */
+function likeKnown(token: string, known: readonly KnownWord[]): string | null {
   const starts = [...new Set(known.filter((k) => k.words[0]!.startsWith(token)).map((k) => k.trait))]
   if (starts.length > 1) return `'${token}' may be ${starts.join(' or ')}: write more of it`
   const close = known
     .map((k) => ({ trait: k.trait, off: editsBetween(token, k.words[0]!.slice(0, token.length + 1)) }))
     .sort((a, b) => a.off - b.off)[0]
-  return close && close.off <= 2
-    ? `'${token}' is not a known trait; did you mean ${close.trait}?`
-    : `'${token}' is not a known trait of this species`
+  return close && close.off <= 2 ? `'${token}' is not a known trait; did you mean ${close.trait}?` : null
+}
+
+const nearest = (token: string, known: readonly KnownWord[]): string =>
+  likeKnown(token, known) ?? `'${token}' is not a known trait of this species`
+
+/** As many letters as an entry of a trait takes. */
+const LONGEST_NAME = 60
+const SAID_OF_HOW = [...CARRIES, ...WITHOUT, ...DOUBLED, ...SINGLE, ...FILLERS, ...Object.keys(DOUBTS)]
+
+/**
+ * Reads what an animal looks like and carries as it is said when it is written down: as `readGenes` does, but for one thing. A look that the
+ * genes of its species do not name is kept under the name it was given between two commas, unless it is so like a known one that it was
+ * probably misspelt. How it is inherited can be said later: by the name, both are the same trait.
+ *
+ * @example readLook('amel, tiger-eyed', corn).parts.map((p) => p.trait) // ['amelanistic', 'tiger-eyed']
+ */
+export function readLook(text: string, genes: GeneSet): GenePhrase {
+  const known = knownWords(genes)
+  const phrase: GenePhrase = { parts: [], unread: [] }
+  for (const piece of text.split(/[,;+&\n]|\sand\s/)) {
+    const read = readGenes(piece, genes)
+    const isOfTheSpecies = read.unread.length === 0 || read.parts.some((p) => p.trait !== PLAIN_WORD)
+    const misspelt = read.unread.some(
+      ({ text: word }) => word.endsWith('%') || word.includes(' ') || likeKnown(word, known) !== null,
+    )
+    if (isOfTheSpecies || misspelt) {
+      phrase.parts.push(...read.parts)
+      phrase.unread.push(
+        ...read.unread.map(({ text: word, says }) => ({
+          text: word,
+          says:
+            misspelt || says !== nearest(word, known)
+              ? says
+              : `${says}: put a comma before it if it is a look of its own`,
+        })),
+      )
+      continue
+    }
+    const words = piece.trim().toLowerCase().split(/\s+/)
+    const from = words.findIndex((word) => !SAID_OF_HOW.includes(word) && !/^[\d.]{0,9}%?$/.test(word))
+    const trait = words.slice(from).join(' ').replace(/\?$/, '')
+    if (!/^[\p{L}\d][\p{L}\d .'-]*$/u.test(trait) || trait.length > LONGEST_NAME) {
+      phrase.unread.push({
+        text: trait,
+        says: `a look is named with at most ${LONGEST_NAME} letters and figures`,
+      })
+      continue
+    }
+    // Read once more with this one among the known: the words before it say how it has it.
+    const own = { word: trait, mode: 'recessive' as const }
+    const of = { name: trait, linkage: 'autosome' as const, alleles: [own] }
+    const said = readGenes(piece, { ...genes, loci: [...genes.loci, of] })
+    phrase.parts.push(...said.parts.map((part) => ({ ...part, isNew: true as const })))
+    phrase.unread.push(...said.unread)
+  }
+  return phrase
 }
 
 /** Letters to change, add or leave out to make one word of another (Levenshtein 1966). */

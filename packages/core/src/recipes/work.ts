@@ -1,7 +1,7 @@
 import { addDays, type Day } from '../calendar'
 import { METRIC, type Say } from '../quantities'
 import type { Due, WorkItem } from '../rounds'
-import { counted } from '../words'
+import { counted, firstOf } from '../words'
 import { batchOf, goodUntil, isMadeBy, type Batch, type Recipe, type RecipeEater } from './recipe'
 
 /** More names than these nobody reads in the round. */
@@ -11,8 +11,6 @@ const short = (grams: number) => Number(grams.toPrecision(2))
 
 /** What goes into a batch, for how many, until when, and for whom nothing could be reckoned. */
 function batchInWords({ parts, meals, eaters, until, unweighed }: Batch, say: Say): string {
-  const named = unweighed.slice(0, MOST_NAMED).join(', ')
-  const more = unweighed.length - MOST_NAMED
   return [
     ...(meals > 0
       ? [
@@ -20,9 +18,7 @@ function batchInWords({ parts, meals, eaters, until, unweighed }: Batch, say: Sa
           `${counted(meals, 'meal')} for ${counted(eaters, 'animal')}, until ${until}`,
         ]
       : []),
-    ...(unweighed.length > 0
-      ? [`Not included, never weighed: ${named}${more > 0 ? ` and ${more} more` : ''}`]
-      : []),
+    ...(unweighed.length > 0 ? [`Not included, never weighed: ${firstOf(unweighed, MOST_NAMED)}`] : []),
   ].join('. ')
 }
 

@@ -1,4 +1,5 @@
 import { counted } from '../words'
+import { TASKS_OF_ANIMALS } from '../animals/tasks'
 import { TASKS_OF_RESTS } from '../brumation/tasks'
 import { TASKS_OF_CARE } from '../care/tasks'
 import { TASKS_OF_CHECKS } from '../checks/tasks'
@@ -29,6 +30,7 @@ const ALL = [
   ...TASKS_OF_LIGHT,
   ...TASKS_OF_PLACES,
   ...TASKS_OF_RECIPES,
+  ...TASKS_OF_ANIMALS,
   ...TASKS_OF_SALES,
 ] as const
 

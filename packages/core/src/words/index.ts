@@ -10,3 +10,7 @@ export function everyDays(least: number, most = least): string {
 
 /** How often something was done: once, 2 times. */
 export const times = (n: number): string => (n === 1 ? 'once' : counted(n, 'time'))
+
+/** The first of many, and how many others there are: C1, C2 and 4 more. */
+export const firstOf = (names: readonly string[], most: number): string =>
+  names.slice(0, most).join(', ') + (names.length > most ? ` and ${names.length - most} more` : '')

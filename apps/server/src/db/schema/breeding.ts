@@ -33,6 +33,7 @@ export const animal = pgTable(
     ...identity(),
     version: integer('version').notNull().default(1),
     tag: text('tag').notNull(),
+    name: text('name').notNull().default(''),
     protocolId: uuid('protocol_id').notNull(),
     form: text('form').notNull().default(''),
     line: text('line').notNull().default(''),

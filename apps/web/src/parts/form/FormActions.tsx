@@ -1,4 +1,5 @@
 import { Button } from 'antd'
+import type { ReactNode } from 'react'
 import type { ContractForm } from './useContractForm'
 
 /** The two ways out of a form: it is sent, or what was written is dropped. */
@@ -9,6 +10,8 @@ export function FormActions<D extends object>({
   disabled = false,
   large = false,
   enterSaves = false,
+  onSave,
+  children,
 }: {
   of: ContractForm<D>
   /** What is done, as a verb and its object. */
@@ -19,6 +22,10 @@ export function FormActions<D extends object>({
   large?: boolean
   /** Enter is enough where everything is as proposed. */
   enterSaves?: boolean
+  /** It is pressed, before anything is sent. */
+  onSave?(): void
+  /** Other ways on. */
+  children?: ReactNode
 }) {
   const size = large ? 'large' : 'medium'
   return (
@@ -30,9 +37,11 @@ export function FormActions<D extends object>({
         loading={of.sending}
         disabled={disabled}
         autoFocus={enterSaves}
+        {...(onSave && { onClick: onSave })}
       >
         {save}
       </Button>
+      {children}
       <Button
         size={size}
         onClick={() => {

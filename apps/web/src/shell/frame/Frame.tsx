@@ -12,7 +12,10 @@ import { Ribbon } from '../ribbon/Ribbon'
 import { RibbonLine } from '../ribbon/RibbonLine'
 import { isOpenOver, useRibbon } from '../ribbon/ribbonStore'
 import { useLiveChanges, useMay, useSession } from '../session'
+import type { Room } from '../page'
+import { useRecent } from '../recent'
 import { Shortcuts } from '../Shortcuts'
+import { KEYS_ADDRESS } from '../useFound'
 import { UnsavedGuard } from '../UnsavedGuard'
 import { useTextUntilField, useTyped, useWedge } from '../useWedge'
 import { stopsIn, useCounts, type Due } from './counts'
@@ -35,11 +38,12 @@ const LATER_MS = 1500
 
 export interface FrameProps {
   menu: readonly GroupOfPages[]
+  rooms: readonly Room[]
   useDue(): Due
 }
 
 /** What stands round every view: the way to the others, the season, what is wrong right now, what waits to be sent. */
-export function Frame({ menu, useDue }: FrameProps) {
+export function Frame({ menu, rooms, useDue }: FrameProps) {
   const { book, member, today } = useSession()
   const figures = useFigures()
   const may = useMay()
@@ -75,6 +79,8 @@ export function Frame({ menu, useDue }: FrameProps) {
     ]
     return () => timers.forEach(clearTimeout)
   }, [])
+  const noteOpened = useRecent((s) => s.open)
+  useEffect(() => noteOpened(book.id, pathname), [noteOpened, book.id, pathname])
   const find = () => {
     setWord('')
     setOpen('finder')
@@ -170,9 +176,9 @@ export function Frame({ menu, useDue }: FrameProps) {
         <Suspense fallback={null}>
           <Finder
             open
-            {...{ word, onWord: setWord }}
+            {...{ word, menu, rooms, onWord: setWord }}
             onClose={() => setOpen(null)}
-            onPick={(to) => void navigate(to)}
+            onPick={(to) => (to === KEYS_ADDRESS ? setOpen('shortcuts') : void navigate(to))}
           />
         </Suspense>
       )}

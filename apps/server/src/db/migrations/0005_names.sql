@@ -1,0 +1,1 @@
+ALTER TABLE "animal" ADD COLUMN "name" text DEFAULT '' NOT NULL;
