@@ -98,6 +98,42 @@ export const outOfLine = (page: Page): Promise<string[]> =>
     return [...wide, ...crooked]
   })
 
+interface Shift {
+  value: number
+  says: string
+}
+
+/** Watches from its first moment on what of a page moves without anybody having touched it. */
+export const watchShifts = (page: Page): Promise<unknown> =>
+  page.addInitScript(() => {
+    const moved: Shift[] = []
+    Object.assign(window, { moved })
+    const said = (node: Node | null) =>
+      (node instanceof Element ? node : node?.parentElement)?.outerHTML.slice(0, 90) ?? '?'
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) {
+        const { value, hadRecentInput, sources } = entry as PerformanceEntry & {
+          value: number
+          hadRecentInput: boolean
+          sources: { node: Node | null }[]
+        }
+        if (!hadRecentInput) moved.push({ value, says: sources.map((s) => said(s.node)).join(' and ') })
+      }
+    }).observe({ type: 'layout-shift', buffered: true })
+  })
+
+/** As much as may move of a page while it comes: more, and a thumb presses what it did not mean (cumulative layout shift). */
+const MAY_MOVE = 0.02
+
+/** What of a view has moved since it was asked last, if it is more than may. */
+export async function movedOf(page: Page): Promise<string[]> {
+  const moved = await page.evaluate(() => (window as unknown as { moved: Shift[] }).moved.splice(0))
+  const sum = moved.reduce((all, { value }) => all + value, 0)
+  return sum < MAY_MOVE
+    ? []
+    : [`${sum.toFixed(3)}: ${moved.map((m) => `${m.value.toFixed(3)} ${m.says}`).join('; ')}`]
+}
+
 /** How many answers the page waits for just now; the line on which it hears of changes stays open. */
 export function waitingOf(page: Page): () => number {
   const open = new Set<Request>()
@@ -120,6 +156,8 @@ export async function goTo(page: Page, view: string, waiting: () => number): Pro
   await expect(nowhere).toBeVisible()
   await step(view)
   await expect(nowhere).toBeHidden()
+  // Whoever goes elsewhere expects another page; what is told is what moves of it from here on.
+  await page.evaluate(() => (window as unknown as { moved?: Shift[] }).moved?.splice(0))
   await expect(page.locator('main h1, main article, main h3').first()).toBeVisible()
   await expect.poll(waiting).toBe(0)
 }

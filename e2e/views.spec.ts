@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
-import { goTo, look, outOfLine, tooFaint, waitingOf } from './looking'
+import { goTo, look, movedOf, outOfLine, tooFaint, waitingOf, watchShifts } from './looking'
 import { demoForStories, listenForComplaints, openPage, openSeason, signIn } from './support'
 
 const book = demoForStories()
@@ -116,6 +116,7 @@ for (let part = 0; part < PARTS; part++)
   }) => {
     const complaints = listenForComplaints(page)
     const waiting = waitingOf(page)
+    await watchShifts(page)
     await signIn(page, book.url)
     const views = [...VIEWS, ...(await viewsOfOne(page))].filter((_, i) => i % PARTS === part)
     expect(views.length).toBeGreaterThan(10)
@@ -125,6 +126,7 @@ for (let part = 0; part < PARTS; part++)
     let lights: typeof DARKER | typeof LIGHTER = DARKER
     for (const view of views) {
       await goTo(page, view, waiting)
+      for (const what of await movedOf(page)) findings.push(`${view}: moves: ${what}`)
       for (const what of await outOfLine(page)) findings.push(`${view}: out of line: ${what}`)
       for (const v of await look(page))
         if (v.impact === 'serious' || v.impact === 'critical')
@@ -141,6 +143,30 @@ for (let part = 0; part < PARTS; part++)
     }
     expect(findings).toEqual([])
     expect(complaints).toEqual([])
+  })
+
+const PHONE_PARTS = 3
+for (let part = 0; part < PHONE_PARTS; part++)
+  test(`on a phone every view, opened by its address, keeps its place and runs off nowhere, part ${part + 1} of ${PHONE_PARTS}`, async ({
+    page,
+  }) => {
+    await page.setViewportSize({ width: 390, height: 844 })
+    const waiting = waitingOf(page)
+    await watchShifts(page)
+    await signIn(page, book.url)
+    const views = [...VIEWS, ...(await viewsOfOne(page))].filter((_, i) => i % PHONE_PARTS === part)
+    const findings: string[] = []
+    for (const view of views) {
+      await page.goto(`${book.url}${view}`)
+      await expect(page.locator('main h1, main article, main h3').first()).toBeVisible()
+      await expect.poll(waiting).toBe(0)
+      for (const what of await movedOf(page)) findings.push(`${view}: moves: ${what}`)
+      const wide = await page.evaluate(() => document.scrollingElement!.scrollWidth)
+      if (wide > 390) findings.push(`${view}: ${wide} px wide`)
+      const inside = await page.evaluate(() => document.querySelector('main')!.scrollWidth)
+      if (inside > 390) findings.push(`${view}: its page is ${inside} px wide`)
+    }
+    expect(findings).toEqual([])
   })
 
 test('the first route stays under 300 kB of JavaScript, and a room brings its own when it is entered', async ({

@@ -66,7 +66,7 @@ test('a line that cannot be read stays, and the others are written', async () =>
 test('a species stands for all of it that live here', async () => {
   const page = await opened()
   await page.user.type(await field(), 'corn snakes droppings')
-  await waitFor(async () => expect(await understood()).toMatch(/F1 droppings; .*M1 droppings/))
+  await waitFor(async () => expect(await understood()).toMatch(/F1 droppings\. .*M1 droppings/))
   await page.user.keyboard('{Enter}')
   const kinds = (await written(page)).map(([kind]) => kind)
   expect(kinds.length).toBeGreaterThan(1)

@@ -1,6 +1,7 @@
-import { cohortsApi } from '@hatch-book/contract'
+import { AnimalDraft, cohortsApi } from '@hatch-book/contract'
 import { cohortStanding, generationMixed, GROWN, lifeFor, mixLines, type Generations } from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
+import * as v from 'valibot'
 import { addAnimal } from '../animals'
 import { inBook, tables, type Transaction } from '../db/connect'
 import { entryOf, writeEntries } from '../entries'
@@ -86,13 +87,15 @@ export const moveRoutes: BookRoutes = (app, { db }) => {
     return inBook(db, actor.bookId, async (tx) => {
       const from = await rowOf(tx, request.params.id)
       await refuseMore(tx, actor, from, { [stage]: 1 })
-      await addAnimal(tx, actor, {
+      // As one would write it down by hand: what is not said is as usual.
+      const draft = v.parse(AnimalDraft, {
         ...{ id: animalId, tag, protocolId: from.protocolId, line: lineOf(from), purpose: 'holdback' },
-        ...{ damId: null, sireId: null, note: '', placeId },
+        placeId,
         origin: `singled out of cohort ${from.name}`,
         hatched: { date: from.began, precision: 'day', widthDays: 0 },
         sex: stage === 'females' ? 'female' : stage === 'males' ? 'male' : 'unknown',
-      } as Parameters<typeof addAnimal>[2])
+      })
+      await addAnimal(tx, actor, draft)
       await writeEntries(tx, actor, [
         entryOf(entryId, 'singled', { type: 'cohort', id: from.id }, now(actor), { stage, animalId, tag }),
       ])

@@ -1,4 +1,4 @@
-import { addressOf, archiveApi } from '@hatch-book/contract'
+import { addressOf, archiveApi, type ReplyOf } from '@hatch-book/contract'
 import { Link } from 'react-router'
 import { useAsk } from '../shell/api'
 import { useMay } from '../shell/session'
@@ -8,11 +8,13 @@ import { BookHead } from './BookHead'
 /** What goes out of the book and comes in, as files. */
 export function FilesPage() {
   const may = useMay()
+  const { data } = useAsk(archiveApi.csvLists, {}, { staleTime: Infinity })
+  if (!data) return null
   return (
     <section className="page">
       <BookHead title="Files" />
       <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
-        <Lists />
+        <Lists lists={data.lists} />
         <div>
           <Archive />
           <div className="card" style={{ marginTop: may.run ? 16 : 0 }}>
@@ -52,8 +54,7 @@ export function FilesPage() {
   )
 }
 
-function Lists() {
-  const { data } = useAsk(archiveApi.csvLists, {}, { staleTime: Infinity })
+function Lists({ lists }: { lists: ReplyOf<typeof archiveApi.csvLists>['lists'] }) {
   return (
     <div className="card" role="region" aria-label="Lists for a spreadsheet">
       <h3>Lists for a spreadsheet</h3>
@@ -61,7 +62,7 @@ function Lists() {
         CSV with headings, names instead of identities, days and hours by the book’s clock, weights in grams.
       </p>
       <ul className="lines">
-        {data?.lists.map(({ name, says }) => (
+        {lists.map(({ name, says }) => (
           <li key={name} className="between">
             <a href={addressOf(archiveApi.csv, { params: { name } })} download>
               {name}

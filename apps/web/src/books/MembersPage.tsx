@@ -17,12 +17,13 @@ export function MembersPage() {
   const may = useMay()
   const { data } = useAsk(booksApi.members)
   const [chosen, setChosen] = useState<string | null>(null)
+  if (!data) return null
   return (
     <section className="page">
       <BookHead title="Members" />
       <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 3fr) minmax(0, 2fr)' }}>
         <div>
-          {data?.members.map((m) => (
+          {data.members.map((m) => (
             <MemberCard
               key={m.id}
               member={m}

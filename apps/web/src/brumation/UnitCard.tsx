@@ -60,6 +60,7 @@ export function UnitCard({ unit }: { unit: UnitRow }) {
         {figures.celsius(unit.setPointC)}
         {unit.lastC !== null && `, now ${figures.celsius(unit.lastC)}`}
       </p>
+      {!page && <div style={{ height: 116 }} />}
       {page && proof && proof.looks === null && (
         <UnitChart
           probeId={unit.probeId}

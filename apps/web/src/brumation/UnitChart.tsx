@@ -43,6 +43,9 @@ function pointsOf({ at, minC, maxC, meanC }: Series, bands: readonly Band[]): Po
   }))
 }
 
+/** As high as what is said below the curve, px. */
+const LEGEND = 58
+
 /**
  * A probe's curve against the band it should keep: between the extremes of each step, so that nothing is smoothed away. What
  * lies outside the band is drawn heavy.
@@ -69,7 +72,7 @@ export function UnitChart({
   const { data: other } = useSeries(beside?.probeId ?? null, from, to)
   if (!data || data.at.length === 0)
     return (
-      <div style={{ height }} className="quiet small">
+      <div style={{ height: data ? height : height + (small ? 20 : LEGEND) }} className="quiet small">
         {data ? 'No reading in this stretch.' : ''}
       </div>
     )

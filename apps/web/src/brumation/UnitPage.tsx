@@ -26,6 +26,7 @@ export function UnitPage() {
   const { data, error } = useUnit(id)
   const figures = useFigures()
   const live = useLivePlace(id)
+  const units = useUnits()
   useTitle(data?.unit.name)
   if (error)
     return (
@@ -36,7 +37,7 @@ export function UnitPage() {
         others="All units"
       />
     )
-  if (!data) return null
+  if (!data || units.isPending) return null
   const { unit } = data
   const now = live ?? (unit.lastC === null ? null : { celsius: unit.lastC, at: unit.lastAt! })
   return (

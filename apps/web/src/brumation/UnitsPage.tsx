@@ -7,7 +7,7 @@ import type { RefusedError } from '../shell/api'
 import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
-import { useUnits } from './queries'
+import { useUnits, useUnitsKnown } from './queries'
 import { UnitCard } from './UnitCard'
 
 /** The cold units of the book. */
@@ -15,7 +15,8 @@ export function UnitsPage() {
   const { data: units } = useUnits()
   const may = useMay()
   const [adding, setAdding] = useState(false)
-  if (!units) return null
+  const isKnown = useUnitsKnown(units)
+  if (!units || !isKnown) return null
   return (
     <section className="page">
       <PageHead title="Cooling units">

@@ -113,9 +113,9 @@ function Who({ view }: { view: WeatherRuleView }) {
   return (
     <>
       <h2 style={{ marginTop: 8 }}>{view.act === 'bring in' ? 'To bring in' : 'To put out'}</h2>
-      <p style={{ margin: 0 }}>
+      <p className="row" style={{ margin: 0 }}>
         {view.animals.map((a) => (
-          <span key={a.id} className="nowrap" style={{ marginRight: 16 }}>
+          <span key={a.id} className="nowrap">
             <Link className="tag" to={`/animals/${a.id}`}>
               {a.tag}
             </Link>{' '}

@@ -1,6 +1,6 @@
 import { brumationApi, type ReplyOf } from '@hatch-book/contract'
-import { keepPreviousData } from '@tanstack/react-query'
-import { useAsk } from '../shell/api'
+import { keepPreviousData, useQueries } from '@tanstack/react-query'
+import { questionOf, useAsk } from '../shell/api'
 
 const unitsOf = ({ units }: ReplyOf<typeof brumationApi.units>) => units
 
@@ -10,5 +10,11 @@ export const useRests = (planId: string | null) =>
 export const useUnits = () => useAsk(brumationApi.units, {}, { select: unitsOf })
 export const useUnit = (id: string | undefined) =>
   useAsk(brumationApi.unit, id === undefined ? null : { params: { id } })
+/** Whether what is shown of each unit is there, or will not come: cards that came one by one would push each other about. */
+export const useUnitsKnown = (units: readonly { id: string }[] | undefined): boolean =>
+  useQueries({
+    queries: (units ?? []).map(({ id }) => questionOf(brumationApi.unit, { params: { id } })),
+    combine: (pages) => units !== undefined && pages.every(({ isPending }) => !isPending),
+  })
 export const useWeather = () => useAsk(brumationApi.weather)
 export const useSeasons = () => useAsk(brumationApi.seasons)

@@ -22,7 +22,8 @@ const TABLE_ROWS = 48
 /** The air of a place between the extremes of each step, so that nothing is smoothed away; humidity below where it is measured. */
 export function AirChart({ place, from, to }: { place: ClimateRow; from: string; to: string }) {
   const { data } = useSeries(place.probeId, from, to)
-  if (!data) return <div style={{ height: 240 }} />
+  // As high as the chart with its legend.
+  if (!data) return <div style={{ height: 306 }} />
   if (data.at.length === 0) return <p className="empty">No reading in this stretch.</p>
   return <Drawn place={place} series={data} />
 }

@@ -8,7 +8,7 @@ import { useTitle } from '../shell/frame/useTitle'
 import { fit, send, wordsOf } from '../shell/api'
 import { TemperatureInput } from '../parts/TemperatureInput'
 import { useFigures } from '../shell/figures'
-import { useClutches } from '../shell/queries'
+import { useEntriesOf, useClutches } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
 import { useSendAndSay } from '../shell/useSendAndSay'
 import { useLivePlace } from '../shell/useLivePlace'
@@ -33,7 +33,9 @@ export function PlaceClimatePage() {
   const live = useLivePlace(id)
   const place = data?.find((p) => p.placeId === id)
   useTitle(place && `${place.name} climate`)
-  if (!data) return null
+  // All that stands in it, so that nothing is pushed down by what comes a moment later.
+  const others = [useClutches(), useEntriesOf(id ?? '', 40)]
+  if (!data || others.some(({ isPending }) => isPending)) return null
   if (!place) return <p className="empty">This place has no probe.</p>
   const heard = live && (!place.lastAt || live.at > place.lastAt) ? live : null
   const to = heard?.at ?? (place.lastAt && place.lastAt > now ? place.lastAt : now)

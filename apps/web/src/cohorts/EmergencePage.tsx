@@ -6,6 +6,7 @@ import { Link } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { useLongTask } from '../shell/worker'
 import type { EmergenceAsked, EmergenceTold } from './emergence.worker'
+import css from './emergence.module.css'
 import { broodsOf, type Broods } from './emergenceQuestion'
 import { KeepCool } from './KeepCool'
 import { NightsChart } from './NightsChart'
@@ -78,28 +79,31 @@ function OfSpecies({ broods, today }: { broods: Broods; today: string }) {
   return (
     <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 2.2fr) minmax(270px, 1fr)' }}>
       <div>
-        {progress !== null && (
-          <Progress percent={Math.round(progress * 100)} size="small" aria-label="Nights are tried" />
-        )}
-        {error && <p className="bad">{error}</p>}
-        {result && (
-          <>
-            <h3 data-testid="pairing-night">
-              {best
-                ? `Pair them on the night of ${on(best.day)}: ${best.females.toFixed(1)} females ready, ${best.males.toFixed(1)} males alive`
-                : 'As they are, no female finds a male'}
-            </h3>
-            <p style={{ margin: '0 0 8px' }}>
-              <strong>{result.asTheyAre.pairs.toFixed(1)}</strong> of {females.toFixed(1)} females find one of{' '}
-              {males.toFixed(1)} males on night {protocol.adults!.nights.from} to {protocol.adults!.nights.to}{' '}
-              of their life.
-            </p>
-            <NightsChart overlap={result.asTheyAre} today={today} />
-          </>
-        )}
+        <div className={css.nights}>
+          {progress !== null && (
+            <Progress percent={Math.round(progress * 100)} size="small" aria-label="Nights are tried" />
+          )}
+          {error && <p className="bad">{error}</p>}
+          {result && (
+            <>
+              <h3 data-testid="pairing-night">
+                {best
+                  ? `Pair them on the night of ${on(best.day)}: ${best.females.toFixed(1)} females ready, ${best.males.toFixed(1)} males alive`
+                  : 'As they are, no female finds a male'}
+              </h3>
+              <p style={{ margin: '0 0 8px' }}>
+                <strong>{result.asTheyAre.pairs.toFixed(1)}</strong> of {females.toFixed(1)} females find one
+                of {males.toFixed(1)} males on night {protocol.adults!.nights.from} to{' '}
+                {protocol.adults!.nights.to} of their life.
+              </p>
+              <NightsChart overlap={result.asTheyAre} today={today} />
+            </>
+          )}
+        </div>
         <Groups asked={asked} today={today} />
       </div>
       <div>
+        {asked.coolC !== null && !result && !error && <div className={css.cooling} />}
         {result?.plan && <KeepCool plan={result.plan} broods={broods} today={today} asked={asked} />}
         <div className="card" role="region" aria-label="A second brood">
           <h3>A second brood</h3>

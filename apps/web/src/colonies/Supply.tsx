@@ -27,7 +27,7 @@ export function Supply({ data }: { data: SupplyView }) {
     return <p className="empty">Nobody in the book eats what a colony raises, and no colony is kept.</p>
   return (
     <>
-      <div className="row" style={{ marginBottom: 8 }}>
+      <div style={{ marginBottom: 8 }}>
         <Radio.Group
           aria-label="Feeder"
           optionType="button"
@@ -42,7 +42,7 @@ export function Supply({ data }: { data: SupplyView }) {
             }
           })}
         />
-        <span className="small quiet">{data.weeks} weeks from today</span>
+        <div className="small quiet">{data.weeks} weeks from today</div>
       </div>
       <Fed key={prey.code} prey={prey} data={data} />
       <details className="small quiet">

@@ -13,6 +13,9 @@ import { percent } from './words'
 
 /** Clocks that no incubator keeps: gestations, eggs that are woken when wanted, broods that come at once or after the winter. */
 export function ClocksPage() {
+  // That nobody carries young is said once it is known.
+  const isKnown = [useFinding().data, useClutches().data].every((data) => data !== undefined)
+  if (!isKnown) return null
   return (
     <section className="page">
       <PageHead title="Other clocks" />

@@ -4,7 +4,9 @@ import { useProtocols } from '../shell/queries'
 
 /** What a species of the book is: another that lives as it does begins with all that is said of it. */
 export function LikeOwn({ onChoose }: { onChoose(like: ProtocolSummary & { wayOfLife: string }): void }) {
-  const { data: protocols = [] } = useProtocols()
+  const { data: protocols = [], isPending } = useProtocols()
+  // As high as it will be: what stands below stays where it is.
+  if (isPending) return <div style={{ height: 64 }} />
   const own = protocols.flatMap((p) => (p.wayOfLife === null ? [] : [{ ...p, wayOfLife: p.wayOfLife }]))
   if (own.length === 0) return null
   return (

@@ -28,7 +28,8 @@ export function ReadinessPage() {
   const [params, setParams] = useSearchParams()
   const [openId, setOpenId] = useState<string | null>(null)
   const [asking, setAsking] = useState(false)
-  if (!data) return null
+  const pairings = usePairings()
+  if (!data || pairings.isPending) return null
   const sex = params.get('sex') ?? 'both'
   const breeders = data.filter((a) => a.verdict !== null && fits(a) && (sex === 'both' || a.sex === sex))
   return (

@@ -33,19 +33,28 @@ export function SpacePage() {
           {result?.sizes.map((size) => (
             <SizeCard key={size.size} size={size} data={data} mending={result.mending[size.size] ?? []} />
           ))}
-          <h2 style={{ marginTop: 18 }}>What was assumed</h2>
-          <ul className="small">
-            {data.assumes.map((a) => (
-              <li key={a}>{a}</li>
-            ))}
-            <li>
-              {data.names.toCome.length} clutches are waiting;{' '}
-              {data.question.now.reduce((n, g) => n + g.count, 0)} animals live in tubs of a known size
-            </li>
-          </ul>
+          {/* What stands below comes once it is known how much room is taken above it. */}
+          {(result ?? progress === null) && <Assumed data={data} />}
         </>
       )}
     </section>
+  )
+}
+
+function Assumed({ data }: { data: SpaceView }) {
+  return (
+    <>
+      <h2 style={{ marginTop: 18 }}>What was assumed</h2>
+      <ul className="small">
+        {data.assumes.map((a) => (
+          <li key={a}>{a}</li>
+        ))}
+        <li>
+          {data.names.toCome.length} clutches are waiting;{' '}
+          {data.question.now.reduce((n, g) => n + g.count, 0)} animals live in tubs of a known size
+        </li>
+      </ul>
+    </>
   )
 }
 

@@ -37,8 +37,10 @@ export function AwaySheetPage() {
   const { away, error } = useAway()
   const { book, member } = useSession()
   const figures = useFigures()
+  // A sheet is whole or not there: nobody prints one without what is to be minded.
+  const rest = [useAnimals(), useProtocols(), useCohorts(), useColonies(), usePlacePhotos()]
   if (error && !away) return <p className="note bad">{error.message}</p>
-  if (!away) return null
+  if (!away || rest.some(({ isPending }) => isPending)) return null
   const { impossible } = away.plan
   return (
     <section className="page sitter">
@@ -221,7 +223,7 @@ function StepLine({ step }: { step: Step }) {
         {step.subject.type !== 'place' && (
           <>
             <span className="tag">{step.subject.name}</span>
-            {animal && ` ${[animal.name, describeAnimal(animal)].filter(Boolean).join(', ')}`}.{' '}
+            {animal && `${animal.name && ` ${animal.name}`}, ${describeAnimal(animal)}`}.{' '}
           </>
         )}
         {step.items.map(plainly).join(' ')}

@@ -12,7 +12,7 @@ import { useFigures } from '../shell/figures'
 import { useAnimal, useAnimals, useLadder, useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { ComeBack, EndReservation, ReserveForm, SaleForm } from './SaleForms'
-import { useHeldFor } from './queries'
+import { useCounter, useHeldFor } from './queries'
 
 const SOLD_SHOWN = 30
 
@@ -24,7 +24,9 @@ export function LeavingPage() {
   const { decide, seesBuyers } = useMay()
   const [act, setAct] = useState<{ animal: AnimalRow; kind: 'listed' | 'sold' | 'reserved' } | null>(null)
   const [whyId, setWhy] = useState<string | null>(null)
-  if (!ladder || !animals) return null
+  // For whom one is reserved stands in its line, and makes it two.
+  const counter = useCounter()
+  if (!ladder || !animals || (seesBuyers && counter.isPending)) return null
   const young = ladder.steps.flatMap((s) => s.animals).filter((y) => fits(y.animal))
   const listed = young.filter((y) => y.animal.presence === 'listed')
   const may = young.filter((y) => y.animal.presence === 'here' && y.leaving.granted)

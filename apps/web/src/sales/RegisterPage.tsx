@@ -27,6 +27,7 @@ function Register() {
   const [from, setFrom] = useState(`${today.slice(0, 4)}-01-01`)
   const [to, setTo] = useState(today)
   const { data, error } = useRegister(from, to)
+  if (!data && !error) return null
   return (
     <section className="page">
       <PageHead title="Register of movements">

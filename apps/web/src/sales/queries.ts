@@ -1,3 +1,4 @@
+import { keepPreviousData } from '@tanstack/react-query'
 import { salesApi, type ReplyOf } from '@hatch-book/contract'
 import { useAsk } from '../shell/api'
 import { useMay } from '../shell/session'
@@ -18,4 +19,8 @@ export function useHeldFor(): ReadonlyMap<string, string> {
 /** @param enabled only whoever gives addresses out sees them */
 export const useShares = (enabled = true) => useAsk(salesApi.shares, {}, { select: sharesOf, enabled })
 export const useRegister = (from: string, to: string) =>
-  useAsk(salesApi.register, { query: { from, to } }, { select: movementsOf, retry: false })
+  useAsk(
+    salesApi.register,
+    { query: { from, to } },
+    { select: movementsOf, retry: false, placeholderData: keepPreviousData },
+  )

@@ -35,8 +35,8 @@ export function Finder({
       footer={null}
       closable={false}
       destroyOnHidden
-      title={null}
-      aria-label="Find"
+      title="Find"
+      styles={{ header: { display: 'none' } }}
     >
       <FinderBody
         {...body}

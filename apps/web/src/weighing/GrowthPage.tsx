@@ -24,7 +24,7 @@ export function GrowthPage() {
   const may = useMay()
   const [chosen, setChosen] = useState<string | null>(null)
   if (!data) return null
-  const species = [...new Set(result?.animals.map((a) => a.species))].sort()
+  const species = [...new Set(data.animals.map((a) => a.species))].sort()
   const shownSpecies = species.find((s) => s === chosen) ?? species[0]
   const of = (a: { species: string; line: string }) =>
     a.species === shownSpecies && (line === null || fits(a))

@@ -91,30 +91,33 @@ export function OnTheScale({
   return (
     <div className="scale" data-state={state.is}>
       <div className="shows fig" aria-live="off">
-        {figures.scale(shown(state))} <small>{figures.weightUnit}</small>
+        <span className="value">{figures.scale(shown(state))}</span> <small>{figures.weightUnit}</small>
       </div>
       <p className="says" role="status">
         {unsure
           ? `${change > 0 ? 'Much heavier' : 'Much lighter'} than last time: is this ${animal.tag}? Enter again takes it.`
           : sayState(state, animal.tag)}
       </p>
-      {reading && (
-        <p className="quiet" style={{ marginTop: 0 }}>
-          ± {figures.scale(reading.error)} {figures.weightUnit}
-          {change !== null && (
-            <span className={change < 0 ? 'bad' : 'good'}>
-              {' '}
-              {change >= 0 ? '+' : '−'}
-              {Math.abs(change * 100).toFixed(1)} % since {figures.day(animal.weighedOn!)}
-            </span>
-          )}
-          {reading.underGrams > 0 &&
-            ` · tub of ${figures.scale(reading.underGrams)} ${figures.weightUnit} subtracted`}
-          {reading.underGrams === 0 &&
-            reading.zeroGrams !== 0 &&
-            ` · tare ${figures.scale(reading.zeroGrams)} taken off`}
-        </p>
-      )}
+      {/* There before the weight is: the keys below stay under the thumb. */}
+      <p className="quiet reads">
+        {reading && (
+          <>
+            ± {figures.scale(reading.error)} {figures.weightUnit}
+            {change !== null && (
+              <span className={change < 0 ? 'bad' : 'good'}>
+                {' '}
+                {change >= 0 ? '+' : '−'}
+                {Math.abs(change * 100).toFixed(1)} % since {figures.day(animal.weighedOn!)}
+              </span>
+            )}
+            {reading.underGrams > 0 &&
+              ` · tub of ${figures.scale(reading.underGrams)} ${figures.weightUnit} subtracted`}
+            {reading.underGrams === 0 &&
+              reading.zeroGrams !== 0 &&
+              ` · tare ${figures.scale(reading.zeroGrams)} taken off`}
+          </>
+        )}
+      </p>
       {reading && !reading.panSeen && (
         <p className="note warm" role="alert">
           The scale was not empty at the start. Is there an untared tub on it? Take everything off and start
