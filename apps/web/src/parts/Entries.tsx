@@ -1,10 +1,15 @@
 import type { Entry } from '@hatch-book/contract'
-import { canBeWrittenAgain, entryInWords } from '@hatch-book/core'
+import { blindOf, canBeWrittenAgain, entryInWords, tradeOf } from '@hatch-book/core'
 import { Input, Modal } from 'antd'
 import { useState } from 'react'
 import { useFigures } from '../shell/figures'
 import { useLog, type ToWrite } from '../shell/log'
 import { useMay } from '../shell/session'
+import { CorrectEntry } from './CorrectEntry'
+
+/** Whether it can be written otherwise here: what the program wrote, or what is partly kept from this reader, cannot. */
+const mayBeCorrected = ({ kind }: Entry, { seesBuyers }: { seesBuyers: boolean }): boolean =>
+  canBeWrittenAgain(kind) && blindOf(kind).length === 0 && (tradeOf(kind).length === 0 || seesBuyers)
 
 /** Entries, newest first. What is struck out stays readable and can be written again; what stands can be struck out with a reason. */
 export function EntryList({
@@ -26,6 +31,7 @@ export function EntryList({
       'Written again',
     )
   const [target, setTarget] = useState<Entry | null>(null)
+  const [wrong, setWrong] = useState<Entry | null>(null)
   const [reason, setReason] = useState('')
   const shown = entries.filter((e) => withSubject || e.kind !== 'struck').slice(0, most)
   if (shown.length === 0) return <p className="quiet">Nothing is written yet.</p>
@@ -66,6 +72,19 @@ export function EntryList({
                     </button>
                   </>
                 )}
+                {may.write && !e.struckBy && mayBeCorrected(e, may) && (
+                  <>
+                    {' · '}
+                    <button
+                      type="button"
+                      className="plain"
+                      aria-label={`correct: ${entryInWords(e, figures)}`}
+                      onClick={() => setWrong(e)}
+                    >
+                      correct
+                    </button>
+                  </>
+                )}
                 {may.write && !e.struckBy && e.kind !== 'struck' && (
                   <>
                     {' · '}
@@ -84,6 +103,7 @@ export function EntryList({
           </li>
         ))}
       </ul>
+      {wrong && <CorrectEntry key={wrong.id} entry={wrong} onDone={() => setWrong(null)} />}
       <Modal
         title="Strike this entry out?"
         open={target !== null}

@@ -9,6 +9,7 @@ import {
 } from '@hatch-book/contract'
 import { App } from 'antd'
 import { createElement, useCallback, useEffect, useMemo, useRef } from 'react'
+import { useNavigate } from 'react-router'
 import { create } from 'zustand'
 import { refreshBook, wordsOf } from './api'
 import { post, takeBackKept } from './outbox'
@@ -66,6 +67,7 @@ export const rememberWritten = (entries: EntryInput[], says: string) =>
 export function useLog() {
   const { clock, book, member } = useSession()
   const { notification } = App.useApp()
+  const navigate = useNavigate()
   const who = useMemo(() => ({ bookId: book.id, memberId: member.id }), [book.id, member.id])
   const latest = useRef(clock)
   useEffect(() => {
@@ -115,7 +117,15 @@ export function useLog() {
   const undo = useCallback(async (): Promise<string[]> => {
     const last = useUndoStore.getState().pop()
     if (!last) {
-      notification.info({ title: 'Nothing to take back on this device', key: 'written', duration: 3 })
+      notification.info({
+        title: 'Nothing was written here since this page was opened',
+        description: createElement(
+          'button',
+          { className: 'plain', onClick: () => void navigate('/log') },
+          'find it in the log',
+        ),
+        ...{ key: 'written', duration: 8 },
+      })
       return []
     }
     const isWritten = await last.posted.then(
@@ -136,7 +146,7 @@ export function useLog() {
     if (await strike(targets, 'taken back', `Taken back: ${last.says}`)) return ids
     useUndoStore.getState().push(last)
     return []
-  }, [notification, strike])
+  }, [notification, strike, navigate])
 
   const enter = useCallback(
     async (
@@ -187,5 +197,22 @@ export function useLog() {
     [enter, refused],
   )
 
-  return { enter, write, strike, undo }
+  /** Writes an entry otherwise: the old one is struck out with the new one in one act, or neither. For forms: it throws RefusedError. */
+  const correct = useCallback(
+    async (old: { id: string; subject: { type: SubjectType; id: string } }, now: ToWrite): Promise<void> => {
+      const { at = latest.current(), precision = 'minute', ...told } = now
+      const subject = { type: old.subject.type, id: old.subject.id }
+      const struck: EntryInput = {
+        ...{ id: newId(), kind: 'struck', subject, at: latest.current(), strikes: old.id },
+        payload: { reason: 'corrected' },
+      }
+      const entries = [struck, entryThat(told, { id: newId(), at, precision, device: 'web' })]
+      await post(entries, 'Corrected', who)
+      notification.success({ title: 'Corrected', key: 'written', duration: 4 })
+      await refreshBook(touchedByEntries(entries))
+    },
+    [who, notification],
+  )
+
+  return { enter, write, strike, correct, undo }
 }

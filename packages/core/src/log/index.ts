@@ -1,4 +1,5 @@
 export * from './define'
+export * from './fields'
 export * from './kinds'
 export * from './never'
 export * from './topics'
