@@ -39,6 +39,7 @@ export const ADDRESSES: Readonly<Record<string, (w: WholeBook) => readonly strin
   '/api/pairings/:id': (w) => [w.pairing],
   '/api/protocols/:id': (w) => [w.protocolOf('CS')],
   '/api/protocols/:id/file': (w) => [w.protocolOf('CS')],
+  '/api/genes/:protocolId': (w) => [w.protocolOf('CS')],
   '/api/pairing-scenes/:protocolId': (w) => [w.protocolOf('CS')],
   '/api/places/:id/bands/proposed': (w) => [w.tub],
   '/api/probes/:id/series': (w) => [w.incubator],

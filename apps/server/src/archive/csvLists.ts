@@ -42,7 +42,7 @@ export const CSV_LISTS: readonly CsvList[] = [
     name: 'animals',
     says: 'every animal, where it stands today',
     rows: (zone) => sql`
-      select a.id as ${sql.raw(SEX_OF)}, a.tag, ${species('a.protocol_id')} as species, a.form, a.line, s.standing->>'sex' as sex,
+      select a.id as ${sql.raw(SEX_OF)}, a.tag, a.name, ${species('a.protocol_id')} as species, a.form, a.line, s.standing->>'sex' as sex,
         a.hatched_from, a.hatched_to, dam.tag as dam, sire.tag as sire, c.name as clutch, a.purpose,
         s.standing->>'presence' as presence, pl.name as place, (s.standing->'weight'->>'grams')::float8 as weight_g,
         to_char(to_timestamp((s.standing->'weight'->>'at')::float8 / 1000) at time zone ${zone}, 'YYYY-MM-DD') as weighed_on,
