@@ -4,6 +4,24 @@ import reactHooks from 'eslint-plugin-react-hooks'
 import regexp from 'eslint-plugin-regexp'
 import tseslint from 'typescript-eslint'
 
+/** What a pattern can tell of a sentence that no keeper says; a person who reads it aloud hears the rest. */
+const SENTENCES = [
+  [
+    'TemplateElement[value.raw=/; and $/], Literal[value=/; and \\d/], JSXText[value=/; and $/]',
+    'the rest of a list is told as ‘and 3 more’ or ‘(2 other reasons)’: firstOf and counted',
+  ],
+  [
+    'JSXText[value=/[a-z]\\(s\\)/], Literal[value=/[a-z]\\(s\\)(?![:?|])/], TemplateElement[value.raw=/[a-z]\\(s\\)/]',
+    'one egg, two eggs: counted',
+  ],
+  ['JSXText[value=/\\b(?:null|undefined|NaN)\\b/]', 'what is not known has a word of its own'],
+  ['JSXText[value=/\\p{L}!\\s*$/u]', 'nothing is shouted'],
+  [
+    'JSXText[value=/\\b(?:[Nn]ine times in ten|[Tt]ake it over|[Ss]et beside|[Nn]obody is in|mends it|last word)\\b/]',
+    'say it as a keeper would: a 90 % range, Use this figure, Compare, empty, fixes it, last reading',
+  ],
+].map(([selector, message]) => ({ selector, message }))
+
 export default tseslint.config(
   { ignores: ['**/node_modules/', '**/dist/', '.data/', 'test-results/', 'apps/server/src/db/migrations/'] },
   js.configs.recommended,
@@ -59,8 +77,13 @@ export default tseslint.config(
           selector: `UnaryExpression[operator='void'] ${call}`,
           message: 'what the server refuses is heard by nobody: useSendAndSay, or a form',
         })),
+        ...SENTENCES,
       ],
     },
+  },
+  {
+    files: ['apps/server/src/**/*.ts', 'packages/*/src/**/*.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...SENTENCES] },
   },
   { files: ['apps/web/public/push.js'], languageOptions: { globals: { self: 'readonly' } } },
   {

@@ -27,7 +27,7 @@ test('a season is held against the one before: what was changed is found, traced
   })
   await test.step('what is taken over is an edition of the protocol with its reason, and is proposed no more', async () => {
     const line = page.getByRole('listitem').filter({ hasText: 'corn snake, eggs or young at a time' })
-    await line.getByRole('button', { name: 'Take it over' }).click()
+    await line.getByRole('button', { name: 'Use this figure' }).click()
     await expect(line).toBeHidden()
     await expect(page.getByRole('region', { name: 'Protocols changed' })).toContainText(
       /corn snake, edition 1.*clutches here say/,

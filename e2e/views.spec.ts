@@ -267,7 +267,7 @@ test('two who edit one animal see both words side by side; neither loses theirs,
   await expect(both.getByRole('row', { name: /Note/ })).toContainText('shy by day')
   await expect(both.getByRole('row', { name: /Note/ })).toContainText('bold at the door')
   await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled()
-  await both.getByRole('button', { name: 'Settle it so' }).click()
+  await both.getByRole('button', { name: 'Use these' }).click()
   await expect(page.getByLabel('Where it came from')).toHaveValue('from the old loft')
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page).not.toHaveURL(/edit$/)

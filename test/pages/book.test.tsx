@@ -48,7 +48,7 @@ describe('settings', () => {
     const both = await screen.findByRole('alert', { name: 'Somebody changed this too' })
     expect(both.textContent).toContain('Their name')
     expect(both.textContent).toContain('My name')
-    await user.click(within(both).getByRole('button', { name: 'Settle it so' }))
+    await user.click(within(both).getByRole('button', { name: 'Use these' }))
     await user.click(await button('Save'))
     await settled()
     expect(sent('/api/book').at(-1)).toMatchObject({ status: 200, body: { name: 'My name' } })

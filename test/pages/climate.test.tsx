@@ -89,7 +89,7 @@ describe.each(BOOKS)('in a book of %s', (unit, openBook, typed) => {
   test('a cold unit is read: the lowest and the highest go together and hold what it shows between them', async () => {
     const { user, sent, settled } = await pages.open(`/brumation/units/${pages.of.unit}`)
     const form = await screen.findByRole('form', { name: 'Read its thermometer' })
-    const write = () => user.click(within(form).getByRole('button', { name: 'Write it down' }))
+    const write = () => user.click(within(form).getByRole('button', { name: 'Save reading' }))
     const says = () => within(form).getByRole('alert').textContent
     await write()
     expect(says()).toBe('Write what it shows.')

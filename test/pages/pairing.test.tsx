@@ -185,7 +185,7 @@ describe('from a cross', () => {
     const page = await crossed()
     await choose(page.user, 'Female', 'D1')
     await choose(page.user, 'Male', 'M1')
-    await page.user.click(screen.getByRole('button', { name: 'Set beside' }))
+    await page.user.click(screen.getByRole('button', { name: 'Compare' }))
     const card = await screen.findByRole('article', { name: 'D1 × M1' })
     expect(card.textContent).toMatch(/Young inbred 25 %/)
     await page.user.click(within(card).getByRole('button', { name: 'Pair them' }))

@@ -99,10 +99,10 @@ function inWords(
   actor: Actor,
   { bands, setPointC, lastC, humidity, at, alarmed, minded }: Standing,
 ): { says: string; well: boolean } {
-  const empty = minded ? '' : ', and nobody is in it'
+  const empty = minded ? '' : '. Empty'
   if (lastC === null || at === null) return { says: `no reading yet${empty}`, well: !minded }
   if (actor.now - at > RECENT_HOURS * 3_600_000)
-    return { says: `no word for more than a day${empty}`, well: !minded }
+    return { says: `no reading for over a day${empty}`, well: !minded }
   if (bands) {
     const day = isDayIn(bands, at, actor.book.zone)
     const band = day ? bands.day : bands.night

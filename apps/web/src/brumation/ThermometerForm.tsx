@@ -68,7 +68,7 @@ export function ThermometerForm({ unit }: { unit: UnitRow }) {
           {says}
         </p>
       )}
-      <Button htmlType="submit">Write it down</Button>
+      <Button htmlType="submit">Save reading</Button>
     </form>
   )
 }

@@ -67,9 +67,9 @@ function AirCard({ place: p }: { place: ClimateRow }) {
         {p.says}
       </p>
       <p className="small quiet">
-        {p.setPointC !== null && <>set {figures.celsius(p.setPointC)}; </>}
-        {p.lastAt ? <>last word {figures.instant(p.lastAt)}</> : 'its log can be brought in'}
-        {p.speaks && ', speaks for itself'}
+        {p.setPointC !== null && <>set to {figures.celsius(p.setPointC)}, </>}
+        {p.lastAt ? <>last reading {figures.instant(p.lastAt)}</> : 'import its log to see it here'}
+        {p.speaks && ', sends its own readings'}
         {p.offsetC !== 0 && `, calibrated ${p.offsetC > 0 ? '+' : ''}${figures.degrees(p.offsetC, 2)}`}
       </p>
     </article>

@@ -39,7 +39,7 @@ export function CohortCard({
           (standing.countedOn === null
             ? 'not counted yet'
             : cohort.kind === 'breeding box'
-              ? 'nobody is in it'
+              ? 'empty'
               : 'nobody left')}
       </div>
       <div className="small quiet">

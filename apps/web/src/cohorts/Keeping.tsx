@@ -150,7 +150,7 @@ function Surplus({ studied, all }: { studied: StudiedCohort; all: readonly Studi
         style={{ width: 70 }}
       />{' '}
       grown keep <strong>{atLeast.toLocaleString('en')}</strong> of {there.toLocaleString('en')} eggs:{' '}
-      {(share * 100).toFixed(0)} % get so far, and nine times in ten that is enough.{' '}
+      {(share * 100).toFixed(0)} % reach that age, and in 9 of 10 broods that is enough.{' '}
       <strong>{over.toLocaleString('en')}</strong> are over: sell them, pass them on, or freeze them.
       {each !== null && (
         <span className="small quiet">

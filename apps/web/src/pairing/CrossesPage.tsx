@@ -170,7 +170,7 @@ function AddCross({
         disabled={!dam || !sire}
         onClick={() => onAdd(pick(dams, dam)!, pick(sires, sire)!)}
       >
-        Set beside
+        Compare
       </Button>
     </>
   )

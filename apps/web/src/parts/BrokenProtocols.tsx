@@ -10,7 +10,7 @@ export function BrokenProtocols() {
       <strong>■ {p.fault![0]!.toUpperCase() + p.fault!.slice(1)}.</strong>{' '}
       {p.animals > 0 &&
         `${p.animals === 1 ? 'One animal' : `${p.animals} animals`} and whatever is theirs ${p.animals === 1 ? 'is' : 'are'} left out of every room until it is put right. `}
-      <Link to={`/protocols/${p.id}`}>Put it right</Link>
+      <Link to={`/protocols/${p.id}`}>Fix it</Link>
     </p>
   ))
 }

@@ -131,7 +131,7 @@ function ChartInWords({
         {page.growth && (
           <span>
             <i className="swatch" style={{ color: 'var(--moss)' }} />
-            its own curve of growth, with the band that holds it nine times in ten
+            its own growth curve with its 90 % range
           </span>
         )}
         {breeder && (

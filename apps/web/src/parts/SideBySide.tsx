@@ -34,7 +34,7 @@ export function SideBySide<W>({
       aria-label="Somebody changed this too"
       style={{ margin: '12px 0' }}
     >
-      <h3>Somebody changed this while you wrote</h3>
+      <h3>Somebody changed this while you were editing</h3>
       {taken.length > 0 && <p className="small">Taken over from them: {taken.map(nameOf).join(', ')}.</p>}
       {conflicts.length > 0 && (
         <table className="plain-table">
@@ -77,7 +77,7 @@ export function SideBySide<W>({
           onSettled?.()
         }}
       >
-        {conflicts.length > 0 ? 'Settle it so' : 'Go on'}
+        {conflicts.length > 0 ? 'Use these' : 'Keep editing'}
       </Button>{' '}
       <span className="small quiet">Nothing is saved before you say so; theirs stays in the history.</span>
     </div>

@@ -12,7 +12,9 @@ export function StandIn({ placeId, speaks, what }: { placeId: string; speaks: bo
   return (
     <article className="card small-card" aria-label={`The stand-in ${what}`} style={{ marginBottom: 14 }}>
       <h2>The stand-in {what}</h2>
-      <p className="small quiet">In the demo a made-up {what} speaks for itself. Do something to it:</p>
+      <p className="small quiet">
+        This {what} is made up for the demo, and sends its own readings. Try a fault:
+      </p>
       <div className="row">
         {MISCHIEFS.map((does) => (
           <Button

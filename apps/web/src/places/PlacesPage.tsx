@@ -117,7 +117,7 @@ function Drawn({ rooms }: { rooms: Rooms }) {
       <div className="head">
         <h1>Places</h1>
         <div className="side">
-          <span className="small quiet">thick foot: a meal is due; struck: to clean; faint: free</span>
+          <span className="small quiet">thick lower edge: feed today, crossed out: clean, pale: empty</span>
           {may.decide && <Button onClick={() => build(true)}>Build a rack</Button>}
           {may.decide && racks.length > 0 && <Button onClick={() => setTool('sizes')}>Tub sizes</Button>}
           {racks.length > 0 && <Button onClick={() => setTool('labels')}>Labels</Button>}

@@ -97,16 +97,15 @@ function SizeCard({
           <h3 data-testid={`tubs-${size.size}`}>{says(size, data.from)}</h3>
           {shortage && (
             <p className="small quiet">
-              Between {shortage.low} and {shortage.high} short, nine times in ten; the first week in which
-              more runs fall short than not:{' '}
-              {figures.day(addDays(data.from, (size.firstShort ?? shortage.week) * 7))}.
+              Probably short from {figures.day(addDays(data.from, (size.firstShort ?? shortage.week) * 7))}{' '}
+              (90 % range: {shortage.low} to {shortage.high} tubs).
             </p>
           )}
           <TubForecast size={size} from={data.from} />
         </div>
         {shortage && (
           <div>
-            <h2>What mends it</h2>
+            <h2>Ways to fix it</h2>
             {mending.length === 0 ? (
               <p className="quiet small">Nothing that was tried: more tubs, or fewer eggs set.</p>
             ) : (
@@ -115,7 +114,7 @@ function SizeCard({
                   <li key={m.says} className="between">
                     <span>{m.says}</span>
                     <span className={`small nowrap ${m.by === 0 ? 'good' : 'quiet'}`}>
-                      {m.by === 0 ? 'mends it' : `${m.by} still short`}
+                      {m.by === 0 ? 'fixes it' : `${m.by} still short`}
                     </span>
                   </li>
                 ))}

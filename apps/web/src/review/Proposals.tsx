@@ -53,7 +53,7 @@ export function Proposals({ proposals }: { proposals: readonly ReviewProposal[] 
             </span>
             {may.decide && (
               <Button size="small" loading={busy === `${p.protocolId} ${p.key}`} onClick={() => void take(p)}>
-                Take it over
+                Use this figure
               </Button>
             )}
           </li>

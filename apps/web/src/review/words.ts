@@ -36,7 +36,7 @@ export function sayChance({ verdict, p, leastP }: Comparison, holds: boolean, lo
     case 'perhaps':
       return `perhaps: chance alone would do it in ${oneIn(p)}`
     case 'chance will do':
-      return 'chance will do'
+      return 'could be chance'
     case 'too few to tell':
       return leastP >= 1
         ? 'nothing to hold it against'

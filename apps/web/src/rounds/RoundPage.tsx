@@ -1,6 +1,6 @@
 import { addDays, checkInWords, type PayloadOf, type WorkItem } from '@hatch-book/core'
-import { Select } from 'antd'
-import { useCallback, useState } from 'react'
+import { Button, Select } from 'antd'
+import { useCallback, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { PageHead } from '../parts/PageHead'
 import { NoSpecies } from '../parts/NoSpecies'
@@ -15,6 +15,8 @@ import { useMay, useSession } from '../shell/session'
 import { useWedge } from '../shell/useWedge'
 import { laterInWords, RoundSide } from './RoundSide'
 import { useRoundStore } from './roundStore'
+import { meantPress, useLargeKeys } from './largeKeys'
+import css from './round.module.css'
 import { ScanButton } from './ScanButton'
 import { StepCard, type Asking, type Press } from './StepCard'
 import { StepList } from './StepList'
@@ -37,6 +39,8 @@ export function RoundPage() {
   const [asking, setAsking] = useState<Asking>(null)
   const [reasonsOf, setReasonsOf] = useState<string | null>(null)
   const [says, setSays] = useState('')
+  const large = useLargeKeys()
+  const isMeant = useMemo(() => meantPress(large.on), [large.on])
   const part = params.get('part') ?? ALL
   const walk = part === ALL ? all : all.filter((s) => partOf(s).id === part)
   const step = walk.find((s) => s.id === picked) ?? nextOpen(walk, null) ?? walk[0]
@@ -69,6 +73,7 @@ export function RoundPage() {
     })
   }
   const press = ({ items, outcomes }: Press) => {
+    if (!isMeant()) return
     const told = [...new Set(outcomes.filter((o) => !o.chore).map((o) => o.says))]
     settleBy(
       items,
@@ -163,7 +168,7 @@ export function RoundPage() {
   const open = walk.filter((s) => s.open.length > 0)
   const next = step && nextOpen(walk, step.id)
   return (
-    <section className="page round">
+    <section className={`page round ${large.on ? css.large : ''}`}>
       <BrokenProtocols />
       <PageHead
         title={
@@ -177,6 +182,11 @@ export function RoundPage() {
         }
       >
         <Parts walk={all} part={part} onPick={(id) => setParams(id === ALL ? {} : { part: id })} />
+        {may.write && (
+          <Button aria-pressed={large.on} onClick={large.toggle} title="For wet or gloved hands">
+            Large keys
+          </Button>
+        )}
         <ScanButton onCode={find} />
       </PageHead>
       <div
