@@ -96,7 +96,7 @@ export async function fillLargeBook(
           hatched_to: hatched,
           purpose: age > breedsFrom(protocol) ? 'breeder' : 'growing on',
         },
-        ...{ origin: '', note: '', form: '', withdrawn: false },
+        ...{ origin: '', note: '', name: '', form: '', withdrawn: false },
       })
       standings.push({ book_id: bookId, id, standing: foldStanding(log) })
       for (const e of log)

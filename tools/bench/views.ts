@@ -51,6 +51,8 @@ await page.goto(`${url}/sign-in`)
 await page.getByLabel(/address/i).fill(LARGE_SIGN_IN.email)
 await page.getByLabel(/password/i).fill(LARGE_SIGN_IN.password)
 await page.getByRole('button', { name: 'Open the book' }).click()
+await page.waitForURL(/\/round$/)
+await page.goto(`${url}/animals`)
 await page.getByRole('heading', { name: `${ANIMALS} animals` }).waitFor({ timeout: 60_000 })
 
 const cold: number[] = []
