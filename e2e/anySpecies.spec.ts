@@ -114,7 +114,7 @@ test('a burrowing live-bearer, and its smaller sister', async ({ page }) => {
   await openAnimal(page, 'L1')
   await expect(page.getByText(/^Breeder/).first()).toBeVisible()
   await openPage(page, 'Readiness')
-  await expect(page.getByRole('heading', { name: 'Who may breed' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Readiness' })).toBeVisible()
   await expect(page.getByRole('main').getByText('L1')).toBeVisible()
   await expect(page.getByRole('main').getByText('B1')).toBeHidden()
 })

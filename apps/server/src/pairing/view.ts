@@ -102,6 +102,7 @@ export async function viewPairings(
 const partnerOf = ({ row }: JudgedAnimal) => ({
   id: row.id,
   tag: row.tag,
+  ...(row.name !== '' && { name: row.name }),
   verdict: row.verdict,
   place: row.place?.name ?? null,
 })

@@ -29,10 +29,12 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
           <Link className="tag" to={`/animals/${p.female.id}`}>
             {p.female.tag}
           </Link>
+          {p.female.name && <span>{p.female.name}</span>}
           <span className="tag">×</span>
           <Link className="tag" to={`/animals/${p.male.id}`}>
             {p.male.tag}
           </Link>
+          {p.male.name && <span>{p.male.name}</span>}
           <span>{p.species}</span>
           <span className="place">{p.female.place}</span>
         </div>

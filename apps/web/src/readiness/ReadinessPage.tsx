@@ -35,7 +35,7 @@ export function ReadinessPage() {
   return (
     <section className="page">
       <div className="head">
-        <h1>Who may breed{line && <span className="quiet">: {line}</span>}</h1>
+        <h1>Readiness{line && <span className="quiet"> of {line}</span>}</h1>
         <div className="side">
           <Button onClick={() => setAsking(!asking)} aria-expanded={asking}>
             What if

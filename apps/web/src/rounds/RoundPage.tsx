@@ -173,7 +173,7 @@ export function RoundPage() {
       <PageHead
         title={
           <>
-            {open.length === 0 ? 'The round is done' : 'Round'}{' '}
+            {walk.length > 0 && open.length === 0 ? 'The round is done' : 'Round'}{' '}
             <span className="quiet small">
               {walk.length > 0 && `${walk.length - open.length} of ${walk.length}`}
               {open.length > 0 && `, about ${minutesLeft(open.length, Object.values(settled))} min`}
