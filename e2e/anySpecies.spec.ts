@@ -73,6 +73,8 @@ async function writeOnSlate(page: Page, ...lines: string[]): Promise<void> {
   await page.keyboard.press('/')
   const slate = page.getByRole('region', { name: 'Slate' })
   await slate.getByRole('textbox').fill(lines.join('\n'))
+  // Whom a line names may have been made a moment ago: it is written once it is understood.
+  await expect(slate.getByText('✓')).toHaveCount(lines.length)
   await slate.getByRole('textbox').press('Enter')
   await expect(slate).toBeHidden()
 }

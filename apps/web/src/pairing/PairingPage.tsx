@@ -2,11 +2,11 @@ import { named } from '../parts/named'
 import { counted } from '@hatch-book/core'
 import type { PairingView } from '@hatch-book/contract'
 import { Button } from 'antd'
-import { Link, useParams, useSearchParams } from 'react-router'
+import { Link, useParams } from 'react-router'
 import { useFigures, type Figures } from '../shell/figures'
 import { useLineFilter, usePairings, usePedigreeFaults, useReceptive } from '../shell/queries'
 import { useMay } from '../shell/session'
-import { useSetInAddress } from '../shell/wordInAddress'
+import { useOpenInAddress } from '../shell/wordInAddress'
 import { NewPairing } from './NewPairing'
 import { PairingCard } from './PairingCard'
 import { PairingHead } from './PairingHead'
@@ -31,8 +31,7 @@ export function PairingPage() {
   const figures = useFigures()
   const may = useMay()
   const goOn = useGoOn()
-  const adding = useSearchParams()[0].has('new')
-  const set = useSetInAddress()
+  const [adding, setAdding] = useOpenInAddress('new')
   const opened = id === undefined ? undefined : data?.find((p) => p.id === id)
   useTitle(opened && `${opened.female.tag} × ${opened.male.tag}`)
   if (!data) return null
@@ -44,7 +43,7 @@ export function PairingPage() {
     <section className="page">
       <PairingHead title={<>Pairings{line && <span className="quiet"> of {line}</span>}</>}>
         {may.decide && !adding && (
-          <Button type="primary" onClick={() => set('new', '1')}>
+          <Button type="primary" onClick={() => setAdding(true)}>
             Pair two animals
           </Button>
         )}
@@ -52,8 +51,8 @@ export function PairingPage() {
       {adding && (
         <NewPairing
           onDone={(newId) => {
+            setAdding(false)
             if (newId) goOn(`/pairing/${newId}`)
-            else set('new', null)
           }}
         />
       )}

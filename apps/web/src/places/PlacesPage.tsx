@@ -10,6 +10,7 @@ import { usePlacePhotos } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { useSayNot } from '../shell/useSendAndSay'
 import { useWedge } from '../shell/useWedge'
+import { useOpenInAddress } from '../shell/wordInAddress'
 import { Equipment } from './Equipment'
 import { PlaceTasks } from './PlaceTasks'
 import { LabelPrinter } from './LabelPrinter'
@@ -72,8 +73,8 @@ function Drawn({ rooms }: { rooms: Rooms }) {
   const may = useMay()
   const [search, setSearch] = useSearchParams()
   const [other, setTool] = useState<Tool>(null)
-  const tool = search.has('build') ? 'rack' : other
-  const build = (on: boolean) => setSearch(on ? { build: '1' } : {}, { replace: true })
+  const [isBuilding, build] = useOpenInAddress('build')
+  const tool = isBuilding ? 'rack' : other
   const all = standingTubs(rooms)
   const racks = rooms.rooms.flatMap((r) => r.racks)
   // Kept here too: a hand presses the next key before the address has changed.

@@ -55,3 +55,19 @@ export function useWordInAddress(name: string): [word: string, type: (word: stri
   }
   return [typed.word, type]
 }
+
+/**
+ * Whether a form is open that an address opens too (`?new=1`). By a button it opens at once: what is typed next is meant for its first field, and
+ * must not wait for a navigation.
+ */
+export function useOpenInAddress(name: string): [isOpen: boolean, open: (on: boolean) => void] {
+  const isAsked = useSearchParams()[0].has(name)
+  const set = useSetInAddress()
+  const [state, setState] = useState({ isOpen: isAsked, isAsked })
+  if (state.isAsked !== isAsked) setState({ isOpen: isAsked || (state.isOpen && !state.isAsked), isAsked })
+  const open = (on: boolean) => {
+    setState((now) => ({ ...now, isOpen: on }))
+    if (!on && isAsked) set(name, null)
+  }
+  return [state.isOpen, open]
+}
