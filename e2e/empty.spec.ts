@@ -75,7 +75,7 @@ test('an empty server opens at its first owner, and every empty view says what t
     ['Hatch plan', 'A plan wants two clutches at least'],
     ['Methods', 'No species in this book has eggs to incubate'],
     ['Past forecasts', 'No clutch has hatched here yet'],
-    ['Other clocks', 'No pregnancies and no stored ova now.'],
+    ['Other clocks', 'No pregnancies or stored ova at the moment.'],
     ['Incubation', 'There is no incubator'],
   ] as const) {
     await openPage(page, part)

@@ -101,7 +101,7 @@ test('genes are said as keepers say them; chances that do not add up are refused
   await expect(animals.getByRole('listitem').filter({ hasText: 'C33' })).toContainText('het amelanistic 67 %')
 
   await page.getByRole('button', { name: 'say of its genes: C23' }).click()
-  await page.getByRole('button', { name: 'Give the chances' }).click()
+  await page.getByRole('button', { name: 'Enter chances' }).click()
   await page.getByRole('spinbutton', { name: 'chance of no copy' }).fill('60')
   await page.getByRole('button', { name: 'Write it' }).click()
   await expect(page.getByRole('alert').filter({ hasText: 'add up' })).toContainText(

@@ -72,6 +72,6 @@ test('where this device wrote nothing that could be taken back, it says where it
   const page = await pages.open(`/animals/${pages.of.id}`, 'keeper')
   await screen.findByRole('heading', { name: 'Log' })
   await page.user.keyboard('{Control>}z{/Control}')
-  await page.user.click(await screen.findByRole('button', { name: 'find it in the log' }))
+  await page.user.click(await screen.findByRole('button', { name: 'find the entry in the log' }))
   await waitFor(() => expect(page.address()).toBe('/log'))
 })

@@ -1,9 +1,8 @@
 import { fork } from 'node:child_process'
 import { once } from 'node:events'
 import { fileURLToPath } from 'node:url'
-import { chromium, type Browser, type Page } from '@playwright/test'
-// @ts-expect-error -- a plain script without types
-import { chromiumHere } from '../chromium.mjs'
+import type { Browser, Page } from '@playwright/test'
+import { openBrowser, median, told } from './browser'
 
 /*
  * What a keeper waits for in the demo: the round on a phone that opens it for the first time, against a page of the same stack with two fields; and
@@ -34,11 +33,6 @@ const house = fork(fileURLToPath(new URL('../../e2e/house.ts', import.meta.url))
 const [base] = (await once(house, 'message')) as [string]
 const url = await (await fetch(`${base}/${DAY}`, { method: 'POST' })).text()
 
-const median = (times: readonly number[]) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)]!
-const said = (what: string, ms: number, target: number) =>
-  console.log(
-    `${what}: ${ms.toFixed(0)} ms (wanted under ${target}${ms > target ? `, missed by ${(ms - target).toFixed(0)}` : ''})`,
-  )
 const signIn = (page: Page) =>
   page.request.post(`${url}/api/sign-in`, {
     data: { email: 'ottoline@lantern-quay.example', password: 'lantern-quay' },
@@ -105,16 +99,7 @@ async function onDesk(browser: Browser): Promise<Map<string, number>> {
   return new Map([...times].map(([address, all]) => [address, median(all)]))
 }
 
-const browser = await chromium.launch({
-  executablePath: chromiumHere() as string,
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-  ],
-})
+const browser = await openBrowser()
 const round = { ms: [] as number[], code: 0 }
 const bare = { ms: [] as number[], code: 0 }
 // In turns: whatever else the machine does meets both.
@@ -126,14 +111,14 @@ for (let run = 0; run < RUNS; run++) {
   bare.ms.push(signing.ms)
   bare.code = signing.code
 }
-said('The round, opened for the first time on a phone', median(round.ms), 1500)
+told('The round, opened for the first time on a phone', median(round.ms), 1500)
 console.log(
   `  a page with two fields: ${median(bare.ms).toFixed(0)} ms; ratio ${(median(round.ms) / median(bare.ms)).toFixed(2)}`,
 )
 console.log(
   `  code for it: ${(round.code / 1000).toFixed(0)} kB (wanted under 250), for the other ${(bare.code / 1000).toFixed(0)} kB`,
 )
-for (const [address, ms] of await onDesk(browser)) said(`${address}, gone to again`, ms, 200)
+for (const [address, ms] of await onDesk(browser)) told(`${address}, gone to again`, ms, 200)
 await browser.close()
 house.disconnect()
 house.kill()

@@ -1,9 +1,7 @@
 import { fileURLToPath } from 'node:url'
-import { chromium } from '@playwright/test'
-// @ts-expect-error -- a plain script without types
-import { chromiumHere } from '../chromium.mjs'
 import { rooms } from '../../apps/server/src/rooms'
 import { buildApp } from '../../apps/server/src/shell/app'
+import { openBrowser } from './browser'
 import { fillBenchDatabase } from './benchDatabase'
 import { EXTREMES, PROBES_SIGN_IN, fillProbes } from './bookOfProbes'
 
@@ -25,16 +23,7 @@ const app = await buildApp({
   rooms,
 })
 const url = await app.listen({ port: 0, host: '127.0.0.1' })
-const browser = await chromium.launch({
-  executablePath: chromiumHere() as string,
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-  ],
-})
+const browser = await openBrowser()
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 await page.goto(`${url}/sign-in`)
 await page.getByLabel(/address/i).fill(PROBES_SIGN_IN.email)

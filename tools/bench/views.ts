@@ -1,9 +1,8 @@
 import { fileURLToPath } from 'node:url'
-import { chromium, type Page } from '@playwright/test'
-// @ts-expect-error -- a plain script without types
-import { chromiumHere } from '../chromium.mjs'
+import type { Page } from '@playwright/test'
 import { rooms } from '../../apps/server/src/rooms'
 import { buildApp } from '../../apps/server/src/shell/app'
+import { openBrowser, median, told } from './browser'
 import { fillBenchDatabase } from './benchDatabase'
 import { LARGE_SIGN_IN, fillLargeBook } from './largeBook'
 
@@ -30,22 +29,8 @@ const app = await buildApp({
   rooms,
 })
 const url = await app.listen({ port: 0, host: '127.0.0.1' })
-const browser = await chromium.launch({
-  executablePath: chromiumHere() as string,
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-  ],
-})
+const browser = await openBrowser()
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-const median = (times: number[]) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)]!
-const said = (what: string, ms: number, target: number) =>
-  console.log(
-    `${what}: ${ms.toFixed(0)} ms (wanted under ${target}${ms > target ? `, missed by ${(ms - target).toFixed(0)}` : ''})`,
-  )
 
 await page.goto(`${url}/sign-in`)
 await page.getByLabel(/address/i).fill(LARGE_SIGN_IN.email)
@@ -62,7 +47,7 @@ for (let i = 0; i < RUNS; i++) {
   await page.getByRole('row', { name: /^A0 / }).or(page.locator('[role=row] .tag').first()).first().waitFor()
   cold.push(performance.now() - start)
 }
-said('the table, from the address typed to the first row', median(cold), 1000)
+told('the table, from the address typed to the first row', median(cold), 1000)
 
 const warm: number[] = []
 for (let i = 0; i < RUNS; i++) {
@@ -73,7 +58,7 @@ for (let i = 0; i < RUNS; i++) {
   await page.locator('[role=row] .tag').first().waitFor()
   warm.push(performance.now() - start)
 }
-said('the table, from another room', median(warm), 1000)
+told('the table, from another room', median(warm), 1000)
 
 console.log(`blank rows while scrolling ${ANIMALS} rows: ${await blanksWhileScrolling(page)} of 60 looks`)
 
@@ -87,7 +72,7 @@ for (let i = 0; i < RUNS; i++) {
   await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
   sortedIn.push(performance.now() - start)
 }
-said('sorting them by weight', median(sortedIn), 300)
+told('sorting them by weight', median(sortedIn), 300)
 
 for (const [path, target] of [
   ['/api/rearing', 1000],
@@ -104,7 +89,7 @@ for (const [path, target] of [
         return performance.now() - start
       }, path),
     )
-  said(`${path}, of ${ANIMALS} animals`, median(times), target)
+  told(`${path}, of ${ANIMALS} animals`, median(times), target)
 }
 const ladder: number[] = []
 for (let i = 0; i < RUNS; i++) {
@@ -114,7 +99,7 @@ for (let i = 0; i < RUNS; i++) {
   ladder.push(performance.now() - start)
 }
 const young = await page.getByRole('heading', { name: /The ladder/ }).textContent()
-said(`'${young}', from the address typed to the cards`, median(ladder), 1500)
+told(`'${young}', from the address typed to the cards`, median(ladder), 1500)
 
 const fitting = performance.now()
 await page.goto(`${url}/growth`)

@@ -15,6 +15,10 @@ beforeEach(async () => {
   book = await server.openBook('Who it is')
 })
 
+const picture = () =>
+  sharp({ create: { width: 40, height: 30, channels: 3, background: 'tan' } })
+    .png()
+    .toBuffer()
 const row = async (tag: string) => {
   const { body } = await book.as.viewer('GET', '/api/animals')
   return body.animals.find((a: { tag: string }) => a.tag === tag)
@@ -113,11 +117,9 @@ test('the name is changed with what is known of it, and stays where a change doe
 test('it is known by its last photo from above, in the list too, until that is removed', async () => {
   const id = await addAnimal(book, { tag: 'C31' })
   expect((await row('C31')).photoId).toBeNull()
-  const picture = await sharp({ create: { width: 40, height: 30, channels: 3, background: 'tan' } })
-    .png()
-    .toBuffer()
   const add = async (view: string) =>
-    (await book.as.helper('POST', `/api/animals/${id}/photos?view=${view}`, picture)).body.id as string
+    (await book.as.helper('POST', `/api/animals/${id}/photos?view=${view}`, await picture())).body
+      .id as string
   const above = await add('above')
   expect((await row('C31')).photoId).toBe(above)
   const side = await add('side')
@@ -140,19 +142,13 @@ test('the round asks for a first photo after the first shed, until there is one,
       .filter((i: { kind: string }) => i.kind === 'photograph')
       .map((i: { subject: { name: string } }) => i.subject.name)
   expect(await asked()).toEqual(['Y1'])
-  const picture = await sharp({ create: { width: 40, height: 30, channels: 3, background: 'tan' } })
-    .png()
-    .toBuffer()
-  await book.as.helper('POST', `/api/animals/${shed}/photos?view=above`, picture)
+  await book.as.helper('POST', `/api/animals/${shed}/photos?view=above`, await picture())
   expect(await asked()).toEqual([])
 })
 
 test('a photo goes with a record that is merged into another, and comes back with it', async () => {
   const [kept, other] = [await addAnimal(book, { tag: 'C31' }), await addAnimal(book, { tag: 'C31b' })]
-  const picture = await sharp({ create: { width: 40, height: 30, channels: 3, background: 'tan' } })
-    .png()
-    .toBuffer()
-  const { body } = await book.as.keeper('POST', `/api/animals/${other}/photos?view=above`, picture)
+  const { body } = await book.as.keeper('POST', `/api/animals/${other}/photos?view=above`, await picture())
   expect((await book.as.keeper('POST', `/api/animals/${kept}/merge`, { otherId: other })).status).toBe(200)
   expect((await row('C31')).photoId).toBe(body.id)
   const { entries } = (await book.as.viewer('GET', `/api/animals/${kept}`)).body

@@ -34,9 +34,9 @@ function refuseEarlyArrival({ arrived }: AnimalDraft, hatched: DaySpan | null, t
   if (arrived === null) return
   const says =
     arrived > today
-      ? 'this day is still to come'
+      ? 'this day is in the future'
       : hatched && arrived < hatched.from
-        ? 'it had not hatched by then'
+        ? 'that is before it hatched'
         : null
   if (says)
     throw new BookError('invalid', `It did not come on ${arrived}: ${says}.`, [{ field: 'arrived', says }])

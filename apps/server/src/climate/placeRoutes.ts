@@ -99,7 +99,7 @@ function inWords(
   actor: Actor,
   { bands, setPointC, lastC, humidity, at, alarmed, minded }: Standing,
 ): { says: string; well: boolean } {
-  const empty = minded ? '' : '. Empty'
+  const empty = minded ? '' : ', empty'
   if (lastC === null || at === null) return { says: `no reading yet${empty}`, well: !minded }
   if (actor.now - at > RECENT_HOURS * 3_600_000)
     return { says: `no reading for over a day${empty}`, well: !minded }

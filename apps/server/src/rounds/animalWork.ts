@@ -109,7 +109,12 @@ function firstPhotoOf(j: JudgedAnimal, actor: Actor): DueFacts['days'][number] |
   return {
     of: dueOf(j),
     ...{ kind: 'photograph', says: 'take its first photo, from above', on: shedOn },
-    ...{ before: 0, after: PHOTO_DAYS, why: `first shed on ${shedOn}: it shows its look now` },
+    ...{
+      before: 0,
+      after: PHOTO_DAYS,
+      mayBeLeft: true,
+      why: `first shed on ${shedOn}, its colours show now`,
+    },
   }
 }
 const PHOTO_DAYS = 14

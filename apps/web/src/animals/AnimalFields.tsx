@@ -13,7 +13,7 @@ export function HatchedRead({ text, today }: { text: string; today: string }) {
   const figures = useFigures()
   const read = readHatched(text, { today })
   if ('says' in read || read.value === null)
-    return <>Not known exactly? ‘about 2021’, ‘8 years’, ‘came 3 years ago as a yearling’.</>
+    return <>Not sure? Write ‘about 2021’, ‘8 years’ or ‘came 3 years ago as a yearling’.</>
   const { date, precision, widthDays } = read.value
   const span = hatchSpan(date, precision, widthDays)
   const { least, most } = ageOn(span, today)

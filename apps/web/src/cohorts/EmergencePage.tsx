@@ -88,8 +88,8 @@ function OfSpecies({ broods, today }: { broods: Broods; today: string }) {
             <>
               <h3 data-testid="pairing-night">
                 {best
-                  ? `Pair them on the night of ${on(best.day)}: ${best.females.toFixed(1)} females ready, ${best.males.toFixed(1)} males alive`
-                  : 'As they are, no female finds a male'}
+                  ? `Pair them on the night of ${on(best.day)}: about ${best.females.toFixed(1)} females ready and ${best.males.toFixed(1)} males alive`
+                  : 'As they stand, no female will meet a male'}
               </h3>
               <p style={{ margin: '0 0 8px' }}>
                 <strong>{result.asTheyAre.pairs.toFixed(1)}</strong> of {females.toFixed(1)} females find one

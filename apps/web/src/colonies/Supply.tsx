@@ -185,7 +185,7 @@ function ShortOf({
         .{' '}
         {mends.length > 0
           ? 'To mend it, any one of:'
-          : 'No single step fixes it. Buy some in, and count the colony again.'}
+          : 'No single step fixes it. Buy some in and count the colony again.'}
       </p>
       <ul className="lines">
         {mends.map((mend) => (

@@ -42,7 +42,9 @@ function Gestations() {
   return (
     <article className="card small-card">
       <h2>Carried, and slow to come</h2>
-      {bearing.length + long.length === 0 && <p className="quiet">No pregnancies and no stored ova now.</p>}
+      {bearing.length + long.length === 0 && (
+        <p className="quiet">No pregnancies or stored ova at the moment.</p>
+      )}
       <ul className="lines">
         {bearing.map((r) => (
           <li key={r.dam.id}>

@@ -1,5 +1,4 @@
 import { incubationApi } from '@hatch-book/contract'
-import { counted } from '@hatch-book/core'
 import { finds, type Room } from '../shell/page'
 
 export const incubationRoom: Room = {
@@ -68,7 +67,7 @@ export const incubationRoom: Room = {
       clutches.map((c) => ({
         to: `/incubation/${c.id}`,
         tag: c.name,
-        says: `clutch, ${counted(c.eggs.length, 'egg')}, ${c.box?.name ?? 'born'}`,
+        says: [c.kind, c.species, c.box?.name].filter(Boolean).join(', '),
       })),
     ),
   ],

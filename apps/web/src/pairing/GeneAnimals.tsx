@@ -145,6 +145,6 @@ function Row({
 function SayForm({ mate, scene, onDone }: { mate: Mate; scene: Scene; onDone(): void }) {
   const [exact, setExact] = useState(false)
   if (exact) return <OddsForm mate={mate} genes={scene.genes} onDone={onDone} />
-  const more = <Button onClick={() => setExact(true)}>Give the chances</Button>
+  const more = <Button onClick={() => setExact(true)}>Enter chances</Button>
   return <LookForm of={mate} genes={scene.genes} onDone={onDone} more={more} />
 }

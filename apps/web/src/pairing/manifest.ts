@@ -63,7 +63,7 @@ export const pairingRoom: Room = {
       pairings.map((p) => ({
         to: `/pairing/${p.id}`,
         tag: `${p.female.tag} × ${p.male.tag}`,
-        says: `pairing, ${p.species}, ${p.state}`,
+        says: `pairing, ${p.species}, ${p.state === 'apart' ? 'separated' : p.state}`,
       })),
     ),
   ],

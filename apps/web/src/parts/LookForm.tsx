@@ -1,5 +1,5 @@
 import { pairingApi, type AnimalRow } from '@hatch-book/contract'
-import { NO_GENES, payloadSchema, readLook, saidOfTrait, type GeneSet } from '@hatch-book/core'
+import { NO_GENES, payloadSchema, readLook, saidOfTrait, traitInWords, type GeneSet } from '@hatch-book/core'
 import type { ReactNode } from 'react'
 import * as v from 'valibot'
 import { useAsk } from '../shell/api'
@@ -15,8 +15,6 @@ export function useGenes(protocolId: string | undefined): GeneSet {
   return (data?.genes as GeneSet | undefined) ?? NO_GENES
 }
 
-const percent = (share: number) => `${Math.round(share * 100)} %`
-
 /** What cannot be read of a look; null where all of it can. */
 export function faultOfLook(text: string, genes: GeneSet): string | null {
   const { unread } = readLook(text, genes)
@@ -31,11 +29,7 @@ export function lookRead(text: string, genes: GeneSet): ReactNode {
     <p className="small" style={{ margin: '4px 0' }} aria-live="polite">
       {parts.map((p, i) => (
         <span key={i} className={`gene ${p.carries}`}>
-          {p.certainty < 1 && `${percent(p.certainty)} `}
-          {p.carries === 'carries' ? 'het ' : p.carries === 'without' ? 'no ' : ''}
-          {p.copies === 2 && 'two copies of '}
-          {p.trait}
-          {p.score !== undefined && ` ${p.score}`}
+          {traitInWords(p)}
           {p.isNew && <span className="quiet"> (new for this species)</span>}
         </span>
       ))}

@@ -44,7 +44,7 @@ export function SpacePage() {
 function Assumed({ data }: { data: SpaceView }) {
   return (
     <>
-      <h2 style={{ marginTop: 18 }}>What was assumed</h2>
+      <h2 style={{ marginTop: 18 }}>Assumptions</h2>
       <ul className="small">
         {data.assumes.map((a) => (
           <li key={a}>{a}</li>

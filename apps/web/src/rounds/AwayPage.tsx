@@ -157,7 +157,7 @@ function Visits({ away: { plan } }: { away: Away }) {
     <section aria-label="Visits">
       <h2>Visits</h2>
       {plan.visits.length === 0 && (
-        <p className="quiet">{plan.impossible.length > 0 ? 'Nobody can come.' : 'Nobody has to come.'}</p>
+        <p className="quiet">{plan.impossible.length > 0 ? 'Nobody can come.' : 'No visits are needed.'}</p>
       )}
       {plan.visits.map((v) => (
         <details key={v.day} className="visit-day">

@@ -74,7 +74,7 @@ export function AwaySheetPage() {
         </p>
       )}
       {away.plan.visits.length === 0 && impossible.length === 0 && (
-        <p>Nobody has to come. Please look in once a week all the same.</p>
+        <p>No visits are needed. Please still look in once a week.</p>
       )}
     </section>
   )

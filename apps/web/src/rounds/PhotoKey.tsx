@@ -16,7 +16,7 @@ export function usePhotoKey(animal: AnimalRow | undefined, onTaken: (view: 'abov
       await send(animalsApi.addPhoto, { params: { id: animal!.id }, query: { view }, file })
       onTaken(view)
     } catch (error) {
-      setSays(wordsOf(error, 'The photo was not saved. Take it again when the server answers.'))
+      setSays(wordsOf(error, 'The photo was not saved. Try again when the server is back.'))
     }
   }
   return {

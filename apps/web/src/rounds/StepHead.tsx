@@ -28,7 +28,7 @@ export function Standing({ animal, onReasons }: { animal: AnimalRow; onReasons()
   const { data: page } = useAnimal(animal.id)
   const fed =
     animal.refusalsInARow > 0
-      ? `refused ${animal.refusalsInARow} in a row`
+      ? `refused ${counted(animal.refusalsInARow, 'meal')} in a row`
       : animal.mealsInARow > 0
         ? `${counted(animal.mealsInARow, 'meal')} in a row`
         : 'no meal recorded'

@@ -118,11 +118,11 @@ export function useLog() {
     const last = useUndoStore.getState().pop()
     if (!last) {
       notification.info({
-        title: 'Nothing was written here since this page was opened',
+        title: 'Nothing to undo on this device',
         description: createElement(
           'button',
           { className: 'plain', onClick: () => void navigate('/log') },
-          'find it in the log',
+          'find the entry in the log',
         ),
         ...{ key: 'written', duration: 8 },
       })

@@ -18,17 +18,19 @@ const HELP: Findable = {
   isPage: true,
 }
 
-const pagesOf = (menu: readonly GroupOfPages[]): Findable[] =>
+const pagesOf = (menu: readonly GroupOfPages[], role: Role): Findable[] =>
   menu.flatMap((group) =>
-    group.pages.flatMap((page) => [
-      { to: page.to, tag: page.name, says: `page, ${group.name}`, isPage: true as const },
-      ...page.under.map((at) => ({
-        to: at.to,
-        tag: at.name,
-        says: `page, ${group.name}, ${page.name}`,
-        isPage: true as const,
-      })),
-    ]),
+    group.pages
+      .filter(({ needs }) => !needs || may(role, needs))
+      .flatMap((page) => [
+        { to: page.to, tag: page.name, says: `page, ${group.name}`, isPage: true as const },
+        ...page.under.map((at) => ({
+          to: at.to,
+          tag: at.name,
+          says: `page, ${group.name}, ${page.name}`,
+          isPage: true as const,
+        })),
+      ]),
   )
 
 const beginningsOf = (rooms: readonly Room[], role: Role): Findable[] =>
@@ -38,10 +40,13 @@ const beginningsOf = (rooms: readonly Room[], role: Role): Findable[] =>
     .map(({ name, to, also }) => ({
       to,
       tag: name,
-      says: 'begin',
+      says: 'action',
       isPage: true as const,
       ...(also && { also }),
     }))
+
+/** One and the same function each time: what was found is put together anew only where an answer is another. */
+const dataOf = (answers: readonly { data: unknown }[]) => answers.map(({ data }) => data)
 
 /** All that can be found from anywhere: what the rooms hold, the pages, what can be begun, and help. */
 export function useFound(menu: readonly GroupOfPages[], rooms: readonly Room[]): readonly Findable[] {
@@ -52,12 +57,12 @@ export function useFound(menu: readonly GroupOfPages[], rooms: readonly Room[]):
       ...questionOf(route as ReadingRoute & { params?: undefined }),
       select: found as (reply: unknown) => Findable[],
     })),
-    combine: (answers) => answers.map(({ data }) => data),
+    combine: dataOf,
   })
   return useMemo(
     () => [
       ...things.flatMap((found) => (found as Findable[] | undefined) ?? []),
-      ...pagesOf(menu),
+      ...pagesOf(menu, role),
       ...beginningsOf(rooms, role),
       HELP,
     ],

@@ -5,11 +5,11 @@ type Said = Omit<SaidOfTrait, 'odds'>
 /** From here on a trait is said without its chance. */
 const SURE = 0.95
 
-function traitInWords({ trait, carries, certainty, copies, score }: Said): string {
+/** One trait in the shorthand: `het anery`, `66 % het anery`, `no stripe`. */
+export function traitInWords({ trait, carries, certainty, copies, score }: Said): string {
   const named = `${copies === 2 ? 'two copies of ' : ''}${trait}${score === undefined ? '' : ` ${score}`}`
-  const percent = `${Math.round(certainty * 100)} %`
-  if (carries === 'carries') return certainty >= SURE ? `het ${named}` : `${percent} het ${named}`
-  return certainty >= SURE ? named : `${percent} ${named}`
+  const had = { shows: named, carries: `het ${named}`, without: `no ${named}` }[carries]
+  return certainty >= SURE ? had : `${Math.round(certainty * 100)} % ${had}`
 }
 
 /**

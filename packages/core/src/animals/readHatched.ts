@@ -101,7 +101,7 @@ function readArrival(text: string, order: DateOrder | null, today: Day): Span | 
     ? { least: called[1], most: called[2] }
     : readAge(as.replace(/^about /, ''), /^about /.test(as))
   if (!then)
-    return { says: `how old is ‘${as}’? Write ‘as a hatchling’, ‘as a yearling’ or ‘as a two-year-old’` }
+    return { says: `say how old it was then: ‘as a hatchling’, ‘as a yearling’ or ‘as a two-year-old’` }
   const isAbout = ABOUT.test(when)
   const since = readAge(when.replace(ABOUT, ''), isAbout)
   if (since) {
@@ -112,7 +112,7 @@ function readArrival(text: string, order: DateOrder | null, today: Day): Span | 
   }
   const arrived = readHatched(when, { order })
   if ('says' in arrived || arrived.value === null)
-    return { says: `when is ‘${when}’? Write a date, or ‘3 years ago’` }
+    return { says: `‘${when}’ is not a date: write one, or how long ago, such as ‘3 years ago’` }
   const { date, precision, widthDays } = arrived.value
   const { from, to } = hatchSpan(date, precision, widthDays)
   const between = (day: Day) => Math.max(0, daysBetween(day, today))

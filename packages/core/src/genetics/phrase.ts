@@ -194,7 +194,10 @@ function likeKnown(token: string, known: readonly KnownWord[]): string | null {
   const close = known
     .map((k) => ({ trait: k.trait, off: editsBetween(token, k.words[0]!.slice(0, token.length + 1)) }))
     .sort((a, b) => a.off - b.off)[0]
-  return close && close.off <= 2 ? `'${token}' is not a known trait; did you mean ${close.trait}?` : null
+  // Of three or four letters another letter is already another word.
+  return close && close.off <= (token.length < 5 ? 1 : 2)
+    ? `'${token}' is not a known trait; did you mean ${close.trait}?`
+    : null
 }
 
 const nearest = (token: string, known: readonly KnownWord[]): string =>

@@ -58,6 +58,8 @@ export interface DueFacts {
     after: number
     why: string
     carries?: Readonly<TaskCarries> | undefined
+    /** Nobody has to come for it. */
+    mayBeLeft?: true
   }[]
   /** Clutches that are about to hatch, by their windows, and when somebody last looked at the eggs. */
   hatches: readonly {
@@ -105,8 +107,12 @@ export function dueWork(facts: DueFacts): WorkItem[] {
       ...repeating({ kind, ...subjectOf(of), says, why }, everyDays, lastOn),
       ...(carries && { carries }),
     })
-  for (const { of, kind, says, on, before, after, why, carries } of facts.days)
-    add({ ...onDay({ kind, ...subjectOf(of), says, why }, on, before, after), ...(carries && { carries }) })
+  for (const { of, kind, says, on, before, after, why, carries, mayBeLeft } of facts.days)
+    add({
+      ...onDay({ kind, ...subjectOf(of), says, why }, on, before, after),
+      ...(carries && { carries }),
+      ...(mayBeLeft && { mayBeLeft }),
+    })
   for (const hatch of facts.hatches) add(hatchItem(hatch))
   for (const item of facts.made) add(item)
   return work.sort((a, b) => byUrgency(a, b) || (a.id < b.id ? -1 : 1))
