@@ -92,6 +92,15 @@ describe('writing an animal down', () => {
   })
 })
 
+test('looks whose inheritance nobody entered yet are told among the genes, and not as nothing', async () => {
+  const page = await pages.open(`/pairing/genes?species=${pages.of.protocolId}`)
+  const animals = await screen.findByRole('list', { name: 'Animals and their genes' })
+  await page.settled()
+  const line = [...animals.querySelectorAll('li')].find((li) => li.textContent.includes('N1'))!
+  expect(line.textContent).toMatch(/albino, 66 % het moon.*until its inheritance is entered/)
+  expect(line.textContent).not.toContain('nothing carried')
+})
+
 describe('the finder', () => {
   const find = async (address: string, word: string) => {
     const page = await pages.open(address)

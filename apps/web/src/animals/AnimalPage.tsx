@@ -142,7 +142,7 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
   return (
     <article className={`card ${animal.openProblems.length > 0 ? 'trouble' : ''}`}>
       <div className="top">
-        <Portrait of={animal} size={72} />
+        <Portrait of={animal} size={56} />
         <span className="tag">{animal.tag}</span>
         <span>
           {animal.name !== '' && <strong>{animal.name} </strong>}

@@ -2,7 +2,7 @@ import { counted, livesHere } from '@hatch-book/core'
 import type { AnimalRow } from '@hatch-book/contract'
 import { Button, Input, Segmented } from 'antd'
 import { Download } from 'lucide-react'
-import { lazy, Suspense, useMemo } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { NoSpecies } from '../parts/NoSpecies'
 import { BrokenProtocols } from '../parts/BrokenProtocols'
@@ -33,7 +33,9 @@ export function AnimalsPage() {
   const word = find.toLowerCase()
   const presence = params.get('presence') ?? 'here'
   const species = params.get('species')
-  const view = params.get('view') ?? 'table'
+  // A table is pushed about on a phone: there each animal is a card, unless the table is asked for.
+  const [usual] = useState(() => (matchMedia('(max-width: 760px)').matches ? 'cards' : 'table'))
+  const view = params.get('view') ?? usual
   const set = useSetInAddress()
   const all = useMemo(() => [...(data ?? [])].sort((a, b) => byTag(a.tag, b.tag)), [data])
   const shown = useMemo(
@@ -106,7 +108,7 @@ export function AnimalsPage() {
         <Segmented
           aria-label="View"
           value={view}
-          onChange={(v) => set('view', v === 'table' ? null : v)}
+          onChange={(v) => set('view', v === usual ? null : v)}
           options={['table', 'cards']}
         />
         {view === 'table' && (

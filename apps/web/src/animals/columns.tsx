@@ -26,7 +26,7 @@ const unknown = <span className="quiet">?</span>
 export const COLUMNS: readonly Column[] = [
   {
     key: 'tag',
-    width: 'minmax(128px, 1.1fr)',
+    width: 'minmax(176px, 1.6fr)',
     of: (a) => a.tag,
     show: (a) => <AnimalName of={a} />,
     file: (a) => ({ tag: neutraliseFormula(a.tag), name: neutraliseFormula(a.name) }),

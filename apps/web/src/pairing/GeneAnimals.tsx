@@ -1,4 +1,4 @@
-import { livesHere } from '@hatch-book/core'
+import { knowsTrait, livesHere, lookInWords, PLAIN_WORD } from '@hatch-book/core'
 import { Input, Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -89,6 +89,8 @@ function Row({
   onProve(animalId: string, trait: string): void
 }) {
   const may = useMay()
+  // Said of it under a name that the genes of the species do not have.
+  const unwritten = mate.said.filter((t) => t.trait !== PLAIN_WORD && !knowsTrait(scene.genes, t.trait))
   return (
     <>
       <div className="between">
@@ -110,9 +112,15 @@ function Row({
         )}
       </div>
       <div>
-        {mate.words.length === 0 && (
+        {mate.words.length === 0 && unwritten.length === 0 && (
           <span className="quiet small">
             {mate.said.length > 0 ? 'plain, and nothing carried that is known' : 'nothing said'}
+          </span>
+        )}
+        {unwritten.length > 0 && (
+          <span className="small">
+            {lookInWords(unwritten).join(', ')}{' '}
+            <span className="quiet">(not in any forecast until its inheritance is entered under Loci)</span>
           </span>
         )}
         {mate.words.map((w) => (

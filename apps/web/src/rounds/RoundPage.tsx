@@ -183,7 +183,12 @@ export function RoundPage() {
       >
         <Parts walk={all} part={part} onPick={(id) => setParams(id === ALL ? {} : { part: id })} />
         {may.write && (
-          <Button aria-pressed={large.on} onClick={large.toggle} title="For wet or gloved hands">
+          <Button
+            type={large.on ? 'primary' : 'default'}
+            aria-pressed={large.on}
+            onClick={large.toggle}
+            title="For wet or gloved hands"
+          >
             Large keys
           </Button>
         )}
