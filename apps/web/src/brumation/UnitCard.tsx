@@ -4,7 +4,10 @@ import { Link } from 'react-router'
 import { withDays } from '../parts/Reasons'
 import { useFigures } from '../shell/figures'
 import { useUnit } from './queries'
-import { UnitChart } from './UnitChart'
+import { NoCurve, UnitChart } from './UnitChart'
+
+/** As high as the curve of a card, px. */
+const CURVE = 96
 
 export const VERDICTS = {
   go: { mark: '✓', says: 'Go', className: 'good' },
@@ -60,14 +63,14 @@ export function UnitCard({ unit }: { unit: UnitRow }) {
         {figures.celsius(unit.setPointC)}
         {unit.lastC !== null && `, now ${figures.celsius(unit.lastC)}`}
       </p>
-      {!page && <div style={{ height: 116 }} />}
+      {!page && <NoCurve height={CURVE} />}
       {page && proof && proof.looks === null && (
         <UnitChart
           probeId={unit.probeId}
           from={page.judged.from}
           to={page.judged.to}
           bands={bandsOf(page)}
-          height={96}
+          height={CURVE}
           small
         />
       )}

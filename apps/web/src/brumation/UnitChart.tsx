@@ -44,7 +44,17 @@ function pointsOf({ at, minC, maxC, meanC }: Series, bands: readonly Band[]): Po
 }
 
 /** As high as what is said below the curve, px. */
-const LEGEND = 58
+const LEGEND = 52
+const MARGIN = '2px 0 4px'
+
+/** The room of a curve that is not there yet, or has nothing to draw: what stands below stays where it is. */
+export function NoCurve({ height, says = '' }: { height: number; says?: string }) {
+  return (
+    <div style={{ height, margin: MARGIN }} className="quiet small">
+      {says}
+    </div>
+  )
+}
 
 /**
  * A probe's curve against the band it should keep: between the extremes of each step, so that nothing is smoothed away. What
@@ -72,9 +82,10 @@ export function UnitChart({
   const { data: other } = useSeries(beside?.probeId ?? null, from, to)
   if (!data || data.at.length === 0)
     return (
-      <div style={{ height: data ? height : height + (small ? 20 : LEGEND) }} className="quiet small">
-        {data ? 'No reading in this stretch.' : ''}
-      </div>
+      <NoCurve
+        height={small ? height : height + LEGEND}
+        says={data ? 'No reading in this stretch.' : undefined}
+      />
     )
   return (
     <Drawn
@@ -125,7 +136,11 @@ function Drawn({
     return span < 3 * 86_400_000 ? figures.clock(iso) : figures.day(iso.slice(0, 10))
   }
   return (
-    <figure className="chart" style={{ margin: '2px 0 4px' }} aria-label="Temperature against the band">
+    <figure
+      className="chart"
+      style={{ margin: MARGIN, minHeight: height }}
+      aria-label="Temperature against the band"
+    >
       <ResponsiveContainer width="100%" height={height}>
         <ComposedChart
           data={points}

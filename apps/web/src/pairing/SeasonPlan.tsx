@@ -201,7 +201,7 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
         </p>
       )}
       {problem.females.length === 0 ? (
-        <p className="empty">Nobody is in this plan yet: choose females and males under ‘Settings’.</p>
+        <p className="empty">This plan is empty: choose females and males under ‘Settings’.</p>
       ) : (
         <SeasonSheet
           problem={problem}
