@@ -62,10 +62,10 @@ module.exports = {
         'A screen may use the shell and the shared parts; what another room offers goes through its index.',
       severity: 'error',
       from: {
-        path: '^apps/web/src/(animals|weighing|readiness|brumation|protocols|pairing|incubation|climate|rearing|places|rounds|cohorts|colonies|sales|books|journal|notices|review|imports)/',
+        path: '^apps/web/src/(animals|weighing|readiness|rest|protocols|pairing|incubation|climate|rearing|places|rounds|cohorts|colonies|leaving|books|log|notices|review|imports)/',
       },
       to: {
-        path: '^apps/web/src/(animals|weighing|readiness|brumation|protocols|pairing|incubation|climate|rearing|places|rounds|cohorts|colonies|sales|books|journal|notices|review|imports)/',
+        path: '^apps/web/src/(animals|weighing|readiness|rest|protocols|pairing|incubation|climate|rearing|places|rounds|cohorts|colonies|leaving|books|log|notices|review|imports)/',
         pathNot: '^apps/web/src/$1/',
       },
     },

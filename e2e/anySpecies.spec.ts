@@ -141,7 +141,7 @@ test('a tortoise with hibernation, and one without', async ({ page }) => {
     await expect(page.getByText('Edition 1 is in force')).toBeVisible()
     // What it last ate, and that its gut is clear, is asked before it is cooled.
     await writeOnSlate(page, `30 days ago ${tag} ate weeds`, `5 days ago ${tag} droppings`)
-    await page.goto(`${book.url}/brumation/new`)
+    await page.goto(`${book.url}/rest/new`)
     await page.getByRole('combobox', { name: /Who is to rest/ }).fill(tag)
     await page.locator('.ant-select-item-option', { hasText: tag }).first().click()
     await page.keyboard.press('Escape')

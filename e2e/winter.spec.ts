@@ -59,7 +59,7 @@ test.describe('in autumn', () => {
     page,
   }) => {
     await signIn(page, book.url)
-    await page.goto(`${book.url}/brumation`)
+    await page.goto(`${book.url}/rest`)
     await page.getByRole('button', { name: /^C37/ }).click()
     const card = page.getByRole('article', { name: 'Rest of C37' })
     await expect(card).toContainText('Held back:')
@@ -97,7 +97,7 @@ test.describe('in January', () => {
     const other = await another(browser, '/animals')
     const outbox = await another(browser, '/messages')
     await signIn(page, book.url)
-    await page.goto(`${book.url}/brumation/units`)
+    await page.goto(`${book.url}/rest/units`)
     await page.getByRole('link', { name: 'Cold unit 1' }).click()
     const now = page.getByTestId('now')
     await page.getByRole('button', { name: 'door open' }).click()
@@ -149,12 +149,12 @@ test.describe('in January', () => {
   test('a check is a few keys on the live scale, on a phone', async ({ page }) => {
     await page.setViewportSize({ width: 390, height: 844 })
     await signIn(page, book.url)
-    await page.goto(`${book.url}/brumation`)
+    await page.goto(`${book.url}/rest`)
     const id = await page.evaluate(async () => {
       const { rests } = (await (await fetch('/api/rests')).json()) as { rests: { id: string; tag: string }[] }
       return rests.find((r) => r.tag === 'M01')!.id
     })
-    await page.goto(`${book.url}/brumation/checks?rest=${id}`)
+    await page.goto(`${book.url}/rest/checks?rest=${id}`)
     const card = page.getByRole('article', { name: 'Check of M01' })
     await expect(card).toContainText('steady', { timeout: 20_000 })
     await expect(card).toContainText(/% under its start of/)
@@ -165,7 +165,7 @@ test.describe('in January', () => {
     expect(
       await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
     ).toBeLessThanOrEqual(0)
-    await page.goto(`${book.url}/brumation?rest=${id}`)
+    await page.goto(`${book.url}/rest?rest=${id}`)
     await expect(page.getByRole('article', { name: 'Rest of M01' })).toContainText('change the bedding')
   })
 
@@ -180,7 +180,7 @@ test.describe('in January', () => {
     test.setTimeout(240_000)
     const complaints = listenForComplaints(page)
     await signIn(page, book.url)
-    await page.goto(`${book.url}/brumation/units`)
+    await page.goto(`${book.url}/rest/units`)
     const card = page.getByRole('article', { name: 'Unit Cold unit 2' })
     await expect(card).toContainText('No-go')
     await card.getByRole('link', { name: 'Cold unit 2' }).click()

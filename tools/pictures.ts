@@ -100,7 +100,7 @@ const IN_MAY: Picture[] = [
     },
   },
 ]
-const IN_JANUARY: Picture[] = [{ name: 'brumation', path: '/brumation' }]
+const IN_JANUARY: Picture[] = [{ name: 'rest', path: '/rest' }]
 
 async function take(browser: Browser, url: string, { name, path, size = DESK, lamp, act }: Picture) {
   const context = await browser.newContext({ viewport: size, serviceWorkers: 'block' })

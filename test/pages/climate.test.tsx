@@ -87,7 +87,7 @@ describe.each(BOOKS)('in a book of %s', (unit, openBook, typed) => {
   })
 
   test('a cold unit is read: the lowest and the highest go together and hold what it shows between them', async () => {
-    const { user, sent, settled } = await pages.open(`/brumation/units/${pages.of.unit}`)
+    const { user, sent, settled } = await pages.open(`/rest/units/${pages.of.unit}`)
     const form = await screen.findByRole('form', { name: 'Read its thermometer' })
     const write = () => user.click(within(form).getByRole('button', { name: 'Save reading' }))
     const says = () => within(form).getByRole('alert').textContent
@@ -119,7 +119,7 @@ describe.each(BOOKS)('in a book of %s', (unit, openBook, typed) => {
   })
 
   test('another cold unit: a name is wanted, and one that stands there already is said so', async () => {
-    const { user, sent, settled } = await pages.open('/brumation/units')
+    const { user, sent, settled } = await pages.open('/rest/units')
     await user.click((await screen.findAllByRole('button', { name: /unit/i }))[0]!)
     const form = await screen.findByRole('form', { name: 'New unit' })
     const add = async () => {

@@ -7,7 +7,7 @@ import { addressIn, VIEWS } from './views'
 /* Every view as those see it who may not do everything: they are shown nothing that they may not ask for, and offered nothing that they may not do. */
 const pages = pagesOf((server) => openFullBook(server, 'Full'))
 
-test.each(['animals/import', 'animals/new', 'animals/:id/edit', 'brumation/new', 'incubation/new'])(
+test.each(['animals/import', 'animals/new', 'animals/:id/edit', 'rest/new', 'incubation/new'])(
   '%s is nothing for a helper to write in vain',
   async (path) => {
     await look(pages, addressIn(path, pages.of)!, 'helper')

@@ -29,7 +29,7 @@ describe('the tab', () => {
     ['an animal', () => `/animals/${pages.of.female}`, 'F1'],
     ['an animal that is edited', () => `/animals/${pages.of.young}/edit`, 'Edit Y1'],
     ['a pairing', () => `/pairing/${pages.of.pairing}`, 'F1 × M1'],
-    ['a cooling unit', () => `/brumation/units/${pages.of.unit}`, 'Fridge'],
+    ['a cooling unit', () => `/rest/units/${pages.of.unit}`, 'Fridge'],
     ['the climate of a place', () => `/climate/${pages.of.incubator}`, 'Incubator climate'],
     ['a species', () => `/protocols/${pages.of.protocolOf('CS')}`, 'corn snake'],
     ['a page that is not there', () => '/nowhere', 'No such page'],
@@ -58,9 +58,9 @@ describe('where one is', () => {
     await page.user.click(within(rooms()).getByRole('link', { name: /^Breeding/ }))
     await waitFor(() => expect(page.address()).toBe('/readiness'))
     await page.user.click(await screen.findByRole('link', { name: 'Rest' }))
-    await waitFor(() => expect(page.address()).toBe('/brumation'))
+    await waitFor(() => expect(page.address()).toBe('/rest'))
     await page.user.click(await screen.findByRole('link', { name: 'Who came through' }))
-    await waitFor(() => expect(page.address()).toBe('/brumation/seasons'))
+    await waitFor(() => expect(page.address()).toBe('/rest/seasons'))
     expect(current('Breeding')).toEqual(['Rest'])
   })
   test('whoever comes with no address stands before the round', async () => {
@@ -152,7 +152,7 @@ describe('the season', () => {
     expect(isOpen()).toBe(false)
   })
   test('opens by itself over pages that are about it', async () => {
-    await pages.open('/brumation')
+    await pages.open('/rest')
     expect(isOpen()).toBe(true)
     expect(await screen.findByRole('group', { name: 'Season ribbon' })).toBeTruthy()
   })

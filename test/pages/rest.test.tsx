@@ -50,7 +50,7 @@ const keysOf = (card: HTMLElement) =>
 
 describe('planning', () => {
   const plan = async (...tags: string[]) => {
-    const page = await pages.open('/brumation/new')
+    const page = await pages.open('/rest/new')
     for (const tag of tags) await choose(page.user, WHO, tag)
     await page.user.click(screen.getByText('a fixed day'))
     await page.user.click(screen.getByText('south'))
@@ -58,7 +58,7 @@ describe('planning', () => {
   }
 
   test('nobody is chosen, and nothing can be shown', async () => {
-    await pages.open('/brumation/new')
+    await pages.open('/rest/new')
     expect(await screen.findByRole('button', { name: 'Show the clocks' })).toHaveProperty('disabled', true)
   })
 
@@ -88,7 +88,7 @@ describe('planning', () => {
         hemisphere: 'south',
       },
     })
-    await waitFor(() => expect(page.address()).toMatch(/^\/brumation\?plan=/))
+    await waitFor(() => expect(page.address()).toMatch(/^\/rest\?plan=/))
     expect(await screen.findByRole('heading', { name: /^Rest that begins on 20 May/ })).toBeTruthy()
     expect(main()).toContain('4 chosen: 2 still to go in, 2 held back')
   })
@@ -101,13 +101,13 @@ describe('planning', () => {
       'This one rests already. What you wrote is still here.',
     )
     expect(main()).toContain('R5')
-    expect(page.address()).toBe('/brumation/new')
+    expect(page.address()).toBe('/rest/new')
   })
 })
 
 describe('going in', () => {
   test('a gut that is clear, after days without food: it goes in by one key', async () => {
-    const page = await pages.open('/brumation')
+    const page = await pages.open('/rest')
     const card = await cardOf(page, 'R1')
     expect(keysOf(card)).toEqual(['droppings, gut clear', 'droppings, more to come', 'goes in'])
     await page.user.keyboard('g')
@@ -121,7 +121,7 @@ describe('going in', () => {
   })
 
   test('food in the gut is what kills in the cold: there is no key, the day is named, and no other key goes round it', async () => {
-    const page = await pages.open('/brumation')
+    const page = await pages.open('/rest')
     const card = await cardOf(page, 'R3')
     expect(card.textContent).toMatch(
       /Do not cool it today\. Fed on 17 May, so wait 10 days before cooling: food left in the gut rots at 12 °C.*Earliest 27.May/,
@@ -146,7 +146,7 @@ describe('going in', () => {
   })
 
   test('an illness is overruled by nobody; a weight is, with a reason, and that is withdrawn again', async () => {
-    const page = await pages.open('/brumation')
+    const page = await pages.open('/rest')
     const ill = await cardOf(page, 'R4')
     await press(page, 'reasons')
     const illSheet = await screen.findByRole('dialog')
@@ -156,7 +156,7 @@ describe('going in', () => {
     expect(within(choices).queryByText('may rest')).toBeNull()
     page.leave()
 
-    const again = await pages.open('/brumation')
+    const again = await pages.open('/rest')
     const card = await cardOf(again, 'R2')
     await press(again, 'reasons')
     const sheet = await screen.findByRole('dialog')
@@ -176,7 +176,7 @@ describe('going in', () => {
   })
 
   test('a helper is shown all of it and plans nothing', async () => {
-    const page = await pages.open('/brumation', 'helper')
+    const page = await pages.open('/rest', 'helper')
     const card = await cardOf(page, 'R2')
     expect(screen.queryByRole('button', { name: 'Plan a rest' })).toBeNull()
     expect(within(card).queryByText('out of the plan')).toBeNull()
@@ -216,7 +216,7 @@ describe('asleep', () => {
   const card = (tag: string) => screen.findByRole('article', { name: `Check of ${tag}` })
 
   test('each check is Enter, or its figures and Enter; the next one comes by itself', async () => {
-    const page = await asleep.open('/brumation/checks')
+    const page = await asleep.open('/rest/checks')
     expect(await screen.findByRole('heading', { name: '3 checks due' })).toBeTruthy()
     const first = await card('S1')
     expect(first.textContent).toMatch(/check 1, day \d+ of \d+/)
@@ -233,7 +233,7 @@ describe('asleep', () => {
   })
 
   test('a code that is scanned ends with Enter, and that is no check', async () => {
-    const page = await asleep.open('/brumation/checks')
+    const page = await asleep.open('/rest/checks')
     await card('S2')
     // Faster than any hand.
     await page.user.keyboard('ZZ9{Enter}')
@@ -242,7 +242,7 @@ describe('asleep', () => {
   })
 
   test('a weight that cannot be read is not left out: nothing is written until it can', async () => {
-    const page = await asleep.open('/brumation/checks')
+    const page = await asleep.open('/rest/checks')
     const second = await card('S2')
     const field = within(second).getByLabelText('or type it')
     await page.user.type(field, 'four hundred')
@@ -254,7 +254,7 @@ describe('asleep', () => {
     await waitFor(() => expect(page.sent('/api/entries')).toHaveLength(1))
     // More than a quarter is gone: this is no matter of another look next week.
     page.leave()
-    const again = await asleep.open(`/brumation/checks`)
+    const again = await asleep.open(`/rest/checks`)
     await again.user.click(within(await screen.findByRole('list', { name: 'Asleep' })).getByText('S2'))
     const thin = await card('S2')
     expect(within(thin).getByRole('alert').textContent).toMatch(
@@ -263,7 +263,7 @@ describe('asleep', () => {
   })
 
   test('a sign of illness wakes it: step by step, the vet is named, and it is written when it is out', async () => {
-    const page = await asleep.open('/brumation/checks')
+    const page = await asleep.open('/rest/checks')
     const third = await card('S3')
     await page.user.keyboard('1')
     expect((await within(third).findByRole('status')).textContent).toMatch(
@@ -276,7 +276,7 @@ describe('asleep', () => {
       ]),
     )
     page.leave()
-    const again = await asleep.open('/brumation')
+    const again = await asleep.open('/rest')
     // It stands first of all, whichever plan is looked at.
     const needs = await screen.findByRole('article', { name: 'Needs somebody' })
     await again.user.click(within(needs).getByRole('button', { name: /^S3 wake now/ }))
@@ -297,7 +297,7 @@ describe('asleep', () => {
   })
 
   test('a viewer sees who sleeps, and has no key to press', async () => {
-    await asleep.open('/brumation/checks', 'viewer')
+    await asleep.open('/rest/checks', 'viewer')
     await screen.findByRole('heading', { name: /check/ })
     expect(document.querySelectorAll('main .keys button')).toHaveLength(0)
   })

@@ -11,7 +11,7 @@ export const THINGS: Record<string, (of: WholeBook) => string> = {
   'animals/:id': (of) => of.female,
   'animals/:id/edit': (of) => of.young,
   'protocols/:id': (of) => of.protocolOf('CS'),
-  'brumation/units/:id': (of) => of.unit,
+  'rest/units/:id': (of) => of.unit,
   'pairing/:id': (of) => of.pairing,
   'climate/:id': (of) => of.incubator,
   'incubation/:id': (of) => of.clutch,

@@ -33,7 +33,7 @@ await page.getByRole('navigation', { name: 'Rooms' }).waitFor()
 
 const times: number[] = []
 for (let run = 0; run <= RUNS; run++) {
-  await page.goto(`${url}/brumation/units/${unitIds[0]}`)
+  await page.goto(`${url}/rest/units/${unitIds[0]}`)
   await page.getByRole('table', { name: 'Figures of the log' }).waitFor()
   await page.getByLabel('Beside it').selectOption(unitIds[1]!)
   const start = performance.now()

@@ -11,9 +11,9 @@ import { bookRoutes } from './books/routes'
 import { secondFactorRoutes } from './books/secondFactorRoutes'
 import { sessionRoutes } from './books/sessionRoutes'
 import { signInRoutes } from './books/signInRoutes'
-import { restRoutes } from './brumation/restRoutes'
-import { unitRoutes } from './brumation/unitRoutes'
-import { weatherRoutes } from './brumation/weatherRoutes'
+import { restRoutes } from './rest/restRoutes'
+import { unitRoutes } from './rest/unitRoutes'
+import { weatherRoutes } from './rest/weatherRoutes'
 import { alarmRoutes } from './climate/alarmRoutes'
 import { climatePlaceRoutes } from './climate/placeRoutes'
 import { probeRoutes } from './climate/probeRoutes'
@@ -23,7 +23,7 @@ import { colonyRoutes } from './colonies/routes'
 import { supplyRoutes } from './colonies/supplyRoutes'
 import { demoRoutes } from './demo/routes'
 import { editionRoutes } from './editions/routes'
-import { entryRoutes } from './entries/routes'
+import { entryRoutes } from './log/routes'
 import { historyRoutes } from './history/routes'
 import { importRoutes } from './imports/routes'
 import { hatchPlanRoutes } from './incubation/planRoutes'
@@ -40,7 +40,7 @@ import { recipeRoutes } from './recipes/routes'
 import { reviewRoutes } from './review/routes'
 import { roundRoutes } from './rounds/routes'
 import { tellingOfWork } from './rounds/tellOfWork'
-import { salesRoutes } from './sales/routes'
+import { leavingRoutes } from './leaving/routes'
 import { seasonRoutes } from './season/routes'
 import { speciesRoutes } from './species/routes'
 import { readinessRoutes } from './readiness/routes'
@@ -88,7 +88,7 @@ export const rooms: readonly BookRoutes[] = [
   alarmRoutes,
   noticeRoutes,
   rearingRoutes,
-  salesRoutes,
+  leavingRoutes,
   cohortRoutes,
   colonyRoutes,
   supplyRoutes,

@@ -37,7 +37,7 @@ export const MENU: readonly GroupOfPages[] = [
     icon: 'rings',
     pages: [
       menuPage('readiness'),
-      menuPage('brumation', ['brumation/checks', 'brumation/tubs', 'brumation/seasons']),
+      menuPage('rest', ['rest/checks', 'rest/tubs', 'rest/seasons']),
       menuPage('pairing', ['pairing/watch']),
       menuPage('pairing/season'),
       menuPage('pairing/crosses', ['pairing/kin', 'pairing/genes'], 'Crosses and kin'),
@@ -71,8 +71,8 @@ export const MENU: readonly GroupOfPages[] = [
     waits: 'alarms',
     pages: [
       menuPage('places'),
-      menuPage('climate', ['brumation/weather']),
-      menuPage('brumation/units'),
+      menuPage('climate', ['rest/weather']),
+      menuPage('rest/units'),
       menuPage('rearing/recipes'),
       menuPage('incubation/labels', ['animals/cards'], 'Labels'),
     ],

@@ -1,12 +1,12 @@
 import { animalsRoom } from './animals/manifest'
 import { booksRoom } from './books/manifest'
-import { restRoom } from './brumation/manifest'
+import { restRoom } from './rest/manifest'
 import { climateRoom } from './climate/manifest'
 import { cohortsRoom } from './cohorts/manifest'
 import { coloniesRoom } from './colonies/manifest'
 import { importsRoom } from './imports/manifest'
 import { incubationRoom } from './incubation/manifest'
-import { logRoom } from './journal/manifest'
+import { logRoom } from './log/manifest'
 import { noticesRoom } from './notices/manifest'
 import { pairingRoom } from './pairing/manifest'
 import { placesRoom } from './places/manifest'
@@ -15,7 +15,7 @@ import { readinessRoom } from './readiness/manifest'
 import { rearingRoom } from './rearing/manifest'
 import { reviewRoom } from './review/manifest'
 import { roundsRoom } from './rounds/manifest'
-import { salesRoom } from './sales/manifest'
+import { leavingRoom } from './leaving/manifest'
 import { weighingRoom } from './weighing/manifest'
 import type { Room } from './shell/page'
 
@@ -38,6 +38,6 @@ export const ROOMS: readonly Room[] = [
   rearingRoom,
   reviewRoom,
   roundsRoom,
-  salesRoom,
+  leavingRoom,
   weighingRoom,
 ]

@@ -48,13 +48,13 @@ export const routes: RouteObject[] = [
     path: '/leaving/:id/hand-over',
     errorElement: <Trouble />,
     HydrateFallback: Opening,
-    lazy: async () => ({ Component: (await import('./sales/HandOverPage')).HandOverPage }),
+    lazy: async () => ({ Component: (await import('./leaving/HandOverPage')).HandOverPage }),
   },
   {
     path: '/record/:key',
     errorElement: <Trouble />,
     HydrateFallback: Opening,
-    lazy: async () => ({ Component: (await import('./sales/SharedRecordPage')).SharedRecordPage }),
+    lazy: async () => ({ Component: (await import('./leaving/SharedRecordPage')).SharedRecordPage }),
   },
   {
     path: '/',

@@ -17,7 +17,7 @@ describe('the menu', () => {
     const wanted = PAGES.map(({ path }) => `/${path.replace('/:id?', '')}`).filter((to) => !to.includes(':'))
     const reachedFromAPage = [
       ...['/round/away/sheet', '/animals/new', '/animals/import', '/growth/measure', '/incubation/new'],
-      ...['/incubation/log', '/brumation/new', '/protocols/new', '/protocols/library'],
+      ...['/incubation/log', '/rest/new', '/protocols/new', '/protocols/library'],
     ]
     expect([...inMenu.map(({ to }) => to), ...reachedFromAPage].sort()).toEqual(wanted.sort())
   })
@@ -34,8 +34,8 @@ describe('where an address stands', () => {
     ['/incubation/plan', 'Eggs and young', 'Hatch plan', 'Hatch plan'],
     ['/incubation/3f2a', 'Eggs and young', 'Incubation', 'Incubation'],
     ['/incubation/methods', 'Eggs and young', 'Incubation', 'Methods'],
-    ['/brumation/units/3f2a', 'Room', 'Cooling units', 'Cooling units'],
-    ['/brumation/tubs', 'Breeding', 'Rest', 'Rest tubs'],
+    ['/rest/units/3f2a', 'Room', 'Cooling units', 'Cooling units'],
+    ['/rest/tubs', 'Breeding', 'Rest', 'Rest tubs'],
     ['/animals/3f2a/edit', 'Animals', 'All animals', 'All animals'],
     ['/animals/cards', 'Room', 'Labels', 'Animal cards'],
     ['/round/away/sheet', 'Today', 'Away', 'Away'],
@@ -82,7 +82,7 @@ describe('what is shown of it', () => {
   })
   test('the page that is open is shown whatever the book has, and so is the way to it', () => {
     expect(shown(reader(['animals'], '/colonies/3f2a'))).toContain('Colonies')
-    expect(shown(reader([], '/brumation/tubs'))).toContain('Rest')
+    expect(shown(reader([], '/rest/tubs'))).toContain('Rest')
   })
   test('who buys is nothing for those who may not see it', () => {
     const groups = menuFor(MENU, { ...reader(null), may: (what) => what !== 'see who buys' })
@@ -97,8 +97,8 @@ describe('what is picked goes along', () => {
     expect(addressFrom(page('Goals'), page('Season plan'), '?species=cs&plan=7')).toBe(
       '/pairing/season?species=cs',
     )
-    expect(addressFrom(page('Goals'), page('Rest'), '?species=cs')).toBe('/brumation')
-    expect(addressFrom(page('Rest'), page('Checks'), '?plan=7&line=x')).toBe('/brumation/checks?plan=7')
+    expect(addressFrom(page('Goals'), page('Rest'), '?species=cs')).toBe('/rest')
+    expect(addressFrom(page('Rest'), page('Checks'), '?plan=7&line=x')).toBe('/rest/checks?plan=7')
     expect(addressFrom(undefined, page('Goals'), '?species=cs')).toBe('/pairing/goals')
   })
 })

@@ -1,5 +1,5 @@
 import type { RestBook } from '@hatch-book/contract'
-import { NAMES, scaleOf } from '../src/brumation/scale'
+import { NAMES, scaleOf } from '../src/rest/scale'
 
 describe('the days of a rest on a drawing', () => {
   const book = (clocks: object[]) =>

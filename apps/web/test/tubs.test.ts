@@ -1,4 +1,4 @@
-import { readTubs } from '../src/brumation/tubList'
+import { readTubs } from '../src/rest/tubList'
 
 describe('tubs as one writes them on a list', () => {
   it('takes a line for each size, however it is written', () => {

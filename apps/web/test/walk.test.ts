@@ -143,7 +143,7 @@ describe('where a piece of work has its own view', () => {
   })
   it('is the room of the work where it has one of its own', () => {
     expect(view({ kind: 'nest' })).toBe('/incubation/finding')
-    expect(view({ kind: 'wake', subject: { type: 'rest', id: 'r1', name: 'C1' } })).toBe('/brumation/checks')
+    expect(view({ kind: 'wake', subject: { type: 'rest', id: 'r1', name: 'C1' } })).toBe('/rest/checks')
     expect(view({ kind: 'alarm', subject: { type: 'place', id: 'p1', name: 'H1' } })).toBe('/climate/p1')
     expect(view({ kind: 'clean', subject: { type: 'place', id: 'p1', name: 'A1' } })).toBe('/places')
   })

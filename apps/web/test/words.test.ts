@@ -1,7 +1,7 @@
 import type { ClutchView, ExcursionView, Place, RestView } from '@hatch-book/contract'
 import { MEASURES, startingGenes, type Comparison, type MeasureName } from '@hatch-book/core'
 import { draftsOf, sayPlan } from '../src/colonies/mendWords'
-import { heldBecause, nextInWords, urgency } from '../src/brumation/restWords'
+import { heldBecause, nextInWords, urgency } from '../src/rest/restWords'
 import { boxesOf } from '../src/incubation/boxes'
 import { nextTags } from '../src/incubation/tags'
 import * as eggs from '../src/incubation/words'

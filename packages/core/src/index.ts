@@ -1,5 +1,5 @@
 export * from './animals'
-export * from './brumation'
+export * from './rest'
 export * from './calendar'
 export * from './care'
 export * from './checks'

@@ -12,7 +12,7 @@ import {
 } from '@hatch-book/core'
 import type * as v from 'valibot'
 import { tables, type Transaction } from '../db/connect'
-import { entryOf, refresh, writeEntries } from '../entries'
+import { entryOf, refresh, writeEntries } from '../log'
 import { loadGenes, loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'

@@ -1,7 +1,7 @@
 import { PedigreeError, orderPedigree, parentFaults, type DaySpan } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { guardEntries } from '../entries'
+import { guardEntries } from '../log'
 import { BookError } from '../shell/problems'
 import { hatchedSpan } from './judge'
 import { loadRecords, withIds } from './records'

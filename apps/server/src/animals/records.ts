@@ -9,7 +9,7 @@ import {
 } from '@hatch-book/core'
 import { and, eq, sql, type SQL } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql, type StoredEntry, isOfKind, carried } from '../entries'
+import { standsSql, type StoredEntry, isOfKind, carried } from '../log'
 import { loadShelf, type ProtocolShelf } from '../protocols'
 
 export type AnimalStored = typeof tables.animal.$inferSelect

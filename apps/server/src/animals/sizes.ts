@@ -2,7 +2,7 @@ import type { AnimalPage } from '@hatch-book/contract'
 import { BODY_SIZES, bodySizes, dayOfInstant, type PayloadOf } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { isOfKind, standsSql, subjectsWithMerged } from '../entries'
+import { isOfKind, standsSql, subjectsWithMerged } from '../log'
 
 /** Everything that was ever measured of an animal, the oldest first. */
 export async function loadSizes(

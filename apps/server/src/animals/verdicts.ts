@@ -9,7 +9,7 @@ import {
   type ReadinessVerdict,
 } from '@hatch-book/core'
 import type { Transaction } from '../db/connect'
-import { standingEntries, asLogged } from '../entries'
+import { standingEntries, asLogged } from '../log'
 import { loadShelf, type ProtocolShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 import { inTurns } from '../shell/turns'

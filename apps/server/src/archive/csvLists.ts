@@ -1,4 +1,4 @@
-import { carriedNumber, carried, isOfKind } from '../entries'
+import { carriedNumber, carried, isOfKind } from '../log'
 import { entryKinds, tradeOf } from '@hatch-book/core'
 import { sql, type SQL } from 'drizzle-orm'
 import { namedSql } from './names'

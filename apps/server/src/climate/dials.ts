@@ -1,7 +1,7 @@
 import type { SetPoint } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { isOfKind, standsSql, type StoredEntry } from '../entries'
+import { isOfKind, standsSql, type StoredEntry } from '../log'
 
 /** What each place was set to, and when: before the first turn of its dial, what it said then. */
 export async function readSetPoints(tx: Transaction): Promise<Map<string, SetPoint[]>> {

@@ -10,7 +10,7 @@ import {
 } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { inBook, tables, type Transaction } from '../db/connect'
-import { entryOf, writeEntries } from '../entries'
+import { entryOf, writeEntries } from '../log'
 import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'

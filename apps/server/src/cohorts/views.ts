@@ -13,7 +13,7 @@ import {
 } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql, type StoredEntry } from '../entries'
+import { standsSql, type StoredEntry } from '../log'
 import { loadShelf, type ProtocolShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 

@@ -11,7 +11,7 @@ import {
 import { eq } from 'drizzle-orm'
 import * as v from 'valibot'
 import { tables, type Transaction } from '../db/connect'
-import { readEntries } from '../entries'
+import { readEntries } from '../log'
 import { loadShelf, type ProtocolShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 

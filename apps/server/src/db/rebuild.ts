@@ -1,5 +1,5 @@
 import { tables, inBook, type Database, type Transaction } from './connect'
-import { refresh } from '../entries'
+import { refresh } from '../log'
 import { rebuildHours, tellOfEarlier } from '../climate'
 
 /**

@@ -2,7 +2,7 @@ import { instantOfDay, type Day } from '@hatch-book/core'
 import { COLD_UNITS, ZONE, coldUnitLog, type DemoStep } from '@hatch-book/demo'
 import { sql } from 'drizzle-orm'
 import { inBook, type Database } from '../db/connect'
-import { standsSql, carriedNumber, isOfKind } from '../entries'
+import { standsSql, carriedNumber, isOfKind } from '../log'
 
 const DEMO_HOUR = 14
 

@@ -2,7 +2,7 @@ import { newId, type AnimalRow } from '@hatch-book/contract'
 import { stepNamed } from '@hatch-book/core'
 import { cachedAnimals } from '../animals'
 import { settle, type Transaction } from '../db/connect'
-import { entryOf, writeEntries } from '../entries'
+import { entryOf, writeEntries } from '../log'
 import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 

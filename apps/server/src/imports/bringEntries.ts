@@ -1,7 +1,7 @@
 import { newId, type EntryDraft } from '@hatch-book/contract'
 import { instantOfDay } from '@hatch-book/core'
 import type { Transaction } from '../db/connect'
-import { writeEntries } from '../entries'
+import { writeEntries } from '../log'
 import type { Actor } from '../shell/actor'
 import type { ReadEntry } from './entryList'
 import type { Made, Tell } from './progress'

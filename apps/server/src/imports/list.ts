@@ -21,7 +21,7 @@ import {
 import { eq, sql } from 'drizzle-orm'
 import { hatchedSpan, loadPlaceNames, loadRecords } from '../animals'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql, isOfKind, type StoredEntry } from '../entries'
+import { standsSql, isOfKind, type StoredEntry } from '../log'
 import { loadGenes, loadShelf, type ProtocolShelf } from '../protocols'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'

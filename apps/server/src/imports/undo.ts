@@ -1,7 +1,7 @@
 import { newId } from '@hatch-book/contract'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { refreshStandings } from '../entries'
+import { refreshStandings } from '../log'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
 import type { Made, Tell } from './progress'

@@ -1,7 +1,7 @@
 import { eggEnded, type EggFate, type Instant } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { standsSql, carried, isOfKind } from '../entries'
+import { standsSql, carried, isOfKind } from '../log'
 
 /** What has become of eggs that are counted and not kept one by one. */
 export interface BatchFates {

@@ -17,7 +17,7 @@ import {
 } from '@hatch-book/core'
 import { eq, inArray, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql, carried, isOfKind } from '../entries'
+import { standsSql, carried, isOfKind } from '../log'
 import { viewPairings } from '../pairing'
 import { loadShelf } from '../protocols'
 import type { Actor } from '../shell/actor'

@@ -4,7 +4,7 @@ import { eq } from 'drizzle-orm'
 import type * as v from 'valibot'
 import { faultsOfNewTags, judgeOne } from '../animals'
 import { tables, type Transaction } from '../db/connect'
-import { entryOf, writeEntries } from '../entries'
+import { entryOf, writeEntries } from '../log'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
 

@@ -18,7 +18,7 @@ import {
 import { eq, sql } from 'drizzle-orm'
 import { readReadings } from '../climate'
 import { tables, type Transaction } from '../db/connect'
-import { readEntries, standingEntries } from '../entries'
+import { readEntries, standingEntries } from '../log'
 import { fathersOf } from '../pairing'
 import type { Actor } from '../shell/actor'
 import { readTemperatures } from './temperatures'

@@ -3,7 +3,7 @@ import { EGG_FATES, eggEnded, eggLimitsOf, type IncubationRules } from '@hatch-b
 import { and, eq, sql } from 'drizzle-orm'
 import { watchOver } from '../climate'
 import { inBook, tables, type Transaction } from '../db/connect'
-import { guardEntries, onStrike, standingEntries } from '../entries'
+import { guardEntries, onStrike, standingEntries } from '../log'
 import { loadShelf } from '../protocols'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'

@@ -1,7 +1,7 @@
 import { may, incubationApi } from '@hatch-book/contract'
 import { inArray } from 'drizzle-orm'
 import { inBook, tables } from '../db/connect'
-import { refuseActs, writeEntries } from '../entries'
+import { refuseActs, writeEntries } from '../log'
 import { actorOf } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'

@@ -2,7 +2,7 @@ import { MS_PER_DAY, MS_PER_HOUR, type Instant, type Reading, type SetPoint } fr
 import { sql } from 'drizzle-orm'
 import { readMeans, readSetPoints } from '../climate'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql, carried, isOfKind } from '../entries'
+import { standsSql, carried, isOfKind } from '../log'
 
 type PlaceRow = typeof tables.place.$inferSelect
 type ProbeRow = typeof tables.probe.$inferSelect

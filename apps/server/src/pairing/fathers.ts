@@ -15,7 +15,7 @@ import {
 } from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { standingEntries } from '../entries'
+import { standingEntries } from '../log'
 import type { Actor } from '../shell/actor'
 import { speciesGenes, type SpeciesGenes } from './genes'
 import { isPairingEvent } from './view'

@@ -11,7 +11,7 @@ import {
 import { desc, eq, sql } from 'drizzle-orm'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
 import { tables, type Transaction } from '../db/connect'
-import { readEntries, standingEntries, type StoredEntry } from '../entries'
+import { readEntries, standingEntries, type StoredEntry } from '../log'
 import type { Actor } from '../shell/actor'
 import { loadPedigree, orderedPedigree, youngInbreeding } from './kin'
 import { lastReceptive, loadWindows } from './windows'

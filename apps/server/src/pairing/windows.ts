@@ -10,10 +10,10 @@ import {
   type ReceptiveWindow,
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
-import { plannedRests } from '../brumation'
+import { plannedRests } from '../rest'
 import type { AnimalRecord } from '../animals'
 import type { Transaction } from '../db/connect'
-import { standsSql, carried, isOfKind } from '../entries'
+import { standsSql, carried, isOfKind } from '../log'
 import type { Actor } from '../shell/actor'
 
 /** A warming counts for the season that follows it. */

@@ -17,7 +17,7 @@ import {
 } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { carried, isOfKind, standsSql } from '../entries'
+import { carried, isOfKind, standsSql } from '../log'
 import type { JudgedAnimal } from '../animals'
 import type { Actor } from '../shell/actor'
 import { readPlaceTasks } from './placeTasks'

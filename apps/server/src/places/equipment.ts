@@ -1,7 +1,7 @@
 import { dayOfInstant, equipmentWork, type Fitted, type PayloadOf, type WorkItem } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { carried, isOfKind, standsSql } from '../entries'
+import { carried, isOfKind, standsSql } from '../log'
 
 /** The equipment of every place, each piece as it was last fitted; what was taken out since is not there. */
 export async function readEquipment(tx: Transaction, zone: string): Promise<Map<string, Fitted[]>> {

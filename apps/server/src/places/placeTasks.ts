@@ -1,7 +1,7 @@
 import type { PayloadOf, PlaceTask } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { carried, isOfKind, standsSql } from '../entries'
+import { carried, isOfKind, standsSql } from '../log'
 
 /** The tasks of every place, each as it was set up last; what was dropped since is not there. */
 export async function readPlaceTasks(tx: Transaction): Promise<Map<string, PlaceTask[]>> {

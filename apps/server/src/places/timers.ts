@@ -14,7 +14,7 @@ import {
 import { sql } from 'drizzle-orm'
 import type { JudgedAnimal } from '../animals'
 import type { Transaction } from '../db/connect'
-import { isOfKind, standsSql } from '../entries'
+import { isOfKind, standsSql } from '../log'
 import type { Actor } from '../shell/actor'
 import { readEquipment } from './equipment'
 

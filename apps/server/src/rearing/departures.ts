@@ -2,7 +2,7 @@ import type { LeavingChance, Protocol } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { JudgedAnimal } from '../animals'
 import type { Transaction } from '../db/connect'
-import { isOfKindAs, standsSql, isOfKind } from '../entries'
+import { isOfKindAs, standsSql, isOfKind } from '../log'
 
 /** Buyers take about a month where the book has sold too few to tell. */
 export const USUAL_LAG_DAYS = 30

@@ -17,7 +17,7 @@ import {
 import { sql } from 'drizzle-orm'
 import { judgeAnimals, loadRecords, type AnimalRecord, type JudgedAnimal } from '../animals'
 import { type Transaction } from '../db/connect'
-import { standsSql, carried, isOfKind } from '../entries'
+import { standsSql, carried, isOfKind } from '../log'
 import { loadShelf } from '../protocols'
 import { type Actor } from '../shell/actor'
 import { mealDueOf } from './due'

@@ -1,7 +1,7 @@
 import { sayIn, dayOfInstant, recipeWork, type Day, type WorkItem } from '@hatch-book/core'
 import { eq, sql } from 'drizzle-orm'
 import { tables, type Transaction } from '../db/connect'
-import { isOfKind, standsSql } from '../entries'
+import { isOfKind, standsSql } from '../log'
 import type { Actor } from '../shell/actor'
 import { fedAnimals } from './eaters'
 

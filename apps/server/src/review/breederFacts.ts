@@ -12,7 +12,7 @@ import {
 import { sql } from 'drizzle-orm'
 import { readinessOn } from '../animals'
 import { tables, type Transaction } from '../db/connect'
-import { isOfKindAs, standsSql, carried, isOfKind } from '../entries'
+import { isOfKindAs, standsSql, carried, isOfKind } from '../log'
 import { viewPairings } from '../pairing'
 import type { Actor } from '../shell/actor'
 import type { ClutchRoot } from './clutchFacts'

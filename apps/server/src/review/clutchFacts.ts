@@ -2,7 +2,7 @@ import type { ClutchView } from '@hatch-book/contract'
 import { daysBetween, seasonOf, type Day, type MeasureName, type ReviewFact } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { standsSql, carried, isOfKind } from '../entries'
+import { standsSql, carried, isOfKind } from '../log'
 import { loadClutches, studyClutches } from '../incubation'
 import type { Actor } from '../shell/actor'
 

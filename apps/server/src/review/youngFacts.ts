@@ -1,7 +1,7 @@
 import { RAISED_DAYS, youngSays, type MeasureName, type ReviewFact, type YoungRecord } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import type { Transaction } from '../db/connect'
-import { standsSql, carriedNumber, carried } from '../entries'
+import { standsSql, carriedNumber, carried } from '../log'
 import type { Actor } from '../shell/actor'
 import type { ClutchRoot } from './clutchFacts'
 

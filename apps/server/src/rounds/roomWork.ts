@@ -9,10 +9,10 @@ import {
   type DueFacts,
 } from '@hatch-book/core'
 import { desc, gt, sql } from 'drizzle-orm'
-import { currentRests, KINDS_OF_REST } from '../brumation'
+import { currentRests, KINDS_OF_REST } from '../rest'
 import { readAlarms } from '../climate'
 import { tables, type Transaction } from '../db/connect'
-import { standsSql, carried, isOfKind } from '../entries'
+import { standsSql, carried, isOfKind } from '../log'
 import { loadClutches, readFinding, studyClutches } from '../incubation'
 import { viewPairings } from '../pairing'
 import type { Actor } from '../shell/actor'

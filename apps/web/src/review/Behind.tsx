@@ -12,7 +12,7 @@ const ROOMS = {
   animals: '/animals/',
   pairing: '/pairing/',
   incubation: '/incubation/',
-  brumation: '/brumation/',
+  rest: '/rest/',
 }
 
 const groupsOf = ({ groups }: ReplyOf<typeof reviewApi.groups>) => groups

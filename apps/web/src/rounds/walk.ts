@@ -104,8 +104,8 @@ export function viewOf(
 ): string {
   if (kind === 'hand over' && seesBuyers) return `/leaving/${id}/hand-over`
   if (kind === 'nest') return '/incubation/finding'
-  if (kind === 'ask') return '/brumation'
-  if (['wake', 'rest', 'check', 'batch check'].includes(kind)) return '/brumation/checks'
+  if (kind === 'ask') return '/rest'
+  if (['wake', 'rest', 'check', 'batch check'].includes(kind)) return '/rest/checks'
   const rooms = {
     clutch: 'incubation',
     pairing: 'pairing',
@@ -113,7 +113,7 @@ export function viewOf(
     cohort: 'cohorts',
     animal: 'animals',
   }
-  if (type === 'rest') return '/brumation'
+  if (type === 'rest') return '/rest'
   if (type === 'recipe') return '/rearing/recipes'
   if (type === 'place') return kind === 'alarm' ? `/climate/${id}` : '/places'
   return `/${rooms[type]}${id ? `/${id}` : ''}`

@@ -19,7 +19,7 @@ export function AlarmBar() {
           <span>
             <strong>
               {a.severity === 'alarm' ? '■' : '◐'}{' '}
-              <Link to={a.placeKind === 'unit' ? `/brumation/units/${a.placeId}` : `/climate/${a.placeId}`}>
+              <Link to={a.placeKind === 'unit' ? `/rest/units/${a.placeId}` : `/climate/${a.placeId}`}>
                 {a.place}: {a.kind}
               </Link>
             </strong>{' '}

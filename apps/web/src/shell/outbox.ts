@@ -1,4 +1,4 @@
-import { touchedByEntries, entriesApi, newId, type EntryInput } from '@hatch-book/contract'
+import { touchedByEntries, logApi, newId, type EntryInput } from '@hatch-book/contract'
 import { createStore, del, entries as readAll, set } from 'idb-keyval'
 import { create } from 'zustand'
 import { ask, refreshTouched, RefusedError } from './api'
@@ -81,7 +81,7 @@ export async function post(entries: EntryInput[], says: string, who: Who): Promi
   if (waiting()) await sendKept(who)
   if (!waiting())
     try {
-      await ask(entriesApi.write, { body: { entries } })
+      await ask(logApi.write, { body: { entries } })
       change(() => ({ answers: true }))
       return 'sent'
     } catch (error) {
@@ -180,7 +180,7 @@ function fitting(acts: readonly Act[]): Act[] {
 
 async function sendActs(acts: readonly Act[]): Promise<void> {
   const entries = acts.flatMap((a) => a.entries)
-  const { alike } = await ask(entriesApi.write, { body: { entries, late: true } })
+  const { alike } = await ask(logApi.write, { body: { entries, late: true } })
   change(() => ({ answers: true }))
   const byId = new Map(acts.flatMap((a) => a.entries.map((e) => [e.id, { act: a, entry: e }])))
   change((s) => ({

@@ -4,7 +4,7 @@ import {
   climateApi,
   cohortsApi,
   coloniesApi,
-  entriesApi,
+  logApi,
   EVERY_ROUTE,
   incubationApi,
   isReading,
@@ -80,12 +80,12 @@ export const useProtocols = () => useAsk(protocolsApi.list, {}, { select: protoc
 const scalesOf = ({ scales }: ReplyOf<typeof weighingApi.scales>) => scales
 export const useScales = () => useAsk(weighingApi.scales, {}, { select: scalesOf })
 
-const entriesOf = ({ entries }: ReplyOf<typeof entriesApi.list>) => entries
+const entriesOf = ({ entries }: ReplyOf<typeof logApi.list>) => entries
 export const useEntries = (limit: number) =>
-  useAsk(entriesApi.list, { query: { limit: String(limit) } }, { select: entriesOf })
+  useAsk(logApi.list, { query: { limit: String(limit) } }, { select: entriesOf })
 /** The last entries of one subject, newest first. */
 export const useEntriesOf = (subjectId: string, limit: number) =>
-  useAsk(entriesApi.list, { query: { subjectId, limit: String(limit) } }, { select: entriesOf })
+  useAsk(logApi.list, { query: { subjectId, limit: String(limit) } }, { select: entriesOf })
 
 /** The line picked on the ribbon: the page below shows only what is of it. */
 export function useLineFilter(): {

@@ -12,7 +12,7 @@ import {
   Reference,
   Version,
 } from '../common'
-import { EntrySchema } from '../entries'
+import { EntrySchema } from '../log'
 import { OffFoodView } from '../readiness/offFood'
 import { PaceView } from '../weighing/pace'
 import { DefectView } from '../rearing/holdbacks'

@@ -1,7 +1,7 @@
 import { route } from '../api/route'
 import { CohortChange, CohortDraft, CohortMerge, CohortSingle, CohortSplit, Cohorts } from '.'
 import { WithId } from '../common'
-import { Saved } from '../sales'
+import { Saved } from '../leaving'
 
 export const cohortsApi = {
   list: route({

@@ -2,7 +2,7 @@ import * as v from 'valibot'
 import { route } from '../api/route'
 import { Colonies, ColonyChange, ColonyDraft, FeederPlanChange, FeederPlansDraft, SupplyView } from '.'
 import { Id, WithId } from '../common'
-import { Saved } from '../sales'
+import { Saved } from '../leaving'
 
 const PlansAdded = v.object({ ids: v.array(Id) })
 

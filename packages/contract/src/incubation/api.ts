@@ -17,7 +17,7 @@ import {
   WhatIfDraft,
   WhatIfView,
 } from '.'
-import { EntriesWritten, touchedByEntries } from '../entries'
+import { EntriesWritten, touchedByEntries } from '../log'
 import { Ok, WithId } from '../common'
 
 export const incubationApi = {

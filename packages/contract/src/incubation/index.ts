@@ -2,7 +2,7 @@ import { CLUTCH_KINDS, EGG_FATES, HATCHLING_STEPS } from '@hatch-book/core'
 import * as v from 'valibot'
 import { Tag } from '../animals'
 import { DaySchema, Grams, Id, InstantSchema, Note, Reference } from '../common'
-import { EntryDraft, EntrySchema } from '../entries'
+import { EntryDraft, EntrySchema } from '../log'
 
 export * from './planning'
 

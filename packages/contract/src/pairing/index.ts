@@ -10,7 +10,7 @@ import {
   ReasonSchema,
   Reference,
 } from '../common'
-import { EntrySchema } from '../entries'
+import { EntrySchema } from '../log'
 
 export * from './genes'
 export * from './plans'

@@ -1,7 +1,7 @@
 import { RecipeChange, RecipeDraft, RecipeList } from '.'
 import { route } from '../api/route'
 import { Ok, WithId } from '../common'
-import { Saved } from '../sales'
+import { Saved } from '../leaving'
 
 export const recipesApi = {
   list: route({

@@ -1,7 +1,7 @@
 import { SUBJECT_TYPES, taskKinds, TIMES_OF_DAY, type TaskCarries, type WorkItem } from '@hatch-book/core'
 import * as v from 'valibot'
 import { DaySchema, given, Id } from '../common'
-import { EntrySchema } from '../entries'
+import { EntrySchema } from '../log'
 
 const Days = v.pipe(
   v.string(),

@@ -1,6 +1,6 @@
 import type * as v from 'valibot'
 import { ENTRIES_OF_ANIMALS } from '../animals/entries'
-import { ENTRIES_OF_RESTS } from '../brumation/entries'
+import { ENTRIES_OF_RESTS } from '../rest/entries'
 import type { Instant } from '../calendar'
 import { ENTRIES_OF_CARE } from '../care/entries'
 import { ENTRIES_OF_CHECKS } from '../checks/entries'
@@ -15,7 +15,7 @@ import { ENTRIES_OF_READINESS } from '../readiness/entries'
 import { ENTRIES_OF_REARING } from '../rearing/entries'
 import { ENTRIES_OF_RECIPES } from '../recipes/entries'
 import { ENTRIES_OF_ROUNDS } from '../rounds/entries'
-import { ENTRIES_OF_SALES } from '../sales/entries'
+import { ENTRIES_OF_LEAVING } from '../leaving/entries'
 import { ENTRIES_OF_WEIGHING } from '../weighing/entries'
 import type { EntryDefinition, LogFigures, SeenPayload, SubjectType } from './define'
 import { ENTRIES_OF_THE_LOG } from './entries'
@@ -37,7 +37,7 @@ const ALL = [
   ...ENTRIES_OF_COHORTS,
   ...ENTRIES_OF_COLONIES,
   ...ENTRIES_OF_RECIPES,
-  ...ENTRIES_OF_SALES,
+  ...ENTRIES_OF_LEAVING,
   ...ENTRIES_OF_ROUNDS,
   ...ENTRIES_OF_THE_LOG,
 ] as const

@@ -179,7 +179,7 @@ export interface ReviewFact {
   unit: string
   /** Its name, and the page with the entries behind it. */
   name: string
-  opens: { room: 'animals' | 'pairing' | 'incubation' | 'brumation'; id: string }
+  opens: { room: 'animals' | 'pairing' | 'incubation' | 'rest'; id: string }
   /** What it is of; who is of none belongs to none of a dimension's groups. */
   is: Partial<Record<Dimension, string>>
   sum: number

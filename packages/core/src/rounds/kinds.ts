@@ -1,6 +1,6 @@
 import { counted } from '../words'
 import { TASKS_OF_ANIMALS } from '../animals/tasks'
-import { TASKS_OF_RESTS } from '../brumation/tasks'
+import { TASKS_OF_RESTS } from '../rest/tasks'
 import { TASKS_OF_CARE } from '../care/tasks'
 import { TASKS_OF_CHECKS } from '../checks/tasks'
 import { TASKS_OF_CLIMATE } from '../climate/tasks'
@@ -12,7 +12,7 @@ import { TASKS_OF_PAIRING } from '../pairing/tasks'
 import { TASKS_OF_PLACES } from '../places/tasks'
 import { TASKS_OF_REARING } from '../rearing/tasks'
 import { TASKS_OF_RECIPES } from '../recipes/tasks'
-import { TASKS_OF_SALES } from '../sales/tasks'
+import { TASKS_OF_LEAVING } from '../leaving/tasks'
 import { TASKS_OF_WEIGHING } from '../weighing/tasks'
 import type { TaskDefinition } from './defineTask'
 
@@ -31,7 +31,7 @@ const ALL = [
   ...TASKS_OF_PLACES,
   ...TASKS_OF_RECIPES,
   ...TASKS_OF_ANIMALS,
-  ...TASKS_OF_SALES,
+  ...TASKS_OF_LEAVING,
 ] as const
 
 export type TaskKind = (typeof ALL)[number]['kind']

@@ -15,7 +15,7 @@ interface RibbonState {
 }
 
 /** Pages that are about the season: over them it opens by itself. */
-const OPENS_OVER = ['/brumation', '/pairing', '/pairing/season', '/incubation']
+const OPENS_OVER = ['/rest', '/pairing', '/pairing/season', '/incubation']
 export const isOpenOver = (page: string, open: Readonly<Record<string, boolean>>) =>
   open[page] ?? OPENS_OVER.includes(page)
 
