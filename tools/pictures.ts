@@ -47,7 +47,7 @@ const IN_MAY: Picture[] = [
     name: 'weigh-in',
     path: '/weigh-in',
     async act(page) {
-      const scale = page.locator('.scale').getByRole('status')
+      const scale = page.locator('[class*="_scale_"]').getByRole('status')
       const steady = () => scale.filter({ hasText: /Steady|than last time/ }).waitFor()
       for (let weighed = 0; weighed < 3; weighed++) {
         await steady()

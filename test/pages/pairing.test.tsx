@@ -129,6 +129,23 @@ describe('what is seen', () => {
     await waitFor(() => expect(screen.queryByRole('button', { name: 'K locked' })).toBeNull())
   })
 
+  test('a plan is withdrawn with its reason, asks for nothing, and is taken up again', async () => {
+    const { page } = await opened(pages.of.f2, pages.of.m1)
+    await page.user.click(screen.getByRole('button', { name: 'Withdraw the plan' }))
+    const asked = await screen.findByRole('dialog', { name: 'Withdraw F2 × M1?' })
+    await page.user.type(within(asked).getByLabelText('Why'), 'he is promised elsewhere')
+    await page.user.click(within(asked).getByRole('button', { name: 'Withdraw it' }))
+    expect(await seen(page)).toMatchObject([
+      { kind: 'withdrawn', payload: { reason: 'he is promised elsewhere' } },
+    ])
+    const again = await screen.findByRole('button', { name: 'Plan them again' })
+    expect(document.querySelector('article')!.textContent).toContain('Not to be paired')
+    expect(screen.queryByRole('button', { name: 'I introduced' })).toBeNull()
+    expect(screen.getByText('plan withdrawn: he is promised elsewhere')).toBeTruthy()
+    await page.user.click(again)
+    await screen.findByRole('button', { name: 'I introduced' })
+  })
+
   test('what was seen earlier is written with its own time; what is to come cannot be', async () => {
     const { page } = await opened(pages.of.f2, pages.of.m2)
     const when = screen.getByLabelText('when it was seen')

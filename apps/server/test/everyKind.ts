@@ -71,6 +71,7 @@ export const SAID: Readonly<Partial<Record<EntryKind, Said>>> = {
   spermatophore: pairing('spermatophore'),
   'taken up': pairing('taken up'),
   separated: pairing('separated'),
+  withdrawn: of('pairing', 'withdrawn', (w) => w.planned, { reason: 'he is promised elsewhere' }),
   'eggs looked at': clutch('eggs looked at'),
   'egg fate': clutch('egg fate', (w) => ({ eggId: w.eggs[0], fate: 'infertile' })),
   'batch fate': of('clutch', 'batch fate', (w) => w.counted, { fate: 'dead', count: 3 }),

@@ -43,6 +43,26 @@ describe('kin', () => {
     expect(await pair(dam, sire)).toMatchObject({ status: 200, body: { inbreeding: 0, despite: null } })
   })
 
+  it('gives up a plan before they meet, and takes it up again; what has met is no plan any more', async () => {
+    const [dam, sire] = [await breeder('C11', 'female'), await breeder('C02', 'male')]
+    const { id } = (await pair(dam, sire)).body
+    const said = (kind: 'withdrawn' | 'introduced') => entry(kind, 'pairing', id, {})
+    const state = async () => (await book.as.keeper('GET', `/api/pairings/${id}`)).body.state
+    const withdrawal = said('withdrawn')
+    expect(await write(book, [withdrawal], 'helper')).toMatchObject({ status: 403 })
+    expect(await write(book, [withdrawal])).toMatchObject({ status: 200 })
+    expect(await state()).toBe('withdrawn')
+    expect(await write(book, [said('withdrawn')])).toMatchObject({ status: 422 })
+    await write(book, [{ ...entry('struck', 'pairing', id, { reason: '' }), strikes: withdrawal.id }])
+    expect(await state()).toBe('planned')
+    await write(book, [said('introduced')])
+    expect(await write(book, [said('withdrawn')])).toMatchObject({
+      status: 422,
+      body: { fields: [{ says: 'they have been together' }] },
+    })
+    expect(await state()).toBe('together')
+  })
+
   it('refuses an animal that would be its own grandfather, by name', async () => {
     const old = await addAnimal(book, { tag: 'C01', sex: 'male', hatched: null })
     const son = await addAnimal(book, { tag: 'C05', sex: 'male', hatched: null, sireId: old })

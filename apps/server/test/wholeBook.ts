@@ -30,6 +30,8 @@ export interface WholeBook {
   otherCohort: string
   breedingBox: string
   pairing: string
+  /** Two that have not met. */
+  planned: string
   /** Of a batch. */
   rest: string
   tub: string
@@ -72,7 +74,8 @@ export async function openWholeBook(server: TestServer, name: string): Promise<W
     add('places', { kind: 'box', name: box, parentId: incubator, grid: { rows: 2, columns: 4 } })
   const [box, otherBox] = [await boxOf('Box'), await boxOf('Box 2')]
   const pairing = newId()
-  await post('pairings', { id: pairing, femaleId: female, maleId: male })
+  const planned = newId()
+  for (const id of [pairing, planned]) await post('pairings', { id, femaleId: female, maleId: male })
   const eggs = [0, 1, 2].map((cell) => ({ id: newId(), fate: 'good', grams: null, cell }))
   const found = { entryId: newId(), kind: 'clutch', pairingId: null, damId: female, note: '', damGrams: null }
   const clutch = await add('clutches', {
@@ -113,6 +116,6 @@ export async function openWholeBook(server: TestServer, name: string): Promise<W
   })
   return {
     ...{ book, female, male, young, incubator, box, otherBox, clutch, eggs: eggs.map((e) => e.id), counted },
-    ...{ colony, recipe, cohort, otherCohort, breedingBox, pairing, rest, tub, unit, protocolOf },
+    ...{ colony, recipe, cohort, otherCohort, breedingBox, pairing, planned, rest, tub, unit, protocolOf },
   }
 }

@@ -47,6 +47,7 @@ export const EVERY_PAYLOAD: { [K in EntryKind]: v.InferInput<DefinitionOf<K>['pa
   spermatophore: {},
   'taken up': {},
   'paired despite': { against: ['they are half siblings'], reason: 'the last ones' },
+  withdrawn: { reason: 'he is promised elsewhere' },
   'clutch found': { eggs: 12 },
   'egg fate': { eggId: ID, fate: 'infertile' },
   'batch fate': { fate: 'dead', count: 3 },

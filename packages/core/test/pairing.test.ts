@@ -17,6 +17,16 @@ test('a pair not yet introduced is told how', () => {
   expect(watch([], '2026-04-01')).toMatchObject({ state: 'planned', eggs: null })
 })
 
+test('a plan that was withdrawn asks for nothing, until they meet after all', () => {
+  const withdrawn = (...events: { kind: 'introduced'; on: string }[]) =>
+    watchPairing(events, cornSnake, '2026-04-01', { withdrawnOn: '2026-03-20' })
+  expect(withdrawn()).toMatchObject({ state: 'withdrawn', step: 'wait', next: { on: null } })
+  expect(withdrawn({ kind: 'introduced', on: '2026-03-28' })).toMatchObject({
+    state: 'together',
+    step: 'part',
+  })
+})
+
 test('one lock dates the shed and the eggs', () => {
   const seen = watch(
     [

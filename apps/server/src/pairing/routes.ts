@@ -1,7 +1,7 @@
 import type { EntryDraft } from '@hatch-book/contract'
 import { pairingApi, newId } from '@hatch-book/contract'
 import { PAIRING_EVENTS } from '@hatch-book/core'
-import { desc, eq } from 'drizzle-orm'
+import { and, desc, eq } from 'drizzle-orm'
 import { judgeAnimals, type JudgedAnimal } from '../animals'
 import { inBook, tables } from '../db/connect'
 import { entryOf, guardEntries, standingEntries, writeEntries } from '../log'
@@ -30,6 +30,28 @@ for (const kind of PAIRING_EVENTS.filter((k) => k !== 'introduced'))
         [{ field: 'at', says: 'before any introduction' }],
       )
   })
+
+// A plan is given up before they meet; afterwards what was seen is corrected or struck out.
+guardEntries('withdrawn', async (tx, _actor, draft: EntryDraft) => {
+  const log = (await standingEntries(tx, [draft.subject.id])).get(draft.subject.id)!
+  const met = log.find((e) => e.kind === 'introduced')
+  if (met)
+    throw new BookError(
+      'invalid',
+      'They have been together. If that was a mistake, strike out what was seen of them first.',
+      [{ field: 'kind', says: 'they have been together' }],
+    )
+  const clutches = await tx
+    .select({ name: tables.clutch.name })
+    .from(tables.clutch)
+    .where(and(eq(tables.clutch.pairingId, draft.subject.id), eq(tables.clutch.withdrawn, false)))
+  if (clutches.length > 0)
+    throw new BookError('invalid', `Clutch ${clutches[0]!.name} came of them. Correct its parents first.`, [
+      { field: 'kind', says: `clutch ${clutches[0]!.name} came of them` },
+    ])
+  if (log.some((e) => e.kind === 'withdrawn' && e.id !== draft.id))
+    throw new BookError('invalid', 'It is withdrawn already.')
+})
 
 function refuseUnfit(female: JudgedAnimal | undefined, male: JudgedAnimal | undefined): void {
   const fields: { field: string; says: string }[] = []

@@ -59,6 +59,7 @@ export async function viewPairings(
       at: e.at.getTime(),
       minutes: e.kind === 'locked' ? e.payload.minutes : undefined,
     }))
+    const withdrawn = ofKinds(logs.get(pairing.id)!, 'withdrawn').at(-1)
     const sheds = logs.get(pairing.femaleId)!.filter((e) => e.kind === 'shed' && e.at.getTime() <= actor.now)
     const clutch = clutches.find((c) => c.pairingId === pairing.id)
     const startedAt = events[0]?.at ?? null
@@ -68,6 +69,7 @@ export async function viewPairings(
     const ofSeason = window && (startedAt === null || actor.now - startedAt < SEASON_MS) ? window : undefined
     const watch = watchPairing(events, protocol, actor.today, {
       femaleShedOn: sheds.length > 0 ? dayOfInstant(sheds.at(-1)!.at.getTime(), zone) : null,
+      withdrawnOn: withdrawn ? dayOfInstant(withdrawn.at.getTime(), zone) : null,
       clutchFoundOn: clutch ? dayOfInstant(clutch.foundAt.getTime(), zone) : null,
       goodEggs: clutch ? (goodEggs.get(clutch.id) ?? 0) : null,
       receptiveUntil: lastReceptive(ofSeason),

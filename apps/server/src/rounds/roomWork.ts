@@ -21,7 +21,7 @@ import { entriesOf, cachedWork, versions, type RestsOn } from './cachedWork'
 type DayWork = DueFacts['days'][number]
 type PlaceOf = (animalId: string) => string | null
 
-const PAIR_KINDS: readonly EntryKind[] = [...PAIRING_EVENTS, 'paired despite']
+const PAIR_KINDS: readonly EntryKind[] = [...PAIRING_EVENTS, 'paired despite', 'withdrawn']
 const EGG_KINDS: readonly EntryKind[] = [
   ...['clutch found', 'egg fate', 'batch fate', 'eggs looked at', 'clutch moved', 'laying sign'],
   ...['nest checked', 'shed', 'died', 'sold', 'set point', 'calibrated'],

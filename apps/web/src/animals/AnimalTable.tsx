@@ -5,6 +5,7 @@ import { useAge } from '../parts/AnimalCard'
 import { useFigures, type Figures } from '../shell/figures'
 import { COLUMNS, byTag, groupOf, inOrder, type Column } from './columns'
 import { usePicked, useTable, type Grouping } from './tableStore'
+import css from './list.module.css'
 
 const ROW = 39
 const TICK = '34px'
@@ -58,7 +59,7 @@ export function AnimalTable({ animals, selectable }: { animals: readonly AnimalR
   const all = animals.length > 0 && animals.every((a) => picked.has(a.id))
   return (
     <div
-      className="grid"
+      className={css.grid}
       ref={scroller}
       role="table"
       aria-label="Animals"
@@ -66,7 +67,7 @@ export function AnimalTable({ animals, selectable }: { animals: readonly AnimalR
       tabIndex={0}
       style={{ height: 'max(340px, calc(100vh - 262px))' }}
     >
-      <div role="row" className="titles" style={template}>
+      <div role="row" className={css.titles} style={template}>
         {selectable && (
           <div role="columnheader">
             <input
@@ -108,7 +109,7 @@ export function AnimalTable({ animals, selectable }: { animals: readonly AnimalR
               <div
                 key={`group ${line.group}`}
                 role="row"
-                className="group"
+                className={css.group}
                 aria-rowindex={index + 2}
                 style={style}
               >
@@ -160,7 +161,7 @@ const Cells = memo(function Cells({
 export function ColumnChooser() {
   const { hidden, hide } = useTable()
   return (
-    <details className="pop">
+    <details className={css.pop}>
       <summary>columns</summary>
       <div>
         {COLUMNS.slice(1).map(({ key }) => (

@@ -14,6 +14,7 @@ import { useFigures, type Figures } from '../shell/figures'
 import { useAnimals, useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { useSetInAddress, useWordInAddress } from '../shell/wordInAddress'
+import css from './list.module.css'
 
 const MOST_CARDS = 240
 /** What is done to many comes once some are ticked. */
@@ -79,7 +80,7 @@ export function AnimalsPage() {
           )}
         </div>
       </div>
-      <div className="row filters no-print">
+      <div className={`row ${css.filters} no-print`}>
         <Input
           aria-label="Filter animals"
           placeholder="tag, name, look, place"

@@ -7,6 +7,7 @@ import { useMay } from '../shell/session'
 import { MoveForm } from './MoveForm'
 import { PurposeForm } from './PurposeForm'
 import { usePicked } from './tableStore'
+import css from './list.module.css'
 
 /** What is done to the ticked animals together. */
 export function BulkActs({ animals }: { animals: readonly AnimalRow[] }) {
@@ -17,7 +18,7 @@ export function BulkActs({ animals }: { animals: readonly AnimalRow[] }) {
   const chosen = animals.filter((a) => picked.has(a.id))
   if (chosen.length === 0) return null
   return (
-    <div className="bulk no-print" role="region" aria-label="Ticked animals">
+    <div className={`${css.bulk} no-print`} role="region" aria-label="Ticked animals">
       <strong className="fig">{chosen.length}</strong> ticked
       {may.write && <Button onClick={() => setOpen('move')}>Move</Button>}
       {may.decide && <Button onClick={() => setOpen('purpose')}>Set purpose</Button>}

@@ -2,6 +2,7 @@ import type { OffFoodView } from '@hatch-book/contract'
 import type { FemaleSign } from '@hatch-book/core'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
+import css from './list.module.css'
 
 const percent = (chance: number) => `${Math.round(chance * 100)} %`
 const MOST_ASKED = 3
@@ -21,7 +22,7 @@ export function OffFood({ animalId, tag, advice }: { animalId: string; tag: stri
     <section className="card now" style={{ marginTop: 16 }} aria-label="Off her food">
       <h2>Off her food: why?</h2>
       {advice.explanations.map((e) => (
-        <div key={e.cause} className="cause">
+        <div key={e.cause} className={css.cause}>
           <div className="between">
             <strong>{e.cause}</strong>
             <span className="fig">{percent(e.chance)}</span>

@@ -2,6 +2,7 @@ import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSe
 import type { ClutchView } from '@hatch-book/contract'
 import { eggEnded } from '@hatch-book/core'
 import { EggMark } from '../parts/Egg'
+import css from './boxes.module.css'
 
 type Egg = ClutchView['eggs'][number]
 
@@ -38,7 +39,7 @@ export function EggBox({
       }}
     >
       <div
-        className="egg-box"
+        className={css.eggBox}
         role="group"
         aria-label="Box from above"
         style={{ gridTemplateColumns: `repeat(${columns}, minmax(34px, 1fr))` }}
@@ -59,7 +60,7 @@ export function EggBox({
                 picked && (
                   <button
                     type="button"
-                    className="place-here"
+                    className={css.placeHere}
                     aria-label={`place egg ${picked.number} in row ${Math.floor(cell / columns) + 1}, ${(cell % columns) + 1}`}
                     onClick={() => onPlace(picked, cell)}
                   />
@@ -97,7 +98,7 @@ export function cellsOf(clutch: Pick<ClutchView, 'eggs' | 'box'>): Map<number, E
 function Place({ cell, empty, children }: { cell: number; empty: boolean; children: React.ReactNode }) {
   const { setNodeRef, isOver } = useDroppable({ id: cell })
   return (
-    <div ref={setNodeRef} className={`cell${empty ? ' empty' : ''}${isOver ? ' over' : ''}`}>
+    <div ref={setNodeRef} className={`cell${empty ? ' empty' : ''}${isOver ? ` ${css.over}` : ''}`}>
       {children}
     </div>
   )
@@ -125,7 +126,7 @@ function EggInPlace({
       aria-pressed={picked}
       disabled={ended && !placing}
       onClick={onPick}
-      className={`egg${picked ? ' picked' : ''}`}
+      className={`${css.egg}${picked ? ' picked' : ''}`}
       style={{
         touchAction: placing ? 'none' : 'auto',
         transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,

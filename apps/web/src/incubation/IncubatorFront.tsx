@@ -2,6 +2,7 @@ import type { ClutchView, Place, Probe } from '@hatch-book/contract'
 import { Link } from 'react-router'
 import { EggMark } from '../parts/Egg'
 import { useFigures } from '../shell/figures'
+import css from './boxes.module.css'
 
 /** Eggs drawn one by one up to so many; more are a count. */
 const DRAWN = 60
@@ -31,7 +32,7 @@ export function IncubatorFront({
       .sort((a, b) => a.box!.name.localeCompare(b.box!.name, 'en', { numeric: true }))
   const all = [incubatorId, ...shelves.map((s) => s.id)].flatMap(boxesIn)
   return (
-    <div className="incubator">
+    <div className={css.incubator}>
       <div className="between small" style={{ marginBottom: 8 }}>
         <span>
           set <span className="fig">{figures.celsius(incubator.setPointC)}</span>
@@ -51,19 +52,19 @@ export function IncubatorFront({
         const there = filled(boxesIn(shelf.id))
         if (there.length === 0 && shelf.name === '') return null
         return (
-          <div key={shelf.id} className={shelf.name ? 'shelf' : ''}>
+          <div key={shelf.id} className={shelf.name ? css.shelf : ''}>
             {shelf.name && (
               <span className="small quiet">
                 {shelf.name}
                 {there.length === 0 && ', empty'}
               </span>
             )}
-            <div className="boxes">
+            <div className={css.boxes}>
               {there.map((c) => (
                 <Link
                   key={c.id}
                   to={`/incubation/${c.id}`}
-                  className={c.id === pickedId ? 'box here' : 'box'}
+                  className={c.id === pickedId ? `${css.box} ${css.here}` : css.box}
                 >
                   <div className="between">
                     <span className="tag">{c.name}</span>

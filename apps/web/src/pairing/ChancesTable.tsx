@@ -4,6 +4,7 @@ import type { Scene } from './queries'
 import { reckonAll } from './reckon'
 import type { SeasonBody } from './seasonProblem'
 import { fraction, percent } from './words'
+import css from './kin.module.css'
 
 /** Chance per young of the one that is wanted, and kinship, for every pair of the plan. */
 export function ChancesTable({
@@ -40,7 +41,7 @@ export function ChancesTable({
         {wanted ? 'Chance per egg of the one you are after, and F of the young' : 'Inbreeding F of the young'}
       </h2>
       <div className="scroll-x">
-        <table className="heat" aria-label="Chances and kinship">
+        <table className={css.heat} aria-label="Chances and kinship">
           <thead>
             <tr>
               <th aria-label="female" />
@@ -65,7 +66,7 @@ export function ChancesTable({
                   return (
                     <td
                       key={male.id}
-                      className={pair?.forbidden ? 'far' : ''}
+                      className={pair?.forbidden ? css.far : ''}
                       style={
                         // What may not be paired is not shaded as a good chance: its words keep their contrast.
                         chance && !pair?.forbidden

@@ -6,6 +6,7 @@ import type { Scene } from './queries'
 import type { ReckonedCross } from './reckon'
 import { fraction, genesInWords, kinWords, percent } from './words'
 import { wishInWords } from './wish'
+import css from './season.module.css'
 
 /** One cross: the warning first, then the one wanted, then everything it throws. */
 export function CrossCard({
@@ -62,7 +63,7 @@ export function CrossCard({
         )}
       </p>
       {wanted && wish && (
-        <div className="wish">
+        <div className={css.wish}>
           <p style={{ marginBottom: 2 }}>
             <strong>{wishInWords(wish)}</strong>
           </p>
@@ -96,7 +97,11 @@ export function CrossCard({
                 {fraction(row.share)}
               </td>
               <td>
-                <span className="share" style={{ width: `${Math.max(2, row.share * 100)}%` }} aria-hidden />
+                <span
+                  className={css.share}
+                  style={{ width: `${Math.max(2, row.share * 100)}%` }}
+                  aria-hidden
+                />
                 <strong>{row.words.length > 0 ? row.words.join(' ') : 'plain'}</strong>
                 {Math.abs(row.females - row.males) > 1e-9 && (
                   <span className="small">

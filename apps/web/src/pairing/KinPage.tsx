@@ -7,6 +7,7 @@ import { PedigreeGraph } from './PedigreeGraph'
 import { useScene, type Scene } from './queries'
 import type { KinInput, KinReckoned } from './reckonKin'
 import { percent } from './words'
+import css from './kin.module.css'
 
 const createWorker = () => new Worker(new URL('./kin.worker.ts', import.meta.url), { type: 'module' })
 const NEWCOMER_YOUNG = 4
@@ -140,7 +141,7 @@ function HeatTable({
         />
       </div>
       <div className="scroll-x">
-        <table className="heat" aria-label="Inbreeding of the young">
+        <table className={css.heat} aria-label="Inbreeding of the young">
           <thead>
             <tr>
               <th aria-label={turned === 'dams' ? 'female' : 'male'} />
@@ -181,7 +182,7 @@ function HeatTable({
                     </td>
                   )
                 })}
-                <td className="least">{percent(best[r]!)}</td>
+                <td className={css.least}>{percent(best[r]!)}</td>
               </tr>
             ))}
           </tbody>

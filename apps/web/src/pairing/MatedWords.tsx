@@ -3,7 +3,7 @@ import { percent } from './words'
 
 /** What was seen means: how likely they mated. */
 export function MatedWords({ pairing: { mated, missed, receptive, state } }: { pairing: PairingView }) {
-  if (state === 'planned') return null
+  if (state === 'planned' || state === 'withdrawn') return null
   if (missed) return <strong className="bad">Her season is missed.</strong>
   const says =
     mated >= 0.85

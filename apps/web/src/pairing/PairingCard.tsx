@@ -4,6 +4,7 @@ import { Button, DatePicker, InputNumber } from 'antd'
 import type { Dayjs } from 'dayjs'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
+import { AskWhy } from '../parts/AskWhy'
 import { EntryList } from '../parts/Entries'
 import { Keys } from '../parts/Keys'
 import { ReasonList, ReasonsSheet } from '../parts/Reasons'
@@ -21,7 +22,11 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
   const may = useMay()
   const navigate = useNavigate()
   const [why, setWhy] = useState(false)
-  const open = p.state !== 'laid' && p.state !== 'ended'
+  const [withdrawing, setWithdrawing] = useState(false)
+  const { write, strike } = useLog()
+  const open = p.state !== 'laid' && p.state !== 'ended' && p.state !== 'withdrawn'
+  const withdrawal = p.entries.find((e) => e.kind === 'withdrawn' && !e.struckBy)
+  const pair = `${p.female.tag} × ${p.male.tag}`
   return (
     <div>
       <article className={`card ${p.mustStop ? 'trouble' : 'now'}`}>
@@ -77,7 +82,19 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
           </div>
         )}
         {may.write && open && <WhatWasSeen pairing={p} active={!why} />}
-        {may.decide && p.state !== 'planned' && (
+        {may.decide && p.state === 'planned' && (
+          <p style={{ marginTop: 12 }}>
+            <Button onClick={() => setWithdrawing(true)}>Withdraw the plan</Button>
+          </p>
+        )}
+        {may.decide && p.state === 'withdrawn' && withdrawal && (
+          <p style={{ marginTop: 12 }}>
+            <Button onClick={() => void strike([withdrawal], '', `${pair}: planned again`)}>
+              Plan them again
+            </Button>
+          </p>
+        )}
+        {may.decide && p.state !== 'planned' && p.state !== 'withdrawn' && (
           <p style={{ marginTop: 12 }}>
             <Button
               type={p.eggs && p.clutchId === null ? 'primary' : 'default'}
@@ -98,6 +115,29 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
       </article>
       <h2 style={{ marginTop: 18 }}>Seen so far</h2>
       <EntryList entries={p.entries} />
+      {withdrawing && (
+        <AskWhy
+          title={`Withdraw ${pair}?`}
+          yes="Withdraw it"
+          onYes={(reason) =>
+            write(
+              [
+                {
+                  kind: 'withdrawn',
+                  subject: { type: 'pairing', id: p.id },
+                  payload: reason ? { reason } : {},
+                },
+              ],
+              `${pair}: withdrawn`,
+            )
+          }
+          onCancel={() => setWithdrawing(false)}
+        >
+          <p className="quiet">
+            They are no longer to be introduced. The plan stays readable and can be taken up again.
+          </p>
+        </AskWhy>
+      )}
       <ReasonsSheet title="Why these dates" open={why} onClose={() => setWhy(false)}>
         <ReasonList reasons={p.reasons} />
       </ReasonsSheet>

@@ -14,13 +14,14 @@ import { sentence } from '../parts/sentence'
 import { useTitle } from '../shell/frame/useTitle'
 import { useGoOn } from '../shell/useGoOn'
 
-const ORDER = { together: 0, apart: 1, planned: 2, laid: 3, ended: 4 } as const
+const ORDER = { together: 0, apart: 1, planned: 2, laid: 3, ended: 4, withdrawn: 5 } as const
 const STATE_SAYS: Record<PairingView['state'], string> = {
   together: 'together now',
   apart: 'apart',
   planned: 'not yet introduced',
   laid: 'has laid',
   ended: 'ended',
+  withdrawn: 'withdrawn',
 }
 
 /** Who is with whom, what was seen, and what is next. */
@@ -125,6 +126,7 @@ function InSeason() {
 function summary(p: PairingView, figures: Figures): string {
   const seen = `${counted(p.meetings, 'meeting')}, ${counted(p.locks, 'lock')}`
   if (p.eggs && p.state !== 'laid') return `look for eggs ${figures.span(p.eggs)}`
+  if (p.state === 'withdrawn') return 'never introduced'
   return p.startedOn ? `since ${figures.day(p.startedOn)}, ${seen}` : 'planned'
 }
 

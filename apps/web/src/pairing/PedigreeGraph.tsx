@@ -6,6 +6,7 @@ import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Scene } from './queries'
 import { percent } from './words'
+import css from './kin.module.css'
 
 const WIDTH = 118
 const HEIGHT = 44
@@ -58,7 +59,10 @@ export function PedigreeGraph({
         </span>
       </div>
       {cut > 0 && <p className="small warm">{cut} more are not drawn: fewer generations show them all.</p>}
-      <div className="pedigree" style={{ height: Math.min(520, Math.max(220, size * (HEIGHT + 56) + 40)) }}>
+      <div
+        className={css.pedigree}
+        style={{ height: Math.min(520, Math.max(220, size * (HEIGHT + 56) + 40)) }}
+      >
         <ReactFlow
           nodes={nodes}
           edges={edges}
@@ -127,11 +131,11 @@ function layOut(
       position: { x: place.x - WIDTH / 2, y: place.y - HEIGHT / 2 },
       data: { tag: animal.tag, label: f > 0 ? `${animal.tag} · ${percent(f)}` : animal.tag },
       className: [
-        'kin',
+        css.kin,
         animal.sex,
-        animal.here ? '' : 'gone',
-        f > 0 ? 'inbred' : '',
-        id === focus ? 'focus' : '',
+        animal.here ? '' : css.gone,
+        f > 0 ? css.inbred : '',
+        id === focus ? css.focus : '',
       ].join(' '),
       style: { width: WIDTH, height: HEIGHT },
       ariaLabel: `${animal.tag}, ${animal.sex}`,

@@ -1,5 +1,7 @@
 import type { GenerationPlan, GenerationStep, PlanParent } from '@hatch-book/core'
 import { percent } from './words'
+import css from './kin.module.css'
+import seasonCss from './season.module.css'
 
 /** A way to a goal: each cross with its year, what is held back, and how the chance grows. */
 export function PlanCard({
@@ -21,7 +23,7 @@ export function PlanCard({
         </h3>
         <span className="small quiet">{first ? 'soonest good way' : plan.against}</span>
       </div>
-      <ol className="generations">
+      <ol className={css.generations}>
         {plan.steps.map((step, i) => (
           <Step key={i} step={step} steps={plan.steps} year={year} last={i === plan.steps.length - 1} />
         ))}
@@ -45,7 +47,7 @@ export function PlanCard({
             <tr key={y.season}>
               <td className="fig">{year + y.season}</td>
               <td className="fig">
-                <span className="share" style={{ width: `${y.chance * 100}%` }} aria-hidden />
+                <span className={seasonCss.share} style={{ width: `${y.chance * 100}%` }} aria-hidden />
                 {percent(y.chance)}
               </td>
               <td className="fig">{y.expected.toFixed(1)}</td>

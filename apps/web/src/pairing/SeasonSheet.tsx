@@ -10,6 +10,7 @@ import {
 import { useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { useFigures } from '../shell/figures'
 import type { Mate } from './queries'
+import css from './season.module.css'
 
 const NAMES = 128
 const ROW = 40
@@ -52,7 +53,7 @@ export function SeasonSheet(props: SheetProps) {
   for (let d = span.from; d <= span.to; d = addDays(d, 7)) weeks.push(d)
   const every = perDay * 7 < 62 ? 2 : 1
   return (
-    <div className="season-sheet" ref={box}>
+    <div className={css.seasonSheet} ref={box}>
       <svg width={width} height={TOP} aria-hidden>
         <Patterns />
         <Weeks weeks={weeks.filter((_, i) => i % every === 0)} x={x} />
@@ -60,7 +61,7 @@ export function SeasonSheet(props: SheetProps) {
           <path d={`M${x(today) - 5} ${TOP - 9}h10l-5 8z`} fill="var(--clay)" />
         )}
       </svg>
-      <ul aria-label="Season" className="rows">
+      <ul aria-label="Season" className={css.rows}>
         {problem.females.map((female) => {
           const mate = mates.get(female.id)!
           const own = courses.filter((c) => c.female === female.id)
@@ -94,7 +95,7 @@ export function SeasonSheet(props: SheetProps) {
               </svg>
               <button
                 type="button"
-                className="plain who"
+                className={`plain ${css.who}`}
                 aria-pressed={female.id === picked}
                 onClick={() => onPick(female.id)}
               >
@@ -224,7 +225,7 @@ function Block({
       />
       <rect x={left} y={9} width={width} height={22} fill={`url(#visit-${pattern})`} opacity="0.55" />
       <rect x={left + 3} y={12} width={30} height={16} fill="var(--sheet)" />
-      <text x={left + 5} y={24.5} className="block">
+      <text x={left + 5} y={24.5} className={css.block}>
         {tag}
       </text>
     </g>

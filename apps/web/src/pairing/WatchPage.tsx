@@ -11,6 +11,7 @@ import { useMay } from '../shell/session'
 import { MatedWords } from './MatedWords'
 import { PairingHead } from './PairingHead'
 import { sentence } from '../parts/sentence'
+import css from './season.module.css'
 
 /** A session in front of the tubs: who is together, how long, and one key for each thing seen. */
 export function WatchPage() {
@@ -40,7 +41,7 @@ export function WatchPage() {
           or look at the season’s plan.
         </p>
       ) : (
-        <div className="columns watch">
+        <div className={`columns ${css.watch}`}>
           <ul className="lines" aria-label="Pairs to watch">
             {watched.map((p, i) => (
               <li key={p.id} className={i === at ? 'picked' : ''} style={{ padding: '8px 12px' }}>
@@ -79,13 +80,14 @@ export function WatchPage() {
     </section>
   )
 }
-const ORDER = { together: 0, planned: 1, apart: 2, laid: 3, ended: 4 } as const
+const ORDER = { together: 0, planned: 1, apart: 2, laid: 3, ended: 4, withdrawn: 5 } as const
 const STATE: Record<PairingView['state'], string> = {
   together: 'together',
   planned: 'to be introduced',
   apart: 'apart',
   laid: 'has laid',
   ended: 'ended',
+  withdrawn: 'withdrawn',
 }
 
 function Watched({
@@ -191,7 +193,7 @@ function Watched({
         {p.next.on && together && `, ${figures.day(p.next.on)}`}
       </p>
       {(since !== null || lockedAt !== null) && (
-        <p className="running" role="timer" aria-label="Clock">
+        <p className={css.running} role="timer" aria-label="Clock">
           {since !== null && (
             <span>
               together <b className="fig">{clock(now - since)}</b>
@@ -210,7 +212,7 @@ function Watched({
         </p>
       )}
       {!together && p.before.length > 0 && (
-        <fieldset className="before">
+        <fieldset className={css.before}>
           <legend>Before they meet</legend>
           {p.before.map((b) => (
             <label key={b}>

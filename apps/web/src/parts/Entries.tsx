@@ -1,10 +1,10 @@
 import type { Entry } from '@hatch-book/contract'
 import { blindOf, canBeWrittenAgain, entryInWords, tradeOf } from '@hatch-book/core'
-import { Input, Modal } from 'antd'
 import { useState } from 'react'
 import { useFigures } from '../shell/figures'
 import { useLog, type ToWrite } from '../shell/log'
 import { useMay } from '../shell/session'
+import { AskWhy } from './AskWhy'
 import { CorrectEntry } from './CorrectEntry'
 
 /** Whether it can be written otherwise here: what the program wrote, or what is partly kept from this reader, cannot. */
@@ -32,7 +32,6 @@ export function EntryList({
     )
   const [target, setTarget] = useState<Entry | null>(null)
   const [wrong, setWrong] = useState<Entry | null>(null)
-  const [reason, setReason] = useState('')
   const shown = entries.filter((e) => withSubject || e.kind !== 'struck').slice(0, most)
   if (shown.length === 0) return <p className="quiet">Nothing is written yet.</p>
   return (
@@ -104,28 +103,17 @@ export function EntryList({
         ))}
       </ul>
       {wrong && <CorrectEntry key={wrong.id} entry={wrong} onDone={() => setWrong(null)} />}
-      <Modal
-        title="Strike this entry out?"
-        open={target !== null}
-        okText="Strike it out"
-        onCancel={() => setTarget(null)}
-        onOk={async () => {
-          if (target && (await strike([target], reason.trim(), 'Struck out'))) {
-            setTarget(null)
-            setReason('')
-          }
-        }}
-      >
-        <p>{target && entryInWords(target, figures)}</p>
-        <p className="quiet">It stays readable in the log, and no longer counts.</p>
-        <Input
-          aria-label="Why"
-          placeholder="why (may be empty)"
-          value={reason}
-          onChange={(e) => setReason(e.target.value)}
-          maxLength={200}
-        />
-      </Modal>
+      {target && (
+        <AskWhy
+          title="Strike this entry out?"
+          yes="Strike it out"
+          onYes={(reason) => strike([target], reason, 'Struck out')}
+          onCancel={() => setTarget(null)}
+        >
+          <p>{entryInWords(target, figures)}</p>
+          <p className="quiet">It stays readable in the log, and no longer counts.</p>
+        </AskWhy>
+      )}
     </>
   )
 }

@@ -2,6 +2,7 @@ import type { Reason, RuleStanding } from '@hatch-book/core'
 import { Drawer } from 'antd'
 import type { ReactNode } from 'react'
 import { useFigures } from '../shell/figures'
+import css from './reasons.module.css'
 
 const MARKS: Record<RuleStanding, { mark: string; word: string; className: string }> = {
   holds: { mark: '✓', word: 'holds', className: 'good' },
@@ -19,8 +20,8 @@ export function ReasonList({ reasons }: { reasons: readonly Reason[] }) {
       {reasons.map((r, i) => {
         const { mark, word, className } = MARKS[r.standing]
         return (
-          <div className="reason" key={i}>
-            <span className={`mark ${className}`} aria-hidden>
+          <div className={css.reason} key={i}>
+            <span className={`${css.mark} ${className}`} aria-hidden>
               {mark}
             </span>
             <div>

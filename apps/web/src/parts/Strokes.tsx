@@ -1,3 +1,4 @@
+import css from './tally.module.css'
 /** Meals in a row as tally strokes: the fifth crosses the four. */
 export function Strokes({ count, most = 15 }: { count: number; most?: number }) {
   const drawn = Math.min(count, most)
@@ -8,7 +9,7 @@ export function Strokes({ count, most = 15 }: { count: number; most?: number }) 
   })
   return (
     <svg
-      className="stroke"
+      className={css.stroke}
       width={Math.max(1, groups * 27)}
       height={16}
       role="img"

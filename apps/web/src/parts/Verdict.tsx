@@ -1,4 +1,5 @@
 import type { ReadinessVerdict } from '@hatch-book/core'
+import css from './reasons.module.css'
 
 const MARKS: Record<ReadinessVerdict, { mark: string; className: string }> = {
   ready: { mark: '●', className: 'good' },
@@ -10,7 +11,7 @@ const MARKS: Record<ReadinessVerdict, { mark: string; className: string }> = {
 export function Verdict({ verdict }: { verdict: ReadinessVerdict }) {
   const { mark, className } = MARKS[verdict]
   return (
-    <span className={`verdict ${className}`}>
+    <span className={`${css.verdict} ${className}`}>
       <span aria-hidden>{mark} </span>
       {verdict}
     </span>

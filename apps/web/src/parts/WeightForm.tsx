@@ -13,6 +13,7 @@ import { useLog } from '../shell/log'
 import { ContractForm } from './form/ContractForm'
 import { ChoiceField, QuantityField, quantityOf } from './form/fields'
 import { useContractForm } from './form/useContractForm'
+import css from './contractForm.module.css'
 
 /** A change larger than this share is looked at twice. */
 export const SURPRISE = 0.25
@@ -70,7 +71,7 @@ export function WeightForm({
         </>
       }
     >
-      <div className="large-figure">
+      <div className={css.largeFigure}>
         <QuantityField
           name="weight"
           label="Weight"

@@ -19,7 +19,7 @@ import { RackGrid } from './RackGrid'
 import { TubCard } from './TubCard'
 import { TubSizes } from './TubSizes'
 import { askMoves, standingTubs, useRooms, type Standing } from './queries'
-import './racks.css'
+import css from './racks.module.css'
 import { NOT_MOVED, useMoving } from './useMoving'
 
 /** What whoever comes for the first time looks for: the tub, or the rack as it stands in the room. */
@@ -148,7 +148,7 @@ function Drawn({ rooms }: { rooms: Rooms }) {
             {rooms.rooms.map((room) => (
               <div key={room.id ?? ''}>
                 {rooms.rooms.length > 1 && <h3>{room.name}</h3>}
-                <div className="racks">
+                <div className={css.racks}>
                   {room.racks.map((rack) => (
                     <RackGrid
                       key={rack.id}

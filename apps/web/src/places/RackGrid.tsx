@@ -2,6 +2,7 @@ import type { RackView, TubView } from '@hatch-book/contract'
 import { useDraggable, useDroppable } from '@dnd-kit/core'
 import { useSession } from '../shell/session'
 import { useFigures } from '../shell/figures'
+import css from './racks.module.css'
 
 /** A rack drawn as it stands: each tub is a button, and a place to drop an animal. */
 export function RackGrid({
@@ -24,7 +25,10 @@ export function RackGrid({
           · {sizes.length > 0 ? `${sizes.join(' and ')} tubs` : 'size not said'}, {rack.columns} wide
         </span>
       </h2>
-      <div className="rack" style={{ gridTemplateColumns: `repeat(${rack.columns}, minmax(56px, 78px))` }}>
+      <div
+        className={css.rack}
+        style={{ gridTemplateColumns: `repeat(${rack.columns}, minmax(56px, 78px))` }}
+      >
         {rack.tubs.map((tub) => (
           <TubButton
             key={tub.id}
@@ -71,14 +75,14 @@ function TubButton({
     tub.airStanding && tub.airStanding !== 'well' ? tub.air : '',
   ].filter((w) => w !== '')
   const classes = [
-    'tub',
-    tub.animals.length === 0 ? 'free' : '',
-    tub.soiledSince ? 'soiled' : '',
-    due ? 'due' : '',
-    flag || tub.airStanding === 'alarm' ? 'flagged' : '',
-    here ? 'here' : '',
-    carried ? 'carried' : '',
-    drop.isOver ? 'over' : '',
+    css.tub,
+    tub.animals.length === 0 ? css.free : '',
+    tub.soiledSince ? css.soiled : '',
+    due ? css.due : '',
+    flag || tub.airStanding === 'alarm' ? css.flagged : '',
+    here ? css.here : '',
+    carried ? css.carried : '',
+    drop.isOver ? css.over : '',
   ]
   return (
     <button
@@ -95,8 +99,8 @@ function TubButton({
       tabIndex={here ? 0 : -1}
       onClick={onPick}
     >
-      <span className="name">{tub.name}</span> {first?.tag ?? ''}
-      {tub.animals.length > 1 && <span className="count"> ×{tub.animals.length}</span>}
+      <span className={css.name}>{tub.name}</span> {first?.tag ?? ''}
+      {tub.animals.length > 1 && <span className={css.count}> ×{tub.animals.length}</span>}
     </button>
   )
 }

@@ -5,6 +5,7 @@ import { namesOf, RANGE, single, withPart, wordsOf, type Editing } from './editi
 import { NumberField, WordsField } from './FigureTable'
 import styles from './stages.module.css'
 import { UNIT_FACTOR, UNIT_WORDS } from './units'
+import css from './protocol.module.css'
 
 type Parts = readonly (typeof RANGE)[number][]
 
@@ -51,7 +52,7 @@ export function FewFigures({
     isSet(figures, key) || isOwn(key) || added.includes(key) || key === always || shown
   const others = keys.filter((key) => !isShown(key))
   return (
-    <table className={`plain-table figures ${styles.few}`} aria-label={of}>
+    <table className={`plain-table ${css.figures} ${styles.few}`} aria-label={of}>
       <thead>
         <tr>
           <th>{of}</th>
@@ -93,7 +94,7 @@ function Row({ at, label, parts, ...editing }: Editing & { at: string; label: st
   const { unit, choices: declared } = declarationOf(at)!
   const choices = at.endsWith('.gate.check') ? [NO_CHECK, ...namesOf(figures, 'check')] : declared
   return (
-    <tr className={isOwn(at) ? 'changed' : ''}>
+    <tr className={isOwn(at) ? css.changed : ''}>
       <td>
         <label htmlFor={at}>{label}</label>
       </td>

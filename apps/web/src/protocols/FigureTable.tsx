@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { useFigures } from '../shell/figures'
 import { within } from './editing'
 import { UNIT_FACTOR, UNIT_WORDS, figureInWords } from './units'
+import css from './protocol.module.css'
 
 /** From here on days are also said in months or years. */
 const LONG_DAYS = 120
@@ -34,7 +35,7 @@ export function FigureTable({
 }) {
   const days = useFigures()
   return (
-    <table className="plain-table figures">
+    <table className={`plain-table ${css.figures}`}>
       <thead>
         <tr>
           <th>figure</th>
@@ -55,7 +56,7 @@ export function FigureTable({
             onSet(key, { value: figure.value, low: figure.low, high: figure.high, ...part })
           const { choices } = declarationOf(key) ?? {}
           return (
-            <tr key={key} className={changed ? 'changed' : ''}>
+            <tr key={key} className={changed ? css.changed : ''}>
               <td>
                 <label htmlFor={key}>{figure.label}</label>
               </td>

@@ -33,6 +33,7 @@ import { StagesEditor } from './StagesEditor'
 import { SpeciesActs } from './SpeciesActs'
 import { TwoPairs } from './TwoPairs'
 import { TwoWeights } from './TwoWeights'
+import css from './protocol.module.css'
 
 const SCHOOLS = 'school'
 const CARE = 'care'
@@ -146,7 +147,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
         </div>
       )}
       <div className="columns" style={{ gridTemplateColumns: '190px minmax(0, 1fr)', marginTop: 14 }}>
-        <nav className="parts" aria-label="Parts of the protocol">
+        <nav className={css.parts} aria-label="Parts of the protocol">
           {parts.map(([prefix, title]) => {
             const touched =
               prefix === SCHOOLS
@@ -158,7 +159,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
               <button
                 key={prefix}
                 type="button"
-                className={shown === prefix ? 'here' : ''}
+                className={shown === prefix ? css.here : ''}
                 aria-current={shown === prefix}
                 onClick={() =>
                   setParams(

@@ -5,6 +5,7 @@ import { useDeferredValue, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { Verdict } from '../parts/Verdict'
 import { useAsk } from '../shell/api'
+import css from './readiness.module.css'
 
 interface Shift {
   /** Per cent of what the protocol asks. */
@@ -76,7 +77,7 @@ export function WhatIf({ animals }: { animals: readonly AnimalRow[] }) {
           as they are
         </button>
       </div>
-      <div className="sliders">
+      <div className={css.sliders}>
         <label>
           weight asked <b className="fig">{shift.weight} %</b>
           <Slider

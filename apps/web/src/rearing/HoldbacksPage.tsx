@@ -9,6 +9,7 @@ import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
 import { useSiblingSets, useSiblings } from './queries'
+import css from './rearing.module.css'
 
 type Candidate = Siblings['candidates'][number]
 
@@ -130,7 +131,7 @@ export function HoldbacksPage() {
 function Comparison({ siblings, choices }: { siblings: Siblings; choices: readonly HoldbackChoice[] }) {
   const byId = new Map(siblings.candidates.map((c) => [c.id, c]))
   return (
-    <div className="siblings" role="list" aria-label="Siblings">
+    <div className={css.siblings} role="list" aria-label="Siblings">
       {choices.map((choice) => (
         <SiblingCard key={choice.id} choice={choice} candidate={byId.get(choice.id)!} />
       ))}
@@ -173,7 +174,7 @@ function SiblingCard({ choice, candidate: c }: { choice: HoldbackChoice; candida
           style={{ width: '100%', aspectRatio: '4 / 3', objectFit: 'cover', margin: '6px 0' }}
         />
       ) : (
-        <div className="no-photo small quiet">no photo</div>
+        <div className={`${css.noPhoto} small quiet`}>no photo</div>
       )}
       <strong className={keep ? 'warm' : 'quiet'}>{ROLES[choice.role]}</strong>
       <div className="small">
@@ -192,7 +193,7 @@ function SiblingCard({ choice, candidate: c }: { choice: HoldbackChoice; candida
           </ResponsiveContainer>
         </figure>
       )}
-      <ul className="small because">
+      <ul className={`small ${css.because}`}>
         {choice.because.map((b) => (
           <li key={b} className={b === choice.barred ? 'bad' : ''}>
             {b}

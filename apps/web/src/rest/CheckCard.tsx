@@ -11,6 +11,7 @@ import { useAwaited, useScale } from '../shell/useScale'
 import { SIGNS } from './restWords'
 import { WakeNow } from './WakeNow'
 import { MassInput } from '../parts/MassInput'
+import css from './rest.module.css'
 
 /** A reading that differs so much from the last weight is not taken for the animal. */
 const STRANGE = 0.35
@@ -78,7 +79,7 @@ export function CheckCard({
   const number = rest.course.checksDone + (checkedToday ? 0 : 1)
   return (
     <article
-      className={`card ${rest.course.wakeBecause.length > 0 ? 'trouble' : 'now'} check`}
+      className={`card ${rest.course.wakeBecause.length > 0 ? 'trouble' : 'now'} ${css.check}`}
       aria-label={`Check of ${rest.tag}`}
     >
       <div className="top">
@@ -135,7 +136,7 @@ export function CheckCard({
       </div>
       {may.write && (
         <>
-          <div className="signs" role="group" aria-label="Not well">
+          <div className={css.signs} role="group" aria-label="Not well">
             <Keys
               acts={CHECK_SIGNS.map((sign) => ({
                 key: SIGNS[sign].key,

@@ -6,6 +6,7 @@ import { useFigures } from '../shell/figures'
 import { CheckCard } from './CheckCard'
 import { useRests } from './queries'
 import { nextInWords, urgency } from './restWords'
+import css from './rest.module.css'
 
 const asleep = (r: RestView) => r.course.state === 'resting' || r.course.state === 'cooling'
 const due = (r: RestView, today: string) => r.course.next?.does === 'check' && r.course.next.on <= today
@@ -46,7 +47,7 @@ export function ChecksPage() {
     <section className="page" data-keys>
       <PageHead title={waiting.length > 0 ? `${waiting.length} checks due` : 'No check is due'} />
       {sleepers.length === 0 && <p className="empty">Nobody is asleep.</p>}
-      <div className="columns checks">
+      <div className={`columns ${css.checks}`}>
         {!picked && sleepers.length > 0 && (
           <p className="empty">This animal is not resting now. Pick one from the list.</p>
         )}

@@ -1,5 +1,6 @@
 import type { RestView } from '@hatch-book/contract'
 import type { Day, RestClock } from '@hatch-book/core'
+import css from './rest.module.css'
 
 const TOP = 7
 const BAR = 16
@@ -37,7 +38,7 @@ export function ClockBars({
         />
       )}
       {down - meal > 34 && (
-        <text x={meal + 5} y={TOP + 12} className="inside">
+        <text x={meal + 5} y={TOP + 12} className={css.inside}>
           fast
         </text>
       )}

@@ -8,6 +8,7 @@ import { replan } from './replan'
 import { EDGE_SAYS, heldInShort, STATE_SAYS } from './restWords'
 import { NAMES, type Scale } from './scale'
 import { useMoveRest } from './useMoveRest'
+import css from './rest.module.css'
 
 const HEIGHT = 30
 
@@ -47,8 +48,8 @@ export function RestRow({
   const isPast = rest.subject.wentInOn !== null && !draft
   const edges = editable && !rest.held ? movable(rest) : []
   return (
-    <li className={`clock ${picked ? 'picked' : ''}`}>
-      <button type="button" className="who" onClick={onPick} aria-pressed={picked}>
+    <li className={`${css.clock} ${picked ? 'picked' : ''}`}>
+      <button type="button" className={css.who} onClick={onPick} aria-pressed={picked}>
         <span className="tag">{rest.tag}</span>{' '}
         <span className={`small ${wake ? 'bad' : 'quiet'}`}>
           {rest.batch ? rest.batch.count : wake ? 'wake now' : STATE_SAYS[rest.course.state]}
@@ -81,14 +82,14 @@ export function RestRow({
           strokeWidth={1.6}
         />
         {rest.held && (
-          <text x={NAMES + 12} y={20} className="held">
+          <text x={NAMES + 12} y={20} className={css.held}>
             Held back: {withDays(heldInShort(rest), figures.day)}
           </text>
         )}
         {edges.map((edge) => (
           <rect
             key={edge}
-            className={`handle ${picked ? 'shown' : ''}`}
+            className={`${css.handle} ${picked ? css.shown : ''}`}
             x={scale.x(clock.edges[edge]) - 5}
             y={3}
             width={10}
@@ -122,7 +123,7 @@ export function RestRow({
         ))}
       </svg>
       {told.length > 0 && (
-        <p className={`told small ${stops ? 'bad' : ''}`} role={draft ? 'status' : undefined}>
+        <p className={`${css.told} small ${stops ? 'bad' : ''}`} role={draft ? 'status' : undefined}>
           {draft && <strong>{`${EDGE_SAYS[draft.edge]} ${figures.day(clock.edges[draft.edge])}: `}</strong>}
           {told
             .map(
@@ -133,7 +134,7 @@ export function RestRow({
         </p>
       )}
       {draft && told.length === 0 && (
-        <p className="told small good" role="status">
+        <p className={`${css.told} small good`} role="status">
           <strong>{`${EDGE_SAYS[draft.edge]} ${figures.day(clock.edges[draft.edge])}`}</strong>: within the
           tolerance of the protocol
         </p>

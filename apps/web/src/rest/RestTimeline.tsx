@@ -3,6 +3,7 @@ import { addDays, type Day } from '@hatch-book/core'
 import { useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { RestRow } from './RestRow'
 import { scaleOf } from './scale'
+import css from './rest.module.css'
 
 const TOP = 22
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
@@ -33,7 +34,7 @@ export function RestTimeline({
     if (day >= scale.from) months.push(day)
   const today = scale.x(book.today)
   return (
-    <div className="clocks" ref={box}>
+    <div className={css.clocks} ref={box}>
       <svg width={width} height={TOP} aria-hidden>
         <Patterns />
         {months.map((day) => (
@@ -47,7 +48,7 @@ export function RestTimeline({
       <ul className="rows" aria-label="Clocks" style={{ position: 'relative' }}>
         {bySpecies(book.rests).map(([species, rests]) => (
           <li key={species}>
-            <h2 className="of">{species}</h2>
+            <h2 className={css.of}>{species}</h2>
             <ul>
               {rests.map((rest) => (
                 <RestRow
@@ -97,7 +98,7 @@ export function TimelineLegend() {
     </span>
   )
   return (
-    <p className="legend small quiet">
+    <p className={`${css.legend} small quiet`}>
       {swatch(
         <rect x="1" y="1" width="24" height="10" fill="none" stroke="var(--ink)" strokeDasharray="2 2" />,
         'without food',

@@ -3,6 +3,7 @@ import { Button, Checkbox } from 'antd'
 import { useState } from 'react'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
+import css from './rest.module.css'
 
 /** Wake this one now: why, by which steps, and whether a vet must see it. */
 export function WakeNow({ rest }: { rest: RestView }) {
@@ -28,7 +29,7 @@ export function WakeNow({ rest }: { rest: RestView }) {
       )}
       {open && (
         <>
-          <ol className="steps">
+          <ol className={css.steps}>
             {rest.wakeSteps.map((step, i) => (
               <li key={step}>
                 <Checkbox

@@ -10,6 +10,7 @@ import { ChangeCard } from './ChangeCard'
 import { Proposals } from './Proposals'
 import { isBetter, sayChance, sayCounts, sayDifference, sayValue } from './words'
 import { Whisker } from './Whisker'
+import css from './review.module.css'
 
 /** A season against an earlier one: what differs by more than chance, what was done otherwise, what follows for the protocols. */
 export function ReviewPage() {
@@ -38,7 +39,7 @@ export function ReviewPage() {
     />
   )
   return (
-    <section className="page review">
+    <section className={`page ${css.review}`}>
       <div className="head">
         <h1>Review</h1>
         <div className="side">
@@ -129,7 +130,7 @@ function StandsOut({ measures }: { measures: readonly SeasonCompared[] }) {
       </p>
     )
   return (
-    <ul className="stands-out" aria-label="What stands out">
+    <ul className={css.standsOut} aria-label="What stands out">
       {sure.map(({ measure, comparison, holds }) => {
         const better = isBetter(measure, comparison.difference)
         return (

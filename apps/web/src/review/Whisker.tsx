@@ -1,3 +1,4 @@
+import css from './review.module.css'
 /** A figure with its interval on a scale of its own: a stroke for the interval, a mark for the figure. */
 export function Whisker({
   from,
@@ -18,7 +19,7 @@ export function Whisker({
   if (at === null || !(to > from)) return null
   const x = (value: number) => `${Math.max(0, Math.min(100, ((value - from) / (to - from)) * 100))}%`
   return (
-    <svg className="whisker" aria-hidden>
+    <svg className={css.whisker} aria-hidden>
       {line !== undefined && (
         <line x1={x(line)} x2={x(line)} y1="0" y2="100%" stroke="var(--ink2)" strokeDasharray="2 2" />
       )}

@@ -8,6 +8,7 @@ import { listed } from '../parts/sentence'
 import { useMay } from '../shell/session'
 import { useAbsence, useAway, type Away } from './away'
 import { SitterAccount } from './SitterAccount'
+import css from './away.module.css'
 
 const chanceInWords = (chance: number) => (chance > 0.98 ? 'surely' : `${Math.round(chance * 100)} %`)
 
@@ -32,7 +33,7 @@ export function AwayPage() {
           }}
         />
         <Link
-          className="button-like"
+          className={css.buttonLike}
           to={`/round/away/sheet?${query || new URLSearchParams({ from, to }).toString()}`}
         >
           The sitter’s sheet
@@ -112,7 +113,7 @@ function Days({ away: { absence, plan }, onToggle }: { away: Away; onToggle(day:
   )
   return (
     <>
-      <div className="away-days" role="group" aria-label="Days of the absence">
+      <div className={css.awayDays} role="group" aria-label="Days of the absence">
         {days.map((day) => {
           const shut = absence.never?.includes(day)
           const count = visits.get(day)
@@ -120,7 +121,7 @@ function Days({ away: { absence, plan }, onToggle }: { away: Away; onToggle(day:
             <button
               key={day}
               type="button"
-              className={shut ? 'shut' : count ? 'visit' : ''}
+              className={shut ? css.shut : count ? css.visit : ''}
               aria-pressed={shut}
               aria-label={`${figures.day(day)} ${shut ? '×, nobody can come' : count ? `${count}, things to do on a visit` : '·, no visit'}`}
               onClick={() => onToggle(day)}
@@ -160,7 +161,7 @@ function Visits({ away: { plan } }: { away: Away }) {
         <p className="quiet">{plan.impossible.length > 0 ? 'Nobody can come.' : 'No visits are needed.'}</p>
       )}
       {plan.visits.map((v) => (
-        <details key={v.day} className="visit-day">
+        <details key={v.day} className={css.visitDay}>
           <summary>
             <strong>{figures.day(v.day)}</strong> {counted(v.items.length, 'thing')} to do:{' '}
             <span className="quiet">{kindsOf(v.items)}</span>
@@ -264,7 +265,7 @@ function Moved({ away: { plan } }: { away: Away }) {
           <h2>
             {title} ({moved.length})
           </h2>
-          <ul className="lines small tall" tabIndex={0}>
+          <ul className={`lines small ${css.tall}`} tabIndex={0}>
             {moved.slice(0, 200).map((w) => (
               <Line key={w.item.id} item={w.item} day={w.on} />
             ))}

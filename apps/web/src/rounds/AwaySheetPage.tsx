@@ -7,6 +7,7 @@ import { useFigures } from '../shell/figures'
 import { useAnimals, useCohorts, useColonies, usePlacePhotos, useProtocols } from '../shell/queries'
 import { useSession } from '../shell/session'
 import { useAbsence, useAway, type Away } from './away'
+import css from './away.module.css'
 
 /** What a visitor does, in words that need no training. */
 const PLAINLY: Readonly<Record<string, string>> = {
@@ -43,7 +44,7 @@ export function AwaySheetPage() {
   if (!away || rest.some(({ isPending }) => isPending)) return null
   const { impossible } = away.plan
   return (
-    <section className="page sitter">
+    <section className={`page ${css.sitter}`}>
       <div className="no-print row" style={{ marginBottom: 14 }}>
         <Button type="primary" onClick={() => window.print()}>
           Print
@@ -85,7 +86,7 @@ const visitsInWords = (days: readonly string[]) =>
 
 function Trouble({ keeper }: { keeper: string }) {
   return (
-    <section className="trouble-box">
+    <section className={css.troubleBox}>
       <h2>What to do if</h2>
       <ul>
         <li>
@@ -186,7 +187,7 @@ function Visit({ day, items, away }: { day: string; items: readonly WorkItem[]; 
   // Who hatches is left to us.
   const things = toBring(items.filter((i) => i.kind !== 'hatch'))
   return (
-    <section className="visit" aria-label={`Visit on ${figures.day(day)}`}>
+    <section className={css.visit} aria-label={`Visit on ${figures.day(day)}`}>
       <h2>
         {weekday(day)} {figures.day(day)} <span className="small quiet">or as near to it as you can</span>
       </h2>
@@ -215,7 +216,7 @@ function StepLine({ step }: { step: Step }) {
   const weigh = step.items.some((i) => i.kind === 'weigh')
   return (
     <li>
-      <span className="box" aria-hidden>
+      <span className={css.box} aria-hidden>
         ☐
       </span>
       <span>

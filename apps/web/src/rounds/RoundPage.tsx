@@ -168,7 +168,7 @@ export function RoundPage() {
   const open = walk.filter((s) => s.open.length > 0)
   const next = step && nextOpen(walk, step.id)
   return (
-    <section className={`page round ${large.on ? css.large : ''}`}>
+    <section className={`page ${css.round} ${large.on ? css.large : ''}`}>
       <BrokenProtocols />
       <PageHead
         title={
@@ -219,7 +219,7 @@ export function RoundPage() {
           <NoSpecies />
         </div>
       ) : (
-        <div className="columns walking">
+        <div className={`columns ${css.walking}`}>
           <StepList walk={walk} at={step.id} onPick={go} />
           <div className="first-on-phone">
             <StepCard
@@ -236,7 +236,7 @@ export function RoundPage() {
                 reasons: () => setReasonsOf(step.subject.id),
               }}
             />
-            <p className="between small quiet onward">
+            <p className={`between small quiet ${css.onward}`}>
               <span>
                 {next && next.id !== step.id && (
                   <button type="button" className="plain" onClick={() => go(next.id)}>

@@ -3,6 +3,7 @@ import { entryInWords, kindsOf, TIMES_OF_DAY, toBring, type WorkItem } from '@ha
 import { useFigures } from '../shell/figures'
 import { useOutbox } from '../shell/outbox'
 import { useMay, useSession } from '../shell/session'
+import css from './round.module.css'
 
 const SHOWN = 6
 
@@ -20,7 +21,7 @@ export function RoundSide({
   onUndo(): void
 }) {
   return (
-    <aside className="round-side">
+    <aside className={css.roundSide}>
       <Logged entries={round.entries} onUndo={onUndo} />
       <Bring items={open} />
       {later.length > 0 && (

@@ -14,6 +14,7 @@ import { usePhotoKey } from './PhotoKey'
 import { Described, Standing } from './StepHead'
 import { viewOf, withDays, type WalkStep } from './walk'
 import { WeightField } from './WeightField'
+import css from './round.module.css'
 
 /** Where it stands, in two names at most; a place that is seen to itself is not named again. */
 function whereOf({ path, subject }: WalkStep): string {
@@ -107,12 +108,12 @@ export function StepCard({
     <article
       ref={card}
       tabIndex={-1}
-      className={`card step ${trouble ? 'trouble' : 'now'}`}
+      className={`card ${css.step} ${trouble ? 'trouble' : 'now'}`}
       aria-label="At this tub"
     >
       <div className="top">
         {animal && <Portrait of={animal} size={64} />}
-        <span className={`tag ${step.subject.name.length > SHORT_NAME ? 'long' : ''}`}>
+        <span className={`tag ${step.subject.name.length > SHORT_NAME ? css.long : ''}`}>
           {step.subject.name}
         </span>
         {animal && <Described animal={animal} />}
@@ -144,9 +145,9 @@ export function StepCard({
       {asking?.what === 'note' && <NoteForm onSave={acts.note} onClose={() => onAsk(null)} />}
       {photo.field}
       {may.write && asking === null && (
-        <div className={`step-keys ${all ? 'all' : ''}`}>
+        <div className={`${css.stepKeys} ${all ? css.all : ''}`}>
           <Keys acts={keys} of={step.id} />
-          <button type="button" className="more" onClick={() => setAll(!all)}>
+          <button type="button" className={css.more} onClick={() => setAll(!all)}>
             {all ? 'less' : 'more'}
           </button>
         </div>
@@ -199,8 +200,8 @@ function ToDo({ items }: { items: readonly WorkItem[] }) {
   )
   return (
     <>
-      <p className="todo">{asSentence(items)}</p>
-      <p className="quiet why">
+      <p className={css.todo}>{asSentence(items)}</p>
+      <p className={`quiet ${css.why}`}>
         {withDays([...prey, ...dusted, ...items.flatMap((i) => i.why || [])].join('; '), figures)}
       </p>
     </>
@@ -210,7 +211,7 @@ const POWDER: Readonly<Record<string, string>> = { Ca: 'calcium', CaD: 'calcium 
 
 function DoneHere({ step }: { step: WalkStep }) {
   return (
-    <p className="todo done">
+    <p className={`${css.todo} ${css.done}`}>
       <span aria-hidden>✓</span> {step.by ? `${step.by}: ` : ''}
       {step.says || 'Nothing is left to do here'}
     </p>

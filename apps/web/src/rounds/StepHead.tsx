@@ -8,6 +8,7 @@ import { Verdict } from '../parts/Verdict'
 import { useFigures } from '../shell/figures'
 import { useAnimal } from '../shell/queries'
 import { withDays } from './walk'
+import css from './round.module.css'
 
 const GrowthChart = lazy(() => import('../parts/GrowthChart'))
 
@@ -15,7 +16,7 @@ const GrowthChart = lazy(() => import('../parts/GrowthChart'))
 export function Described({ animal }: { animal: AnimalRow }) {
   const age = useAge()
   return (
-    <span className="what">
+    <span className={css.what}>
       {animal.name !== '' && <strong>{animal.name} </strong>}
       <SexSign sex={animal.sex} /> {describeAnimal(animal)}, {age(animal)}
     </span>
@@ -34,7 +35,7 @@ export function Standing({ animal, onReasons }: { animal: AnimalRow; onReasons()
         : 'no meal recorded'
   return (
     <>
-      <p className="between stands">
+      <p className={`between ${css.stands}`}>
         <span>
           {animal.stage}, {fed}
           {animal.lastTakenOn && `, last ${figures.day(animal.lastTakenOn)}`}
@@ -46,7 +47,7 @@ export function Standing({ animal, onReasons }: { animal: AnimalRow; onReasons()
       </p>
       {animal.openProblems.length > 0 && <p className="bad">{animal.openProblems.join(', ')}</p>}
       {animal.verdict && (
-        <p className="between stands">
+        <p className={`between ${css.stands}`}>
           <span>
             <Verdict verdict={animal.verdict} />{' '}
             <span className="small quiet">
@@ -59,7 +60,7 @@ export function Standing({ animal, onReasons }: { animal: AnimalRow; onReasons()
         </p>
       )}
       {page && page.weights.length > 1 && (
-        <div className="curve">
+        <div className={css.curve}>
           <Suspense fallback={<div style={{ height: 150 }} />}>
             <GrowthChart page={page} small />
           </Suspense>

@@ -2,6 +2,7 @@ import { taskOf } from '@hatch-book/core'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useRef } from 'react'
 import type { WalkStep } from './walk'
+import css from './round.module.css'
 
 const ROW = 37
 
@@ -27,7 +28,7 @@ export function StepList({
     if (index >= 0) rows.scrollToIndex(index, { align: 'center' })
   }, [index, rows])
   return (
-    <div className="walk" ref={box} role="list" aria-label="The walk" tabIndex={0}>
+    <div className={css.walk} ref={box} role="list" aria-label="The walk" tabIndex={0}>
       <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
         {rows.getVirtualItems().map(({ index: i, start }) => {
           const step = walk[i]!
@@ -39,7 +40,7 @@ export function StepList({
             <div
               key={step.id}
               role="listitem"
-              className={`row-step ${here ? 'picked' : ''} ${done ? 'done' : ''}`}
+              className={`${css.rowStep} ${here ? 'picked' : ''} ${done ? css.done : ''}`}
               style={{ transform: `translateY(${start}px)`, height: ROW }}
             >
               <button
@@ -48,10 +49,10 @@ export function StepList({
                 aria-current={here ? 'step' : undefined}
                 onClick={() => onPick(step.id)}
               >
-                <span className="mark" aria-hidden>
+                <span className={css.mark} aria-hidden>
                   {done ? '✓' : here ? '▶' : '·'}
                 </span>
-                <span className="where fig">{isThePlace ? '' : (step.place?.name ?? '–')}</span>
+                <span className={`${css.where} fig`}>{isThePlace ? '' : (step.place?.name ?? '–')}</span>
                 <span className="tag" title={step.subject.name}>
                   {step.subject.name}
                 </span>

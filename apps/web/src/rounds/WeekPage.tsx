@@ -8,6 +8,7 @@ import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 import { workAhead } from './roundStore'
+import css from './away.module.css'
 
 const DAYS = 14
 const WEEKS = 12
@@ -77,7 +78,7 @@ function Fortnight({ items, today }: { items: readonly WorkItem[]; today: string
           <h2>
             {figures.day(day.day)}: {day.items.length === 0 ? 'nothing' : kindsOf(day.items)}
           </h2>
-          <ul className="lines small tall" tabIndex={0}>
+          <ul className={`lines small ${css.tall}`} tabIndex={0}>
             {day.items.slice(0, SHOWN).map((i) => (
               <li key={i.id} className="between" title={i.why}>
                 <span>
@@ -95,7 +96,7 @@ function Fortnight({ items, today }: { items: readonly WorkItem[]; today: string
         </section>
         <section aria-label="Moved">
           <h2>Moved to even the days out ({evened.moved.length})</h2>
-          <ul className="lines small tall" tabIndex={0}>
+          <ul className={`lines small ${css.tall}`} tabIndex={0}>
             {evened.moved.slice(0, SHOWN).map(({ item, from, to }) => (
               <li key={item.id} className="between">
                 <span>
@@ -126,14 +127,14 @@ function Bars({ evened, picked, onPick }: { evened: Evened; picked: string; onPi
   const most = Math.max(1, evened.mostBefore)
   return (
     <>
-      <div className="day-bars" role="group" aria-label="Days">
+      <div className={css.dayBars} role="group" aria-label="Days">
         {evened.days.map(({ day, items }) => {
           const before = own.get(day) ?? 0
           return (
             <button key={day} type="button" aria-pressed={day === picked} onClick={() => onPick(day)}>
-              <span className="tower" aria-hidden>
-                <i className="before" style={{ height: `${(100 * before) / most}%` }} />
-                <i className="after" style={{ height: `${(100 * items.length) / most}%` }} />
+              <span className={css.tower} aria-hidden>
+                <i className={css.before} style={{ height: `${(100 * before) / most}%` }} />
+                <i className={css.after} style={{ height: `${(100 * items.length) / most}%` }} />
               </span>
               <strong className="fig">{items.length}</strong>
               <span className="unseen"> to do, {before} on their own day, </span>

@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { useFigures } from '../shell/figures'
+import css from './round.module.css'
 
 /** Beyond this against the last weight a slip of the finger is likelier than the weight. */
 const MOST_GAIN = 1.5
@@ -37,7 +38,7 @@ export function WeightField({
   }
   return (
     <form
-      className="typed-weight"
+      className={css.typedWeight}
       onSubmit={(e) => {
         e.preventDefault()
         save()
@@ -59,14 +60,14 @@ export function WeightField({
           if (e.key === 'Escape') onClose()
         }}
       />
-      <span className="unit">{figures.weightUnit}</span>
+      <span className={css.unit}>{figures.weightUnit}</span>
       <span className={`says ${says ? 'bad' : change !== null && change < 0 ? 'warm' : 'good'}`}>
         {says ||
           (change === null
             ? 'Enter writes it'
             : `${change < 0 ? '−' : '+'}${figures.grams(Math.abs(change))} since ${figures.day(lastOn!)}`)}
       </span>
-      <button type="submit" className="save">
+      <button type="submit" className={css.save}>
         write it
       </button>
     </form>

@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import { useAsk } from './api'
 import { useMay } from './session'
 import { useSendAndSay } from './useSendAndSay'
+import css from './alerts.module.css'
 
 const alarmsOf = ({ alarms }: ReplyOf<typeof climateApi.alarms>) => alarms
 
@@ -13,7 +14,7 @@ export function AlarmBar() {
   const { data } = useAsk(climateApi.alarms, {}, { select: alarmsOf })
   if (!data || data.length === 0) return null
   return (
-    <div className="alarms no-print" role="alert" aria-label="Alarms">
+    <div className={`${css.alarms} no-print`} role="alert" aria-label="Alarms">
       {data.slice(0, 3).map((a) => (
         <p key={a.id} className={a.severity}>
           <span>

@@ -6,6 +6,7 @@ import { useLog } from './log'
 import { useReadWithoutAnswer } from './readAge'
 import { drop, isWaiting, sendKept, tryAgain, useOutbox, type Act, type Who } from './outbox'
 import { useSession } from './session'
+import css from './alerts.module.css'
 
 const TRY_MS = 5000
 
@@ -41,7 +42,7 @@ export function OutboxBar() {
   const entries = waiting.reduce((n, a) => n + a.entries.length, 0)
   if (acts.length + twice.length === 0 && readAt === null) return null
   return (
-    <div className="outbox no-print" role="status" aria-label="Kept on this device">
+    <div className={`${css.outbox} no-print`} role="status" aria-label="Kept on this device">
       {readAt !== null && (
         <span>
           <strong>No signal.</strong> What you see was read {figures.instant(new Date(readAt).toISOString())}.

@@ -10,6 +10,7 @@ import { useAnimals } from '../shell/queries'
 import { useSession } from '../shell/session'
 import { foundEntry, resolveLine, slateBatch, type Resolved } from './resolve'
 import { useNames } from './useNames'
+import css from './slate.module.css'
 
 /** What stands on the slate stays there until it is written, whatever happens to the browser; each member of a book has their own. */
 const useSlates = create<{ texts: Record<string, string>; set(whose: string, text: string): void }>()(
@@ -109,7 +110,7 @@ export default function Slate({ onClose }: { onClose(): void }) {
     if (left.length === 0) onClose()
   }
   return (
-    <section className="slate no-print" aria-label="Slate">
+    <section className={`${css.slate} no-print`} aria-label="Slate">
       <textarea
         ref={field}
         aria-label="Write as on a card"
@@ -132,7 +133,7 @@ export default function Slate({ onClose }: { onClose(): void }) {
           }
         }}
       />
-      <div className="understood" role="status">
+      <div className={css.understood} role="status">
         {says && <p className="bad">{says}</p>}
         <Understood lines={lines} typing={offered.length > 0} />
         {offered.length > 0 && (

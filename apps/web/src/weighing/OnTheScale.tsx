@@ -9,6 +9,7 @@ import { useAwaited, useScale, type ScaleState } from '../shell/useScale'
 import { useWedge } from '../shell/useWedge'
 import { likelyContext } from '../parts/likelyContext'
 import type { Weighed } from './weighed'
+import css from './weighing.module.css'
 
 const CONTEXT_KEYS: readonly [string, WeightContext][] = [
   ['e', 'empty'],
@@ -89,9 +90,9 @@ export function OnTheScale({
     active,
   )
   return (
-    <div className="scale" data-state={state.is}>
+    <div className={css.scale} data-state={state.is}>
       <div className="shows fig" aria-live="off">
-        <span className="value">{figures.scale(shown(state))}</span> <small>{figures.weightUnit}</small>
+        <span className={css.value}>{figures.scale(shown(state))}</span> <small>{figures.weightUnit}</small>
       </div>
       <p className="says" role="status">
         {unsure
@@ -99,7 +100,7 @@ export function OnTheScale({
           : sayState(state, animal.tag)}
       </p>
       {/* There before the weight is: the keys below stay under the thumb. */}
-      <p className="quiet reads">
+      <p className={`quiet ${css.reads}`}>
         {reading && (
           <>
             ± {figures.scale(reading.error)} {figures.weightUnit}
@@ -143,7 +144,7 @@ export function OnTheScale({
           <button
             key={whole}
             type="button"
-            className={`score ${score !== null && Math.floor(score) === whole ? 'on' : ''}`}
+            className={`${css.score} ${score !== null && Math.floor(score) === whole ? css.on : ''}`}
             aria-pressed={score !== null && Math.floor(score) === whole}
             title={conditionInWords(animal.bodyPlan, whole)}
             onClick={() => tell(whole)}

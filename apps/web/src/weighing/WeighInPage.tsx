@@ -17,6 +17,7 @@ import { OnTheScale } from './OnTheScale'
 import { SittingSummary } from './SittingSummary'
 import type { Weighed } from './weighed'
 import { WeighedSoFar } from './WeighedSoFar'
+import css from './weighing.module.css'
 
 const BY_TYPING = 'by typing'
 /** Which scale one weighs with; remembered on the device. */
@@ -112,7 +113,7 @@ export function WeighInPage() {
       {finished ? (
         <SittingSummary done={done} animals={data} onReasons={setReasonsOf} />
       ) : (
-        <div className="columns weigh-in">
+        <div className={`columns ${css.weighIn}`}>
           <Waiting
             queue={begin}
             picked={animal}

@@ -35,7 +35,7 @@ export const PairingView = v.object({
   species: v.string(),
   line: v.string(),
   startedOn: v.nullable(DaySchema),
-  state: v.picklist(['planned', 'together', 'apart', 'laid', 'ended']),
+  state: v.picklist(['planned', 'withdrawn', 'together', 'apart', 'laid', 'ended']),
   meetings: v.number(),
   locks: v.number(),
   /** Chance that they mated. */

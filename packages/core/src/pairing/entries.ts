@@ -37,4 +37,11 @@ export const ENTRIES_OF_PAIRING = [
     }),
     says: ({ against, reason }) => `paired although ${against.join('; ')} – ${reason}`,
   }),
+  defineEntry({
+    kind: 'withdrawn',
+    subject: 'pairing',
+    by: 'keeper',
+    payload: v.object({ reason: v.optional(Line(400)), ...remark }),
+    says: ({ reason }) => (reason ? `plan withdrawn: ${reason}` : 'plan withdrawn'),
+  }),
 ] as const

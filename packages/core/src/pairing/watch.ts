@@ -8,6 +8,8 @@ import { pairingMustStop, stopInWords, type PairingStop, type PartnerFacts } fro
 export interface PairingFacts {
   femaleShedOn?: Day | null
   clutchFoundOn?: Day | null
+  /** The plan was given up before they met. A meeting takes it up again. */
+  withdrawnOn?: Day | null
   /** Share of the eggs of that clutch that were good. */
   goodEggs?: number | null
   /** Last day she is expected to be receptive. */
@@ -24,7 +26,7 @@ export interface DayWindow extends DaySpan {
 }
 
 export interface PairingWatch {
-  state: 'planned' | 'together' | 'apart' | 'laid' | 'ended'
+  state: 'planned' | 'withdrawn' | 'together' | 'apart' | 'laid' | 'ended'
   meetings: number
   locks: number
   /** Chance that they mated, from what was seen and how long they were together. */
@@ -85,7 +87,8 @@ export function watchPairing(
       : lockSpan
         ? windowAfter(lockSpan, rules.lockToLaying)
         : null
-  const state = clutchFoundOn ? 'laid' : last === undefined ? 'planned' : together ? 'together' : 'apart'
+  const unmet = facts.withdrawnOn ? 'withdrawn' : 'planned'
+  const state = clutchFoundOn ? 'laid' : last === undefined ? unmet : together ? 'together' : 'apart'
   const mated = matedChance(inOrder, protocol, on, facts)
   const missed = !clutchFoundOn && mated < LIKELY && facts.receptiveUntil != null && on > facts.receptiveUntil
   const mustStop = pairingMustStop(protocol, inOrder, {
@@ -121,6 +124,7 @@ function whatIsNext(
   { receptiveUntil }: PairingFacts,
 ): PairingWatch['next'] & { does: PairingStep } {
   if (watch.state === 'laid') return { does: 'wait', says: 'eggs are found: incubation takes over', on: null }
+  if (watch.state === 'withdrawn') return { does: 'wait', says: 'not to be paired', on: null }
   if (watch.state === 'planned')
     return { does: 'introduce', says: `introduce them: ${pairing.manner}`, on: null }
   if (watch.state === 'together') {

@@ -1,6 +1,7 @@
 import { Form } from 'antd'
 import type { CSSProperties, ReactNode } from 'react'
 import type { ContractForm as Kit } from './useContractForm'
+import css from '../contractForm.module.css'
 
 /** A form of the kit: its fields, then what was refused and is about none of them, then its buttons. */
 export function ContractForm<D extends object>({
@@ -28,7 +29,7 @@ export function ContractForm<D extends object>({
       requiredMark={false}
       scrollToFirstError={{ block: 'nearest', focus: true }}
       aria-label={label}
-      className={`contract-form ${className}`}
+      className={`${css.contractForm} ${className}`}
       {...(style && { style })}
       {...of.handlers}
     >
@@ -46,7 +47,7 @@ export function ContractForm<D extends object>({
           {of.fault.replace(/\.?$/, '.')} What you wrote is still here.
         </p>
       )}
-      <div className="row form-actions">{actions}</div>
+      <div className={`row ${css.formActions}`}>{actions}</div>
     </Form>
   )
 }

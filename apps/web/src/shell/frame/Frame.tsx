@@ -104,7 +104,7 @@ export function Frame({ menu, rooms, useDue }: FrameProps) {
     </button>
   )
   return (
-    <div className="frame">
+    <div className={css.frame}>
       <aside className={`${css.rail} no-print`}>
         <Link to="/round" className={css.name}>
           Hatch
@@ -135,7 +135,7 @@ export function Frame({ menu, rooms, useDue }: FrameProps) {
           </button>
         </div>
       </aside>
-      <div className="over">
+      <div className={css.over}>
         <RibbonLine
           page={page}
           day={

@@ -12,6 +12,7 @@ import {
   type LaneOf,
   type Mark,
 } from './phaseLook'
+import css from './ribbon.module.css'
 
 export const NAMES = 128
 export const LANE = 21
@@ -66,7 +67,7 @@ export function Lane(props: {
   return (
     <g data-lane={lane.line}>
       <text
-        className="line hit"
+        className={`${css.line} ${css.hit}`}
         x={0}
         y={y + 14}
         tabIndex={at === '' ? 0 : -1}
@@ -87,7 +88,7 @@ export function Lane(props: {
         {marks.map((mark) => (
           <g
             key={mark.key}
-            className="hit mark"
+            className={`${css.hit} ${css.mark}`}
             // A sign in a drawing, not one of the page's links: it would be listed with them on every page.
             role="graphics-symbol"
             aria-roledescription="stretch of the season"

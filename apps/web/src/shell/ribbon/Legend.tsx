@@ -2,6 +2,7 @@ import type { PhaseName } from '@hatch-book/core'
 import type { ReactNode } from 'react'
 import { PHASES, SAYS, Stretch, type Drawn } from './phaseLook'
 import { useRibbon } from './ribbonStore'
+import css from './ribbon.module.css'
 
 /** What is drawn and how; each can be left out. And in words what the pointer or the focus is on. */
 export function Legend({
@@ -15,7 +16,7 @@ export function Legend({
 }) {
   const { hidden, toggle } = useRibbon()
   return (
-    <div className="legend">
+    <div className={css.legend}>
       {([...Object.keys(PHASES), 'chance'] as Drawn[])
         .filter((name) => there.has(name))
         .map((name) => (
@@ -38,7 +39,7 @@ export function Legend({
           </button>
         ))}
       {children}
-      <span className="says-mark" aria-live="polite">
+      <span className={css.saysMark} aria-live="polite">
         {says}
       </span>
     </div>

@@ -8,6 +8,7 @@ import { Legend } from './Legend'
 import { Patterns, type Drawn, type LaneOf, type Mark } from './phaseLook'
 import { useRibbon } from './ribbonStore'
 import { useView } from './useView'
+import css from './ribbon.module.css'
 
 /** More lines than this are scrolled. */
 const MOST_LANES = 6
@@ -39,7 +40,7 @@ export function Ribbon() {
   }, [data, setHeight])
   return (
     <div
-      className="ribbon"
+      className={css.ribbon}
       id="season"
       ref={box}
       style={data ? undefined : { height, boxSizing: 'border-box' }}
@@ -123,7 +124,7 @@ function Lanes({ season, width }: { season: Season; width: number }) {
   return (
     <>
       {/* Many lines scroll in their own strip: the page below keeps its room. */}
-      <div className="lanes" style={{ maxHeight: TOP + MOST_LANES * LANE + 3 }}>
+      <div className={css.lanes} style={{ maxHeight: TOP + MOST_LANES * LANE + 3 }}>
         <svg
           ref={svg}
           height={height}
