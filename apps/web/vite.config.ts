@@ -3,6 +3,7 @@ import { readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import react from '@vitejs/plugin-react'
 import { defineConfig, type Plugin } from 'vite'
+import { stylesOfUsedParts } from './antdStyles'
 
 /** Stands for the shapes of all replies: replies that were stored under another one are not drawn. */
 function shapesOfReplies(): string {
@@ -42,8 +43,13 @@ const endpointsWithoutSchemas: Plugin = {
 export default defineConfig({
   root: import.meta.dirname,
   define: { __SHAPES__: JSON.stringify(shapesOfReplies()) },
-  plugins: [endpointsWithoutSchemas, react()],
+  plugins: [endpointsWithoutSchemas, stylesOfUsedParts, react()],
   worker: { format: 'es' },
-  build: { target: 'es2022', outDir: 'dist', emptyOutDir: true, chunkSizeWarningLimit: 1200 },
+  build: {
+    target: 'es2022',
+    outDir: 'dist',
+    emptyOutDir: true,
+    chunkSizeWarningLimit: 1200,
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:4310' } },
 })

@@ -1,6 +1,7 @@
 import '@fontsource-variable/atkinson-hyperlegible-next'
 import '@fontsource-variable/atkinson-hyperlegible-mono'
 import 'antd/dist/reset.css'
+import 'antd/dist/antd.css'
 import './shell/look/base.css'
 import './shell/look/parts.css'
 import './shell/look/antd.css'

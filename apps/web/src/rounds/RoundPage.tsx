@@ -1,12 +1,11 @@
 import { addDays, checkInWords, type PayloadOf, type WorkItem } from '@hatch-book/core'
-import { Button, Select } from 'antd'
-import { useCallback, useMemo, useState } from 'react'
+import { Button } from 'antd'
+import { lazy, Suspense, useCallback, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { PageHead } from '../parts/PageHead'
 import { NoSpecies } from '../parts/NoSpecies'
 import { BrokenProtocols } from '../parts/BrokenProtocols'
 import { likelyContext } from '../parts/likelyContext'
-import { ReadinessSheet } from '../parts/ReadinessSheet'
 import { useFigures } from '../shell/figures'
 import { useKeys } from '../shell/keys'
 import { useLog, type ToWrite } from '../shell/log'
@@ -22,6 +21,11 @@ import { StepCard, type Asking, type Press } from './StepCard'
 import { StepList } from './StepList'
 import { useWalk } from './useRound'
 import { minutesLeft, nextOpen, type WalkStep } from './walk'
+
+// Whoever walks the round seldom asks for reasons, and the first round should not wait for them.
+const ReadinessSheet = lazy(() =>
+  import('../parts/ReadinessSheet').then(({ ReadinessSheet: it }) => ({ default: it })),
+)
 
 const ALL = 'all'
 
@@ -253,7 +257,11 @@ export function RoundPage() {
           <RoundSide round={round} open={open.flatMap((s) => s.open)} later={later} onUndo={takeBack} />
         </div>
       )}
-      <ReadinessSheet animalId={reasonsOf} onClose={() => setReasonsOf(null)} />
+      {reasonsOf !== null && (
+        <Suspense fallback={null}>
+          <ReadinessSheet animalId={reasonsOf} onClose={() => setReasonsOf(null)} />
+        </Suspense>
+      )}
     </section>
   )
 }
@@ -278,15 +286,18 @@ function Parts({
   for (const s of walk) if (s.open.length > 0) counts.set(partOf(s).id, (counts.get(partOf(s).id) ?? 0) + 1)
   if (counts.size < 2 && part === ALL) return null
   return (
-    <Select
+    <select
+      className="native"
       aria-label="Part of the round"
       value={part}
-      onChange={onPick}
-      style={{ minWidth: 200 }}
-      options={[
-        { value: ALL, label: 'the whole round' },
-        ...[...counts].map(([id, n]) => ({ value: id, label: `${id} (${n})` })),
-      ]}
-    />
+      onChange={(e) => onPick(e.target.value)}
+    >
+      <option value={ALL}>the whole round</option>
+      {[...counts].map(([id, n]) => (
+        <option key={id} value={id}>
+          {id} ({n})
+        </option>
+      ))}
+    </select>
   )
 }

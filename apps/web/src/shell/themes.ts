@@ -6,6 +6,7 @@ const themeOf = (light: Light): ThemeConfig => {
   return {
     // One name for all of a page, so that what is worked out for it is found again.
     cssVar: { key: 'hatch-book' },
+    zeroRuntime: true,
     // The dark algorithm dims what it is given; our colours are already chosen for the dark.
     algorithm: (seed, map) => ({
       ...(light === 'light' ? theme.defaultAlgorithm : theme.darkAlgorithm)(seed, map),
