@@ -1,3 +1,4 @@
+import { STYLES_OF } from '../apps/web/antdStyles'
 import { expect, type Page, type Request } from '@playwright/test'
 
 interface Finding {
@@ -161,3 +162,14 @@ export async function goTo(page: Page, view: string, waiting: () => number): Pro
   await expect(page.locator('main h1, main article, main h3').first()).toBeVisible()
   await expect.poll(waiting).toBe(0)
 }
+
+const STYLED = [...new Set(Object.values(STYLES_OF).flat())]
+
+/** Parts of the library that stand on the page without the styles they need: those that come with it are listed. */
+export const bareParts = (page: Page): Promise<string[]> =>
+  page.evaluate((styled) => {
+    const parts = [...document.querySelectorAll('[class*="ant-"]')].flatMap((e) =>
+      [...e.classList].flatMap((name) => /^ant-([a-z]+)/.exec(name)?.[1] ?? []),
+    )
+    return [...new Set(parts)].filter((part) => !styled.includes(part))
+  }, STYLED)

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
-import { goTo, look, movedOf, outOfLine, tooFaint, waitingOf, watchShifts } from './looking'
+import { bareParts, goTo, look, movedOf, outOfLine, tooFaint, waitingOf, watchShifts } from './looking'
 import { demoForStories, listenForComplaints, openPage, signIn } from './support'
 
 const book = demoForStories()
@@ -128,6 +128,7 @@ for (let part = 0; part < PARTS; part++)
       await goTo(page, view, waiting)
       for (const what of await movedOf(page)) findings.push(`${view}: moves: ${what}`)
       for (const what of await outOfLine(page)) findings.push(`${view}: out of line: ${what}`)
+      for (const part of await bareParts(page)) findings.push(`${view}: ${part} has no styles`)
       for (const v of await look(page))
         if (v.impact === 'serious' || v.impact === 'critical')
           findings.push(

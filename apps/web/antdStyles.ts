@@ -7,7 +7,7 @@ import type { Plugin } from 'vite'
  */
 export const STYLES_OF: Readonly<Record<string, readonly string[]>> = {
   App: ['app', 'message', 'notification', 'modal'],
-  AutoComplete: ['select', 'auto'],
+  AutoComplete: ['select'],
   Button: ['btn', 'wave', 'space'],
   Checkbox: ['checkbox'],
   DatePicker: ['picker'],

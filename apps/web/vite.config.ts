@@ -3,7 +3,7 @@ import { readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import react from '@vitejs/plugin-react'
 import { defineConfig, type Plugin } from 'vite'
-import { stylesOfUsedParts } from './antdStyles'
+import { stylesOfUsedParts } from './antdStyles.ts'
 
 /** Stands for the shapes of all replies: replies that were stored under another one are not drawn. */
 function shapesOfReplies(): string {

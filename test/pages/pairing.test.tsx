@@ -131,7 +131,7 @@ describe('what is seen', () => {
 
   test('a plan is withdrawn with its reason, asks for nothing, and is taken up again', async () => {
     const { page } = await opened(pages.of.f2, pages.of.m1)
-    await page.user.click(screen.getByRole('button', { name: 'Withdraw the plan' }))
+    await page.user.click(screen.getByRole('button', { name: 'Withdraw this pairing' }))
     const asked = await screen.findByRole('dialog', { name: 'Withdraw F2 × M1?' })
     await page.user.type(within(asked).getByLabelText('Why'), 'he is promised elsewhere')
     await page.user.click(within(asked).getByRole('button', { name: 'Withdraw it' }))
@@ -141,7 +141,7 @@ describe('what is seen', () => {
     const again = await screen.findByRole('button', { name: 'Plan them again' })
     expect(document.querySelector('article')!.textContent).toContain('Not to be paired')
     expect(screen.queryByRole('button', { name: 'I introduced' })).toBeNull()
-    expect(screen.getByText('plan withdrawn: he is promised elsewhere')).toBeTruthy()
+    expect(screen.getByText('pairing withdrawn: he is promised elsewhere')).toBeTruthy()
     await page.user.click(again)
     await screen.findByRole('button', { name: 'I introduced' })
   })

@@ -58,7 +58,7 @@ describe('kin', () => {
     await write(book, [said('introduced')])
     expect(await write(book, [said('withdrawn')])).toMatchObject({
       status: 422,
-      body: { fields: [{ says: 'they have been together' }] },
+      body: { fields: [{ says: 'they have already been together' }] },
     })
     expect(await state()).toBe('together')
   })

@@ -12,7 +12,15 @@ const names: Names = {
     { type: 'cohort', id: 'm1', name: 'M1', stages: ['egg', 'L1', 'L2', 'L3'] },
     { type: 'colony', id: 'q1', name: 'Q1', stages: ['egg', 'size 1', 'size 2'] },
   ],
-  pairings: [{ id: 'p1', female: ref('f07', 'F07'), male: ref('m2', 'M2') }],
+  pairings: [
+    {
+      id: 'p1',
+      female: ref('f07', 'F07'),
+      male: ref('m2', 'M2'),
+      state: 'together',
+      startedOn: '2027-04-01',
+    },
+  ],
   ...{ zone: 'Europe/London', today: '2027-05-27', now: '2027-05-27T13:05:00.000Z' },
   boxFor: (damId) => (damId === 'f07' ? { id: 'b9', name: 'box 9' } : null),
 }
@@ -66,6 +74,19 @@ test('what this book cannot take is said, and nothing of the line is written', (
   expect(resolve('a4 84g')).toMatchObject({ writes: [], problem: 'A4 is a place: this is said of an animal' })
   expect(resolve('c14+m2 locked').problem).toContain('no pair of this book yet')
   expect(resolve('f07 laid').problem).toContain('how many eggs')
+})
+
+test('eggs are of the pair that met, not of one that was only planned or was withdrawn', () => {
+  const with_ = (id: string, state: 'planned' | 'withdrawn' | 'apart', startedOn: string | null) => ({
+    ...{ id, female: ref('f07', 'F07'), male: ref(`m-${id}`, id) },
+    ...{ state, startedOn },
+  })
+  const pairingOf = (...pairings: Names['pairings']) =>
+    resolveLine(parseSlate('f07 laid 9', context)[0]!.entries, { ...names, pairings }).clutch!.pairingId
+  const [withdrawn, planned] = [with_('w', 'withdrawn', null), with_('n', 'planned', null)]
+  expect(pairingOf(withdrawn, planned, with_('met', 'apart', '2027-04-01'))).toBe('met')
+  expect(pairingOf(withdrawn, planned)).toBe('n')
+  expect(pairingOf(withdrawn)).toBeNull()
 })
 
 test('eggs that were laid become a clutch with the bad ones told apart', () => {

@@ -38,19 +38,21 @@ guardEntries('withdrawn', async (tx, _actor, draft: EntryDraft) => {
   if (met)
     throw new BookError(
       'invalid',
-      'They have been together. If that was a mistake, strike out what was seen of them first.',
-      [{ field: 'kind', says: 'they have been together' }],
+      'They have already been together. If that was recorded by mistake, strike those entries out first.',
+      [{ field: 'kind', says: 'they have already been together' }],
     )
   const clutches = await tx
     .select({ name: tables.clutch.name })
     .from(tables.clutch)
     .where(and(eq(tables.clutch.pairingId, draft.subject.id), eq(tables.clutch.withdrawn, false)))
   if (clutches.length > 0)
-    throw new BookError('invalid', `Clutch ${clutches[0]!.name} came of them. Correct its parents first.`, [
-      { field: 'kind', says: `clutch ${clutches[0]!.name} came of them` },
-    ])
+    throw new BookError(
+      'invalid',
+      `Clutch ${clutches[0]!.name} is recorded as theirs. Correct its parents first.`,
+      [{ field: 'kind', says: `clutch ${clutches[0]!.name} is recorded as theirs` }],
+    )
   if (log.some((e) => e.kind === 'withdrawn' && e.id !== draft.id))
-    throw new BookError('invalid', 'It is withdrawn already.')
+    throw new BookError('invalid', 'This pairing is already withdrawn.')
 })
 
 function refuseUnfit(female: JudgedAnimal | undefined, male: JudgedAnimal | undefined): void {

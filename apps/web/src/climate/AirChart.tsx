@@ -24,7 +24,7 @@ export function AirChart({ place, from, to }: { place: ClimateRow; from: string;
   const { data } = useSeries(place.probeId, from, to)
   // As high as the chart with its legend.
   if (!data) return <div style={{ height: 306 }} />
-  if (data.at.length === 0) return <p className="empty">No reading in this stretch.</p>
+  if (data.at.length === 0) return <p className="empty">No readings in this period.</p>
   return <Drawn place={place} series={data} />
 }
 

@@ -65,10 +65,11 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
             </span>
           )}
         </p>
-        <p className="quiet">
-          {counted(p.meetings, 'meeting')}, {counted(p.locks, 'lock')}
-          {p.startedOn && `, since ${figures.day(p.startedOn)}`}
-        </p>
+        {p.startedOn && (
+          <p className="quiet">
+            {counted(p.meetings, 'meeting')}, {counted(p.locks, 'lock')}, since {figures.day(p.startedOn)}
+          </p>
+        )}
         {p.eggs && (
           <div className="between">
             <span>
@@ -84,7 +85,7 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
         {may.write && open && <WhatWasSeen pairing={p} active={!why} />}
         {may.decide && p.state === 'planned' && (
           <p style={{ marginTop: 12 }}>
-            <Button onClick={() => setWithdrawing(true)}>Withdraw the plan</Button>
+            <Button onClick={() => setWithdrawing(true)}>Withdraw this pairing</Button>
           </p>
         )}
         {may.decide && p.state === 'withdrawn' && withdrawal && (
@@ -134,7 +135,7 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
           onCancel={() => setWithdrawing(false)}
         >
           <p className="quiet">
-            They are no longer to be introduced. The plan stays readable and can be taken up again.
+            Nobody will be asked to introduce them. The pairing stays in the list and can be planned again.
           </p>
         </AskWhy>
       )}

@@ -111,7 +111,7 @@ export function EntryList({
           onCancel={() => setTarget(null)}
         >
           <p>{entryInWords(target, figures)}</p>
-          <p className="quiet">It stays readable in the log, and no longer counts.</p>
+          <p className="quiet">It stays in the log, crossed out, and no longer counts.</p>
         </AskWhy>
       )}
     </>

@@ -153,8 +153,8 @@ function Around({ rests, onPick }: { rests: RestBook['rests']; onPick(id: string
       ))}
       {units?.length === 0 && (
         <p className="empty">
-          No cold unit is in the book. <Link to="/rest/units">Add one and prove it</Link> before anybody
-          sleeps in it.
+          No cold unit is in the book. <Link to="/rest/units">Add one and test it empty</Link> before an
+          animal goes in.
         </p>
       )}
     </>

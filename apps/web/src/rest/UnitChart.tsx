@@ -84,7 +84,7 @@ export function UnitChart({
     return (
       <NoCurve
         height={small ? height : height + LEGEND}
-        says={data ? 'No reading in this stretch.' : undefined}
+        says={data ? 'No readings in this period.' : undefined}
       />
     )
   return (

@@ -22,7 +22,7 @@ export interface Named {
 export interface Names {
   all: readonly Named[]
   /** The latest first. */
-  pairings: readonly Pick<PairingView, 'id' | 'female' | 'male'>[]
+  pairings: readonly Pick<PairingView, 'id' | 'female' | 'male' | 'state' | 'startedOn'>[]
   zone: string
   today: string
   /** The book's clock. */
@@ -155,7 +155,9 @@ function clutchOf(entry: SlateEntry & { kind: 'laid' }, names: Names): ClutchTol
   const dam = need(entry.tags[0]!, names, 'animal')
   const { eggs, bad = 0 } = entry.payload
   if (eggs === undefined) throw new NotHere('how many eggs? Write laid 9')
-  const pairing = names.pairings.find((p) => p.female.id === dam.id)
+  const hers = names.pairings.filter((p) => p.female.id === dam.id && p.state !== 'withdrawn')
+  // Eggs come of a pair that met; of one that was only planned where nobody wrote down that they met.
+  const pairing = hers.find((p) => p.startedOn !== null) ?? hers[0]
   const box = names.boxFor(dam.id)
   if (!box) throw new NotHere('no box is free: free one in Incubation first')
   return {

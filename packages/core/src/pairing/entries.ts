@@ -41,7 +41,7 @@ export const ENTRIES_OF_PAIRING = [
     kind: 'withdrawn',
     subject: 'pairing',
     by: 'keeper',
-    payload: v.object({ reason: v.optional(Line(400)), ...remark }),
-    says: ({ reason }) => (reason ? `plan withdrawn: ${reason}` : 'plan withdrawn'),
+    payload: v.object({ reason: v.optional(Line(400)) }),
+    says: ({ reason }) => (reason ? `pairing withdrawn: ${reason}` : 'pairing withdrawn'),
   }),
 ] as const
