@@ -61,11 +61,55 @@ test('a helper corrects only what they wrote: the form says so and keeps what wa
   await page.user.clear(weight)
   await page.user.type(weight, '15')
   await save()
-  expect(
-    await within(dialog).findByText(/A helper strikes out only what they wrote; ask a keeper/),
-  ).toBeTruthy()
+  const why = /A helper strikes out only what they wrote; ask a keeper/
+  expect((await within(dialog).findAllByText(why)).length).toBeGreaterThan(0)
   expect(weight.value).toBe('15')
   expect((await row()).grams).toBe(420)
+})
+
+describe('what depends on an entry is told before it is touched', () => {
+  const told = (dialog: HTMLElement) => within(dialog).findByRole('region', { name: 'What depends on it' })
+  const noneSent = (page: { sent(path: string): unknown[] }) => expect(page.sent('/api/entries')).toEqual([])
+
+  test('of a striking: the work that goes, and that which moves', async () => {
+    const page = await pages.open(`/animals/${pages.of.id}`)
+    await page.user.click(await screen.findByRole('button', { name: /^strike out: weighed/ }))
+    const dialog = await screen.findByRole('dialog', { name: 'Strike this entry out?' })
+    expect(await within(dialog).findByText(/^\d tasks in the next 30 days change\.$/)).toBeTruthy()
+    const follows = (await told(dialog)).textContent
+    expect(follows).toMatch(/S1: weigh it.*no longer due/)
+    // What only moves is one line, and not one that goes and one that comes.
+    expect(follows.match(/routine check/g)).toHaveLength(1)
+    noneSent(page)
+    expect((await row()).grams).not.toBeNull()
+  })
+
+  test('of a correction: nothing while nothing is changed, and each change as it is typed', async () => {
+    const { page, dialog } = await correct(/^correct: weighed/)
+    const weight = within(dialog).getByLabelText<HTMLInputElement>('Weight, oz')
+    await page.settled()
+    expect(page.sent('/api/entries/trial')).toEqual([])
+    await page.user.clear(weight)
+    await page.user.type(weight, '90 g')
+    await told(dialog)
+    expect(await within(dialog).findByText(/changes?\.$|^Nothing changes/)).toBeTruthy()
+    await waitFor(() =>
+      expect(page.sent('/api/entries/trial').at(-1)).toMatchObject({
+        body: { entries: [{ kind: 'struck' }, { payload: { grams: 90 } }] },
+      }),
+    )
+    noneSent(page)
+  })
+
+  test('what cannot be struck says so at once, and a server that does not answer is not taken for nothing', async () => {
+    const page = await pages.open(`/animals/${pages.of.id}`, 'helper')
+    await page.user.click(await screen.findByRole('button', { name: /^strike out: weighed/ }))
+    const dialog = await screen.findByRole('dialog', { name: 'Strike this entry out?' })
+    expect((await within(dialog).findByRole('alert')).textContent).toMatch(
+      /A helper strikes out only what they wrote/,
+    )
+    noneSent(page)
+  })
 })
 
 test('where this device wrote nothing that could be taken back, it says where it can be found', async () => {

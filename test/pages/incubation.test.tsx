@@ -222,3 +222,49 @@ test('so many of a batch are counted, whole ones, and what is typed for the next
   await waitFor(() => expect(form.textContent).toMatch(/hatched12/))
   expect(form.textContent).toMatch(/still there48/)
 })
+
+describe('a litter', () => {
+  const counting = async () => {
+    const page = await pages.open(`/incubation/${pages.of.litter}`)
+    await page.user.click(await screen.findByRole('button', { name: 'count again' }))
+    const dialog = await screen.findByRole('dialog', { name: /^Count .* again$/ })
+    return { page, dialog, form: within(dialog) }
+  }
+  const set = async (page: OpenPage, field: HTMLElement, count: string) => {
+    await page.user.clear(field)
+    await page.user.type(field, count)
+  }
+
+  test('is counted again where it stands: one was overlooked, one was never there; Ctrl+Z takes the count back', async () => {
+    const { page, form } = await counting()
+    expect(form.getByText('1 young is in the book as alive. Both counts stay in the log.')).toBeTruthy()
+    await set(page, form.getByLabelText('Overlooked, alive'), '2')
+    const tags = form.getAllByLabelText<HTMLInputElement>(/^tag of young/)
+    expect(tags.map((t) => t.value)).toEqual(['K03', 'K04'])
+    await page.user.click(form.getByRole('checkbox', { name: 'K2' }))
+    await set(page, form.getByLabelText('Stillborn'), '3')
+    expect(form.getByRole('status').textContent).toBe('That makes 2 alive.')
+    await page.user.click(form.getByRole('button', { name: 'Save this count' }))
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull())
+    expect(await screen.findByText(/^2 alive, 3 stillborn/)).toBeTruthy()
+    const young = await screen.findByRole('region', { name: 'Hatchlings' })
+    expect(young.textContent).toMatch(/K03/)
+    expect(young.textContent).not.toMatch(/K2/)
+    await page.user.keyboard('{Control>}z{/Control}')
+    expect(await screen.findByText(/^1 alive, 1 stillborn/)).toBeTruthy()
+  })
+
+  test('a tag that is taken is said in the form, and what was counted is still there', async () => {
+    const { page, form, dialog } = await counting()
+    await set(page, form.getByLabelText('Overlooked, alive'), '1')
+    const tag = form.getByLabelText<HTMLInputElement>('tag of young 1')
+    await page.user.clear(tag)
+    await page.user.type(tag, 'f1')
+    await page.user.click(form.getByRole('button', { name: 'Save this count' }))
+    expect((await form.findByText(/f1 is in the book already/)).textContent).toMatch(
+      /What you wrote is still here/,
+    )
+    expect(dialog.isConnected).toBe(true)
+    expect(tag.value).toBe('f1')
+  })
+})

@@ -193,7 +193,13 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
           for (let quiet = 0; quiet < 2; quiet = open === 0 ? quiet + 1 : 0)
             await act(() => new Promise((resolve) => setTimeout(resolve)))
         },
-        sent: (path) => calls.filter((c) => path === undefined || c.path.startsWith(path)),
+        sent: (path) =>
+          calls.filter(
+            // What was only tried out is not what was sent, unless that is asked for.
+            (c) =>
+              path === undefined ||
+              (c.path.startsWith(path) && c.path.endsWith('/trial') === path.endsWith('/trial')),
+          ),
       }
     },
   }

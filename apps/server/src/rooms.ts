@@ -23,6 +23,7 @@ import { colonyRoutes } from './colonies/routes'
 import { supplyRoutes } from './colonies/supplyRoutes'
 import { demoRoutes } from './demo/routes'
 import { editionRoutes } from './editions/routes'
+import { effectRoutes } from './effects/routes'
 import { entryRoutes } from './log/routes'
 import { historyRoutes } from './history/routes'
 import { importRoutes } from './imports/routes'
@@ -69,6 +70,7 @@ export const rooms: readonly BookRoutes[] = [
   lookingAhead,
   importRoutes,
   entryRoutes,
+  effectRoutes,
   historyRoutes,
   scaleRoutes,
   growthRoutes,

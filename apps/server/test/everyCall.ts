@@ -159,6 +159,12 @@ export const CALLS: Readonly<Record<string, Said>> = {
   'PATCH /api/feeder-plans/:id': (f) => ({
     ...{ url: `/api/feeder-plans/${f.feederPlan}`, body: { version: 1, settled: 'done' } },
   }),
+  'POST /api/entries/trial': (f) => ({
+    ...{
+      url: '/api/entries/trial',
+      body: { entries: [entry('noted', 'animal', f.female, { text: 'calm' })] },
+    },
+  }),
   'POST /api/entries': (f) => ({
     url: '/api/entries',
     body: { entries: [entry('noted', 'animal', f.female, { text: 'calm' })] },
@@ -179,6 +185,13 @@ export const CALLS: Readonly<Record<string, Said>> = {
   'POST /api/clutches': (f) => ({ url: '/api/clutches', body: found(f) }),
   'POST /api/clutches/:id/cells': (f) => ({
     ...{ url: `/api/clutches/${f.clutch}/cells`, body: { cells: [{ eggId: f.eggs[0], cell: 5 }] } },
+  }),
+  'POST /api/clutches/:id/recount': (f) => ({
+    url: `/api/clutches/${f.litter}/recount`,
+    body: {
+      ...{ entryId: newId(), at: noon(TODAY), stillborn: 1, unfertilised: 0, fewer: [] },
+      more: [{ animalId: newId(), tag: 'K3', grams: 17 }],
+    },
   }),
   'POST /api/clutches/:id/hatch': (f) => ({
     url: `/api/clutches/${f.clutch}/hatch`,
@@ -271,7 +284,7 @@ export const CALLS: Readonly<Record<string, Said>> = {
     body: { version: 1, species: 'hognose of the west', latin: '', hidden: true },
   }),
   'DELETE /api/species/:id': (f) => ({
-    ...{ url: `/api/species/${f.protocolOf('BT')}`, body: { version: 1 } },
+    ...{ url: `/api/species/${f.protocolOf('ST')}`, body: { version: 1 } },
   }),
   'POST /api/species/correction': (f) => ({
     url: '/api/species/correction',

@@ -157,6 +157,14 @@ export const ACTS: readonly (readonly [what: string, act: (w: WholeBook) => Prom
       }),
   ],
   [
+    'litter counted',
+    ({ book, litter, born }) =>
+      book.as.keeper('POST', `/api/clutches/${litter}/recount`, {
+        ...{ entryId: newId(), at: noon(TODAY), stillborn: 0, unfertilised: 2, fewer: [born] },
+        more: [{ animalId: newId(), tag: 'K9', grams: 20 }],
+      }),
+  ],
+  [
     'calibrated',
     async ({ book, incubator }) =>
       book.as.keeper('POST', `/api/probes/${incubator}/calibrations`, {

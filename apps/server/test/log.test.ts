@@ -51,6 +51,42 @@ test('what is struck out stays readable and no longer counts; it cannot be struc
   })
 })
 
+test('what a striking or a correction would change is told before it is made, and nothing is written by asking', async () => {
+  const id = await addAnimal(book)
+  const wrong = entry('weighed', 'animal', id, { grams: 120, context: 'empty' }, `${TODAY}T15:00:00.000Z`)
+  const meal = entry('meal', 'animal', id, { outcome: 'taken' }, `${TODAY}T16:00:00.000Z`)
+  await write(book, [wrong, meal])
+  const { tag, verdict } = (await page(id)).animal
+  const tryOut = (entries: object[], as: 'keeper' | 'helper' | 'viewer' = 'keeper') =>
+    book.as[as]('POST', '/api/entries/trial', { entries })
+  const striking = (of: { id: string }) => ({
+    ...entry('struck', 'animal', id, { reason: '' }),
+    strikes: of.id,
+  })
+
+  const light = await tryOut([striking(wrong)])
+  expect(light.status).toBe(200)
+  const changed = light.body.verdicts.find((v: { id: string }) => v.id === id)
+  expect(changed).toMatchObject({ tag, from: verdict })
+  expect(changed.to).not.toBe(verdict)
+  // The meal of today put the next one off; without it, that is due earlier.
+  const fed = (await tryOut([striking(meal)])).body.work.shown.filter((w: { name: string }) => w.name === tag)
+  expect(fed.length).toBeGreaterThan(0)
+  expect((await page(id)).animal).toMatchObject({ grams: 120, verdict, mealsInARow: 1 })
+
+  // Asked about 400 g instead: it would be judged by that weight, and asking twice is asking the same.
+  const right = entry('weighed', 'animal', id, { grams: 400, context: 'empty' }, `${TODAY}T15:00:00.000Z`)
+  const correction = [striking(wrong), right]
+  expect((await tryOut(correction)).body).toEqual((await tryOut(correction)).body)
+  await write(book, correction)
+  expect((await page(id)).animal.grams).toBe(400)
+
+  // What writing would refuse, asking refuses in the same words.
+  expect(await tryOut([striking(wrong)])).toMatchObject({ status: 409, body: { code: 'struck-already' } })
+  expect((await tryOut([striking(meal)], 'viewer')).status).toBe(403)
+  expect(await tryOut([striking(meal)], 'helper')).toMatchObject({ status: 403 })
+})
+
 test('two devices that write at once lose nothing', async () => {
   const id = await addAnimal(book)
   const replies = await Promise.all(

@@ -23,6 +23,9 @@ export interface WholeBook {
   /** Three of one clutch. */
   eggs: readonly string[]
   counted: string
+  /** Born alive: one, with the tag K2. */
+  litter: string
+  born: string
   colony: string
   recipe: string
   cohort: string
@@ -91,6 +94,15 @@ export async function openWholeBook(server: TestServer, name: string): Promise<W
     ...{ counted: { counted: 60 }, method: '' },
     ...{ foundAt: noon('2026-05-01'), laidFrom: noon('2026-05-01'), laidTo: noon('2026-05-01') },
   })
+  const mother = await addAnimal(book, {
+    ...{ tag: 'K1', protocolId: protocolOf('BT'), hatched: { date: '2022-05-01', precision: 'day' } },
+  })
+  const born = newId()
+  const litter = await add('clutches', {
+    ...{ ...found, entryId: newId(), kind: 'litter', damId: mother },
+    litter: { live: [{ animalId: born, tag: 'K2', grams: 18 }], stillborn: 1, unfertilised: 0 },
+    ...{ foundAt: noon('2026-05-12'), laidFrom: noon('2026-05-12'), laidTo: noon('2026-05-12') },
+  })
   const colony = await add('colonies', {
     ...{ name: 'Q1', protocolId: protocolOf('BC'), bins: 1, celsius: 29, method: '' },
   })
@@ -116,6 +128,7 @@ export async function openWholeBook(server: TestServer, name: string): Promise<W
   })
   return {
     ...{ book, female, male, young, incubator, box, otherBox, clutch, eggs: eggs.map((e) => e.id), counted },
+    ...{ litter, born },
     ...{ colony, recipe, cohort, otherCohort, breedingBox, pairing, planned, rest, tub, unit, protocolOf },
   }
 }

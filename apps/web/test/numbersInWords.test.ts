@@ -1,4 +1,4 @@
-import type { EditionEffects } from '@hatch-book/contract'
+import type { Effects } from '@hatch-book/contract'
 import { told } from '../src/cohorts/study'
 import { sayEffects } from '../src/parts/effectsInWords'
 
@@ -13,12 +13,12 @@ describe('numbers in words', () => {
     const effects = (change: object) =>
       ({
         judged: 12,
-        changes: [],
+        verdicts: [],
         stages: [],
         work: { count: 0, shown: [] },
         aheadDays: 14,
         ...change,
-      }) as EditionEffects
+      }) as Effects
     expect(sayEffects(effects({}))).toBe(
       'Nothing changes: 12 verdicts, all stages and the tasks of the next 14 days stay the same.',
     )
@@ -26,8 +26,12 @@ describe('numbers in words', () => {
     expect(sayEffects(effects({ judged: 0 }))).toBe(
       'Nothing changes: all stages and the tasks of the next 14 days stay the same.',
     )
-    expect(sayEffects(effects({ changes: [{}], work: { count: 1, shown: [] } }))).toBe(
-      '1 of 12 verdicts, 0 stages and 1 task in the next 14 days change.',
+    expect(sayEffects(effects({ verdicts: [{}], work: { count: 1, shown: [] } }))).toBe(
+      '1 of 12 verdicts and 1 task in the next 14 days change.',
     )
+    expect(sayEffects(effects({ verdicts: [{}], stages: [{}, {}], work: { count: 3, shown: [] } }))).toBe(
+      '1 of 12 verdicts, 2 stages and 3 tasks in the next 14 days change.',
+    )
+    expect(sayEffects(effects({ work: { count: 1, shown: [] } }))).toBe('1 task in the next 14 days changes.')
   })
 })

@@ -101,6 +101,7 @@ describe('an entry', () => {
       'locked',
       'separated',
       'clutch found',
+      'litter counted',
       'egg fate',
       'listed',
       'sold',

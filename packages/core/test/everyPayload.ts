@@ -49,6 +49,7 @@ export const EVERY_PAYLOAD: { [K in EntryKind]: v.InferInput<DefinitionOf<K>['pa
   'paired despite': { against: ['they are half siblings'], reason: 'the last ones' },
   withdrawn: { reason: 'he is promised elsewhere' },
   'clutch found': { eggs: 12 },
+  'litter counted': { litter: { alive: 9, stillborn: 1, unfertilised: 0 }, added: [ID], takenBack: [] },
   'egg fate': { eggId: ID, fate: 'infertile' },
   'batch fate': { fate: 'dead', count: 3 },
   'eggs looked at': {},

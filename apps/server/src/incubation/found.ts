@@ -1,12 +1,19 @@
 import { newId, type ClutchDraft, type EntryDraft } from '@hatch-book/contract'
-import { dayOfInstant, estimateEggs, type CountedEggs } from '@hatch-book/core'
+import {
+  dayOfInstant,
+  estimateEggs,
+  litterInWords,
+  type CountedEggs,
+  type LitterCount,
+} from '@hatch-book/core'
 import { eq } from 'drizzle-orm'
 import type * as v from 'valibot'
-import { faultsOfNewTags, judgeOne } from '../animals'
+import { judgeOne } from '../animals'
 import { tables, type Transaction } from '../db/connect'
 import { entryOf, writeEntries } from '../log'
 import type { Actor } from '../shell/actor'
 import { BookError } from '../shell/problems'
+import { addYoung, bornInAll, entriesOfYoung } from './litters'
 
 type Draft = v.InferOutput<typeof ClutchDraft>
 type Dam = Awaited<ReturnType<typeof judgeOne>>
@@ -41,15 +48,22 @@ export async function setClutch(tx: Transaction, actor: Actor, draft: Draft): Pr
         fateAt: new Date(draft.foundAt),
       })),
     )
-  await born(tx, actor, draft, dam, pairing?.maleId ?? null)
+  const birth = {
+    clutchId: draft.id,
+    damId: draft.damId,
+    sireId: pairing?.maleId ?? null,
+    bornAt: draft.foundAt,
+  }
+  await addYoung(tx, actor, birth, draft.litter?.live ?? [])
   await writeEntries(tx, actor, entriesOf(draft))
 }
 
+const countOf = ({ live, stillborn, unfertilised }: NonNullable<Draft['litter']>): LitterCount => ({
+  ...{ alive: live.length, stillborn, unfertilised },
+})
+
 function countedOf({ counted, litter }: Draft): CountedEggs | null {
-  if (litter) {
-    const all = litter.live.length + litter.stillborn + litter.unfertilised
-    return { count: all, low: all, high: all, how: 'counted' }
-  }
+  if (litter) return bornInAll(countOf(litter))
   return counted && estimateEggs(counted)
 }
 
@@ -98,52 +112,11 @@ async function checked(tx: Transaction, actor: Actor, draft: Draft, dam: Dam) {
   return pairing
 }
 
-/** Young that were born are animals at once. */
-async function born(
-  tx: Transaction,
-  actor: Actor,
-  { id, foundAt, litter }: Draft,
-  dam: Dam,
-  sireId: string | null,
-): Promise<void> {
-  if (!litter || litter.live.length === 0) return
-  const { animal } = tables
-  const faults = await faultsOfNewTags(
-    tx,
-    litter.live.map((y) => y.tag),
-  )
-  const fields = faults.map(({ says }) => ({ field: 'litter', says }))
-  if (fields.length > 0) throw new BookError('invalid', fields.map((f) => f.says).join('; '), fields)
-  const day = dayOfInstant(Date.parse(foundAt), actor.book.zone)
-  const [mother] = await tx.select().from(animal).where(eq(animal.id, dam.row.id))
-  await tx.insert(animal).values(
-    litter.live.map(({ animalId, tag }) => ({
-      ...{
-        bookId: actor.bookId,
-        id: animalId,
-        tag,
-        protocolId: mother!.protocolId,
-        form: mother!.form,
-        line: mother!.line,
-      },
-      hatchFact: { date: day, precision: 'day' as const, widthDays: 0 },
-      ...{ hatchedFrom: day, hatchedTo: day, damId: dam.row.id, sireId, clutchId: id },
-      ...{ purpose: 'growing on' as const, origin: 'born here' },
-    })),
-  )
-}
-
 function entriesOf(draft: Draft): EntryDraft[] {
   const { foundAt, litter, eggs, counted, note } = draft
-  const all = litter
-    ? litter.live.length + litter.stillborn + litter.unfertilised
-    : eggs.length || (countedOf(draft)?.count ?? 0)
+  const all = eggs.length || (countedOf(draft)?.count ?? 0)
   const told = litter
-    ? [
-        `${litter.live.length} alive`,
-        ...(litter.stillborn ? [`${litter.stillborn} stillborn`] : []),
-        ...(litter.unfertilised ? [`${litter.unfertilised} unfertilised`] : []),
-      ].join(', ')
+    ? litterInWords(countOf(litter))
     : counted && counted.part !== counted.whole
       ? countedOf(draft)!.how
       : ''
@@ -151,6 +124,7 @@ function entriesOf(draft: Draft): EntryDraft[] {
   return [
     entryOf(draft.entryId, 'clutch found', { type: 'clutch', id: draft.id }, foundAt, {
       eggs: all,
+      ...(litter ? { litter: countOf(litter) } : {}),
       ...(said ? { note: said } : {}),
     }),
     ...(draft.damGrams
@@ -160,15 +134,6 @@ function entriesOf(draft: Draft): EntryDraft[] {
           }),
         ]
       : []),
-    ...(litter?.live ?? []).flatMap(({ animalId, placeId, grams }) => [
-      ...(placeId ? [entryOf(newId(), 'moved', { type: 'animal', id: animalId }, foundAt, { placeId })] : []),
-      ...(grams
-        ? [
-            entryOf(newId(), 'weighed', { type: 'animal', id: animalId }, foundAt, {
-              ...{ grams, context: 'empty' as const },
-            }),
-          ]
-        : []),
-    ]),
+    ...entriesOfYoung(litter?.live ?? [], foundAt),
   ]
 }

@@ -21,6 +21,7 @@ import { tables, type Transaction } from '../db/connect'
 import { readEntries, standingEntries } from '../log'
 import { fathersOf } from '../pairing'
 import type { Actor } from '../shell/actor'
+import { litterOf } from './litters'
 import { readTemperatures } from './temperatures'
 import { MARGIN, sexForecast, type ClutchStudy, type Incubated } from './view'
 
@@ -37,6 +38,7 @@ export async function clutchPage(tx: Transaction, actor: Actor, study: ClutchStu
     .sort((a, b) => a.at.localeCompare(b.at))
   return {
     clutch: view,
+    litter: clutch.kind === 'litter' ? await litterOf(tx, clutch.id) : null,
     fathers: await fathersOf(tx, actor, {
       ...clutch,
       protocolId: study.protocolId,
@@ -51,7 +53,7 @@ export async function clutchPage(tx: Transaction, actor: Actor, study: ClutchStu
   }
 }
 
-type IncubatedPage = Omit<ClutchPage, 'clutch' | 'fathers' | 'young' | 'entries' | 'weighings'>
+type IncubatedPage = Omit<ClutchPage, 'clutch' | 'litter' | 'fathers' | 'young' | 'entries' | 'weighings'>
 /** Those that came out of a clutch, with what was seen of their first days. */
 async function youngOf(tx: Transaction, { book }: Actor, clutchId: string): Promise<ClutchPage['young']> {
   const { rows } = await tx.execute<{ id: string; tag: string; place: string | null }>(sql`

@@ -15,6 +15,7 @@ import { readBatchFates } from './batches'
 import { setClutch } from './found'
 import { hatch } from './hatching'
 import { clutchPage } from './page'
+import { recountLitter, takeBackYoung } from './litters'
 import { readStays } from './temperatures'
 import { loadClutches, studyOne } from './clutches'
 import { studyClutches } from './view'
@@ -90,18 +91,7 @@ onStrike('clutch found', async (tx, struck) => {
       'depended-on',
       `${young.map((y) => y.tag).join(', ')} hatched from it. Strike those hatchings out first.`,
     )
-  const logs = await standingEntries(
-    tx,
-    young.map((y) => y.id),
-  )
-  const later = young.filter((y) => logs.get(y.id)!.some((e) => e.at.getTime() > struck.at.getTime()))
-  if (later.length > 0)
-    throw new BookError(
-      'depended-on',
-      `More is written about ${later.map((y) => y.tag).join(', ')}. Strike that out first.`,
-    )
-  if (young.length > 0)
-    await tx.update(animal).set({ withdrawn: true }).where(eq(animal.clutchId, struck.subjectId))
+  await takeBackYoung(tx, young, struck.at)
   await tx.update(clutch).set({ withdrawn: true }).where(eq(clutch.id, struck.subjectId))
 })
 
@@ -172,6 +162,16 @@ export const incubationRoutes: BookRoutes = (app, { db }) => {
     })
   })
 
+  serve(app, incubationApi.recount, (request) => {
+    const actor = actorOf(request)
+    return inBook(db, actor.bookId, async (tx) => {
+      const { id } = request.params
+      const [clutch] = await tx.select().from(tables.clutch).where(eq(tables.clutch.id, id)).for('update')
+      if (!clutch || clutch.withdrawn) throw new BookError('not-found', 'This litter is not in the book.')
+      await recountLitter(tx, actor, clutch, request.body)
+      return clutchPage(tx, actor, await studyOne(tx, actor, id))
+    })
+  })
   serve(app, incubationApi.placeEggs, (request) => {
     const actor = actorOf(request)
     return inBook(db, actor.bookId, async (tx) => {

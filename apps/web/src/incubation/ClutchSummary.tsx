@@ -1,6 +1,14 @@
 import type { ClutchPage } from '@hatch-book/contract'
-import { lateAdvice, OPEN_BELOW, type LateAdvice, type ShareInterval, counted } from '@hatch-book/core'
+import {
+  counted,
+  lateAdvice,
+  litterInWords,
+  OPEN_BELOW,
+  type LateAdvice,
+  type ShareInterval,
+} from '@hatch-book/core'
 import { Button, Select } from 'antd'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { withDays } from '../parts/Reasons'
 import { useFigures } from '../shell/figures'
@@ -8,6 +16,7 @@ import { useLog } from '../shell/log'
 import { usePlaces } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
 import { boxesOf } from './boxes'
+import { RecountLitter } from './RecountLitter'
 import { forecastInWords, percent, sexesInWords } from './words'
 import { WhatIf } from './WhatIf'
 
@@ -105,7 +114,8 @@ export function ClutchSummary({ page, onWhy }: { page: ClutchPage; onWhy(): void
         , {clutch.species}, {clutch.kind === 'litter' ? 'born' : 'found'} {figures.day(clutch.foundOn)}
       </div>
       {clutch.method && <div className="small quiet">{clutch.method}</div>}
-      {clutch.counted && (
+      {page.litter && <Litter page={page} />}
+      {clutch.counted && !page.litter && (
         <div className="small quiet">
           {clutch.counted.count} in all
           {clutch.counted.low < clutch.counted.high &&
@@ -122,6 +132,26 @@ export function ClutchSummary({ page, onWhy }: { page: ClutchPage; onWhy(): void
         <Link to={`/incubation/labels?clutch=${clutch.id}`}>label</Link>
       </div>
     </article>
+  )
+}
+
+/** What was born, and the way to count it again. */
+function Litter({ page }: { page: ClutchPage }) {
+  const may = useMay()
+  const [again, setAgain] = useState(false)
+  return (
+    <div>
+      {litterInWords(page.litter!)}
+      {may.decide && (
+        <>
+          {' · '}
+          <button type="button" className="plain small" onClick={() => setAgain(true)}>
+            count again
+          </button>
+        </>
+      )}
+      {again && <RecountLitter page={page} onDone={() => setAgain(false)} />}
+    </div>
   )
 }
 

@@ -1,5 +1,6 @@
 import { Input, InputNumber } from 'antd'
 import { MassInput } from '../parts/MassInput'
+import css from './litter.module.css'
 
 /** Young that were born, as they are typed. */
 export interface LitterDraft {
@@ -22,51 +23,75 @@ export function LitterFields({
   youngOf(count: number, before: LitterDraft['live']): LitterDraft['live']
 }) {
   const { live } = value
-  const number = (label: string, n: number, set: (n: number) => void) => (
-    <div className="field" style={{ margin: 0 }}>
+  return (
+    <>
+      <div className={`row ${css.others}`}>
+        <HowMany
+          label="Alive"
+          n={live.length}
+          onChange={(n) => onChange({ ...value, live: youngOf(n, live) })}
+        />
+        <HowMany
+          label="Stillborn"
+          n={value.stillborn}
+          onChange={(stillborn) => onChange({ ...value, stillborn })}
+        />
+        <HowMany
+          label="Unfertilised"
+          n={value.unfertilised}
+          onChange={(unfertilised) => onChange({ ...value, unfertilised })}
+        />
+      </div>
+      <p className="small quiet">Each of the living gets its tag now; weights may be empty.</p>
+      <YoungFields value={live} onChange={(now) => onChange({ ...value, live: now })} />
+    </>
+  )
+}
+
+/** A count, with its name above. */
+export function HowMany({ label, n, onChange }: { label: string; n: number; onChange(n: number): void }) {
+  return (
+    <div className={`field ${css.count}`}>
       <label>
         {label}
-        <InputNumber
-          aria-label={label}
-          min={0}
-          max={300}
-          value={n}
-          onChange={(v) => set(v ?? 0)}
-          style={{ width: 90, display: 'block' }}
-        />
+        <InputNumber aria-label={label} min={0} max={300} value={n} onChange={(v) => onChange(v ?? 0)} />
       </label>
     </div>
   )
-  const set = (id: string, part: Partial<LitterDraft['live'][number]>) =>
-    onChange({ ...value, live: live.map((y) => (y.id === id ? { ...y, ...part } : y)) })
+}
+
+type Young = LitterDraft['live']
+
+/** The tag and the weight of each of the young. */
+export function YoungFields({
+  value: live = [],
+  onChange = () => undefined,
+}: {
+  value?: Young
+  onChange?(live: Young): void
+}) {
+  const set = (id: string, part: Partial<Young[number]>) =>
+    onChange(live.map((y) => (y.id === id ? { ...y, ...part } : y)))
   return (
-    <>
-      <div className="row" style={{ marginBottom: 12, gap: 18 }}>
-        {number('Alive', live.length, (n) => onChange({ ...value, live: youngOf(n, live) }))}
-        {number('Stillborn', value.stillborn, (stillborn) => onChange({ ...value, stillborn }))}
-        {number('Unfertilised', value.unfertilised, (unfertilised) => onChange({ ...value, unfertilised }))}
-      </div>
-      <p className="small quiet">Each of the living gets its tag now; weights may be empty.</p>
-      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(150px, 1fr))', gap: 8 }}>
-        {live.map((young, i) => (
-          <div key={young.id} className="row" style={{ flexWrap: 'wrap', gap: 4 }}>
-            <Input
-              aria-label={`tag of young ${i + 1}`}
-              size="small"
-              className="fig"
-              value={young.tag}
-              maxLength={24}
-              onChange={(e) => set(young.id, { tag: e.target.value })}
-            />
-            <MassInput
-              aria-label={`weight of young ${i + 1}`}
-              size="small"
-              value={young.grams}
-              onChange={(grams) => set(young.id, { grams })}
-            />
-          </div>
-        ))}
-      </div>
-    </>
+    <div className={css.young}>
+      {live.map((young, i) => (
+        <div key={young.id} className={`row ${css.one}`}>
+          <Input
+            aria-label={`tag of young ${i + 1}`}
+            size="small"
+            className="fig"
+            value={young.tag}
+            maxLength={24}
+            onChange={(e) => set(young.id, { tag: e.target.value })}
+          />
+          <MassInput
+            aria-label={`weight of young ${i + 1}`}
+            size="small"
+            value={young.grams}
+            onChange={(grams) => set(young.id, { grams })}
+          />
+        </div>
+      ))}
+    </div>
   )
 }

@@ -1,8 +1,10 @@
-import type { Entry } from '@hatch-book/contract'
+import type { Entry, EntryInput } from '@hatch-book/contract'
 import { entryInWords, fieldsOfEntry, instantOfDay, payloadSchema, type PayloadField } from '@hatch-book/core'
 import { Modal } from 'antd'
+import { useEffect, useRef, useState } from 'react'
+import { fit } from '../shell/api'
 import { useFigures, type Figures, type Quantifiable } from '../shell/figures'
-import { useLog, type ToWrite } from '../shell/log'
+import { correctionOf, useLog, type ToWrite } from '../shell/log'
 import { useSession } from '../shell/session'
 import { ContractForm } from './form/ContractForm'
 import { FormActions } from './form/FormActions'
@@ -16,7 +18,8 @@ import {
   quantityOf,
   TextField,
 } from './form/fields'
-import { useContractForm } from './form/useContractForm'
+import { useContractForm, type ContractForm as ContractFormOf } from './form/useContractForm'
+import { WhatFollows } from './WhatFollows'
 
 /** What stands in the form: when it was, and what it carries, each as its field holds it. */
 interface Draft {
@@ -65,38 +68,45 @@ export function CorrectEntry({ entry, onDone }: { entry: Entry; onDone(): void }
 
 function CorrectForm({ entry, onDone }: { entry: Entry; onDone(): void }) {
   const figures = useFigures()
-  const { book, today } = useSession()
+  const { book, today, clock } = useSession()
   const { correct } = useLog()
   const fields = fieldsOfEntry(entry.kind)
   const before = entry.payload as Record<string, unknown>
   const isByDay = entry.precision === 'day'
+  const afterOf = ({ payload }: Draft) => {
+    const after = { ...before }
+    for (const field of fields) {
+      const value = said(field, payload[field.name], figures)
+      if (value === undefined) delete after[field.name]
+      else after[field.name] = value
+    }
+    return after
+  }
+  const writtenOf = ({ at }: Draft, payload: unknown): ToWrite => {
+    const { kind, subject, precision } = entry
+    const about = { type: subject.type, id: subject.id }
+    const instant = isByDay ? new Date(instantOfDay(at, book.zone, 12)).toISOString() : at
+    return { kind, subject: about, payload, at: instant, precision } as ToWrite
+  }
   const form = useContractForm({
     begin: {
       at: isByDay ? entry.at.slice(0, 10) : entry.at,
       payload: Object.fromEntries(fields.map((f) => [f.name, held(f, before[f.name], figures)])),
     } as Draft,
     schema: payloadSchema(entry.kind),
-    body: ({ payload }) => {
-      const after = { ...before }
-      for (const field of fields) {
-        const value = said(field, payload[field.name], figures)
-        if (value === undefined) delete after[field.name]
-        else after[field.name] = value
-      }
-      return after
-    },
+    body: afterOf,
     send: async (payload) => {
-      const { at } = form.draft
-      const instant = isByDay ? new Date(instantOfDay(at, book.zone, 12)).toISOString() : at
-      const { kind, subject, precision } = entry
-      const about = { type: subject.type, id: subject.id }
-      await correct(entry, { kind, subject: about, payload, at: instant, precision } as ToWrite)
+      await correct(entry, writtenOf(form.draft, payload))
       onDone()
     },
     fieldOf: (field) => {
       const own = field.replace(/^entries\.\d+\./, '')
       return own === 'at' || own.startsWith('payload.') ? own : `payload.${own}`
     },
+  })
+  const tried = useTried(form, (draft) => {
+    const payload = fit(payloadSchema(entry.kind), afterOf(draft))
+    return correctionOf(entry, writtenOf(draft, payload), clock())
   })
   return (
     <ContractForm
@@ -112,8 +122,35 @@ function CorrectForm({ entry, onDone }: { entry: Entry; onDone(): void }) {
       {fields.map((field) => (
         <FieldOf key={field.name} field={field} />
       ))}
+      <WhatFollows entries={tried} />
     </ContractForm>
   )
+}
+
+const PAUSE_MS = 400
+
+/** What would be sent as the form stands, once the hand rests; null while nothing is changed, or where it cannot be sent. */
+function useTried({ draft, begin }: ContractFormOf<Draft>, entriesOf: (draft: Draft) => EntryInput[]) {
+  const [tried, setTried] = useState<EntryInput[] | null>(null)
+  const now = JSON.stringify(draft)
+  const isChanged = now !== JSON.stringify(begin)
+  const latest = useRef({ draft, entriesOf })
+  useEffect(() => {
+    latest.current = { draft, entriesOf }
+  })
+  useEffect(() => {
+    const look = () => {
+      try {
+        setTried(isChanged ? latest.current.entriesOf(latest.current.draft) : null)
+      } catch {
+        // What cannot be sent is said at its field when it is sent.
+        setTried(null)
+      }
+    }
+    const timer = window.setTimeout(look, PAUSE_MS)
+    return () => window.clearTimeout(timer)
+  }, [now, isChanged])
+  return tried
 }
 
 function FieldOf({ field: { name, label, of, options, isOptional } }: { field: PayloadField }) {

@@ -4,8 +4,8 @@ import { useState } from 'react'
 import { useFigures } from '../shell/figures'
 import { useLog, type ToWrite } from '../shell/log'
 import { useMay } from '../shell/session'
-import { AskWhy } from './AskWhy'
 import { CorrectEntry } from './CorrectEntry'
+import { StrikeEntry } from './StrikeEntry'
 
 /** Whether it can be written otherwise here: what the program wrote, or what is partly kept from this reader, cannot. */
 const mayBeCorrected = ({ kind }: Entry, { seesBuyers }: { seesBuyers: boolean }): boolean =>
@@ -23,7 +23,7 @@ export function EntryList({
 }) {
   const figures = useFigures()
   const may = useMay()
-  const { strike, write } = useLog()
+  const { write } = useLog()
   const writeAgain = ({ kind, subject, payload, at, precision }: Entry) =>
     write(
       // What is kept from its reader is no part of a kind that can be written again.
@@ -103,17 +103,7 @@ export function EntryList({
         ))}
       </ul>
       {wrong && <CorrectEntry key={wrong.id} entry={wrong} onDone={() => setWrong(null)} />}
-      {target && (
-        <AskWhy
-          title="Strike this entry out?"
-          yes="Strike it out"
-          onYes={(reason) => strike([target], reason, 'Struck out')}
-          onCancel={() => setTarget(null)}
-        >
-          <p>{entryInWords(target, figures)}</p>
-          <p className="quiet">It stays in the log, crossed out, and no longer counts.</p>
-        </AskWhy>
-      )}
+      {target && <StrikeEntry key={target.id} entry={target} onDone={() => setTarget(null)} />}
     </>
   )
 }

@@ -1,8 +1,19 @@
 import { counted } from '@hatch-book/core'
-import type { EditionEffects } from '@hatch-book/contract'
+import type { Effects } from '@hatch-book/contract'
 
-/** What an edition changes, in one line. */
-export const sayEffects = ({ judged, changes, stages, work, aheadDays }: EditionEffects) =>
-  changes.length + stages.length + work.count === 0
-    ? `Nothing changes: ${judged > 0 ? `${counted(judged, 'verdict')}, ` : ''}all stages and the tasks of the next ${aheadDays} days stay the same.`
-    : `${changes.length} of ${counted(judged, 'verdict')}, ${counted(stages.length, 'stage')} and ${counted(work.count, 'task')} in the next ${aheadDays} days change.`
+const listed = (parts: readonly string[]) =>
+  [parts.slice(0, -1).join(', '), ...parts.slice(-1)].filter(Boolean).join(' and ')
+
+/** What a change does, in one line: of each only what there is. */
+export function sayEffects({ judged, verdicts, stages, work, aheadDays }: Effects): string {
+  const changed = [
+    ...(verdicts.length > 0 ? [`${verdicts.length} of ${counted(judged, 'verdict')}`] : []),
+    ...(stages.length > 0 ? [counted(stages.length, 'stage')] : []),
+    ...(work.count > 0 ? [`${counted(work.count, 'task')} in the next ${aheadDays} days`] : []),
+  ]
+  if (changed.length > 0) {
+    const isOne = changed.length === 1 && verdicts.length + stages.length + work.count === 1
+    return `${listed(changed)} ${isOne ? 'changes' : 'change'}.`
+  }
+  return `Nothing changes: ${judged > 0 ? `${counted(judged, 'verdict')}, ` : ''}all stages and the tasks of the next ${aheadDays} days stay the same.`
+}

@@ -2,7 +2,7 @@ import { NotInBook } from '../parts/NotInBook'
 import {
   addressOf,
   protocolsApi,
-  type EditionEffects,
+  type Effects,
   type Instead,
   type ProtocolPage as Page,
 } from '@hatch-book/contract'
@@ -15,6 +15,7 @@ import {
 } from '@hatch-book/core'
 import { useState } from 'react'
 import { useParams, useSearchParams } from 'react-router'
+import { EffectList } from '../parts/EffectList'
 import { useTitle } from '../shell/frame/useTitle'
 import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
@@ -26,7 +27,7 @@ import { stagesIn, type Editing } from './editing'
 import { FewFigures } from './FewFigures'
 import { differs, faultsOf, figuresUnder, keysOf, withFigure, withFigures } from './draft'
 import { FigureTable } from './FigureTable'
-import { Changes, SaveBar } from './SaveBar'
+import { SaveBar } from './SaveBar'
 import { Scope } from './Scope'
 import { Schools } from './Schools'
 import { StagesEditor } from './StagesEditor'
@@ -68,7 +69,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
   const may = useMay()
   const [params, setParams] = useSearchParams()
   const [draft, setDraft] = useState<ProtocolSettings | null>(null)
-  const [saved, setSaved] = useState<EditionEffects | null>(null)
+  const [saved, setSaved] = useState<Effects | null>(null)
   /** What forms, lines and animals follow instead of schools that the draft takes away. */
   const [instead, setInstead] = useState<readonly Instead[]>([])
   const settings = draft ?? page.settings
@@ -143,7 +144,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
       )}
       {saved && (
         <div className="card">
-          <Changes changes={saved} />
+          <EffectList effects={saved} />
         </div>
       )}
       <div className="columns" style={{ gridTemplateColumns: '190px minmax(0, 1fr)', marginTop: 14 }}>

@@ -1,13 +1,10 @@
-import { protocolsApi, type EditionEffects, type Instead, type ProtocolPage } from '@hatch-book/contract'
+import { protocolsApi, type Effects, type Instead, type ProtocolPage } from '@hatch-book/contract'
 import type { ProtocolSettings } from '@hatch-book/core'
 import { App, Button, Input } from 'antd'
 import { useState } from 'react'
-import { Link } from 'react-router'
-import { withDays } from '../parts/Reasons'
+import { EffectList } from '../parts/EffectList'
 import { sayEffects } from '../parts/effectsInWords'
-import { Verdict } from '../parts/Verdict'
 import { send, wordsOf } from '../shell/api'
-import { useFigures } from '../shell/figures'
 
 /** A draft of a protocol: what it would change of today's verdicts, and writing it down as an edition. */
 export function SaveBar({
@@ -22,12 +19,12 @@ export function SaveBar({
   draft: ProtocolSettings
   instead: readonly Instead[]
   blocked: boolean
-  onSaved(changes: EditionEffects): void
+  onSaved(changes: Effects): void
   onDiscard(): void
 }) {
   const { notification } = App.useApp()
   const [reason, setReason] = useState('')
-  const [trial, setTrial] = useState<EditionEffects | null>(null)
+  const [trial, setTrial] = useState<Effects | null>(null)
   const [says, setSays] = useState('')
   const body = {
     scope: page.scope,
@@ -85,61 +82,7 @@ export function SaveBar({
           {says}
         </p>
       )}
-      {trial && <Changes changes={trial} />}
-    </div>
-  )
-}
-
-/** What differs, each with how it stood and how it stands now. */
-export function Changes({ changes: effects }: { changes: EditionEffects }) {
-  const figures = useFigures()
-  const { changes, stages, work } = effects
-  const link = (id: string, tag: string) => (
-    <Link className="tag" to={`/animals/${id}`}>
-      {tag}
-    </Link>
-  )
-  return (
-    <div style={{ marginTop: 10 }} role="status">
-      <p>{sayEffects(effects)}</p>
-      <ul className="lines">
-        {changes.map((c) => (
-          <li key={c.id} className="between">
-            {link(c.id, c.tag)}
-            <span className="small">
-              <Verdict verdict={c.to as 'ready'} /> instead of {c.from}
-              {c.because && <span className="quiet">: {withDays(c.because, figures.day)}</span>}
-            </span>
-          </li>
-        ))}
-        {stages.map((s) => (
-          <li key={`stage ${s.id}`} className="between">
-            {link(s.id, s.tag)}
-            <span className="small">
-              {s.to} instead of {s.from}
-            </span>
-          </li>
-        ))}
-        {work.shown.map((w, i) => (
-          <li key={`work ${i}`} className="between">
-            <span>
-              {w.name}: {w.says}
-            </span>
-            <span className="small">
-              {w.to === null
-                ? `no longer due (was ${figures.day(w.from!)})`
-                : w.from === null
-                  ? `new: due ${figures.day(w.to)}`
-                  : w.from === w.to
-                    ? `${figures.day(w.to)}, within a different window`
-                    : `${figures.day(w.to)} instead of ${figures.day(w.from)}`}
-            </span>
-          </li>
-        ))}
-      </ul>
-      {work.count > work.shown.length && (
-        <p className="small quiet">And {(work.count - work.shown.length).toLocaleString('en')} more.</p>
-      )}
+      {trial && <EffectList effects={trial} />}
     </div>
   )
 }

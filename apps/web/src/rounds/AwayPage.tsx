@@ -123,7 +123,7 @@ function Days({ away: { absence, plan }, onToggle }: { away: Away; onToggle(day:
               type="button"
               className={shut ? css.shut : count ? css.visit : ''}
               aria-pressed={shut}
-              aria-label={`${figures.day(day)} ${shut ? '×, nobody can come' : count ? `${count}, things to do on a visit` : '·, no visit'}`}
+              aria-label={`${figures.day(day)} ${shut ? '×, nobody can come' : count ? `${counted(count, 'thing')} to do on a visit` : '·, no visit'}`}
               onClick={() => onToggle(day)}
             >
               <span className="small">{figures.day(day)}</span>{' '}

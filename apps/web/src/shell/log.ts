@@ -5,7 +5,6 @@ import {
   touchedByEntries,
   type EntryInput,
   type EntryKind,
-  type SubjectType,
 } from '@hatch-book/contract'
 import { App } from 'antd'
 import { createElement, useCallback, useEffect, useMemo, useRef } from 'react'
@@ -56,6 +55,29 @@ interface WriteOptions {
   onKept?(entryIds: string[]): void
 }
 
+/** An entry as striking it out has to name it. */
+type Struck = Pick<EntryInput, 'subject'> & { id: string }
+const aboutOf = ({ subject: { type, id } }: Struck) => ({ type, id })
+
+/** The entries that strike others out. */
+export const strikingOf = (targets: readonly Struck[], reason: string, at: string): EntryInput[] =>
+  targets.map((target) => ({
+    ...{ id: newId(), kind: 'struck', subject: aboutOf(target), at, strikes: target.id },
+    payload: { reason },
+  }))
+
+/** The two that put an entry right: the old one is struck out with the new one, in one act. */
+export function correctionOf(
+  old: Struck,
+  { at, precision = 'minute', ...told }: ToWrite,
+  now: string,
+): EntryInput[] {
+  return [
+    ...strikingOf([old], 'corrected', now),
+    entryThat(told, { id: newId(), at: at ?? now, precision, device: 'web' }),
+  ]
+}
+
 /** Remembers entries that a larger act wrote (a hatching, a clutch), so that they can be taken back as one. */
 export const rememberWritten = (entries: EntryInput[], says: string) =>
   useUndoStore.getState().push({ entries, says, posted: Promise.resolve() })
@@ -83,20 +105,8 @@ export function useLog() {
   )
 
   const strike = useCallback(
-    async (
-      targets: { id: string; subject: { type: SubjectType; id: string } }[],
-      reason: string,
-      says: string,
-    ): Promise<boolean> => {
-      const at = latest.current()
-      const entries: EntryInput[] = targets.map(({ id, subject }) => ({
-        id: newId(),
-        kind: 'struck',
-        subject,
-        at,
-        strikes: id,
-        payload: { reason },
-      }))
+    async (targets: readonly Struck[], reason: string, says: string): Promise<boolean> => {
+      const entries = strikingOf(targets, reason, latest.current())
       try {
         const done = await post(entries, says, who)
         notification.info({ title: says, key: 'written', duration: 4 })
@@ -140,9 +150,7 @@ export function useLog() {
       return ids
     }
     // The last written goes first: later entries may rest on earlier ones.
-    const targets = [...last.entries]
-      .reverse()
-      .map(({ id, subject }) => ({ id, subject: { type: subject.type, id: subject.id } }))
+    const targets = [...last.entries].reverse()
     if (await strike(targets, 'taken back', `Taken back: ${last.says}`)) return ids
     useUndoStore.getState().push(last)
     return []
@@ -197,16 +205,10 @@ export function useLog() {
     [enter, refused],
   )
 
-  /** Writes an entry otherwise: the old one is struck out with the new one in one act, or neither. For forms: it throws RefusedError. */
+  /** Writes an entry otherwise, or refuses to. For forms: it throws RefusedError. */
   const correct = useCallback(
-    async (old: { id: string; subject: { type: SubjectType; id: string } }, now: ToWrite): Promise<void> => {
-      const { at = latest.current(), precision = 'minute', ...told } = now
-      const subject = { type: old.subject.type, id: old.subject.id }
-      const struck: EntryInput = {
-        ...{ id: newId(), kind: 'struck', subject, at: latest.current(), strikes: old.id },
-        payload: { reason: 'corrected' },
-      }
-      const entries = [struck, entryThat(told, { id: newId(), at, precision, device: 'web' })]
+    async (old: Struck, now: ToWrite): Promise<void> => {
+      const entries = correctionOf(old, now, latest.current())
       await post(entries, 'Corrected', who)
       notification.success({ title: 'Corrected', key: 'written', duration: 4 })
       await refreshBook(touchedByEntries(entries))

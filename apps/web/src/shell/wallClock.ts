@@ -1,5 +1,10 @@
 import { dayOfInstant, instantOfDay, timeOfInstant } from '@hatch-book/core'
 import dayjs, { type Dayjs } from 'dayjs'
+import updateLocale from 'dayjs/plugin/updateLocale'
+
+// A week begins on Monday, in a calendar as in the light weeks of a rest.
+dayjs.extend(updateLocale)
+dayjs.updateLocale('en', { weekStart: 1 })
 
 /*
  * Date pickers know no time zones: they show a wall clock. It is the room's clock that counts, wherever the browser stands.

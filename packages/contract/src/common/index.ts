@@ -39,6 +39,28 @@ export const ReasonSchema = v.object({
 
 export const Ok = v.object({ ok: v.literal(true) })
 
+/** What a change does to a book as it stands: verdicts, stages, and the work of the days ahead. */
+export const Effects = v.object({
+  /** How many have a verdict before it. */
+  judged: v.number(),
+  verdicts: v.array(
+    v.object({ id: Id, tag: v.string(), from: v.string(), to: v.string(), because: v.string() }),
+  ),
+  stages: v.array(v.object({ id: Id, tag: v.string(), from: v.string(), to: v.string() })),
+  work: v.object({
+    count: v.number(),
+    /** From null it comes new, to null it falls away. */
+    shown: v.array(
+      v.object({
+        ...{ name: v.string(), says: v.string() },
+        ...{ from: v.nullable(DaySchema), to: v.nullable(DaySchema) },
+      }),
+    ),
+  }),
+  aheadDays: v.number(),
+})
+export type Effects = v.InferOutput<typeof Effects>
+
 /** An error as the server tells it (RFC 9457), with what a keeper needs: the field, the words, what was kept. */
 export const Problem = v.object({
   type: v.string(),

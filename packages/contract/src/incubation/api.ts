@@ -12,6 +12,7 @@ import {
   HatchPlanDraft,
   HatchPlanView,
   Hatched,
+  LitterRecount,
   MethodList,
   SlateBatch,
   WhatIfDraft,
@@ -91,6 +92,15 @@ export const incubationApi = {
     body: HatchDraft,
     reply: Hatched,
     touches: ['clutches', 'animals', 'cohorts', 'places'],
+  }),
+  recount: route({
+    method: 'POST',
+    path: '/api/clutches/:id/recount',
+    permission: 'decide and plan',
+    params: WithId,
+    body: LitterRecount,
+    reply: ClutchPage,
+    touches: ['clutches', 'animals', 'pairings', 'places'],
   }),
   placeEggs: route({
     method: 'POST',

@@ -42,6 +42,16 @@ const Litter = v.object({
   stillborn: v.optional(Count, 0),
   unfertilised: v.optional(Count, 0),
 })
+/** A litter counted once more: those that were overlooked get their tags, those that were never there are named. */
+export const LitterRecount = v.object({
+  entryId: Id,
+  at: InstantSchema,
+  stillborn: Count,
+  unfertilised: Count,
+  more: Litter.entries.live,
+  fewer: v.pipe(v.array(Id), v.maxLength(300)),
+  note: v.optional(Note, ''),
+})
 export const ClutchDraft = v.pipe(
   v.object({
     id: Id,
@@ -179,6 +189,8 @@ export type ClutchView = v.InferOutput<typeof ClutchView>
 export const ClutchList = v.object({ clutches: v.array(ClutchView) })
 export const ClutchPage = v.object({
   clutch: ClutchView,
+  /** What was born, as it was counted last; null of eggs, and where nobody said it. */
+  litter: v.nullable(v.object({ alive: v.number(), stillborn: v.number(), unfertilised: v.number() })),
   /** Who may have fathered it, the likeliest first; nobody known where the id is null. */
   fathers: v.array(
     v.object({ id: v.nullable(Id), tag: v.nullable(v.string()), chance: v.number(), because: v.string() }),

@@ -1,7 +1,6 @@
 import { route } from '../api/route'
 import {
   EditionDraft,
-  EditionEffects,
   NewSpecies,
   ProtocolBroughtIn,
   ProtocolDocumentSchema,
@@ -9,7 +8,7 @@ import {
   ProtocolPage,
   ProtocolScopeQuery,
 } from '.'
-import { WithId } from '../common'
+import { Effects, WithId } from '../common'
 
 export const protocolsApi = {
   tryEdition: route({
@@ -18,7 +17,7 @@ export const protocolsApi = {
     permission: 'decide and plan',
     params: WithId,
     body: EditionDraft,
-    reply: EditionEffects,
+    reply: Effects,
     touches: [],
   }),
   addEdition: route({
@@ -27,7 +26,7 @@ export const protocolsApi = {
     permission: 'decide and plan',
     params: WithId,
     body: EditionDraft,
-    reply: EditionEffects,
+    reply: Effects,
     touches: 'everything',
   }),
   add: route({

@@ -174,32 +174,6 @@ export const EditionDraft = v.object({
 })
 export type EditionDraft = v.InferOutput<typeof EditionDraft>
 
-export const VerdictChange = v.object({
-  id: Id,
-  tag: v.string(),
-  from: v.string(),
-  to: v.string(),
-  because: v.string(),
-})
-export type VerdictChange = v.InferOutput<typeof VerdictChange>
-/** What an edition changes of a book as it stands: verdicts, stages, and the work of the days ahead. */
-export const EditionEffects = v.object({
-  judged: v.number(),
-  changes: v.array(VerdictChange),
-  stages: v.array(v.object({ id: Id, tag: v.string(), from: v.string(), to: v.string() })),
-  work: v.object({
-    count: v.number(),
-    /** From null it comes new, to null it falls away. */
-    shown: v.array(
-      v.object({
-        ...{ name: v.string(), says: v.string() },
-        ...{ from: v.nullable(DaySchema), to: v.nullable(DaySchema) },
-      }),
-    ),
-  }),
-  aheadDays: v.number(),
-})
-export type EditionEffects = v.InferOutput<typeof EditionEffects>
 export const ProtocolBroughtIn = v.object({
   id: Id,
   species: v.string(),

@@ -21,6 +21,19 @@ export const EGG_FATES = [
 ] as const
 export type EggFate = (typeof EGG_FATES)[number]
 
+const Count = v.pipe(v.number(), v.integer(), v.minValue(0))
+const LitterCount = v.object({ alive: Count, stillborn: Count, unfertilised: Count })
+/** What was born: alive, stillborn, and those that were never fertilised. */
+export type LitterCount = v.InferOutput<typeof LitterCount>
+
+/** A litter as it is told: those alive, and of the others what there was. */
+export const litterInWords = ({ alive, stillborn, unfertilised }: LitterCount): string =>
+  [
+    `${alive} alive`,
+    ...(stillborn > 0 ? [`${stillborn} stillborn`] : []),
+    ...(unfertilised > 0 ? [`${unfertilised} unfertilised`] : []),
+  ].join(', ')
+
 export const ENTRIES_OF_INCUBATION = [
   defineEntry({
     kind: 'clutch found',
@@ -28,8 +41,24 @@ export const ENTRIES_OF_INCUBATION = [
     by: 'helper',
     act: true,
     once: true,
-    payload: v.object({ eggs: v.pipe(v.number(), v.integer(), v.minValue(0)), ...remark }),
+    payload: v.object({ eggs: Count, litter: v.optional(LitterCount), ...remark }),
     says: ({ eggs }) => `found, ${eggs} in all`,
+  }),
+  /** A litter counted once more: young that were overlooked, and some that were never there. */
+  defineEntry({
+    kind: 'litter counted',
+    subject: 'clutch',
+    by: 'keeper',
+    act: true,
+    once: true,
+    touches: ['animals'],
+    payload: v.object({ litter: LitterCount, added: v.array(Id), takenBack: v.array(Id), ...remark }),
+    says: ({ litter, added, takenBack }) =>
+      [
+        `counted again: ${litterInWords(litter)}`,
+        ...(added.length > 0 ? [`${added.length} more than before`] : []),
+        ...(takenBack.length > 0 ? [`${takenBack.length} taken back`] : []),
+      ].join(', '),
   }),
   defineEntry({
     kind: 'egg fate',

@@ -1,4 +1,5 @@
 import {
+  Checkbox,
   DatePicker,
   Form,
   Input,
@@ -171,12 +172,25 @@ export function ChoiceField<V extends string>({
   )
 }
 
+/** Any of several, each ticked by itself. */
+export function CheckField({
+  options,
+  ...field
+}: FieldProps & { options: readonly { value: string; label: string }[] }) {
+  return (
+    <Field {...field}>
+      <Checkbox.Group options={[...options]} />
+    </Field>
+  )
+}
+
 /** A day, held as the text that is sent. */
 export function DayField({
   earliest,
   latest,
   ...field
 }: FieldProps & { earliest?: string; latest?: string }) {
+  const { today } = useSession()
   return (
     <Field
       {...field}
@@ -188,6 +202,8 @@ export function DayField({
     >
       <DatePicker
         format="D MMM YYYY"
+        // The book's day, which is another than the machine's where it stands still.
+        defaultPickerValue={dayjs(today)}
         // One that is needed is changed for another, and never for none.
         allowClear={field.needed === undefined}
         {...(earliest && { minDate: dayjs(earliest) })}

@@ -1,0 +1,1 @@
+export { effectsOf, stateAfter, stateNow } from './effects'
