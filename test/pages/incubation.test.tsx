@@ -228,6 +228,7 @@ describe('a litter', () => {
     const page = await pages.open(`/incubation/${pages.of.litter}`)
     await page.user.click(await screen.findByRole('button', { name: 'count again' }))
     const dialog = await screen.findByRole('dialog', { name: /^Count .* again$/ })
+    await within(dialog).findByLabelText('Overlooked')
     return { page, dialog, form: within(dialog) }
   }
   const set = async (page: OpenPage, field: HTMLElement, count: string) => {
@@ -238,7 +239,7 @@ describe('a litter', () => {
   test('is counted again where it stands: one was overlooked, one was never there; Ctrl+Z takes the count back', async () => {
     const { page, form } = await counting()
     expect(form.getByText('1 young is in the book as alive. Both counts stay in the log.')).toBeTruthy()
-    await set(page, form.getByLabelText('Overlooked, alive'), '2')
+    await set(page, form.getByLabelText('Overlooked'), '2')
     const tags = form.getAllByLabelText<HTMLInputElement>(/^tag of young/)
     expect(tags.map((t) => t.value)).toEqual(['K03', 'K04'])
     await page.user.click(form.getByRole('checkbox', { name: 'K2' }))
@@ -256,7 +257,8 @@ describe('a litter', () => {
 
   test('a tag that is taken is said in the form, and what was counted is still there', async () => {
     const { page, form, dialog } = await counting()
-    await set(page, form.getByLabelText('Overlooked, alive'), '1')
+    await set(page, form.getByLabelText('Overlooked'), '1')
+    await page.settled()
     const tag = form.getByLabelText<HTMLInputElement>('tag of young 1')
     await page.user.clear(tag)
     await page.user.type(tag, 'f1')

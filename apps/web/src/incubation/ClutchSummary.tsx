@@ -114,8 +114,8 @@ export function ClutchSummary({ page, onWhy }: { page: ClutchPage; onWhy(): void
         , {clutch.species}, {clutch.kind === 'litter' ? 'born' : 'found'} {figures.day(clutch.foundOn)}
       </div>
       {clutch.method && <div className="small quiet">{clutch.method}</div>}
-      {page.litter && <Litter page={page} />}
-      {clutch.counted && !page.litter && (
+      {clutch.kind === 'litter' && <Litter page={page} />}
+      {clutch.counted && clutch.kind !== 'litter' && (
         <div className="small quiet">
           {clutch.counted.count} in all
           {clutch.counted.low < clutch.counted.high &&
@@ -141,7 +141,7 @@ function Litter({ page }: { page: ClutchPage }) {
   const [again, setAgain] = useState(false)
   return (
     <div>
-      {litterInWords(page.litter!)}
+      {page.litter ? litterInWords(page.litter) : `${page.clutch.counted?.count ?? page.young.length} in all`}
       {may.decide && (
         <>
           {' · '}
@@ -230,7 +230,7 @@ function Fathers({ page: { fathers } }: { page: ClutchPage }) {
             )}{' '}
             <span className="quiet">{withDays(f.because, figures.day)}</span>
           </span>
-          <span className="fig">{Math.round(f.chance * 100)} %</span>
+          <span className="fig nowrap">{Math.round(f.chance * 100)} %</span>
         </div>
       ))}
     </div>

@@ -104,10 +104,10 @@ function RecountForm({
         actions={<FormActions of={form} save="Save this count" onCancel={onDone} />}
       >
         <div className={`row ${css.others}`}>
+          <HowMany label="Overlooked" n={more.length} onChange={resize} />
           <NumberField name="stillborn" label="Stillborn" min={0} max={300} width={90} />
           <NumberField name="unfertilised" label="Unfertilised" min={0} max={300} width={90} />
         </div>
-        <HowMany label="Overlooked, alive" n={more.length} onChange={resize} />
         <OwnField name="more">
           <YoungFields />
         </OwnField>
