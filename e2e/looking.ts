@@ -173,3 +173,13 @@ export const bareParts = (page: Page): Promise<string[]> =>
     )
     return [...new Set(parts)].filter((part) => !styled.includes(part))
   }, STYLED)
+
+/** The tables that are wider than a phone and can only be read by pushing them aside. */
+export const pushedAside = (page: Page): Promise<string[]> =>
+  page.evaluate(() =>
+    [...document.querySelectorAll('main table.plain-table')]
+      .filter((table) => table.scrollWidth > table.clientWidth + 4)
+      .map(
+        (table) => table.getAttribute('aria-label') ?? table.querySelector('thead')?.textContent ?? 'a table',
+      ),
+  )

@@ -1,6 +1,16 @@
 import { readFileSync } from 'node:fs'
 import { expect, test, type Page } from '@playwright/test'
-import { bareParts, goTo, look, movedOf, outOfLine, tooFaint, waitingOf, watchShifts } from './looking'
+import {
+  bareParts,
+  goTo,
+  look,
+  movedOf,
+  outOfLine,
+  pushedAside,
+  tooFaint,
+  waitingOf,
+  watchShifts,
+} from './looking'
 import { demoForStories, listenForComplaints, openPage, signIn } from './support'
 
 const book = demoForStories()
@@ -166,6 +176,8 @@ for (let part = 0; part < PHONE_PARTS; part++)
       if (wide > 390) findings.push(`${view}: ${wide} px wide`)
       const inside = await page.evaluate(() => document.querySelector('main')!.scrollWidth)
       if (inside > 390) findings.push(`${view}: its page is ${inside} px wide`)
+      for (const table of await pushedAside(page))
+        findings.push(`${view}: a table to be pushed aside: ${table}`)
     }
     expect(findings).toEqual([])
   })

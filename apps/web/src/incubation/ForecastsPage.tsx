@@ -140,7 +140,7 @@ function ErrorChart({ data, lead }: { data: CalibrationView; lead: string }) {
 function ClutchTable({ data, lead }: { data: CalibrationView; lead: string }) {
   const figures = useFigures()
   return (
-    <table className="plain-table" aria-label="Clutches">
+    <table className="plain-table two-lines" aria-label="Clutches">
       <thead>
         <tr>
           <th>clutch</th>
@@ -167,14 +167,18 @@ function ClutchTable({ data, lead }: { data: CalibrationView; lead: string }) {
                 {c.species}
                 {c.line && `, ${c.line}`}
               </td>
-              <td>{past ? figures.span(past.windowDays) : '–'}</td>
-              <td>{past ? figures.day(past.likelyDay) : '–'}</td>
-              <td>{figures.day(c.meanOn)}</td>
-              <td className="fig">
+              <td data-head="forecast">{past ? figures.span(past.windowDays) : '–'}</td>
+              <td data-head="likely">{past ? figures.day(past.likelyDay) : '–'}</td>
+              <td data-head="hatched">{figures.day(c.meanOn)}</td>
+              <td className="fig" data-head="off by">
                 {past ? `${past.errorDays > 0 ? '+' : ''}${past.errorDays.toFixed(1)} d` : '–'}
               </td>
-              <td className="fig">{past ? `${past.held}/${c.hatched}` : '–'}</td>
-              <td className="small">{c.taught === 0 ? 'nobody yet' : `${c.taught} clutches`}</td>
+              <td className="fig" data-head="within">
+                {past ? `${past.held}/${c.hatched}` : '–'}
+              </td>
+              <td className="small" data-head="taught by">
+                {c.taught === 0 ? 'nobody yet' : `${c.taught} clutches`}
+              </td>
             </tr>
           )
         })}

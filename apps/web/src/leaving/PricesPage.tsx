@@ -37,7 +37,7 @@ function Prices() {
       {data.prices.length === 0 ? (
         <p className="empty">No price is written down: each animal goes for what is usual for its species.</p>
       ) : (
-        <table className="plain-table" aria-label="Price list">
+        <table className="plain-table two-lines" aria-label="Price list">
           <thead>
             <tr>
               <th>species</th>
@@ -86,10 +86,10 @@ function PriceRow({
     <>
       <tr>
         <td>{p.species}</td>
-        <td>{p.line || <span className="quiet">any</span>}</td>
+        <td data-head="line">{p.line || <span className="quiet">any</span>}</td>
         <td>{p.sex}</td>
-        <td>{p.trait || <span className="quiet">any</span>}</td>
-        <td className="right">
+        <td data-head="trait">{p.trait || <span className="quiet">any</span>}</td>
+        <td className="right last">
           {decides ? (
             <InputNumber
               aria-label={`price of ${p.species} ${p.line} ${p.sex} ${p.trait}`}

@@ -50,7 +50,7 @@ function Register() {
       {data && data.length === 0 && <p className="empty">Nobody came and nobody went in these days.</p>}
       {data && data.length > 0 && (
         <div className="scroll-x">
-          <table className="plain-table" aria-label="Movements">
+          <table className="plain-table two-lines" aria-label="Movements">
             <thead>
               <tr>
                 <th>day</th>

@@ -60,7 +60,7 @@ export function Behind({
         />
       </div>
       {data?.length === 0 && <p className="empty">Nothing of it is known by {dimension}.</p>}
-      <table className="plain-table" aria-label={`By ${dimension}`}>
+      <table className="plain-table two-lines" aria-label={`By ${dimension}`}>
         <thead>
           <tr>
             <th scope="col">{dimension}</th>
@@ -106,7 +106,9 @@ export function Behind({
                   </ul>
                 )}
               </th>
-              <td className="right fig">{sayValue(figures, measure, g.value)}</td>
+              <td className="right fig" data-head="as counted">
+                {sayValue(figures, measure, g.value)}
+              </td>
               <td style={{ minWidth: 170 }}>
                 <Whisker from={from} to={to} low={g.low} high={g.high} at={g.value} />
                 <span className="small quiet">
@@ -115,8 +117,12 @@ export function Behind({
                     : 'one alone says nothing of how far they lie apart'}
                 </span>
               </td>
-              <td className="right fig">{sayValue(figures, measure, g.expected)}</td>
-              <td className="right small quiet nowrap">{sayCounts(measure, g.members, g.units)}</td>
+              <td className="right fig" data-head="to expect">
+                {sayValue(figures, measure, g.expected)}
+              </td>
+              <td className="right small quiet nowrap" data-head="of">
+                {sayCounts(measure, g.members, g.units)}
+              </td>
             </tr>
           ))}
         </tbody>

@@ -66,7 +66,7 @@ export function ReviewPage() {
             <ChangeCard key={`${change.dimension} ${change.to}`} change={change} review={review} />
           ))}
           <Proposals proposals={data.proposals} />
-          <table className="plain-table" style={{ marginTop: 18 }} aria-label="Measures">
+          <table className="plain-table two-lines" style={{ marginTop: 18 }} aria-label="Measures">
             <thead>
               <tr>
                 <th scope="col">Measure</th>
@@ -89,6 +89,7 @@ export function ReviewPage() {
                   key={m.measure.name}
                   compared={m}
                   looked={review.measures.length}
+                  seasons={[review.against, review.season]}
                   picked={m === picked}
                   onPick={() => choose('measure', m === picked ? '' : m.measure.name)}
                 />
@@ -153,19 +154,22 @@ function StandsOut({ measures }: { measures: readonly SeasonCompared[] }) {
 function MeasureRow({
   compared: { measure, now, before, comparison, holds },
   looked,
+  seasons,
   picked,
   onPick,
 }: {
   compared: SeasonCompared
   looked: number
+  /** The one before, and the one that is compared with it. */
+  seasons: readonly [number | string, number | string]
   picked: boolean
   onPick(): void
 }) {
   const figures = useFigures()
   const { difference, low, high, verdict } = comparison
   const reach = Math.max(...[difference, low ?? 0, high ?? 0].map(Math.abs)) * 1.1
-  const cell = ({ value, units, members }: typeof now) => (
-    <td className="right">
+  const cell = (season: number | string, { value, units, members }: typeof now) => (
+    <td className="right" data-head={season}>
       <span className="fig">{sayValue(figures, measure, value)}</span>
       <div className="small quiet nowrap">{sayCounts(measure, members, units)}</div>
     </td>
@@ -178,9 +182,11 @@ function MeasureRow({
           {measure.says}
         </button>
       </th>
-      {cell(before)}
-      {cell(now)}
-      <td className="right fig nowrap">{nothing ? '–' : sayDifference(figures, measure, difference)}</td>
+      {cell(seasons[0], before)}
+      {cell(seasons[1], now)}
+      <td className="right fig nowrap" data-head="difference">
+        {nothing ? '–' : sayDifference(figures, measure, difference)}
+      </td>
       <td style={{ minWidth: 150 }}>
         {low !== null && high !== null && (
           <Whisker from={-reach} to={reach} low={low} high={high} at={difference} line={0} />

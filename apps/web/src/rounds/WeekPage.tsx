@@ -161,12 +161,12 @@ function Season({ items, today }: { items: readonly WorkItem[]; today: string })
   })
   const most = Math.max(1, ...weeks.map((w) => w.items.length))
   return (
-    <table className="plain-table">
+    <table className="plain-table two-lines">
       <thead>
         <tr>
           <th>Week</th>
           <th className="right">Things to do</th>
-          <th style={{ width: '34%' }}>Load</th>
+          <th className={css.load}>Load</th>
           <th>Of which</th>
         </tr>
       </thead>
@@ -174,13 +174,13 @@ function Season({ items, today }: { items: readonly WorkItem[]; today: string })
         {weeks.map((w) => (
           <tr key={w.from}>
             <td className="nowrap">{figures.span({ from: w.from, to: w.to })}</td>
-            <td className="right fig">{w.items.length}</td>
-            <td>
+            <td className="right fig last">{w.items.length}</td>
+            <td className="whole">
               <div className="bar">
                 <i style={{ width: `${(100 * w.items.length) / most}%` }} />
               </div>
             </td>
-            <td className="small">{kindsOf(w.items)}</td>
+            <td className="small whole">{kindsOf(w.items)}</td>
           </tr>
         ))}
       </tbody>

@@ -105,7 +105,7 @@ function Compared({
   return (
     <section style={{ marginTop: 16 }}>
       <h2>{title}: middle weight, and where nine in ten lie</h2>
-      <table className="plain-table small">
+      <table className="plain-table small two-lines">
         <thead>
           <tr>
             <th>line, sex</th>
@@ -123,9 +123,13 @@ function Compared({
               <td>
                 {g.line}, {g.sex === 'unknown' ? 'not sexed' : g.sex}
               </td>
-              {withSeason && <td className="fig">{g.season}</td>}
+              {withSeason && (
+                <td className="fig" data-head="hatched">
+                  {g.season}
+                </td>
+              )}
               {g.at.map((w, i) => (
-                <td key={i} className="right">
+                <td key={i} className="right" data-head={figures.days(COMPARED_AT[i]!)}>
                   {w ? (
                     <>
                       <span className="fig">{figures.grams(w.middle)}</span>{' '}
