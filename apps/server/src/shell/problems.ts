@@ -62,10 +62,20 @@ function isDatabaseAway(error: unknown): boolean {
   })
 }
 
-/** What is there once only, by the name that the database has for it. */
-const TAKEN: Readonly<Record<string, string>> = {
-  animal_tag: 'Another animal has this tag.',
-  animal_of_egg: 'That egg has hatched already.',
+/** What is there once only, by the name that the database has for it; and the field that it came from. */
+const TAKEN: Readonly<Record<string, { says: string; field?: string }>> = {
+  animal_tag: { says: 'Another animal has this tag.', field: 'tag' },
+  animal_of_egg: { says: 'That egg has hatched already.' },
+  place_name: { says: 'There is already a place with this name.', field: 'name' },
+  scale_name: { says: 'There is already a scale with this name.', field: 'name' },
+  colony_name: { says: 'There is already a colony with this name.', field: 'name' },
+  recipe_name: { says: 'There is already a recipe with this name.', field: 'name' },
+  cohort_name: { says: 'There is already a cohort with this name.', field: 'name' },
+}
+
+function takenAlready(constraint = ''): Problem {
+  const { says = '', field } = TAKEN[constraint] ?? {}
+  return problem('already-there', says, field ? [{ field, says }] : undefined)
 }
 
 /** PostgreSQL's complaints that a keeper can do something about. */
@@ -73,7 +83,7 @@ function fromDatabase(error: unknown): Problem | null {
   const cause =
     (error as { cause?: { code?: string; constraint?: string } }).cause ??
     (error as { code?: string; constraint?: string })
-  if (cause?.code === '23505') return problem('already-there', TAKEN[cause.constraint ?? ''] ?? '')
+  if (cause?.code === '23505') return takenAlready(cause.constraint)
   if (cause?.code === '23503') return problem('invalid', 'It names something that is not in this book.')
   // Too long a statement, too long a wait for somebody else's row, or two that stood in each other's way again and again.
   if (['57014', '55P03', '40P01', '40001'].includes(cause?.code ?? '')) return problem('busy')

@@ -1,17 +1,19 @@
-import { booksApi } from '@hatch-book/contract'
-import { Button, Input } from 'antd'
-import { useState, type FormEvent } from 'react'
+import { BookDeletion, booksApi, NewBook } from '@hatch-book/contract'
+import { ContractForm } from '../parts/form/ContractForm'
+import { PasswordField, TextField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
 import { send } from '../shell/api'
 import { forgetQueries } from '../shell/keptQueries'
 import { useMay, useSession } from '../shell/session'
-import { useSaying } from './useSaying'
+import css from './books.module.css'
 
 /** A second book beside this one, and the end of this one. */
 export function BookLife() {
   const may = useMay()
   if (!may.run) return null
   return (
-    <div className="columns" style={{ gridTemplateColumns: '1fr 1fr', marginTop: 22 }}>
+    <div className={`columns ${css.twoCards}`}>
       <AnotherBook />
       <DeleteBook />
     </div>
@@ -20,72 +22,56 @@ export function BookLife() {
 
 function AnotherBook() {
   const { book } = useSession()
-  const saying = useSaying('name')
-  const [name, setName] = useState('')
-  const open = (event: FormEvent) => {
-    event.preventDefault()
-    void saying.run(async () => {
-      await send(booksApi.open, { body: { name, zone: book.zone } })
+  const form = useContractForm({
+    begin: { name: '' },
+    schema: NewBook,
+    body: ({ name }) => ({ name, zone: book.zone }),
+    send: async (body) => {
+      await send(booksApi.open, { body })
       await forgetQueries('/protocols/library')
-    })
-  }
+    },
+  })
   return (
-    <form className="card" onSubmit={open} noValidate aria-label="Another book">
+    <ContractForm
+      of={form}
+      className="card"
+      label="Another book"
+      actions={<FormActions of={form} save="Open it" plain />}
+    >
       <h3>Another book</h3>
       <p className="small quiet">
         For another room or another purpose, with nothing in it. You come in by the same password; signing in
         then asks which.
       </p>
-      <div className="field">
-        <label htmlFor="another">Its name</label>
-        <Input id="another" value={name} onChange={(e) => setName(e.target.value)} />
-        {saying.of('name') && <span className="says">{saying.of('name')}</span>}
-      </div>
-      {saying.says && <p className="note bad">{saying.says}</p>}
-      <Button htmlType="submit">Open it</Button>
-    </form>
+      <TextField name="name" label="Its name" />
+    </ContractForm>
   )
 }
 
 function DeleteBook() {
   const { book } = useSession()
-  const saying = useSaying('name', 'current', 'password')
-  const [name, setName] = useState('')
-  const [password, setPassword] = useState('')
-  const remove = (event: FormEvent) => {
-    event.preventDefault()
-    void saying.run(() => send(booksApi.delete, { body: { name, password } }))
-  }
+  const form = useContractForm({
+    begin: { name: '', password: '' },
+    schema: BookDeletion,
+    body: (draft) => draft,
+    send: (body) => send(booksApi.delete, { body }),
+    fieldOf: (field) => (field === 'current' ? 'password' : field),
+  })
   return (
     <details className="card">
       <summary>Delete this book</summary>
-      <form onSubmit={remove} noValidate aria-label="Delete this book">
+      <ContractForm
+        of={form}
+        label="Delete this book"
+        actions={<FormActions of={form} save="Delete it" danger />}
+      >
         <p>
           It is closed to everybody at once. For thirty days you can bring it back; then it is gone for good,
           with every entry and photo. Save the whole book as a file before.
         </p>
-        <div className="field">
-          <label htmlFor="delete-name">Write its name: {book.name}</label>
-          <Input id="delete-name" autoComplete="off" value={name} onChange={(e) => setName(e.target.value)} />
-          {saying.of('name') && <span className="says">{saying.of('name')}</span>}
-        </div>
-        <div className="field">
-          <label htmlFor="delete-password">Your password</label>
-          <Input.Password
-            id="delete-password"
-            autoComplete="off"
-            value={password}
-            onChange={(e) => setPassword(e.target.value)}
-          />
-          {(saying.of('current') ?? saying.of('password')) && (
-            <span className="says">{saying.of('current') ?? saying.of('password')}</span>
-          )}
-        </div>
-        {saying.says && <p className="note bad">{saying.says}</p>}
-        <Button danger htmlType="submit">
-          Delete it
-        </Button>
-      </form>
+        <TextField name="name" label={`Write its name: ${book.name}`} />
+        <PasswordField name="password" label="Your password" />
+      </ContractForm>
     </details>
   )
 }

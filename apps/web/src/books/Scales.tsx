@@ -1,9 +1,11 @@
+import { newId, ScaleDraft, weighingApi } from '@hatch-book/contract'
+import { useState } from 'react'
+import { ContractForm } from '../parts/form/ContractForm'
+import { QuantityField, quantityOf, TextField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
+import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
-import { readMass } from '@hatch-book/core'
-import { ScaleDraft, weighingApi, newId } from '@hatch-book/contract'
-import { Button, Input } from 'antd'
-import { useState, type FormEvent } from 'react'
-import { fit, send, wordsOf } from '../shell/api'
 import { useScales } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
 import { useSendAndSay } from '../shell/useSendAndSay'
@@ -13,27 +15,8 @@ export function Scales() {
   const figures = useFigures()
   const { data } = useScales()
   const may = useMay()
-  const { book } = useSession()
   const sendAndSay = useSendAndSay()
-  const [name, setName] = useState('')
-  const [capacity, setCapacity] = useState(book.weightUnit === 'g' ? '5000' : '176')
   const [token, setToken] = useState<{ name: string; token: string } | null>(null)
-  const [says, setSays] = useState('')
-  const add = async (event: FormEvent) => {
-    event.preventDefault()
-    const bears = readMass(capacity, book.weightUnit)
-    if ('says' in bears) return setSays(bears.says)
-    setSays('')
-    try {
-      const done = await send(weighingApi.addScale, {
-        body: fit(ScaleDraft, { id: newId(), name: name.trim(), capacityGrams: bears.value }),
-      })
-      setToken({ name: done.scale.name, token: done.token })
-      setName('')
-    } catch (error) {
-      setSays(wordsOf(error))
-    }
-  }
   return (
     <section className="card" aria-label="Scales">
       <h3>Scales</h3>
@@ -63,30 +46,39 @@ export function Scales() {
           the scale’s bridge.
         </p>
       )}
-      {may.run && (
-        <form className="row" style={{ gap: 8, marginTop: 10 }} onSubmit={(e) => void add(e)}>
-          <Input
-            aria-label="Name of the scale"
-            placeholder="name of the scale"
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-            style={{ width: 190 }}
-          />
-          <Input
-            aria-label={`Capacity, ${book.weightUnit}`}
-            value={capacity}
-            suffix={book.weightUnit}
-            onChange={(e) => setCapacity(e.target.value)}
-            style={{ width: 110 }}
-          />
-          <Button htmlType="submit">Add a scale</Button>
-        </form>
-      )}
-      {says && (
-        <p className="says" role="alert">
-          {says}
-        </p>
-      )}
+      {may.run && <NewScale onAdded={setToken} />}
     </section>
+  )
+}
+
+function NewScale({ onAdded }: { onAdded(added: { name: string; token: string }): void }) {
+  const figures = useFigures()
+  const { book } = useSession()
+  const form = useContractForm({
+    begin: { name: '', capacity: book.weightUnit === 'g' ? '5000' : '176' },
+    schema: ScaleDraft,
+    body: ({ name, capacity }) => ({
+      ...{ id: newId(), name: name.trim(), capacityGrams: quantityOf(figures, 'mass', capacity) },
+    }),
+    send: async (body) => {
+      const { scale, token } = await send(weighingApi.addScale, { body })
+      onAdded({ name: scale.name, token })
+      form.startAnew()
+    },
+    fieldOf: (field) => (field === 'capacityGrams' ? 'capacity' : field),
+  })
+  return (
+    <ContractForm of={form} label="New scale" actions={<FormActions of={form} save="Add a scale" plain />}>
+      <div className="row fields">
+        <TextField name="name" label="Name of the scale" width={190} />
+        <QuantityField
+          name="capacity"
+          label="Capacity"
+          of="mass"
+          width={110}
+          needed="write how much it bears"
+        />
+      </div>
+    </ContractForm>
   )
 }

@@ -1,4 +1,4 @@
-import { Input, Select } from 'antd'
+import { PickField, TextField } from '../parts/form/fields'
 import { useProtocols } from '../shell/queries'
 
 /** Which animals are meant: a species, and where it matters a line, a sex, a trait. */
@@ -13,39 +13,22 @@ export const ANY_ANIMAL: Asked = { protocolId: null, line: '', sex: 'either', tr
 
 const SEXES = (['either', 'female', 'male'] as const).map((value) => ({ value, label: value }))
 
-export function AskedFields({ asked, onChange }: { asked: Asked; onChange(asked: Asked): void }) {
+/** The fields of a form in which animals are asked for. */
+export function AskedFields() {
   const { data: protocols } = useProtocols()
   return (
     <>
-      <Select
-        aria-label="Species"
-        placeholder="species"
-        value={asked.protocolId}
-        onChange={(protocolId) => onChange({ ...asked, protocolId })}
+      <PickField
+        name="protocolId"
+        label="Species"
+        placeholder="choose"
+        needed="Choose a species"
         options={(protocols ?? []).filter((p) => !p.hidden).map((p) => ({ value: p.id, label: p.species }))}
-        style={{ width: 190 }}
+        width={190}
       />
-      <Input
-        aria-label="Line"
-        placeholder="any line"
-        value={asked.line}
-        onChange={(e) => onChange({ ...asked, line: e.target.value })}
-        style={{ width: 150 }}
-      />
-      <Select
-        aria-label="Sex"
-        value={asked.sex}
-        onChange={(sex) => onChange({ ...asked, sex })}
-        options={SEXES}
-        style={{ width: 100 }}
-      />
-      <Input
-        aria-label="Trait"
-        placeholder="any trait"
-        value={asked.trait}
-        onChange={(e) => onChange({ ...asked, trait: e.target.value })}
-        style={{ width: 150 }}
-      />
+      <TextField name="line" label="Line" placeholder="any line" width={150} />
+      <PickField name="sex" label="Sex" options={SEXES} width={100} />
+      <TextField name="trait" label="Trait" placeholder="any trait" width={150} />
     </>
   )
 }

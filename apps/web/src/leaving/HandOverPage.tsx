@@ -27,7 +27,7 @@ export function HandOverPage() {
   if (!data || !session?.book) return null
   const figures = figuresOf(session.book, session.today)
   return (
-    <main className="sheet" style={{ maxWidth: 780, margin: '0 auto', padding: '24px 20px' }}>
+    <main style={{ maxWidth: 780, margin: '0 auto', padding: '24px 20px' }}>
       <div className="no-print row" style={{ marginBottom: 16 }}>
         <Button type="primary" onClick={() => window.print()}>
           Print

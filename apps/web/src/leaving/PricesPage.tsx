@@ -1,10 +1,14 @@
-import { leavingApi, newId, type PriceView } from '@hatch-book/contract'
-import { Button, InputNumber } from 'antd'
-import { useState, type FormEvent } from 'react'
+import { leavingApi, newId, PriceDraft, type PriceView } from '@hatch-book/contract'
+import { InputNumber } from 'antd'
+import { useState } from 'react'
+import { ContractForm } from '../parts/form/ContractForm'
+import { NumberField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
 import { PageHead } from '../parts/PageHead'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
-import { sendOrSay } from '../shell/api'
+import { send, sendOrSay } from '../shell/api'
 import { useMay } from '../shell/session'
 import { ANY_ANIMAL, AskedFields } from './AskedFields'
 import { useCounter } from './queries'
@@ -32,7 +36,7 @@ function Prices() {
         usual price of its protocol. A slight or marked defect lowers it by the protocol’s share; a severe one
         is never sold.
       </p>
-      {may.decide && <PriceForm onSays={setSays} />}
+      {may.decide && <PriceForm />}
       {says && <p className="bad small">{says}</p>}
       {data.prices.length === 0 ? (
         <p className="empty">No price is written down: each animal goes for what is usual for its species.</p>
@@ -133,28 +137,23 @@ function PriceRow({
   )
 }
 
-function PriceForm({ onSays }: { onSays(s: string): void }) {
-  const [asked, setAsked] = useState(ANY_ANIMAL)
-  const [price, setPrice] = useState<number | null>(null)
-  const save = async (event: FormEvent) => {
-    event.preventDefault()
-    if (!asked.protocolId || price === null) return onSays('a species and a price are wanted')
-    const refused = await sendOrSay(leavingApi.addPrice, {
-      body: {
-        ...{ id: newId(), ...asked, protocolId: asked.protocolId },
-        ...{ line: asked.line.trim(), trait: asked.trait.trim(), price },
-      },
-    })
-    onSays(refused)
-    if (!refused) setPrice(null)
-  }
+function PriceForm() {
+  const form = useContractForm({
+    begin: { ...ANY_ANIMAL, price: null as number | null },
+    schema: PriceDraft,
+    body: ({ line, trait, ...draft }) => ({ ...draft, id: newId(), line: line.trim(), trait: trait.trim() }),
+    send: async (body) => {
+      await send(leavingApi.addPrice, { body })
+      // Prices of one species are often written one after the other.
+      form.change({ price: null })
+    },
+  })
   return (
-    <form className="row" style={{ marginBottom: 12 }} onSubmit={(e) => void save(e)} aria-label="New price">
-      <AskedFields asked={asked} onChange={setAsked} />
-      <InputNumber aria-label="Price" placeholder="price" min={0} value={price} onChange={setPrice} />
-      <Button type="primary" htmlType="submit">
-        Add to the list
-      </Button>
-    </form>
+    <ContractForm of={form} label="New price" actions={<FormActions of={form} save="Add to the list" />}>
+      <div className="row fields">
+        <AskedFields />
+        <NumberField name="price" label="Price" min={0} max={1e7} parts needed="Write a price" width={100} />
+      </div>
+    </ContractForm>
   )
 }

@@ -24,7 +24,7 @@ export function SharedRecordPage() {
   // A record is read years later: every day says its year.
   const figures = figuresOf({ weightUnit: data.weightUnit, temperatureUnit: 'C', zone: 'UTC' }, '0000-01-01')
   return (
-    <main className="sheet" style={{ maxWidth: 780, margin: '0 auto', padding: '24px 20px' }}>
+    <main style={{ maxWidth: 780, margin: '0 auto', padding: '24px 20px' }}>
       <header style={{ borderBottom: '2px solid var(--ink)', paddingBottom: 10, marginBottom: 14 }}>
         <div className="between">
           <h1 className="tag" style={{ fontSize: 40, margin: 0 }}>

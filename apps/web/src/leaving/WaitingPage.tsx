@@ -1,9 +1,20 @@
 import { counted } from '@hatch-book/core'
-import { leavingApi, newId, type ContactView, type WishView } from '@hatch-book/contract'
-import { Button, Input, InputNumber, Select } from 'antd'
-import { useState, type FormEvent } from 'react'
+import {
+  ContactDraft,
+  leavingApi,
+  newId,
+  WishDraft,
+  type ContactView,
+  type WishView,
+} from '@hatch-book/contract'
+import { Button } from 'antd'
+import { useState } from 'react'
+import { ContractForm } from '../parts/form/ContractForm'
+import { NumberField, PickField, TextField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
 import { PageHead } from '../parts/PageHead'
-import { sendOrSay } from '../shell/api'
+import { send } from '../shell/api'
 import { Link } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
@@ -129,95 +140,58 @@ function Wish({ wish: w }: { wish: WishView }) {
 }
 
 function ContactForm({ onDone }: { onDone(): void }) {
-  const [name, setName] = useState('')
-  const [reach, setReach] = useState('')
-  const [says, setSays] = useState('')
-  const save = async (event: FormEvent) => {
-    event.preventDefault()
-    if (name.trim() === '') return setSays('write a name')
-    const refused = await sendOrSay(leavingApi.addContact, {
-      body: { id: newId(), name: name.trim(), reach },
-    })
-    if (refused) setSays(refused)
-    else onDone()
-  }
+  const form = useContractForm({
+    begin: { name: '', reach: '' },
+    schema: ContactDraft,
+    body: ({ name, reach }) => ({ id: newId(), name: name.trim(), reach }),
+    send: async (body) => {
+      await send(leavingApi.addContact, { body })
+      onDone()
+    },
+  })
   return (
-    <form
-      className="card now"
-      style={{ marginBottom: 14 }}
-      onSubmit={(e) => void save(e)}
-      aria-label="New contact"
+    <ContractForm
+      of={form}
+      className="card now under"
+      label="New contact"
+      actions={<FormActions of={form} save="Save contact" onCancel={onDone} />}
     >
-      <div className="row">
-        <Input
-          aria-label="Name"
-          placeholder="name"
-          autoFocus
-          value={name}
-          maxLength={120}
-          onChange={(e) => setName(e.target.value)}
-          style={{ width: 220 }}
-        />
-        <Input
-          aria-label="How to reach them"
-          placeholder="how to reach them"
-          value={reach}
-          onChange={(e) => setReach(e.target.value)}
-          style={{ width: 280 }}
-        />
-        <Button type="primary" htmlType="submit">
-          Save
-        </Button>
-        <Button onClick={onDone}>Cancel</Button>
+      <div className="row fields">
+        <TextField name="name" label="Name" most={120} width={220} autoFocus needed="Write a name" />
+        <TextField name="reach" label="How to reach them" width={280} />
       </div>
-      {says && <p className="bad small">{says}</p>}
-      <p className="small quiet" style={{ margin: '8px 0 0' }}>
-        Keep no more of a person than you need, and only as long.
-      </p>
-    </form>
+      <p className="small quiet">Keep no more of a person than you need, and only as long.</p>
+    </ContractForm>
   )
 }
 
 function WishForm({ contacts, onDone }: { contacts: readonly ContactView[]; onDone(): void }) {
-  const [contactId, setContact] = useState(contacts[0]!.id)
-  const [asked, setAsked] = useState(ANY_ANIMAL)
-  const [most, setMost] = useState<number | null>(null)
-  const [says, setSays] = useState('')
-  const save = async (event: FormEvent) => {
-    event.preventDefault()
-    if (!asked.protocolId) return setSays('choose a species')
-    const refused = await sendOrSay(leavingApi.addWish, {
-      body: {
-        ...{ id: newId(), contactId, ...asked, protocolId: asked.protocolId },
-        ...{ line: asked.line.trim(), trait: asked.trait.trim(), most },
-      },
-    })
-    if (refused) setSays(refused)
-    else onDone()
-  }
+  const form = useContractForm({
+    begin: { contactId: contacts[0]!.id, ...ANY_ANIMAL, most: null as number | null },
+    schema: WishDraft,
+    body: ({ line, trait, ...draft }) => ({ ...draft, id: newId(), line: line.trim(), trait: trait.trim() }),
+    send: async (body) => {
+      await send(leavingApi.addWish, { body })
+      onDone()
+    },
+  })
   return (
-    <form
-      className="card now"
-      style={{ marginBottom: 14 }}
-      onSubmit={(e) => void save(e)}
-      aria-label="New wish"
+    <ContractForm
+      of={form}
+      className="card now under"
+      label="New wish"
+      actions={<FormActions of={form} save="Save wish" onCancel={onDone} />}
     >
-      <div className="row">
-        <Select
-          aria-label="Who"
-          value={contactId}
-          onChange={setContact}
+      <div className="row fields">
+        <PickField
+          name="contactId"
+          label="Who"
           options={contacts.map((c) => ({ value: c.id, label: c.name }))}
-          style={{ width: 180 }}
+          width={180}
         />
-        <AskedFields asked={asked} onChange={setAsked} />
-        <InputNumber aria-label="At most" placeholder="at most" min={0} value={most} onChange={setMost} />
-        <Button type="primary" htmlType="submit">
-          Save
-        </Button>
-        <Button onClick={onDone}>Cancel</Button>
+        <AskedFields />
+        <NumberField name="most" label="At most" min={0} max={1e7} parts width={110} />
       </div>
-      {says && <p className="bad small">{says}</p>}
-    </form>
+    </ContractForm>
   )
 }

@@ -6,7 +6,6 @@ import { ContractForm } from './form/ContractForm'
 import { ChoiceField, QuantityField, quantityOf, TextField } from './form/fields'
 import { FormActions } from './form/FormActions'
 import { useContractForm } from './form/useContractForm'
-import css from './contractForm.module.css'
 
 const OUTCOMES = ['taken', 'refused', 'helped'] as const
 const BLANK = { outcome: 'taken' as (typeof OUTCOMES)[number], prey: '', each: '' }
@@ -42,7 +41,7 @@ export function MealForm({ animal, onDone }: { animal: AnimalRow; onDone(): void
       actions={<FormActions of={meal} save="Save meal" onCancel={onDone} />}
     >
       <ChoiceField name="outcome" label="outcome" options={OUTCOMES} />
-      <div className={`row ${css.fields}`}>
+      <div className="row fields">
         <TextField name="prey" label="Prey" width={190} autoFocus />
         <QuantityField name="each" label="Each" of="mass" width={120} />
       </div>

@@ -15,6 +15,7 @@ import {
   type WayOfLife,
 } from '@hatch-book/core'
 import { Form, Input } from 'antd'
+import { useId } from 'react'
 import { useAsk } from '../shell/api'
 import { useSession } from '../shell/session'
 import { answersOf, type SpeciesDraft } from './answersOf'
@@ -165,9 +166,10 @@ function Question({
     if ('says' in answer) return answer.says
     return answer.setting && figureFault({ label, unit }, answer.setting, asked)
   }
+  const id = useId()
   return (
     <div className={css.question}>
-      <label htmlFor={`answers_${asked}`}>{label}</label>
+      <label htmlFor={id}>{label}</label>
       <Form.Item
         name={['answers', asked]}
         validateTrigger="onBlur"
@@ -180,7 +182,7 @@ function Question({
           },
         ]}
       >
-        <Input className="fig" autoComplete="off" placeholder={guess} />
+        <Input id={id} className="fig" autoComplete="off" placeholder={guess} />
       </Form.Item>
       <span className={isAnswered ? css.yours : css.guess}>{isAnswered ? 'yours' : from}</span>
     </div>

@@ -44,9 +44,9 @@ export function RearingPage() {
           style={{ gridTemplateColumns: `repeat(${steps.length}, minmax(0, 1fr))`, gap: 14 }}
         >
           {steps.map((step, i) => (
-            <div
+            <section
               key={step.stage}
-              className="ladder-step"
+              aria-label={step.stage}
               style={{ paddingTop: (steps.length - 1 - i) * RISE }}
             >
               <div style={{ borderBottom: '3px solid var(--ink)', paddingBottom: 6, marginBottom: 10 }}>
@@ -70,7 +70,7 @@ export function RearingPage() {
                   </p>
                 )}
               </div>
-            </div>
+            </section>
           ))}
         </div>
       )}

@@ -91,7 +91,7 @@ export function CheckCard({
         <span className="place">{[rest.unit?.name, rest.tub].filter(Boolean).join(' · ')}</span>
       </div>
       {rest.course.wakeBecause.length > 0 && <WakeNow rest={rest} />}
-      <p className="weigh">
+      <p>
         <strong className="fig" style={{ fontSize: 28 }}>
           {grams === null ? '–' : figures.grams(grams)}
         </strong>{' '}

@@ -45,7 +45,7 @@ export function RestTimeline({
         ))}
         <path d={`M${today - 5} ${TOP - 9}h10l-5 8z`} fill="var(--clay)" />
       </svg>
-      <ul className="rows" aria-label="Clocks" style={{ position: 'relative' }}>
+      <ul aria-label="Clocks" style={{ position: 'relative' }}>
         {bySpecies(book.rests).map(([species, rests]) => (
           <li key={species}>
             <h2 className={css.of}>{species}</h2>

@@ -1,74 +1,73 @@
-import { toCelsius } from '@hatch-book/core'
 import type { UnitRow } from '@hatch-book/contract'
-import { Button, InputNumber } from 'antd'
-import { useState, type FormEvent } from 'react'
+import { payloadSchema } from '@hatch-book/core'
+import { ContractForm } from '../parts/form/ContractForm'
+import { QuantityField, quantityOf } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
+import { unfit } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
 
-const FIELDS = [
-  ['celsius', 'It shows'],
-  ['lowC', 'lowest'],
-  ['highC', 'highest'],
-] as const
-type Read = Partial<Record<(typeof FIELDS)[number][0], number>>
+const NOTHING = { celsius: '', lowC: '', highC: '' }
 
 /** What a plain thermometer shows in a unit that nothing logs: enough to tell a good one from a bad one, in two weeks. */
 export function ThermometerForm({ unit }: { unit: UnitRow }) {
   const figures = useFigures()
   const may = useMay()
-  const { write } = useLog()
-  const [read, setRead] = useState<Read>({})
-  const [says, setSays] = useState('')
+  const { enter } = useLog()
+  const form = useContractForm({
+    begin: NOTHING,
+    schema: payloadSchema('thermometer read'),
+    body: (draft) => {
+      const read = Object.entries(draft).flatMap(([key, typed]) => {
+        const celsius = quantityOf(figures, 'temperature', typed)
+        return celsius === null ? [] : [[key, celsius] as const]
+      })
+      const said = Object.fromEntries(read) as Partial<Record<keyof typeof NOTHING, number>>
+      const fault = faultOfRead(said)
+      if (fault) throw unfit([fault])
+      return said
+    },
+    send: async (payload) => {
+      await enter(
+        [{ kind: 'thermometer read', subject: { type: 'place', id: unit.id }, payload }],
+        `${unit.name} was read`,
+      )
+      form.startAnew()
+    },
+  })
   if (!may.write) return null
-  const fahrenheit = figures.temperatureUnit === '°F'
-  const toC = (value: number) => (fahrenheit ? Math.round(toCelsius(value) * 100) / 100 : value)
-  const save = async (event: FormEvent) => {
-    event.preventDefault()
-    const { celsius: c, lowC: low, highC: high } = read
-    if ((low === undefined) !== (high === undefined))
-      return setSays('Write both the lowest and the highest, or neither.')
-    if (c === undefined && low === undefined) return setSays('Write what it shows.')
-    if ((low ?? -Infinity) > (c ?? low!) || (c ?? high!) > (high ?? Infinity))
-      return setSays('What it shows must lie between the lowest and the highest.')
-    setSays('')
-    const payload = Object.fromEntries(Object.entries(read).map(([key, value]) => [key, toC(value)]))
-    const done = await write(
-      [{ kind: 'thermometer read', subject: { type: 'place', id: unit.id }, payload }],
-      `${unit.name} was read`,
-    )
-    if (done) setRead({})
-  }
   return (
-    <form className="card" aria-label="Read its thermometer" onSubmit={(e) => void save(e)} noValidate>
+    <ContractForm
+      of={form}
+      className="card"
+      label="Read its thermometer"
+      actions={<FormActions of={form} save="Save reading" plain />}
+    >
       <h3>Read its thermometer</h3>
-      <div className="row" style={{ gap: 12, alignItems: 'end' }}>
-        {FIELDS.map(([key, label]) => (
-          <label key={key} className="small">
-            {label}
-            <br />
-            <InputNumber
-              aria-label={label}
-              value={read[key] ?? null}
-              step={0.1}
-              decimalSeparator="."
-              suffix={figures.temperatureUnit}
-              style={{ width: 96 }}
-              onChange={(v) => setRead({ ...read, [key]: v ?? undefined })}
-            />
-          </label>
-        ))}
+      <div className="row fields">
+        <QuantityField name="celsius" label="It shows" of="temperature" width={96} />
+        <QuantityField name="lowC" label="lowest" of="temperature" width={96} />
+        <QuantityField name="highC" label="highest" of="temperature" width={96} />
       </div>
       <p className="small quiet">
         Lowest and highest are those since it was last set back; leave them out if it does not keep them. Then
         set it back.
       </p>
-      {says && (
-        <p className="says" role="alert">
-          {says}
-        </p>
-      )}
-      <Button htmlType="submit">Save reading</Button>
-    </form>
+    </ContractForm>
   )
+}
+
+/** What cannot be of what was read, and at which field. */
+function faultOfRead({ celsius: c, lowC: low, highC: high }: Partial<Record<keyof typeof NOTHING, number>>) {
+  if ((low === undefined) !== (high === undefined))
+    return {
+      field: low === undefined ? 'lowC' : 'highC',
+      says: 'Write both the lowest and the highest, or neither.',
+    }
+  if (c === undefined && low === undefined) return { field: 'celsius', says: 'Write what it shows.' }
+  if ((low ?? -Infinity) > (c ?? low!) || (c ?? high!) > (high ?? Infinity))
+    return { field: 'celsius', says: 'What it shows must lie between the lowest and the highest.' }
+  return null
 }

@@ -1,9 +1,11 @@
-import { toCelsius } from '@hatch-book/core'
-import { placesApi, newId, UNIT_MAKES } from '@hatch-book/contract'
-import { Button, Input, InputNumber, Select } from 'antd'
-import { useState, type FormEvent } from 'react'
+import { newId, PlaceDraft, placesApi, UNIT_MAKES } from '@hatch-book/contract'
+import { Button } from 'antd'
+import { useState } from 'react'
+import { ContractForm } from '../parts/form/ContractForm'
+import { NumberField, PickField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
 import { PageHead } from '../parts/PageHead'
-import type { RefusedError } from '../shell/api'
 import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
@@ -44,84 +46,40 @@ export function UnitsPage() {
 
 function NewUnit({ onDone }: { onDone(): void }) {
   const figures = useFigures()
-  const fahrenheit = figures.temperatureUnit === '°F'
-  const [name, setName] = useState('')
-  const [make, setMake] = useState<(typeof UNIT_MAKES)[number]>('fridge')
-  const [setTo, setSetTo] = useState<number | null>(null)
-  const [litres, setLitres] = useState<number | null>(null)
-  const [error, setError] = useState<RefusedError | null>(null)
-  const save = async (event: FormEvent) => {
-    event.preventDefault()
-    const setPointC = setTo === null ? null : fahrenheit ? toCelsius(setTo) : setTo
-    try {
-      await send(placesApi.add, { body: { id: newId(), kind: 'unit', name, make, litres, setPointC } })
+  const form = useContractForm({
+    begin: {
+      ...{ name: '', make: 'fridge' as (typeof UNIT_MAKES)[number] },
+      ...{ setTo: '', litres: null as number | null },
+    },
+    schema: PlaceDraft,
+    body: ({ name, make, setTo, litres }) => ({
+      ...{ id: newId(), kind: 'unit', name, make, litres },
+      setPointC: quantityOf(figures, 'temperature', setTo),
+    }),
+    send: async (body) => {
+      await send(placesApi.add, { body })
       onDone()
-    } catch (refused) {
-      setError(refused as RefusedError)
-    }
-  }
+    },
+    fieldOf: (field) => (field === 'setPointC' ? 'setTo' : field),
+  })
   return (
-    <form
-      className="card now"
-      style={{ marginBottom: 16, maxWidth: 760 }}
-      onSubmit={(e) => void save(e)}
-      aria-label="New unit"
+    <ContractForm
+      of={form}
+      className="card now under"
+      label="New unit"
+      actions={<FormActions of={form} save="Add unit" onCancel={onDone} />}
     >
-      <div className="row" style={{ alignItems: 'flex-start', gap: 14 }}>
-        <div className="field" style={{ width: 200 }}>
-          <label htmlFor="unit-name">Name</label>
-          <Input
-            id="unit-name"
-            autoFocus
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-            maxLength={60}
-          />
-          {error?.says('name') && <span className="says">{error.says('name')}</span>}
-        </div>
-        <div className="field" style={{ width: 140 }}>
-          <label htmlFor="unit-make">It is a</label>
-          <Select
-            id="unit-make"
-            value={make}
-            onChange={setMake}
-            options={UNIT_MAKES.map((m) => ({ value: m, label: m }))}
-          />
-        </div>
-        <div className="field" style={{ width: 130 }}>
-          <label htmlFor="unit-set">Set to</label>
-          <InputNumber
-            id="unit-set"
-            value={setTo}
-            onChange={setSetTo}
-            suffix={figures.temperatureUnit}
-            style={{ width: '100%' }}
-          />
-        </div>
-        <div className="field" style={{ width: 110 }}>
-          <label htmlFor="unit-litres">Holds</label>
-          <InputNumber
-            id="unit-litres"
-            value={litres}
-            onChange={setLitres}
-            min={1}
-            precision={0}
-            suffix="L"
-            style={{ width: '100%' }}
-          />
-        </div>
+      <div className="row fields">
+        <TextField name="name" label="Name" most={60} width={200} autoFocus />
+        <PickField
+          name="make"
+          label="It is a"
+          options={UNIT_MAKES.map((m) => ({ value: m, label: m }))}
+          width={140}
+        />
+        <QuantityField name="setTo" label="Set to" of="temperature" width={130} />
+        <NumberField name="litres" label="Holds, L" min={1} max={100_000} width={110} />
       </div>
-      {error?.wordsBeside('name') && (
-        <p className="note bad" role="alert">
-          {error.problem.code === 'already-there'
-            ? 'There is already a place with this name.'
-            : error.wordsBeside('name')}
-        </p>
-      )}
-      <Button type="primary" htmlType="submit">
-        Add it
-      </Button>{' '}
-      <Button onClick={onDone}>Cancel</Button>
-    </form>
+    </ContractForm>
   )
 }

@@ -18,7 +18,7 @@ export function AwayPage() {
   const { away, error } = useAway()
   const may = useMay()
   return (
-    <section className="page away">
+    <section className="page">
       <PageHead title="Away">
         <DatePicker.RangePicker
           aria-label="Away from and to"

@@ -131,7 +131,7 @@ function Mind({ items }: { items: readonly WorkItem[] }) {
   const minded = (protocols ?? []).filter((p) => species.has(p.species) && p.cautions)
   if (minded.length === 0) return null
   return (
-    <section className="minded" aria-label="What to mind">
+    <section aria-label="What to mind">
       <h2>What to mind</h2>
       <ul>
         {minded.map((p) => (

@@ -1,5 +1,5 @@
 import { Form } from 'antd'
-import type { CSSProperties, ReactNode } from 'react'
+import { useId, type CSSProperties, type ReactNode } from 'react'
 import type { ContractForm as Kit } from './useContractForm'
 import css from '../contractForm.module.css'
 
@@ -20,8 +20,11 @@ export function ContractForm<D extends object>({
   className?: string
   style?: CSSProperties
 }) {
+  // Of two forms on a page each has fields of its own, also where they are called alike.
+  const id = useId()
   return (
     <Form
+      name={id}
       form={of.form}
       initialValues={of.begin}
       layout="vertical"

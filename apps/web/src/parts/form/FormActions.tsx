@@ -12,11 +12,14 @@ export function FormActions<D extends object>({
   enterSaves = false,
   onSave,
   children,
+  danger = false,
+  plain = false,
 }: {
   of: ContractForm<D>
   /** What is done, as a verb and its object. */
   save: string
-  onCancel(): void
+  /** Nothing where the form stays. */
+  onCancel?(): void
   disabled?: boolean
   /** For a form that is a page of its own. */
   large?: boolean
@@ -24,6 +27,10 @@ export function FormActions<D extends object>({
   enterSaves?: boolean
   /** It is pressed, before anything is sent. */
   onSave?(): void
+  /** One of several forms of a page, and not its main act. */
+  plain?: boolean
+  /** It takes something away for good. */
+  danger?: boolean
   /** Other ways on. */
   children?: ReactNode
 }) {
@@ -31,10 +38,11 @@ export function FormActions<D extends object>({
   return (
     <>
       <Button
-        type="primary"
+        type={plain || danger ? 'default' : 'primary'}
         htmlType="submit"
         size={size}
         loading={of.sending}
+        danger={danger}
         disabled={disabled}
         autoFocus={enterSaves}
         {...(onSave && { onClick: onSave })}
@@ -42,15 +50,17 @@ export function FormActions<D extends object>({
         {save}
       </Button>
       {children}
-      <Button
-        size={size}
-        onClick={() => {
-          of.startAnew()
-          onCancel()
-        }}
-      >
-        Cancel
-      </Button>
+      {onCancel && (
+        <Button
+          size={size}
+          onClick={() => {
+            of.startAnew()
+            onCancel()
+          }}
+        >
+          Cancel
+        </Button>
+      )}
     </>
   )
 }

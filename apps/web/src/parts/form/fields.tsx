@@ -90,6 +90,15 @@ export function TextField({
   return <Field {...field}>{rows ? <Input.TextArea rows={rows} {...common} /> : <Input {...common} />}</Field>
 }
 
+/** A password: the one that holds, or a new one. */
+export function PasswordField({ isNew = false, ...field }: FieldProps & { isNew?: boolean }) {
+  return (
+    <Field {...field}>
+      <Input.Password autoComplete={isNew ? 'new-password' : 'off'} {...sized(field.width)} />
+    </Field>
+  )
+}
+
 /** A count or another figure without a unit. */
 export function NumberField({
   min,
