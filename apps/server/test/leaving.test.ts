@@ -192,14 +192,14 @@ describe('links', () => {
   test('a buyer sees one animal and nothing of any other, until the address is withdrawn', async () => {
     const dam = await addAnimal(book, { tag: 'SECRET-DAM' })
     await ready('OTHER-1')
-    const id = await ready('V1', { damId: dam })
+    const id = await ready('V1', { damId: dam, name: 'Wick' })
     await say('noted', id, { text: 'the neighbour asked after SECRET-DAM' })
     const { id: shareId, path } = await give('animal', id)
     const key = path.slice('/record/'.length)
     expect(key.length).toBeGreaterThan(50)
     const reply = await server.app.inject({ url: `/api/shared/${key}` })
     const record = reply.json<SharedRecord>()
-    expect(record).toMatchObject({ tag: 'V1', mealsTaken: 5, sheds: 2, photo: false })
+    expect(record).toMatchObject({ tag: 'V1', name: 'Wick', mealsTaken: 5, sheds: 2, photo: false })
     const { animals } = (await book.as.viewer('GET', '/api/animals')).body
     for (const other of animals.filter((a: { id: string }) => a.id !== id)) {
       expect(reply.body).not.toContain(other.id)

@@ -107,7 +107,7 @@ it('in quiet hours a message waits, says what was over by then, and is carried o
 
 it('work that must not be missed is told once, to whoever wants to hear of it, and meals are not', async () => {
   await choose('owner', { work: false })
-  const id = await addAnimal(book, { tag: 'C1', purpose: 'for sale' })
+  const id = await addAnimal(book, { tag: 'C1', name: 'Ember', purpose: 'for sale' })
   await addAnimal(book, { tag: 'C2' })
   const contactId = newId()
   await book.as.keeper('POST', '/api/contacts', { id: contactId, name: 'Ines at the weir' })
@@ -117,7 +117,7 @@ it('work that must not be missed is told once, to whoever wants to hear of it, a
   ])
   for (let n = 0; n < 2; n++) await server.app.jobs.run(REMINDERS)
   const told = await messages()
-  expect(told.map((m) => [m.to, m.subject])).toEqual([['keeper', 'C1: not to be missed']])
+  expect(told.map((m) => [m.to, m.subject])).toEqual([['keeper', 'C1 Ember: not to be missed']])
   expect(told[0]!.body).toContain('hand it over to its buyer')
 })
 

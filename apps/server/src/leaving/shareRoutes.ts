@@ -149,7 +149,7 @@ async function sharedRecord(tx: Transaction, actor: Actor, id: string): Promise<
   return {
     bookName: actor.book.name,
     weightUnit: actor.book.weightUnit,
-    tag: row.tag,
+    ...{ tag: row.tag, name: row.name },
     ...{ species: row.species, latin: record.protocol.latin, bodyPlan: row.bodyPlan, line: row.line },
     ...{ sex: row.sex, sexCertainty: row.sexCertainty, hatched: row.hatched, traits: row.traits },
     ...{ weights, meals, mealsTaken, mealsOffered, sheds, problems, care, cautions },

@@ -1,5 +1,5 @@
-import { addDays, instantOfDay, mustNotMiss, usualChoice, type WorkItem } from '@hatch-book/core'
-import { and, isNull, lte } from 'drizzle-orm'
+import { addDays, calledOf, instantOfDay, mustNotMiss, usualChoice, type WorkItem } from '@hatch-book/core'
+import { and, inArray, isNull, lte } from 'drizzle-orm'
 import { inBook, tables, type Database, type Transaction } from '../db/connect'
 import { outboxTopic, post } from '../notices'
 import { actorOfBook, bookNow, type Actor } from '../shell/actor'
@@ -22,6 +22,15 @@ async function pressingWork(tx: Transaction, actor: Actor): Promise<WorkItem[]> 
   return items.filter((item) => mustNotMiss(item, actor.today))
 }
 
+/** What the animals among the subjects are called. */
+async function calledInBook(tx: Transaction, items: readonly WorkItem[]): Promise<Map<string, string>> {
+  const ids = items.flatMap(({ subject }) => (subject.type === 'animal' ? [subject.id] : []))
+  if (ids.length === 0) return new Map()
+  const { id, tag, name } = tables.animal
+  const animals = await tx.select({ id, tag, name }).from(tables.animal).where(inArray(id, ids))
+  return new Map(animals.map((a) => [a.id, calledOf(a)]))
+}
+
 /** Tells members of it; each thing once. */
 async function tellOfWork(
   tx: Transaction,
@@ -29,12 +38,13 @@ async function tellOfWork(
   pressing: readonly WorkItem[],
 ): Promise<void> {
   if (pressing.length === 0) return
+  const called = await calledInBook(tx, pressing)
   await post(tx, bookId, {
     ...{ grade: 'work', cause: 'work', what: 'not to be missed', at: now },
     onceSince: instantOfDay(addDays(today, -TOLD_FOR_DAYS), book.zone),
     parts: pressing.map(({ subject, kind, says, latest, why }) => ({
       key: `${subject.id}:${kind}`,
-      name: subject.name,
+      name: called.get(subject.id) ?? subject.name,
       says: `${says}${latest > today ? `, by ${latest}` : ', today'} (${why}).`,
     })),
   })

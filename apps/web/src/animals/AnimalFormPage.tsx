@@ -8,7 +8,7 @@ import {
   type AnimalRow,
   type ProtocolSummary,
 } from '@hatch-book/contract'
-import { readHatched, SEXES } from '@hatch-book/core'
+import { calledOf, readHatched, SEXES } from '@hatch-book/core'
 import { App, AutoComplete, Button } from 'antd'
 import { useRef, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
@@ -29,7 +29,7 @@ import { faultOfLook, lookRead, useGenes } from '../parts/LookForm'
 import { NotInBook } from '../parts/NotInBook'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
-import { animalOption, calledOf } from '../parts/identityWords'
+import { animalOption } from '../parts/identityWords'
 import { useTitle } from '../shell/frame/useTitle'
 import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'

@@ -1,5 +1,6 @@
 import { animalsApi } from '@hatch-book/contract'
-import { calledOf, describeAnimal } from '../parts/identityWords'
+import { calledOf } from '@hatch-book/core'
+import { describeAnimal } from '../parts/identityWords'
 import { finds, type Room } from '../shell/page'
 
 export const animalsRoom: Room = {

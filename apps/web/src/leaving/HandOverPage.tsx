@@ -1,5 +1,5 @@
 import { leavingApi, newId, type HandOver } from '@hatch-book/contract'
-import { calledOf } from '../parts/identityWords'
+import { calledOf } from '@hatch-book/core'
 import { Button } from 'antd'
 import { useState } from 'react'
 import { Navigate, useNavigate, useParams } from 'react-router'

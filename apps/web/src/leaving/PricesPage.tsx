@@ -89,7 +89,7 @@ function PriceRow({
   return (
     <>
       <tr>
-        <td>{p.species}</td>
+        <td className="whole">{p.species}</td>
         <td data-head="line">{p.line || <span className="quiet">any</span>}</td>
         <td>{p.sex}</td>
         <td data-head="trait">{p.trait || <span className="quiet">any</span>}</td>
@@ -149,7 +149,12 @@ function PriceForm() {
     },
   })
   return (
-    <ContractForm of={form} label="New price" actions={<FormActions of={form} save="Add to the list" />}>
+    <ContractForm
+      of={form}
+      className="card under"
+      label="New price"
+      actions={<FormActions of={form} save="Add to the list" />}
+    >
       <div className="row fields">
         <AskedFields />
         <NumberField name="price" label="Price" min={0} max={1e7} parts needed="Write a price" width={100} />

@@ -1,3 +1,4 @@
+import { calledOf } from '@hatch-book/core'
 import { addressOf, leavingApi } from '@hatch-book/contract'
 import type { BodyPlan } from '@hatch-book/core'
 import { useParams } from 'react-router'
@@ -28,7 +29,7 @@ export function SharedRecordPage() {
       <header style={{ borderBottom: '2px solid var(--ink)', paddingBottom: 10, marginBottom: 14 }}>
         <div className="between">
           <h1 className="tag" style={{ fontSize: 40, margin: 0 }}>
-            {data.tag}
+            {calledOf(data)}
           </h1>
           <strong>{data.bookName}</strong>
         </div>
@@ -45,7 +46,7 @@ export function SharedRecordPage() {
       {data.photo && (
         <img
           src={addressOf(leavingApi.sharedPhoto, { params: { key } })}
-          alt={`${data.tag}`}
+          alt={calledOf(data)}
           style={{ width: '100%', maxHeight: 320, objectFit: 'contain', marginBottom: 14 }}
         />
       )}

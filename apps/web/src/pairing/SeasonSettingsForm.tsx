@@ -1,6 +1,5 @@
-import { livesHere } from '@hatch-book/core'
+import { calledOf, livesHere } from '@hatch-book/core'
 import { DatePicker, Input, InputNumber, Select } from 'antd'
-import { calledOf } from '../parts/identityWords'
 import dayjs from 'dayjs'
 import type { Scene } from './queries'
 import type { SeasonBody } from './seasonProblem'

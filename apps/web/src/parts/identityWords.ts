@@ -1,4 +1,5 @@
 import type { AnimalRow } from '@hatch-book/contract'
+import { calledOf } from '@hatch-book/core'
 
 /** How sure a sex must be to be told without a doubt. */
 const SURE_SEX = 0.95
@@ -9,10 +10,6 @@ type Sexed = Pick<AnimalRow, 'sex' | 'sexCertainty'>
 /** The sex in words. */
 export const sexInWords = ({ sex, sexCertainty }: Sexed): string =>
   sex === 'unknown' ? 'not sexed' : sexCertainty < SURE_SEX ? `probably ${sex}` : sex
-
-/** What it is called: its tag, and its name where it has one. */
-export const calledOf = ({ tag, name }: Pick<AnimalRow, 'tag' | 'name'>): string =>
-  name === '' ? tag : `${tag} ${name}`
 
 /** Of what kind it is, its sex, and what it looks like and carries. */
 export function describeAnimal(a: Sexed & Pick<AnimalRow, 'species' | 'form' | 'traits'>): string {

@@ -30,6 +30,8 @@ export const SharedRecord = v.object({
   bookName: v.string(),
   weightUnit: v.picklist(['g', 'oz']),
   tag: v.string(),
+  /** What it is called beside its tag; nothing where it has no name. */
+  name: v.string(),
   species: v.string(),
   latin: v.string(),
   bodyPlan: v.string(),
