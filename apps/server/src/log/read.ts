@@ -18,6 +18,7 @@ interface EntryRow extends Record<string, unknown> {
   recorded_at: Date
   device: string
   by: string
+  own: boolean
   payload: Record<string, unknown>
   /** Of a reading of a sex: whether this reader asked to be shown what was read. */
   shown: boolean
@@ -52,6 +53,7 @@ export async function readEntries(
   const ids = subjectIds && (await subjectsWithMerged(tx, subjectIds)).ids
   const { rows } = await tx.execute<EntryRow>(sql`
     select e.id, e.kind, e.subject_type, e.subject_id, e.at, e.precision, e.recorded_at, e.device, e.strikes, m.name as by,
+      e.member_id = ${reader.id} as own,
       -- People speak of the third egg, not of its identifier.
       case when ${isOfKind('egg fate')} then e.payload || coalesce((select jsonb_build_object('eggNumber', eg.number) from egg eg
         where eg.id = (${carried('egg fate', 'eggId')})::uuid), '{}') else e.payload end as payload,
@@ -83,7 +85,7 @@ export async function readEntries(
         at: new Date(row.at).toISOString(),
         precision: row.precision,
         recordedAt: new Date(row.recorded_at).toISOString(),
-        by: row.by,
+        ...{ by: row.by, isOwn: row.own },
         device: row.device,
         payload: without(row.payload, [
           ...(!row.shown && open.has(row.subject_id) ? blindOf(row.kind) : []),

@@ -6,7 +6,15 @@ import {
   type SubjectOf,
   type SubjectType,
 } from '@hatch-book/contract'
-import { MS_PER_DAY, dayOfInstant, isAct, writerOf, type AnimalEntry, type Saying } from '@hatch-book/core'
+import {
+  MS_PER_DAY,
+  dayOfInstant,
+  isAct,
+  mayStrike,
+  writerOf,
+  type AnimalEntry,
+  type Saying,
+} from '@hatch-book/core'
 import { and, eq, sql } from 'drizzle-orm'
 import { insertMany, insertRows, tables, type Transaction } from '../db/connect'
 import type { Actor } from '../shell/actor'
@@ -265,10 +273,14 @@ async function strike(tx: Transaction, actor: Actor, draft: EntryDraft): Promise
     .where(and(eq(entry.strikes, target.id)))
   if (earlier) throw new BookError('struck-already')
   const kind = target.kind as EntryKind
-  if (!mayWrite(actor, kind))
-    throw new BookError('not-allowed', `A helper cannot strike out '${kind}'; ask a keeper.`)
-  if (actor.member.role === 'helper' && target.memberId !== actor.member.id)
-    throw new BookError('not-allowed', 'A helper strikes out only what they wrote; ask a keeper.')
+  const { role, id } = actor.member
+  if (!mayStrike(role, { kind, isOwn: target.memberId === id }))
+    throw new BookError(
+      'not-allowed',
+      mayWrite(actor, kind)
+        ? 'A helper strikes out only what they wrote; ask a keeper.'
+        : `A helper cannot strike out '${kind}'; ask a keeper.`,
+    )
   await consequences.get(kind)?.(tx, target as Parameters<StrikeConsequence>[1])
 }
 

@@ -1,9 +1,9 @@
 import type { Entry } from '@hatch-book/contract'
-import { blindOf, canBeWrittenAgain, entryInWords, tradeOf } from '@hatch-book/core'
+import { blindOf, canBeWrittenAgain, entryInWords, mayStrike, tradeOf } from '@hatch-book/core'
 import { useState } from 'react'
 import { useFigures } from '../shell/figures'
 import { useLog, type ToWrite } from '../shell/log'
-import { useMay } from '../shell/session'
+import { useMay, useSession } from '../shell/session'
 import { CorrectEntry } from './CorrectEntry'
 import { StrikeEntry } from './StrikeEntry'
 
@@ -23,6 +23,8 @@ export function EntryList({
 }) {
   const figures = useFigures()
   const may = useMay()
+  const { role } = useSession().member
+  const mayTouch = (e: Entry) => may.write && !e.struckBy && mayStrike(role, e)
   const { write } = useLog()
   const writeAgain = ({ kind, subject, payload, at, precision }: Entry) =>
     write(
@@ -71,7 +73,7 @@ export function EntryList({
                     </button>
                   </>
                 )}
-                {may.write && !e.struckBy && mayBeCorrected(e, may) && (
+                {mayTouch(e) && mayBeCorrected(e, may) && (
                   <>
                     {' · '}
                     <button
@@ -84,7 +86,7 @@ export function EntryList({
                     </button>
                   </>
                 )}
-                {may.write && !e.struckBy && e.kind !== 'struck' && (
+                {mayTouch(e) && e.kind !== 'struck' && (
                   <>
                     {' · '}
                     <button

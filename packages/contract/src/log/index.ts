@@ -123,6 +123,8 @@ const EntryRead = v.object({
   precision: v.picklist(['minute', 'day']),
   recordedAt: InstantSchema,
   by: v.string(),
+  /** Whether its reader wrote it. */
+  isOwn: v.optional(v.boolean(), false),
   /** From which device, in its own words; nothing where it said none. */
   device: v.optional(v.string(), ''),
   payload: v.record(v.string(), v.unknown()),

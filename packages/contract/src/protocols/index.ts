@@ -1,6 +1,6 @@
 import { BODY_PLANS, CONFIDENCES, FIGURE_UNITS, KEPT_AS, MOST_WORDS, SCOPES, USES } from '@hatch-book/core'
 import * as v from 'valibot'
-import { DaySchema, Id, InstantSchema, Note } from '../common'
+import { Id, InstantSchema, Note } from '../common'
 
 export const ProtocolSummary = v.object({
   id: Id,

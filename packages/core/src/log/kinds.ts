@@ -92,6 +92,9 @@ export const payloadSchema = <K extends EntryKind>(kind: K) =>
   definitionOf(kind).payload as unknown as v.GenericSchema<PayloadOf<K>>
 /** Who writes a kind, and strikes it out. */
 export const writerOf = (kind: EntryKind): 'helper' | 'keeper' => definitionOf(kind).by
+/** Whether a member strikes an entry out, and corrects it: a helper only what they wrote themselves, of what helpers write. */
+export const mayStrike = (role: string, { kind, isOwn }: { kind: EntryKind; isOwn: boolean }): boolean =>
+  role !== 'helper' || (writerOf(kind) === 'helper' && isOwn)
 /** Whether only the program writes a kind, as part of a larger act. */
 export const isAct = (kind: EntryKind): boolean => definitionOf(kind).act ?? false
 /** Whether an entry that was struck out can be written again as it was. */
