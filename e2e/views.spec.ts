@@ -222,7 +222,11 @@ test('on a phone the tub is worked with a thumb, and nothing runs off the side',
     expect([view, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([view, 390])
   }
   await page.goto(`${book.url}/rearing`)
-  await page.getByRole('region', { name: /Starter/ }).getByRole('button').last().click()
+  await page
+    .getByRole('region', { name: /Starter/ })
+    .getByRole('button')
+    .last()
+    .click()
   const ate = page.getByRole('dialog').getByRole('button', { name: 'ate', exact: false }).first()
   expect((await ate.boundingBox())!.height).toBeGreaterThanOrEqual(44)
   await ate.click()
