@@ -175,7 +175,7 @@ test('a protocol that is broken says so, leaves its animals out, and they are ba
   expect(await summary()).toMatchObject({
     fault: 'the protocol of the corn snake has no usable figure for warm side',
   })
-  expect(await tags()).toEqual(['MA1'])
+  expect(await tags()).toEqual(['K1', 'K2', 'MA1'])
   const page = await book.as.viewer('GET', `/api/animals/${female}`)
   expect(page).toMatchObject({
     status: 422,

@@ -63,7 +63,7 @@ test('a new book has every species, each with its figures in their order', async
 test('an edition changes the verdicts it said it would, closer levels count before wider ones, and each is named', async () => {
   expect((await verdictOf()).verdict).toBe('ready')
   const trial = await book.as.keeper('POST', `/api/protocols/${id}/trial`, draft({ settings: heavier(400) }))
-  expect(trial.body).toMatchObject({ judged: 1, changes: [{ tag: 'F1', from: 'ready', to: 'trial' }] })
+  expect(trial.body).toMatchObject({ judged: 1, verdicts: [{ tag: 'F1', from: 'ready', to: 'trial' }] })
   expect((await verdictOf()).verdict).toBe('ready')
   const saved = await book.as.keeper(
     'POST',

@@ -85,7 +85,7 @@ describe('a raised gate', () => {
     const before = (await mealsDue()).sort()
     const path = `/api/protocols/${book.protocols.CS}`
     const trial = await book.as.keeper('POST', `${path}/trial`, raise(20))
-    expect(trial.body).toMatchObject({ changes: [], stages: [] })
+    expect(trial.body).toMatchObject({ verdicts: [], stages: [] })
     for (const id of six) expect((await stageOf(id)).placedBy).toBe(null)
     const saved = await book.as.keeper('POST', `${path}/editions`, raise(20))
     expect(saved.body).toEqual(trial.body)

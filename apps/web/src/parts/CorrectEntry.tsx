@@ -122,7 +122,7 @@ function CorrectForm({ entry, onDone }: { entry: Entry; onDone(): void }) {
       {fields.map((field) => (
         <FieldOf key={field.name} field={field} />
       ))}
-      <WhatFollows entries={tried} />
+      <WhatFollows entries={form.sending ? null : tried} />
     </ContractForm>
   )
 }

@@ -12,17 +12,23 @@ export function StrikeEntry({ entry, onDone }: { entry: Entry; onDone(): void })
   const figures = useFigures()
   const { clock } = useSession()
   const { strike } = useLog()
+  const [isSent, setSent] = useState(false)
   const [tried] = useState(() => strikingOf([entry], '', clock()))
   return (
     <AskWhy
       title="Strike this entry out?"
       yes="Strike it out"
-      onYes={(reason) => strike([entry], reason, 'Struck out')}
+      onYes={async (reason) => {
+        setSent(true)
+        const done = await strike([entry], reason, 'Struck out')
+        if (!done) setSent(false)
+        return done
+      }}
       onCancel={onDone}
     >
       <p>{entryInWords(entry, figures)}</p>
       <p className="quiet">It stays in the log, crossed out, and no longer counts.</p>
-      <WhatFollows entries={tried} />
+      <WhatFollows entries={isSent ? null : tried} />
     </AskWhy>
   )
 }

@@ -1,13 +1,16 @@
 import { logApi, type EntryInput } from '@hatch-book/contract'
 import { useQuery } from '@tanstack/react-query'
-import { RefusedError, send, wordsOf } from '../shell/api'
+import { RefusedError, wordsOf, workOut } from '../shell/api'
 import { EffectList } from './EffectList'
 
-/** What depends on what is about to be written, worked out and told before it is. Null: there is nothing to work out yet. */
+/**
+ * What depends on what is about to be written, worked out and told before it is.
+ * @param entries null while there is nothing to work out: not yet, or no longer, as it is being written
+ */
 export function WhatFollows({ entries }: { entries: readonly EntryInput[] | null }) {
   const { data, error } = useQuery({
     queryKey: ['what follows', entries],
-    queryFn: () => send(logApi.tryOut, { body: { entries: [...entries!] } }),
+    queryFn: ({ signal }) => workOut(logApi.tryOut, signal, { body: { entries: [...entries!] } }),
     enabled: entries !== null,
     gcTime: 0,
     retry: false,

@@ -35,7 +35,7 @@ export function FigureTable({
 }) {
   const days = useFigures()
   return (
-    <table className={`plain-table ${css.figures}`}>
+    <table className={`plain-table two-lines ${css.figures}`}>
       <thead>
         <tr>
           <th>figure</th>
@@ -57,7 +57,7 @@ export function FigureTable({
           const { choices } = declarationOf(key) ?? {}
           return (
             <tr key={key} className={changed ? css.changed : ''}>
-              <td>
+              <td className="whole">
                 <label htmlFor={key}>{figure.label}</label>
               </td>
               {figure.unit === 'words' ? (
@@ -97,7 +97,7 @@ export function FigureTable({
                     />
                   </td>
                   {(['low', 'high'] as const).map((bound) => (
-                    <td key={bound}>
+                    <td key={bound} data-head={bound === 'low' ? 'from' : 'to'}>
                       <NumberField
                         id={`${key}-${bound}`}
                         label={`${figure.label}, ${bound === 'low' ? 'least' : 'most'}`}

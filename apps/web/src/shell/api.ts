@@ -110,6 +110,13 @@ async function answerOf<R extends Route>(route: R, said?: Said, signal?: AbortSi
 export const ask = <R extends Route>(route: R, ...[asked]: AskedArgs<R>): Promise<ReplyOf<R>> =>
   answerOf(route, asked as Said)
 
+/** Has the server work something out of what it is sent; let go of where nobody waits for it any more. @throws RefusedError */
+export const workOut = <R extends WritingRoute>(
+  route: R,
+  signal: AbortSignal,
+  ...[asked]: AskedArgs<R>
+): Promise<ReplyOf<R>> => answerOf(route, asked as Said, signal)
+
 /** Asks an endpoint that answers with a file. @throws RefusedError */
 export const askForFile = <R extends Route>(route: R, ...[asked]: AskedArgs<R>): Promise<Blob> =>
   request(route, asked as Said).then((reply) => reply.blob())
