@@ -66,6 +66,11 @@ export default tseslint.config(
         },
         {
           selector:
+            'JSXAttribute[name.name="style"] > JSXExpressionContainer > ObjectExpression > Property > Literal',
+          message: 'what is not worked out stands in a style sheet: layout.css, or the sheet of the room',
+        },
+        {
+          selector:
             'MemberExpression[property.name=/^(body|reply|params|query)$/] > MemberExpression[object.name=/Api$/]',
           message:
             'the schemas of endpoints are left out of what the browser loads: import the schema itself',

@@ -157,8 +157,18 @@ export async function goTo(page: Page, view: string, waiting: () => number): Pro
   await expect(nowhere).toBeVisible()
   await step(view)
   await expect(nowhere).toBeHidden()
-  // Whoever goes elsewhere expects another page; what is told is what moves of it from here on.
-  await page.evaluate(() => (window as unknown as { moved?: Shift[] }).moved?.splice(0))
+  // Whoever goes elsewhere expects another page; what is told is what moves of it from here on, once that page has been painted.
+  await page.evaluate(
+    () =>
+      new Promise<void>((painted) =>
+        requestAnimationFrame(() =>
+          requestAnimationFrame(() => {
+            ;(window as unknown as { moved?: Shift[] }).moved?.splice(0)
+            painted()
+          }),
+        ),
+      ),
+  )
   await expect(page.locator('main h1, main article, main h3').first()).toBeVisible()
   await expect.poll(waiting).toBe(0)
 }

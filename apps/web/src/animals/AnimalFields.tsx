@@ -28,7 +28,7 @@ export function HatchedRead({ text, today }: { text: string; today: string }) {
 /** A photo of it, taken or chosen now and sent once the animal is in the book. */
 export function PhotoPicked({ photo, onPick }: { photo: File | null; onPick(photo: File | null): void }) {
   return (
-    <div className="row" style={{ gap: 10 }}>
+    <div className="row gap-12">
       <Upload
         accept="image/*"
         showUploadList={false}

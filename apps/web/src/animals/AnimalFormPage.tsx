@@ -157,12 +157,12 @@ function AnimalForm({
   const names = placeNames(places ?? [])
   const tagOf = (id: unknown) => animals?.find((a) => a.id === id)?.tag
   return (
-    <section className="page" style={{ maxWidth: 820 }}>
+    <section className="page upto-820">
       <h1>{page ? `What is known of ${page.animal.tag}` : 'A new animal'}</h1>
       <ContractForm
         of={form}
         label={page ? `What is known of ${page.animal.tag}` : 'A new animal'}
-        style={{ marginTop: 14 }}
+        className="above-16"
         actions={
           <FormActions
             of={form}
@@ -180,9 +180,9 @@ function AnimalForm({
           </FormActions>
         }
       >
-        <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
+        <div className="columns halves">
           <div>
-            <div className="columns" style={{ gridTemplateColumns: '1fr 1fr', gap: 12 }}>
+            <div className="columns halves gap-12">
               <TextField name="tag" label="Tag" most={24} autoFocus needed="give it a tag" />
               <TextField name="name" label="Name" most={40} placeholder="if it has one" />
             </div>
@@ -236,7 +236,7 @@ function AnimalForm({
               label="Purpose"
               options={PURPOSES.map((p) => ({ value: p, label: p }))}
             />
-            <div className="columns" style={{ gridTemplateColumns: '2fr 1fr', gap: 12 }}>
+            <div className="columns wide-left gap-12">
               <TextField name="origin" label="Where it came from" />
               {!page && <DayField name="arrived" label="Arrived" latest={today} />}
             </div>

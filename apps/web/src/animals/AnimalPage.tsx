@@ -59,14 +59,14 @@ function AnimalView({ page }: { page: Page }) {
   useKeys({ e: () => setOpen('readiness'), g: () => setOpen('gate') }, open === null)
   return (
     <section className="page">
-      <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1.25fr) minmax(0, 1fr)' }}>
+      <div className="columns wider-left">
         <div>
           <Card page={page} onReadiness={() => setOpen('readiness')} onGate={() => setOpen('gate')} />
           {page.weights.length > 0 && (
-            <div className="card" style={{ marginTop: 16 }}>
+            <div className="card above-16">
               <h2>Weight</h2>
               {page.pace && <Pace pace={page.pace} />}
-              <Suspense fallback={<div style={{ height: 250 }} />}>
+              <Suspense fallback={<div className="high-260" />}>
                 <GrowthChart page={page} />
               </Suspense>
             </div>
@@ -86,18 +86,16 @@ function AnimalView({ page }: { page: Page }) {
           <Papers page={page} />
           {animal.purpose === 'breeder' && <PastVerdicts animalId={animal.id} />}
           <History subjectId={animal.id} />
-          <p className="small quiet" style={{ marginTop: 14 }}>
-            {page.cautions}
-          </p>
+          <p className="small quiet above-16">{page.cautions}</p>
         </div>
         <div>
           {may.write && livesHere(animal.presence) && (
-            <div className="card now" style={{ marginBottom: 16 }}>
+            <div className="card now below-16">
               <QuickLog animal={animal} methods={page.sexing} checks={page.checks} active={open === null} />
             </div>
           )}
           {page.offFood && <OffFood animalId={animal.id} tag={animal.tag} advice={page.offFood} />}
-          <h2 style={{ marginTop: page.offFood ? 16 : 0 }}>Log</h2>
+          <h2 className={page.offFood ? 'above-16' : ''}>Log</h2>
           <EntryList entries={page.entries} most={40} />
         </div>
       </div>
@@ -228,7 +226,7 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
       <div className="small">
         {sentences(stage.housing, stage.climate, stage.light, stage.feed, stage.care)}
       </div>
-      <div className="row small" style={{ marginTop: 6, gap: 16 }}>
+      <div className="row small above-8 gap-16">
         <span>
           dam{' '}
           {animal.dam ? (
@@ -253,18 +251,18 @@ function Card({ page, onReadiness, onGate }: { page: Page; onReadiness(): void; 
         {page.origin && <span className="quiet">{page.origin}</span>}
       </div>
       {young.length > 0 && (
-        <div className="small" style={{ marginTop: 6 }}>
+        <div className="small above-8">
           {young.length} young:{' '}
           {young.slice(0, 14).map((y) => (
-            <Link key={y.id} className="tag" to={`/animals/${y.id}`} style={{ marginRight: 8 }}>
+            <Link key={y.id} className="tag after-8" to={`/animals/${y.id}`}>
               {y.tag}
             </Link>
           ))}
           {young.length > 14 && '…'}
         </div>
       )}
-      {page.note && <p style={{ marginTop: 8 }}>{page.note}</p>}
-      <div className="row no-print" style={{ marginTop: 10 }}>
+      {page.note && <p className="above-8">{page.note}</p>}
+      <div className="row no-print above-12">
         {may.decide && <Link to={`/animals/${animal.id}/edit`}>change what is known</Link>}
         {may.seesBuyers && <Link to={`/leaving/${animal.id}/hand-over`}>hand-over sheet</Link>}
         <Link to={`/animals/cards?ids=${animal.id}`}>card</Link>

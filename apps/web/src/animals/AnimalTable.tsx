@@ -59,13 +59,12 @@ export function AnimalTable({ animals, selectable }: { animals: readonly AnimalR
   const all = animals.length > 0 && animals.every((a) => picked.has(a.id))
   return (
     <div
-      className={css.grid}
+      className={`${css.grid} ${css.tall}`}
       ref={scroller}
       role="table"
       aria-label="Animals"
       aria-rowcount={lines.length + 1}
       tabIndex={0}
-      style={{ height: 'max(340px, calc(100vh - 262px))' }}
     >
       <div role="row" className={css.titles} style={template}>
         {selectable && (
@@ -94,7 +93,8 @@ export function AnimalTable({ animals, selectable }: { animals: readonly AnimalR
       </div>
       <div
         role="rowgroup"
-        style={{ height: virtual.getTotalSize(), position: 'relative', minWidth: template.minWidth }}
+        className={css.rows}
+        style={{ height: virtual.getTotalSize(), minWidth: template.minWidth }}
       >
         {virtual.getVirtualItems().map(({ index, start }) => {
           const line = lines[index]!
@@ -113,7 +113,7 @@ export function AnimalTable({ animals, selectable }: { animals: readonly AnimalR
                 aria-rowindex={index + 2}
                 style={style}
               >
-                <div role="cell" style={{ gridColumn: '1 / -1' }}>
+                <div role="cell" className={css.acrossAll}>
                   {line.group} <span className="fig quiet">{line.count}</span>
                 </div>
               </div>

@@ -84,7 +84,7 @@ export function AnimalsPage() {
         <Input
           aria-label="Filter animals"
           placeholder="tag, name, look, place"
-          style={{ width: 178 }}
+          className="w-190"
           value={find}
           onChange={(e) => type(e.target.value)}
           allowClear
@@ -180,7 +180,7 @@ function Nobody({ may }: { may: boolean }) {
     <section className="page">
       <BrokenProtocols />
       <h1>Animals</h1>
-      <div className="empty" style={{ marginTop: 14 }}>
+      <div className="empty above-16">
         <p>There is no animal in this book yet.</p>
         <NoSpecies />
         {may && (

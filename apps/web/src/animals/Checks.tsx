@@ -9,7 +9,7 @@ export function Checks({ page: { checks } }: { page: AnimalPage }) {
   const shown = checks.filter(({ last, due }) => last ?? due)
   if (shown.length === 0) return null
   return (
-    <section className="card" style={{ marginTop: 16 }} aria-label="Checks">
+    <section className="card above-16" aria-label="Checks">
       <h2>Checks</h2>
       <ul className="lines">
         {shown.map(({ name, last, due }) => (

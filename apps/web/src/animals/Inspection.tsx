@@ -27,7 +27,7 @@ export function Inspection({ page }: { page: AnimalPage }) {
   const [view, setView] = useState<OutlineView>('above')
   const [at, setAt] = useState<{ x: number; y: number } | null>(null)
   return (
-    <section className="card" style={{ marginTop: 16 }} aria-label="Inspection">
+    <section className="card above-16" aria-label="Inspection">
       <div className="between">
         <h2>Inspection</h2>
         <Segmented
@@ -38,7 +38,7 @@ export function Inspection({ page }: { page: AnimalPage }) {
           options={['above', 'side']}
         />
       </div>
-      <div style={{ maxWidth: 520 }}>
+      <div className="upto-520">
         <BodyOutline
           plan={animal.bodyPlan}
           view={view}
@@ -86,7 +86,7 @@ export function Inspection({ page }: { page: AnimalPage }) {
         </ul>
       )}
       {at && <DefectForm page={page} view={view} at={at} onDone={() => setAt(null)} />}
-      <p className="small quiet" style={{ marginTop: 6 }}>
+      <p className="small quiet above-8">
         A hurt or failing animal belongs with a vet; what follows from a grade is kept in purpose and price.
       </p>
     </section>
@@ -121,13 +121,13 @@ function DefectForm({
     <ContractForm
       of={writing}
       label="A defect"
-      style={{ marginTop: 8 }}
+      className="above-8"
       actions={<FormActions of={writing} save="Save defect" onCancel={onDone} />}
     >
       <Field name="defect" label="What it is" needed="Enter what it is">
         <AutoComplete
           autoFocus
-          style={{ width: 240 }}
+          className="w-240"
           options={USUAL_DEFECTS[animal.bodyPlan].map((value) => ({ value }))}
           showSearch={{ filterOption: (typed, option) => option!.value.includes(typed.toLowerCase()) }}
         />

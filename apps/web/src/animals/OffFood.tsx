@@ -19,7 +19,7 @@ export function OffFood({ animalId, tag, advice }: { animalId: string; tag: stri
       `${tag}: ${sign} ${seen ? 'seen' : 'not seen'}`,
     )
   return (
-    <section className="card now" style={{ marginTop: 16 }} aria-label="Off her food">
+    <section className="card now above-16" aria-label="Off her food">
       <h2>Off her food: why?</h2>
       {advice.explanations.map((e) => (
         <div key={e.cause} className={css.cause}>
@@ -43,7 +43,7 @@ export function OffFood({ animalId, tag, advice }: { animalId: string; tag: stri
       ))}
       {may.write && advice.ask.length > 0 && (
         <>
-          <h3 style={{ marginTop: 12 }}>Look at her: what tells most</h3>
+          <h3 className="above-12">Look at her: what tells most</h3>
           <ul className="lines">
             {advice.ask.slice(0, MOST_ASKED).map(({ sign }) => (
               <li key={sign} className="between">

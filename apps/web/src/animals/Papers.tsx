@@ -22,7 +22,7 @@ export function Papers({ page }: { page: AnimalPage }) {
     }
   }
   return (
-    <section className="card" style={{ marginTop: 16 }}>
+    <section className="card above-16">
       <h2>Papers</h2>
       {page.papers.length === 0 && <p className="quiet">No permit, bill or letter is kept here.</p>}
       <ul className="lines">
@@ -62,7 +62,7 @@ export function Papers({ page }: { page: AnimalPage }) {
             return false
           }}
         >
-          <Button style={{ marginTop: 8 }}>Keep a paper here</Button>
+          <Button className="above-8">Keep a paper here</Button>
         </Upload>
       )}
       {says && (

@@ -17,7 +17,7 @@ export function PastVerdicts({ animalId }: { animalId: string }) {
     { select: verdictsOf, enabled: open },
   )
   return (
-    <details className="card" style={{ marginTop: 16 }} onToggle={(e) => setOpen(e.currentTarget.open)}>
+    <details className="card above-16" onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>How it was judged before</summary>
       {data && data.length === 0 && <p className="quiet">It was never weighed, so never judged.</p>}
       {data && data.length > 0 && (

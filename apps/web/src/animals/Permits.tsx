@@ -19,7 +19,7 @@ export function Permits({ page }: { page: AnimalPage }) {
   const [open, setOpen] = useState(false)
   if (permits.length === 0 && papersWanted === '' && !may.decide) return null
   return (
-    <section style={{ marginTop: 16 }} aria-label="Permits">
+    <section className="above-16" aria-label="Permits">
       <div className="between">
         <h2>Permits and marks</h2>
         {may.decide && !open && (

@@ -11,7 +11,7 @@ export function Sizes({ sizes }: { sizes: AnimalPage['sizes'] }) {
   if (sizes.length === 0) return null
   const mm = (value: number) => figures.quantity({ value, unit: 'mm' })
   return (
-    <section className="card" style={{ marginTop: 16 }} aria-label="Size">
+    <section className="card above-16" aria-label="Size">
       <h2>Size</h2>
       <ul className="lines">
         {bodySizes.flatMap((of) => {
@@ -37,11 +37,10 @@ export function Sizes({ sizes }: { sizes: AnimalPage['sizes'] }) {
               </div>
               {new Set(told.map(({ on }) => on)).size > 1 && (
                 <figure
-                  className="chart"
-                  style={{ margin: '6px 0 0' }}
+                  className="chart flush above-8"
                   aria-label={`${BODY_SIZES[of].label} from day to day`}
                 >
-                  <Suspense fallback={<div style={{ height: 150 }} />}>
+                  <Suspense fallback={<div className="high-150" />}>
                     <SizeChart told={told} />
                   </Suspense>
                   <details className="small">

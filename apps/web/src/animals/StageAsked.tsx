@@ -25,12 +25,12 @@ export function StageAsked({ page }: { page: AnimalPage }) {
     <div className="small note" data-testid="stage-asked">
       {animal.hatched === null && stage.placedBy === 'age' ? NOT_KNOWN : SAYS[stage.placedBy]}
       {may.decide && (
-        <div className="row" style={{ marginTop: 6, gap: 8, alignItems: 'center' }}>
+        <div className="row above-8 gap-8 at-middle">
           <Select
             aria-label="Stage"
             size="small"
             value={stage.name}
-            style={{ width: 160 }}
+            className="w-190"
             options={stage.all.map((name) => ({ value: name, label: name }))}
             onChange={(name) => void say(name)}
           />

@@ -12,7 +12,7 @@ export function Traits({ page }: { page: AnimalPage }) {
   const genes = useGenes(page.protocolId)
   const [adding, setAdding] = useState(false)
   return (
-    <section className="card" style={{ marginTop: 16 }}>
+    <section className="card above-16">
       <div className="between">
         <h2>Look and genes</h2>
         {may.write && !adding && (

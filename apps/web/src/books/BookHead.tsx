@@ -21,7 +21,7 @@ export function BookHead({ title }: { title: ReactNode }) {
 }
 
 /** The way out; where it does not open, somebody else at this device would still be you. */
-export function SignOut(props: Pick<ButtonProps, 'size' | 'block' | 'style'>) {
+export function SignOut(props: Pick<ButtonProps, 'size' | 'block' | 'className'>) {
   const sayNot = useSayNot()
   const signOut = () =>
     ask(booksApi.signOut)

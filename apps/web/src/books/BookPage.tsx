@@ -14,7 +14,7 @@ export function BookPage() {
   return (
     <section className="page">
       <BookHead title="Settings" />
-      <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
+      <div className="columns halves">
         <Settings />
         <Scales />
       </div>
@@ -71,7 +71,7 @@ function Settings() {
           options={Intl.supportedValuesOf('timeZone').map((z) => ({ value: z, label: z }))}
         />
       </div>
-      <div className="row" style={{ gap: 24, marginBottom: 12 }}>
+      <div className="row gap-24 below-12">
         <span>
           weights in{' '}
           <Segmented

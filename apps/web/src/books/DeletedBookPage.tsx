@@ -26,7 +26,7 @@ export function DeletedBookPage() {
       <Button type="primary" size="large" block onClick={() => void saying.run(() => send(booksApi.restore))}>
         Bring it back
       </Button>
-      <SignOut size="large" block style={{ marginTop: 8 }} />
+      <SignOut size="large" block className="above-8" />
     </main>
   )
 }

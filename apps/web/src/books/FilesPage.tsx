@@ -13,11 +13,11 @@ export function FilesPage() {
   return (
     <section className="page">
       <BookHead title="Files" />
-      <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
+      <div className="columns halves">
         <Lists lists={data.lists} />
         <div>
           <Archive />
-          <div className="card" style={{ marginTop: may.run ? 16 : 0 }}>
+          <div className={`card ${may.run ? 'above-16' : ''}`}>
             <h3>Other ways</h3>
             <ul className="lines">
               {may.decide && (

@@ -10,6 +10,7 @@ import { useMay, useSession } from '../shell/session'
 import { OpenedLink } from './OpenedLink'
 import { ROLE_SAYS, ROLES_SHOWN } from './roleWords'
 import { useSaying } from './useSaying'
+import css from './books.module.css'
 
 /** One member: who they are; opened, what they did and what the owner may change. */
 export function MemberCard({ member, isOpen, onOpen }: { member: Member; isOpen: boolean; onOpen(): void }) {
@@ -18,7 +19,7 @@ export function MemberCard({ member, isOpen, onOpen }: { member: Member; isOpen:
   const may = useMay()
   const over = member.endsOn !== null && member.endsOn < today
   return (
-    <div className="card" role="region" aria-label={member.name} style={{ marginBottom: 10 }}>
+    <div className="card below-12" role="region" aria-label={member.name}>
       <div className="between">
         <span>
           <strong>{member.name}</strong> <span className="quiet">{member.email}</span>
@@ -52,7 +53,7 @@ function WhatTheyDid({ member }: { member: Member }) {
   if (data.total === 0) return <p className="quiet">{member.name} has written nothing yet.</p>
   const struck = data.byKind.reduce((n, k) => n + k.struck, 0)
   return (
-    <div style={{ marginTop: 10 }}>
+    <div className="above-12">
       <p>
         {data.total} entries{struck > 0 && `, ${struck} of them struck out since`}:{' '}
         {data.byKind
@@ -100,20 +101,20 @@ function WhatTheyMay({ member }: { member: Member }) {
       })
   }
   return (
-    <div style={{ marginTop: 10, borderTop: '1px solid var(--rule)', paddingTop: 10 }}>
-      <div className="row" style={{ gap: 12, flexWrap: 'wrap' }}>
+    <div className={`above-12 ${css.foot}`}>
+      <div className="row gap-12 wraps">
         <Select
           aria-label={`Role of ${member.name}`}
           value={member.role}
-          style={{ width: 130 }}
+          className="w-130"
           options={ROLES_SHOWN.map((role) => ({ value: role, label: role }))}
           onChange={(role) => change({ role })}
         />
-        <label className="small row" style={{ gap: 6 }}>
+        <label className="small row gap-8">
           until
           <Input
             type="date"
-            style={{ width: 160 }}
+            className="w-190"
             value={member.endsOn ?? ''}
             onChange={(e) => change({ endsOn: e.target.value || null })}
           />

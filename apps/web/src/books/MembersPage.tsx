@@ -21,7 +21,7 @@ export function MembersPage() {
   return (
     <section className="page">
       <BookHead title="Members" />
-      <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 3fr) minmax(0, 2fr)' }}>
+      <div className="columns wider-left">
         <div>
           {data.members.map((m) => (
             <MemberCard
@@ -35,7 +35,7 @@ export function MembersPage() {
         {may.run && (
           <div>
             <Invite />
-            <details className="card" style={{ marginTop: 16 }}>
+            <details className="card above-16">
               <summary>Add somebody with a first password</summary>
               <WithPassword />
             </details>
@@ -117,7 +117,7 @@ function OpenLinks() {
   if (!data?.invitations.length) return null
   return (
     <>
-      <h3 style={{ marginTop: 16 }}>Not used yet</h3>
+      <h3 className="above-16">Not used yet</h3>
       <ul className="lines">
         {data.invitations.map((link) => (
           <li key={link.id} className="between">

@@ -13,7 +13,7 @@ export function OpenedLink({ made, says }: { made: InvitationMade; says: string 
       <p>
         {says} It opens once, until {figures.instant(made.expiresAt)}, and is shown only now.
       </p>
-      <div className="row" style={{ gap: 8 }}>
+      <div className="row gap-8">
         <Input aria-label="The link" readOnly value={address} onFocus={(e) => e.target.select()} />
         <Button
           onClick={() =>

@@ -102,7 +102,7 @@ export function SignInPage() {
         </Button>
       </form>
       {books.length > 0 && (
-        <section aria-label="Which book?" style={{ marginTop: 16 }}>
+        <section aria-label="Which book?" className="above-16">
           <h2>Which book?</h2>
           {books.map((b, i) => (
             <Button
@@ -110,7 +110,7 @@ export function SignInPage() {
               size="large"
               block
               autoFocus={i === 0}
-              style={{ marginBottom: 8 }}
+              className="below-8"
               onClick={() => void signIn(b.id)}
             >
               {b.name}

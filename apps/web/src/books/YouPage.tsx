@@ -13,7 +13,7 @@ export function YouPage() {
   return (
     <section className="page">
       <BookHead title="Your account" />
-      <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
+      <div className="columns halves">
         <div>
           <Password />
           <SecondStep />
@@ -85,12 +85,12 @@ function SecondStep() {
     if (await saying.run(() => send(booksApi.endSecondFactor, { body: { password: typed } }))) done()
   }
   return (
-    <div className="card" style={{ marginTop: 16 }} role="region" aria-label="Second step">
+    <div className="card above-16" role="region" aria-label="Second step">
       <h3>A second step at the door</h3>
       {member.secondFactor ? (
         <form onSubmit={(e) => void end(e)} noValidate>
           <p>Signing in asks for six figures from your telephone too.</p>
-          <div className="row" style={{ gap: 8 }}>
+          <div className="row gap-8">
             <Input.Password
               aria-label="Your password"
               placeholder="your password"
@@ -107,7 +107,7 @@ function SecondStep() {
           <p>
             <code className="fig">{offer.secret.match(/.{1,4}/g)!.join(' ')}</code>
           </p>
-          <div className="row" style={{ gap: 8 }}>
+          <div className="row gap-8">
             <Input
               aria-label="The six figures it shows"
               placeholder="six figures"
@@ -128,8 +128,7 @@ function SecondStep() {
             of the book can let you in anew.
           </p>
           <form
-            className="row"
-            style={{ gap: 8 }}
+            className="row gap-8"
             noValidate
             onSubmit={(e) => {
               e.preventDefault()

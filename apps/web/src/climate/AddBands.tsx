@@ -14,16 +14,16 @@ export function AddBands({ measured }: { measured: readonly string[] }) {
   )
   if (open.length === 0) return null
   return (
-    <details style={{ marginTop: 18 }}>
+    <details className="above-16">
       <summary className="quiet">watch an enclosure or a room</summary>
-      <div className="card small-card" style={{ maxWidth: 560, marginTop: 8 }}>
+      <div className="card small-card upto-520 above-8">
         <Select
           aria-label="Enclosure or room"
           showSearch={{ optionFilterProp: 'label' }}
           placeholder="which one"
           value={placeId}
           onChange={setPlace}
-          style={{ width: 260, marginBottom: 10 }}
+          className="w-300 below-12"
           options={open.map((p) => ({ value: p.id, label: names.get(p.id) ?? p.name }))}
         />
         {placeId && <BandsForm key={placeId} placeId={placeId} bands={null} onDone={() => setPlace(null)} />}

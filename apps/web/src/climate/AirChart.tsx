@@ -23,7 +23,7 @@ const TABLE_ROWS = 48
 export function AirChart({ place, from, to }: { place: ClimateRow; from: string; to: string }) {
   const { data } = useSeries(place.probeId, from, to)
   // As high as the chart with its legend.
-  if (!data) return <div style={{ height: 306 }} />
+  if (!data) return <div className="high-300" />
   if (data.at.length === 0) return <p className="empty">No readings in this period.</p>
   return <Drawn place={place} series={data} />
 }
@@ -46,7 +46,7 @@ function Drawn({ place, series }: { place: ClimateRow; series: Series }) {
       : figures.day(new Date(x).toISOString().slice(0, 10))
   const domain = [rows[0]!.x, rows.at(-1)!.x]
   return (
-    <figure className="chart" style={{ margin: 0 }}>
+    <figure className="chart flush">
       <ResponsiveContainer width="100%" height={240}>
         <ComposedChart data={rows} syncId="air" margin={{ top: 6, right: 10, bottom: 0, left: 0 }}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />
@@ -143,7 +143,7 @@ function Drawn({ place, series }: { place: ClimateRow; series: Series }) {
       )}
       <figcaption>
         <span>
-          <i className="swatch" style={{ color: 'var(--ink)' }} />
+          <i className="swatch in-ink" />
           mean of {series.stepMinutes < 60 ? `${series.stepMinutes} min` : `${series.stepMinutes / 60} h`};
           shaded between its extremes
         </span>

@@ -46,7 +46,7 @@ export function BandsForm({
       size="small"
       step={step}
       value={Number.isNaN(n) ? null : n}
-      style={{ width: 74 }}
+      className="w-76"
       onChange={(v) => setValue(set(v ?? NaN))}
     />
   )
@@ -55,7 +55,7 @@ export function BandsForm({
       label={label}
       size="small"
       step={0.5}
-      style={{ width: 74 }}
+      className="w-76"
       celsius={celsius}
       onChange={(c) => setValue(set(c ?? NaN))}
     />
@@ -79,14 +79,14 @@ export function BandsForm({
     <form onSubmit={save} aria-label="Bands" noValidate>
       {proposed && <p className="small quiet">{saysProposed(proposed)}</p>}
       <p className="row">
-        <span style={{ width: 60 }}>by day</span>
+        <span className="w-64">by day</span>
         {warmth('Day, at least', day.low, (low) => ({ ...value, day: { ...day, low } }))} to
         {warmth('Day, at most', day.high, (high) => ({ ...value, day: { ...day, high } }))} {unit}, from
         {number('Day begins at, hour', value.dayFrom, (dayFrom) => ({ ...value, dayFrom }))} for
         {number('Hours of day', value.dayHours, (dayHours) => ({ ...value, dayHours }))} h
       </p>
       <p className="row">
-        <span style={{ width: 60 }}>by night</span>
+        <span className="w-64">by night</span>
         {warmth('Night, at least', night.low, (low) => ({ ...value, night: { ...night, low } }))} to
         {warmth('Night, at most', night.high, (high) => ({ ...value, night: { ...night, high } }))} {unit}
       </p>

@@ -22,10 +22,10 @@ export function DialCard({ place }: { place: ClimateRow }) {
   if (!turns) return null
   const last = turns[0]
   return (
-    <article className="card small-card" aria-label="Its dial" style={{ marginBottom: 14 }}>
+    <article className="card small-card below-16" aria-label="Its dial">
       <h2>Its dial</h2>
       {may.decide && <DialForm key={last?.id ?? ''} place={place} last={last} />}
-      <ul className="lines small" style={{ marginTop: 8 }}>
+      <ul className="lines small above-8">
         {turns.slice(0, 6).map((e) => {
           const { celsius, night } = e.payload
           return (
@@ -87,7 +87,7 @@ function DialForm({ place, last }: { place: ClimateRow; last: Entry<'set point'>
       size="small"
       step={step}
       value={value}
-      style={{ width: 76 }}
+      className="w-76"
       onChange={(n) => set(n ?? 0)}
     />
   )
@@ -98,7 +98,7 @@ function DialForm({ place, last }: { place: ClimateRow; last: Entry<'set point'>
           label="Set to"
           size="small"
           step={0.1}
-          style={{ width: 76 }}
+          className="w-76"
           celsius={celsius}
           onChange={setCelsius}
         />{' '}
@@ -113,12 +113,12 @@ function DialForm({ place, last }: { place: ClimateRow; last: Entry<'set point'>
         </Checkbox>
       </div>
       {night && (
-        <div className="row" style={{ marginTop: 8 }}>
+        <div className="row above-8">
           <TemperatureInput
             label="By night"
             size="small"
             step={0.1}
-            style={{ width: 76 }}
+            className="w-76"
             celsius={night.celsius}
             onChange={(c) => setNight({ ...night, celsius: c ?? NaN })}
           />{' '}
@@ -132,7 +132,7 @@ function DialForm({ place, last }: { place: ClimateRow; last: Entry<'set point'>
           {says}
         </p>
       )}
-      <Button size="small" htmlType="submit" style={{ marginTop: 8 }}>
+      <Button size="small" htmlType="submit" className="above-8">
         Save setting
       </Button>
     </form>

@@ -16,6 +16,7 @@ import { AirChart } from './AirChart'
 import { BandsForm } from './BandsForm'
 import { DialCard } from './DialCard'
 import { useClimate } from './queries'
+import css from './climate.module.css'
 
 const STRETCHES = [
   { value: 1, label: 'a day' },
@@ -50,7 +51,7 @@ export function PlaceClimatePage() {
           options={STRETCHES.map((s) => ({ value: s.value, label: s.label }))}
         />
       </PageHead>
-      <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) 340px' }}>
+      <div className="columns with-side">
         <div>
           <Now place={place} celsius={heard?.celsius ?? place.lastC} at={heard?.at ?? place.lastAt} />
           <AirChart place={place} from={from} to={to} />
@@ -82,10 +83,10 @@ export function PlaceClimatePage() {
 function Now({ place, celsius, at }: { place: ClimateRow; celsius: number | null; at: string | null }) {
   const figures = useFigures()
   return (
-    <div style={{ marginBottom: 10 }}>
-      <p className="figure-line" style={{ margin: 0 }}>
+    <div className="below-12">
+      <p className="figure-line flush">
         <span>
-          <b className="fig" style={{ fontSize: 26 }} data-testid="now-c">
+          <b className={`fig ${css.now}`} data-testid="now-c">
             {figures.celsius(celsius)}
           </b>{' '}
           {at && <span className="quiet">{figures.instant(at)}</span>}
@@ -112,7 +113,7 @@ function Inside({ placeId }: { placeId: string }) {
   if (inside.length === 0) return null
   return (
     <>
-      <h2 style={{ marginTop: 16 }}>Eggs there</h2>
+      <h2 className="above-16">Eggs there</h2>
       <table className="plain-table">
         <tbody>
           {inside.map((c) => (
@@ -159,7 +160,7 @@ function ProbeCard({ place }: { place: ClimateRow }) {
     }
   }
   return (
-    <article className="card small-card" aria-label="Its probe" style={{ marginTop: 14 }}>
+    <article className="card small-card above-16" aria-label="Its probe">
       <h2>Its probe</h2>
       <p className="small">
         {place.offsetC === 0 ? 'Taken as it reads.' : `${signed(place.offsetC)} are added to what it reads.`}
@@ -183,7 +184,7 @@ function ProbeCard({ place }: { place: ClimateRow }) {
             placeholder="it shows"
             celsius={read}
             onChange={setRead}
-            style={{ width: 90 }}
+            className="w-90"
           />
           <TemperatureInput
             label="True is"
@@ -192,7 +193,7 @@ function ProbeCard({ place }: { place: ClimateRow }) {
             placeholder="true is"
             celsius={truth}
             onChange={setTruth}
-            style={{ width: 90 }}
+            className="w-90"
           />
           <Button size="small" htmlType="submit" disabled={read === null || truth === null}>
             Calibrate
@@ -204,7 +205,7 @@ function ProbeCard({ place }: { place: ClimateRow }) {
           {says}
         </p>
       )}
-      <p className="small" style={{ marginTop: 10 }}>
+      <p className="small above-12">
         <Link to={`/incubation/log?probe=${place.probeId}&back=/climate/${place.placeId}`}>
           Bring in its log
         </Link>
@@ -227,8 +228,8 @@ function ProbeCard({ place }: { place: ClimateRow }) {
       </p>
       {token && (
         <p className="small">
-          Its token, shown this once: <code style={{ wordBreak: 'break-all' }}>{token}</code>. Send readings
-          to <code>POST /api/bridge/readings</code>.
+          Its token, shown this once: <code className={css.address}>{token}</code>. Send readings to{' '}
+          <code>POST /api/bridge/readings</code>.
         </p>
       )}
     </article>

@@ -12,7 +12,7 @@ function useSexes() {
     told: { females: females ?? 0, males: males ?? 0 },
     all: (females ?? 0) + (males ?? 0),
     fields: (
-      <div className="row" style={{ gap: 10 }}>
+      <div className="row gap-12">
         <WholeField name="Females" value={females} onChange={setFemales} first />
         <WholeField name="Males" value={males} onChange={setMales} />
       </div>
@@ -41,11 +41,7 @@ export function AdultsForm({ studied: { cohort, standing }, onDone }: ActProps) 
   }
   return (
     <FormCard title="Adults in or out" keep="Save" says={says} onKeep={keep} onDone={onDone}>
-      <Radio.Group
-        value={way}
-        onChange={(e) => setWay(e.target.value as 'in' | 'out')}
-        style={{ marginBottom: 8 }}
-      >
+      <Radio.Group value={way} onChange={(e) => setWay(e.target.value as 'in' | 'out')} className="below-8">
         <Radio value="in">set in</Radio>
         <Radio value="out">taken out, to rest</Radio>
       </Radio.Group>

@@ -74,7 +74,7 @@ export function BoxCourse({ studied }: { studied: StudiedCohort }) {
       <figure className="chart">
         <figcaption>
           <span>
-            <i className="swatch" style={{ borderColor: 'var(--clay)' }} />
+            <i className="swatch edge-clay" />
             chance that {eater} are among the eggs
           </span>
           <span className="quiet">line: the day to search</span>

@@ -20,15 +20,9 @@ export function CohortCard({
     .map((s) => told(s.count, s.name === 'grown' ? protocol.grown : s.name))
     .join(', ')
   return (
-    <article
-      className={`card small-card ${here ? 'now' : ''}`}
-      style={{ marginBottom: 12 }}
-      aria-label={`Cohort ${cohort.name}`}
-    >
+    <article className={`card small-card ${here ? 'now' : ''} below-12`} aria-label={`Cohort ${cohort.name}`}>
       <button type="button" className="plain wide" aria-current={here} onClick={onPick}>
-        <span className="tag" style={{ fontSize: 18 }}>
-          {cohort.name}
-        </span>
+        <span className="tag bigger">{cohort.name}</span>
         <span className="small">
           {cohort.species}
           {cohort.place ? `, ${cohort.place.name}` : ''}

@@ -88,11 +88,11 @@ function Kept({ data }: { data: Cohorts }) {
         </div>
       )}
       {picked && (
-        <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 2.2fr) minmax(270px, 1fr)' }}>
+        <div className="columns wide-left">
           <div key={picked.cohort.id}>
             <Course studied={picked} today={data.today} />
             {may.write && (
-              <div className="row" style={{ gap: 8, margin: '12px 0', flexWrap: 'wrap' }}>
+              <div className="row gap-8 above-12 below-12 wraps">
                 {acts.map((a) => (
                   <Button
                     key={a.act}
@@ -141,7 +141,7 @@ function Course({ studied, today }: { studied: StudiedCohort; today: string }) {
   const lines = cohort.lines.filter((l) => l.line !== '')
   return (
     <>
-      <p style={{ margin: '0 0 8px' }}>
+      <p className="flush below-8">
         {protocol.species}
         {lines.length > 0 &&
           `, ${lines.map((l) => (lines.length > 1 ? `${l.line} ${Math.round(l.share * 100)} %` : l.line)).join(' and ')}`}

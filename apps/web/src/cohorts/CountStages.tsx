@@ -68,7 +68,7 @@ export function CountStages({ studied, onDone }: ActProps) {
       placeholder={placeholder}
       value={text[name] ?? ''}
       onChange={(e) => setText((t) => ({ ...t, [name]: e.target.value }))}
-      style={{ width: 90 }}
+      className="w-90"
     />
   )
   return (
@@ -85,7 +85,7 @@ export function CountStages({ studied, onDone }: ActProps) {
         </tbody>
       </table>
       {studied.protocol.adults && names.includes(last) && (
-        <div className="row" style={{ gap: 10 }}>
+        <div className="row gap-12">
           {SEXED.map((name, i) => (
             <Labelled key={name} name={i === 0 ? `${last}: ${name}` : name}>
               {field(name)}

@@ -25,14 +25,14 @@ export function EggsCollected({ studied: { cohort }, onDone }: ActProps) {
   }
   return (
     <FormCard title="Eggs collected" keep="Save" says={says} onKeep={keep} onDone={onDone}>
-      <div className="row" style={{ gap: 10, alignItems: 'end' }}>
+      <div className="row gap-12 at-end">
         <WholeField name="How many" value={count} onChange={setCount} first min={1} />
         <Labelled name="Mothers">
           <Select
             aria-label="Mothers"
             value={mothers}
             onChange={setMothers}
-            style={{ width: 120 }}
+            className="w-130"
             options={MOTHERS.map((value) => ({ value, label: value }))}
           />
         </Labelled>
@@ -69,7 +69,7 @@ export function EggsJudged({ studied: { cohort }, onDone }: ActProps) {
   }
   return (
     <FormCard title="Eggs judged" keep="Save" says={says} onKeep={keep} onDone={onDone}>
-      <div className="row" style={{ gap: 10 }}>
+      <div className="row gap-12">
         <WholeField name="Look fertile" value={fertile} onChange={setFertile} first />
         <WholeField name="Dented or empty" value={infertile} onChange={setInfertile} />
       </div>

@@ -42,7 +42,7 @@ function Emergence({ data }: { data: Cohorts }) {
             value={picked.species}
             onChange={setSpecies}
             options={ordered.map((b) => b.species)}
-            style={{ marginBottom: 10 }}
+            className="below-12"
           />
           <OfSpecies key={picked.species} broods={picked} today={data.today} />
         </>
@@ -77,7 +77,7 @@ function OfSpecies({ broods, today }: { broods: Broods; today: string }) {
   const [females, males] = [sum('female'), sum('male')]
   const best = result?.asTheyAre.best
   return (
-    <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 2.2fr) minmax(270px, 1fr)' }}>
+    <div className="columns wide-left">
       <div>
         <div className={css.nights}>
           {progress !== null && (
@@ -91,7 +91,7 @@ function OfSpecies({ broods, today }: { broods: Broods; today: string }) {
                   ? `Pair them on the night of ${on(best.day)}: about ${best.females.toFixed(1)} females ready and ${best.males.toFixed(1)} males alive`
                   : 'As they stand, no female will meet a male'}
               </h3>
-              <p style={{ margin: '0 0 8px' }}>
+              <p className="flush below-8">
                 <strong>{result.asTheyAre.pairs.toFixed(1)}</strong> of {females.toFixed(1)} females find one
                 of {males.toFixed(1)} males on night {protocol.adults!.nights.from} to{' '}
                 {protocol.adults!.nights.to} of their life.
@@ -117,7 +117,7 @@ function OfSpecies({ broods, today }: { broods: Broods; today: string }) {
               precision={0}
               value={second}
               onChange={(n) => setSecond(n ?? 0)}
-              style={{ width: 70 }}
+              className="w-76"
             />{' '}
             more, half of either sex
             {result?.second

@@ -27,7 +27,7 @@ export function FormCard({
     void onKeep()
   }
   return (
-    <form className="card now" style={{ marginBottom: 12 }} onSubmit={submit} aria-label={title}>
+    <form className="card now below-12" onSubmit={submit} aria-label={title}>
       <h3>{title}</h3>
       {children}
       {says && (
@@ -35,7 +35,7 @@ export function FormCard({
           {says}
         </p>
       )}
-      <div className="row" style={{ marginTop: 10, gap: 8 }}>
+      <div className="row above-12 gap-8">
         <Button type="primary" htmlType="submit" disabled={held}>
           {keep}
         </Button>

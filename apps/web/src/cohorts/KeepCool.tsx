@@ -7,6 +7,7 @@ import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import type { EmergenceAsked } from './emergence.worker'
 import type { Broods } from './emergenceQuestion'
+import css from './emergence.module.css'
 
 /** The plan that lets most females find a male: which sex is kept cool, and for how long. */
 export function KeepCool({
@@ -68,10 +69,7 @@ export function KeepCool({
       </p>
       {may.decide &&
         (apart.length > 0 ? (
-          <Button
-            onClick={() => void split()}
-            style={{ height: 'auto', whiteSpace: 'normal', textAlign: 'left' }}
-          >
+          <Button onClick={() => void split()} className={css.longKey}>
             Set {apart.map((a) => `${a.count} of ${a.studied.cohort.name}`).join(' and ')} apart, and keep
             them cool
           </Button>

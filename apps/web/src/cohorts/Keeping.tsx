@@ -67,7 +67,7 @@ export function Keeping({ studied, all }: { studied: StudiedCohort; all: readonl
         <Surplus studied={studied} all={all} />
       )}
       {may.decide && (
-        <div className="row" style={{ gap: 8 }}>
+        <div className="row gap-8">
           <Button size="small" onClick={() => setEditing(true)}>
             Change it
           </Button>
@@ -147,7 +147,7 @@ function Surplus({ studied, all }: { studied: StudiedCohort; all: readonly Studi
         precision={0}
         value={wanted}
         onChange={(n) => setWanted(n ?? 0)}
-        style={{ width: 70 }}
+        className="w-76"
       />{' '}
       grown keep <strong>{atLeast.toLocaleString('en')}</strong> of {there.toLocaleString('en')} eggs:{' '}
       {(share * 100).toFixed(0)} % reach that age, and in 9 of 10 broods that is enough.{' '}

@@ -65,7 +65,7 @@ export function KeepingForm({
       onKeep={keep}
       onDone={onDone}
     >
-      <div className="row" style={{ gap: 10, flexWrap: 'wrap', alignItems: 'end' }}>
+      <div className="row gap-12 wraps at-end">
         <Labelled name="Place">
           <Select
             aria-label="Place"
@@ -74,7 +74,7 @@ export function KeepingForm({
             optionFilterProp="label"
             value={kept.placeId}
             onChange={(v) => change({ placeId: v ?? null })}
-            style={{ width: 200 }}
+            className="w-240"
             options={places
               .filter((p) => p.kind !== 'room')
               .map((p) => ({ value: p.id, label: names.get(p.id) ?? p.name }))}
@@ -95,14 +95,14 @@ export function KeepingForm({
             max={5000}
             value={kept.heightMm}
             onChange={(heightMm) => change({ heightMm })}
-            style={{ width: 100 }}
+            className="w-110"
           />
         </Labelled>
         <Labelled name={`Temperature, ${figures.temperatureUnit}`}>
           <TemperatureInput
             label="Temperature"
             step={0.5}
-            style={{ width: 100 }}
+            className="w-110"
             celsius={kept.celsius}
             onChange={(celsius) => celsius !== null && change({ celsius })}
           />
@@ -111,7 +111,7 @@ export function KeepingForm({
           <TemperatureInput
             label="Later temperature"
             step={0.5}
-            style={{ width: 100 }}
+            className="w-110"
             celsius={kept.thenC}
             onChange={(thenC) => change({ thenC })}
           />
@@ -122,7 +122,7 @@ export function KeepingForm({
             value={kept.thenFrom ?? ''}
             placeholder="2026-05-27"
             onChange={(e) => change({ thenFrom: e.target.value === '' ? null : e.target.value })}
-            style={{ width: 120 }}
+            className="w-130"
           />
         </Labelled>
         {protocol.host && (
@@ -132,7 +132,7 @@ export function KeepingForm({
               value={kept.hostPlant}
               maxLength={80}
               onChange={(e) => change({ hostPlant: e.target.value })}
-              style={{ width: 140 }}
+              className="w-150"
             />
           </Labelled>
         )}

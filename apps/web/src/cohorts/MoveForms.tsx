@@ -25,7 +25,7 @@ function useChosen({ standing }: StudiedCohort, share: number) {
     stages,
     all: Object.values(stages).reduce((a, b) => a + b, 0),
     fields: (
-      <div className="row" style={{ gap: 10, flexWrap: 'wrap' }}>
+      <div className="row gap-12 wraps">
         {standing.stages.map((s, i) => (
           <WholeField
             key={s.name}
@@ -91,14 +91,14 @@ export function SplitForm({ studied, all, onDone, onMade }: ActProps) {
   return (
     <FormCard title="Split" keep="Split them off" says={says} onKeep={keep} onDone={onDone}>
       {fields}
-      <div className="row" style={{ gap: 10, marginTop: 8 }}>
+      <div className="row gap-12 above-8">
         <Labelled name="Called">
           <Input
             aria-label="Called"
             value={name}
             maxLength={40}
             onChange={(e) => setName(e.target.value)}
-            style={{ width: 110 }}
+            className="w-110"
           />
         </Labelled>
         <NumberField name="Tubs" value={tubs} onChange={setTubs} min={1} max={2000} />
@@ -106,7 +106,7 @@ export function SplitForm({ studied, all, onDone, onMade }: ActProps) {
           <TemperatureInput
             label="Temperature"
             step={0.5}
-            style={{ width: 100 }}
+            className="w-110"
             celsius={celsius}
             onChange={(c) => c !== null && setCelsius(c)}
           />
@@ -154,7 +154,7 @@ export function MergeForm({ studied, all, onDone, onMade }: ActProps) {
           aria-label="with"
           value={into}
           onChange={setInto}
-          style={{ width: 160 }}
+          className="w-190"
           options={others.map((o) => ({ value: o.cohort.id, label: o.cohort.name }))}
         />
       </Labelled>
@@ -181,7 +181,7 @@ export function SingleForm({ studied, onDone }: ActProps) {
   }
   return (
     <FormCard title="Single out" keep="Give it a name" says={says} onKeep={keep} onDone={onDone}>
-      <div className="row" style={{ gap: 10, alignItems: 'end' }}>
+      <div className="row gap-12 at-end">
         <Labelled name="Tag">
           <Input
             aria-label="Tag"
@@ -189,7 +189,7 @@ export function SingleForm({ studied, onDone }: ActProps) {
             autoFocus
             maxLength={40}
             onChange={(e) => setTag(e.target.value)}
-            style={{ width: 120 }}
+            className="w-130"
           />
         </Labelled>
         <Labelled name="one of the">
@@ -197,7 +197,7 @@ export function SingleForm({ studied, onDone }: ActProps) {
             aria-label="one of the"
             value={stage}
             onChange={setStage}
-            style={{ width: 150 }}
+            className="w-150"
             options={standing.stages.map((s) => ({
               value: s.name,
               label: `${s.name} (${countOf(standing, s.name)})`,

@@ -53,8 +53,7 @@ export function NewCohort({
     <ContractForm
       of={cohort}
       label="New cohort"
-      className="card now"
-      style={{ marginBottom: 16 }}
+      className="card now below-16"
       actions={<FormActions of={cohort} save="Begin cohort" onCancel={() => onDone(null)} />}
     >
       <div className="row fields">

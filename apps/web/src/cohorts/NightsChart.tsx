@@ -12,6 +12,7 @@ import {
 } from 'recharts'
 import { AXIS, PAPER } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
+import css from './emergence.module.css'
 
 /** Few that pause come out over months: nights with hardly anybody at the end would press the others together. */
 const HARDLY = 0.05
@@ -32,15 +33,15 @@ export function NightsChart({ overlap, today }: { overlap: Overlap; today: strin
     <figure className="chart">
       <figcaption>
         <span>
-          <i className="swatch" style={{ borderColor: 'var(--yolk)' }} />
+          <i className="swatch edge-yolk" />
           females that would pair
         </span>
         <span>
-          <i className="swatch" style={{ borderColor: 'var(--slate)', borderTopStyle: 'dashed' }} />
+          <i className={`swatch ${css.dashed}`} />
           males alive
         </span>
         <span>
-          <i className="swatch" style={{ borderColor: 'var(--moss)' }} />
+          <i className="swatch edge-moss" />
           pairs
         </span>
       </figcaption>

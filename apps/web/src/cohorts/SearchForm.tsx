@@ -39,7 +39,7 @@ export function SearchForm({ studied: { cohort, protocol, standing }, onDone }: 
   }
   return (
     <FormCard title="Search it" keep="Save search" says={says} onKeep={keep} onDone={onDone}>
-      <div className="row" style={{ gap: 10, flexWrap: 'wrap' }}>
+      <div className="row gap-12 wraps">
         <WholeField name="Young eggs" value={young} onChange={setYoung} first />
         <WholeField name="Old eggs" value={old} onChange={setOld} />
         {protocol.stages.slice(1, -1).map((s) => (
@@ -71,7 +71,7 @@ export function SearchForm({ studied: { cohort, protocol, standing }, onDone }: 
             .join(', ')}
         </p>
       )}
-      <Checkbox checked={takenOut} onChange={(e) => setTakenOut(e.target.checked)} style={{ marginTop: 8 }}>
+      <Checkbox checked={takenOut} onChange={(e) => setTakenOut(e.target.checked)} className="above-8">
         taken out, each egg into a cell of its own
       </Checkbox>
     </FormCard>

@@ -29,14 +29,14 @@ export function MoultForm({ studied, onDone }: ActProps) {
   }
   return (
     <FormCard title="Moulted" keep="Save" says={says} onKeep={keep} onDone={onDone}>
-      <div className="row" style={{ gap: 10, alignItems: 'end' }}>
+      <div className="row gap-12 at-end">
         <WholeField name="How many" value={count} onChange={setCount} first min={1} />
         <Labelled name="out of">
           <Select
             aria-label="out of"
             value={from}
             onChange={setFrom}
-            style={{ width: 150 }}
+            className="w-150"
             options={young.map((s) => ({ value: s.name, label: `${s.name} (${Math.round(s.count)})` }))}
           />
         </Labelled>
@@ -76,22 +76,22 @@ export function LostForm({ studied, onDone, gone }: ActProps & { gone: boolean }
   }
   return (
     <FormCard title={gone ? 'Pass on' : 'Lost'} keep="Save" says={says} onKeep={keep} onDone={onDone}>
-      <div className="row" style={{ gap: 10, alignItems: 'end' }}>
+      <div className="row gap-12 at-end">
         <WholeField name="How many" value={count} onChange={setCount} first min={1} />
         <Labelled name="of">
           <Select
             aria-label="of"
             value={stage}
             onChange={setStage}
-            style={{ width: 140 }}
+            className="w-150"
             options={names.map((value) => ({ value, label: value }))}
           />
         </Labelled>
         <Labelled name={gone ? 'How' : 'Why'}>
           {gone ? (
-            <Select aria-label="How" value={how} onChange={setHow} style={{ width: 150 }} options={HOWS} />
+            <Select aria-label="How" value={how} onChange={setHow} className="w-150" options={HOWS} />
           ) : (
-            <Select aria-label="Why" value={why} onChange={setWhy} style={{ width: 150 }} options={WHYS} />
+            <Select aria-label="Why" value={why} onChange={setWhy} className="w-150" options={WHYS} />
           )}
         </Labelled>
       </div>

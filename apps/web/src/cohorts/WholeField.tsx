@@ -25,7 +25,7 @@ export function WholeField({
         value={value}
         autoFocus={first}
         onChange={onChange}
-        style={{ width: 110 }}
+        className="w-110"
       />
     </Labelled>
   )

@@ -88,7 +88,7 @@ function Kept({ data }: { data: Colonies }) {
         </div>
       )}
       {data.colonies.length > 0 && (
-        <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 2.2fr) minmax(270px, 1fr)' }}>
+        <div className="columns wide-left">
           <div>
             {!picked ? (
               supply.data && <Supply data={supply.data} />
@@ -127,7 +127,7 @@ function Kept({ data }: { data: Colonies }) {
               onPick={(next) => void navigate(`/colonies/${next}`)}
             />
             {picked && (
-              <p className="small" style={{ margin: '0 0 10px' }}>
+              <p className="small flush below-12">
                 <Link to="/colonies">All colonies against all mouths</Link>
               </p>
             )}
@@ -152,15 +152,9 @@ function ColonyCard({ colony, here, onPick }: { colony: ColonyView; here: boolea
   const last = colony.counts[0]
   const whole = (n: number) => Math.round(n).toLocaleString('en')
   return (
-    <article
-      className={`card small-card ${here ? 'now' : ''}`}
-      style={{ marginBottom: 12 }}
-      aria-label={`Colony ${colony.name}`}
-    >
+    <article className={`card small-card ${here ? 'now' : ''} below-12`} aria-label={`Colony ${colony.name}`}>
       <button type="button" className="plain wide" aria-current={here} onClick={onPick}>
-        <span className="tag" style={{ fontSize: 18 }}>
-          {colony.name}
-        </span>
+        <span className="tag bigger">{colony.name}</span>
         <span className="small">
           {colony.species}, {colony.bins === 1 ? 'one bin' : `${colony.bins} bins`}
         </span>

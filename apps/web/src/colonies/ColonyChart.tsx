@@ -44,7 +44,7 @@ export function ColonyChart({
     <figure className="chart">
       <figcaption>
         <span>
-          <i className="swatch" style={{ borderColor: 'var(--moss)' }} />
+          <i className="swatch edge-moss" />
           all but eggs, as to be expected
         </span>
         <span className="quiet">pale: nine in ten</span>

@@ -113,7 +113,7 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
         counts={colony.counts}
       />
       <LongProgress name="Years are played" done={progress} onStop={stop} />
-      <div className="row" style={{ gap: 14, margin: '10px 0' }}>
+      <div className="row gap-16 above-12 below-12">
         <label className="small">
           from the count of{' '}
           <Select
@@ -121,14 +121,14 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
             size="small"
             value={from.entryId}
             onChange={setCount}
-            style={{ minWidth: 150 }}
+            className="min-150"
             options={colony.counts.map((c) => ({
               value: c.entryId,
               label: `${figures.day(c.on)}: ${whole(hatchedOf(c))}`,
             }))}
           />
         </label>
-        <label className="small" style={{ minWidth: 140 }}>
+        <label className="small min-150">
           at {figures.celsius(celsius)}
           <Slider
             ariaLabelForHandle="Temperature"
@@ -137,7 +137,7 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
             step={0.5}
             value={celsius}
             onChange={setCelsius}
-            style={{ margin: '4px 0 0' }}
+            className="flush above-4"
           />
         </label>
         <label className="small">
@@ -150,7 +150,7 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
             precision={0}
             value={perWeek}
             onChange={(n) => setPerWeek(n ?? 0)}
-            style={{ width: 90 }}
+            className="w-90"
           />
         </label>
         <label className="small">
@@ -163,7 +163,7 @@ export function ColonyCourse({ colony, today }: { colony: ColonyView; today: str
               setSize(s)
               setMost(null)
             }}
-            style={{ width: 130 }}
+            className="w-130"
             options={sizes}
           />
         </label>

@@ -59,8 +59,7 @@ export function CountForm({ colony, onDone }: { colony: ColonyView; onDone(): vo
     <ContractForm
       of={count}
       label="Count a scoop"
-      className="card now"
-      style={{ marginBottom: 12 }}
+      className="card now below-12"
       actions={<FormActions of={count} save="Save count" onCancel={onDone} />}
     >
       <h2>Count a scoop</h2>
@@ -83,7 +82,7 @@ export function CountForm({ colony, onDone }: { colony: ColonyView; onDone(): vo
                 <Form.Item
                   name={['seen', name]}
                   noStyle={false}
-                  style={{ marginBottom: 0 }}
+                  className="below-0"
                   rules={[
                     {
                       validator: (_, text: string) =>

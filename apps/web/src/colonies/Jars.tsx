@@ -24,7 +24,7 @@ export function Jars({ colony: { model, celsius } }: { colony: ColonyView }) {
         precision={0}
         value={eggs}
         onChange={(n) => setEggs(n ?? 0)}
-        style={{ width: 80 }}
+        className="w-90"
       />{' '}
       eggs, emptied at{' '}
       <Select
@@ -32,7 +32,7 @@ export function Jars({ colony: { model, celsius } }: { colony: ColonyView }) {
         size="small"
         value={stage}
         onChange={setStage}
-        style={{ width: 140 }}
+        className="w-150"
         options={model.stages.map((s, value) => ({ value, label: s.name })).slice(1)}
       />
       :{' '}

@@ -42,8 +42,7 @@ export function NewColony({
     <ContractForm
       of={colony}
       label="New colony"
-      className="card now"
-      style={{ marginBottom: 16 }}
+      className="card now below-16"
       actions={<FormActions of={colony} save="Set up colony" onCancel={() => onDone(null)} />}
     >
       <div className="row fields">

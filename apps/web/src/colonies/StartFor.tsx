@@ -52,7 +52,7 @@ export function StartFor({ colony, celsius, today }: { colony: ColonyView; celsi
   return (
     <div className="card" role="region" aria-label="Set up a bin for a day">
       <h3>Set up a bin for a day</h3>
-      <div className="row" style={{ gap: 8, flexWrap: 'wrap' }}>
+      <div className="row gap-8 wraps">
         <InputNumber
           aria-label="So many"
           size="small"
@@ -61,14 +61,14 @@ export function StartFor({ colony, celsius, today }: { colony: ColonyView; celsi
           precision={0}
           value={count}
           onChange={(n) => setCount(n ?? 0)}
-          style={{ width: 90 }}
+          className="w-90"
         />
         <Select
           aria-label="of which size"
           size="small"
           value={stage}
           onChange={setStage}
-          style={{ width: 140 }}
+          className="w-150"
           options={model.stages.map((s, value) => ({ value, label: s.name })).slice(1)}
         />
         <span>by</span>
@@ -77,7 +77,7 @@ export function StartFor({ colony, celsius, today }: { colony: ColonyView; celsi
           size="small"
           value={by}
           onChange={(e) => setBy(e.target.value)}
-          style={{ width: 110 }}
+          className="w-110"
         />
         <span>with</span>
         <InputNumber
@@ -88,7 +88,7 @@ export function StartFor({ colony, celsius, today }: { colony: ColonyView; celsi
           precision={0}
           value={females}
           onChange={(n) => setFemales(n ?? 0)}
-          style={{ width: 80 }}
+          className="w-90"
         />
         <span>females</span>
       </div>

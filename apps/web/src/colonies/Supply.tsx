@@ -27,7 +27,7 @@ export function Supply({ data }: { data: SupplyView }) {
     return <p className="empty">Nobody in the book eats what a colony raises, and no colony is kept.</p>
   return (
     <>
-      <div style={{ marginBottom: 8 }}>
+      <div className="below-8">
         <Radio.Group
           aria-label="Feeder"
           optionType="button"
@@ -238,7 +238,7 @@ function Planned({ prey }: { prey: PreySupply }) {
           <li key={p.id} className="between">
             <span>{sayPlan(p.what, p.from, p.until, { ...figures, colony })}</span>
             {may.decide && (
-              <span className="row" style={{ gap: 6 }}>
+              <span className="row gap-8">
                 <Button size="small" onClick={() => void settle(p.id, p.version, 'done')}>
                   Done
                 </Button>

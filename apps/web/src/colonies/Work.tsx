@@ -104,14 +104,14 @@ export function Method({ colony }: { colony: ColonyView }) {
     <div className="card" role="region" aria-label="How it is worked">
       <h3>How it is worked</h3>
       {may.decide && <Bins key={colony.id} colony={colony} />}
-      <div className="row" style={{ gap: 10, marginTop: 10 }}>
+      <div className="row gap-12 above-12">
         <Select
           aria-label="Method"
           value={colony.method || undefined}
           placeholder="choose a way"
           disabled={!may.decide}
           onChange={(name) => void choose(name)}
-          style={{ width: 230 }}
+          className="w-240"
           options={colony.methods.map((m) => ({
             value: m.name,
             label: `${m.name}, ${Math.round(minutesAWeek(m))} min a week`,

@@ -35,7 +35,7 @@ export function ColumnChoices({
   const weighed = choices.means.some((m) => m === 'grams' || m === 'grams on a day')
   return (
     <div className="card" role="region" aria-label="How it is read">
-      <div className="row" style={{ gap: 20, flexWrap: 'wrap' }}>
+      <div className="row gap-24 wraps">
         <span>
           one row is{' '}
           <Segmented
@@ -90,7 +90,7 @@ export function ColumnChoices({
           <thead>
             <tr>
               {columns.map((c, i) => (
-                <th key={i} style={{ minWidth: 120 }}>
+                <th key={i} className="min-120">
                   {c.header || `column ${i + 1}`}
                 </th>
               ))}
@@ -104,7 +104,7 @@ export function ColumnChoices({
                     size="small"
                     aria-label={`${c.header || `column ${i + 1}`} means`}
                     disabled={busy}
-                    style={{ width: '100%' }}
+                    className="w-full"
                     value={choices.means[i] ?? LEFT_OUT}
                     options={options}
                     onChange={(meaning) => mean(i, meaning)}

@@ -39,7 +39,7 @@ export function ImportPage() {
         <h1>Bring in a list</h1>
         <Link to="/animals">all animals</Link>
       </div>
-      <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) 400px' }}>
+      <div className="columns with-side-wide">
         <div>
           <FileDrop
             label={busy ? 'Being read …' : 'Choose a CSV list of animals, weights or meals'}
@@ -75,7 +75,7 @@ export function ImportPage() {
 }
 
 const Example = ({ text }: { text: string }) => (
-  <pre tabIndex={0} className="fig scroll-x" style={{ fontSize: 12 }}>
+  <pre tabIndex={0} className="fig scroll-x small">
     {text}
   </pre>
 )
@@ -88,7 +88,7 @@ function Earlier() {
   if (!data?.lists.length) return null
   return (
     <div role="region" aria-label="Earlier lists">
-      <h2 style={{ marginTop: 24 }}>Earlier lists</h2>
+      <h2 className="above-24">Earlier lists</h2>
       <ul className="lines">
         {data.lists.map((list) => (
           <li key={list.id} className="between">

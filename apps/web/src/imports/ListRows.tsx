@@ -34,7 +34,7 @@ export function ListRows({
   const { shown, counts, rows } = list
   const total = counts[shown]
   return (
-    <div style={{ marginTop: 16 }} role="region" aria-label="Rows">
+    <div className="above-16" role="region" aria-label="Rows">
       <div className="between">
         <Segmented
           aria-label="rows shown"
@@ -42,7 +42,7 @@ export function ListRows({
           options={GROUPS.map(([value, label]) => ({ value, label: `${counts[value]} ${label}` }))}
           onChange={(group) => onShow(group, 0)}
         />
-        <span className="row" style={{ gap: 8 }}>
+        <span className="row gap-8">
           {(shown === 'faulty' || shown === 'doubles') && total > 0 && (
             <>
               <Button size="small" disabled={busy} onClick={() => onChange({ setAside: shown })}>
@@ -71,17 +71,12 @@ export function ListRows({
       {rows.length === 0 ? (
         <p className="quiet">None.</p>
       ) : (
-        <div
-          className="scroll-x"
-          style={{ maxHeight: 460, overflowY: 'auto', marginTop: 8 }}
-          tabIndex={0}
-          aria-label="the rows"
-        >
+        <div className="scroll-x scrolls above-8" tabIndex={0} aria-label="the rows">
           <table className="plain-table small">
             <thead>
               <tr>
                 <th>line</th>
-                {shown !== 'good' && <th style={{ minWidth: 260 }}>{shown === 'aside' ? '' : 'why'}</th>}
+                {shown !== 'good' && <th className="min-260">{shown === 'aside' ? '' : 'why'}</th>}
                 {list.columns.map((c, i) => (
                   <th key={i}>{c.header || `column ${i + 1}`}</th>
                 ))}

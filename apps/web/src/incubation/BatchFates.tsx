@@ -47,7 +47,7 @@ export function BatchFates({ clutch }: { clutch: ClutchView }) {
       </ul>
       {clutch.waiting > 0 && <p className="small quiet">{SURPLUS_CAUTION}</p>}
       {may.write && clutch.waiting > 0 && (
-        <div className="row" style={{ marginTop: 8 }}>
+        <div className="row above-8">
           <InputNumber
             aria-label="How many"
             size="small"
@@ -56,14 +56,14 @@ export function BatchFates({ clutch }: { clutch: ClutchView }) {
             precision={0}
             value={count}
             onChange={setCount}
-            style={{ width: 90 }}
+            className="w-90"
           />
           <Select
             aria-label="Are"
             size="small"
             value={fate}
             onChange={setFate}
-            style={{ width: 120 }}
+            className="w-130"
             options={EGG_FATES.filter((f) => f !== 'set').map((f) => ({ value: f, label: f }))}
           />
           <Button size="small" htmlType="submit" disabled={!count}>

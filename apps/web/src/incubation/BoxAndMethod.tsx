@@ -2,6 +2,7 @@ import { waterInWords } from './waterInWords'
 import type { ProtocolSummary } from '@hatch-book/contract'
 import { OwnField, PickField } from '../parts/form/fields'
 import type { boxesOf } from './boxes'
+import css from './boxes.module.css'
 
 /** Into which box, and by which school; proposed until one is chosen. */
 export function BoxAndMethod({
@@ -44,20 +45,17 @@ function Methods({
       <span className="label">Method</span>
       {methods.length === 0 && <span className="quiet">choose the pairing or the dam first</span>}
       {methods.map((m) => (
-        <label
-          key={m.name}
-          style={{ display: 'grid', gridTemplateColumns: '20px 1fr', fontWeight: 400, marginBottom: 4 }}
-        >
+        <label key={m.name} className={css.method}>
           <input
             type="radio"
             name="method"
             checked={value === m.name}
             onChange={() => onChange(m.name)}
-            style={{ accentColor: 'var(--moss)', width: 15, height: 15, margin: '4px 0 0' }}
+            className={css.methodTick}
           />
           <span>
             <strong>{m.name}</strong>
-            <span className="small quiet" style={{ display: 'block' }}>
+            <span className="small quiet as-block">
               {m.argument} {m.waterPerMedium !== null && waterInWords(m.waterPerMedium)}
             </span>
           </span>

@@ -53,7 +53,7 @@ export function BoxOnScale({ page }: { page: ClutchPage }) {
     ).then((ok) => ok && setTyped(''))
   }
   return (
-    <form className="card small-card" onSubmit={save} aria-label="Box on the scale" style={{ marginTop: 14 }}>
+    <form className="card small-card above-16" onSubmit={save} aria-label="Box on the scale">
       <h2>Box on the scale</h2>
       {!start && (
         <p className="small">
@@ -62,7 +62,7 @@ export function BoxOnScale({ page }: { page: ClutchPage }) {
             size="small"
             value={typedDry}
             onChange={setTypedDry}
-            style={{ width: 80 }}
+            className="w-90"
           />{' '}
           of dry medium and{' '}
           <strong className="fig">{figures.grams(mix ? Math.round(mix.waterGrams * 10) / 10 : null)}</strong>{' '}
@@ -84,7 +84,7 @@ export function BoxOnScale({ page }: { page: ClutchPage }) {
             placeholder={`total, ${figures.weightUnit}`}
             value={typed}
             onChange={setTyped}
-            style={{ width: 110 }}
+            className="w-110"
           />
           <Button size="small" htmlType="submit" disabled={grams === null || typeof found === 'string'}>
             {start ? 'Weighed and watered' : 'It is set up'}

@@ -161,13 +161,13 @@ function RowInWords({
   }
   return (
     <form
-      style={{ marginTop: 10 }}
+      className="above-12"
       onSubmit={(e) => {
         e.preventDefault()
         if (said.length > 0 && !says) void keep()
       }}
     >
-      <div className="row" style={{ flexWrap: 'nowrap' }}>
+      <div className="row no-wrap">
         <Input
           aria-label="A row of eggs in words"
           size="small"

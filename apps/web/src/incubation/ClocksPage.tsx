@@ -19,7 +19,7 @@ export function ClocksPage() {
   return (
     <section className="page">
       <PageHead title="Other clocks" />
-      <div className="columns" style={{ gridTemplateColumns: 'repeat(3, minmax(0, 1fr))' }}>
+      <div className="columns thirds">
         <Gestations />
         <OnDemand />
         <Broods />
@@ -98,7 +98,7 @@ function OnDemand() {
     today,
   )
   const day = (label: string, value: string, set: (d: string) => void) => (
-    <div className="field" style={{ marginBottom: 8 }}>
+    <div className="field below-8">
       <label>
         {label}
         <DatePicker
@@ -108,7 +108,7 @@ function OnDemand() {
           allowClear={false}
           value={dayjs(value)}
           onChange={(d) => d && set(d.format('YYYY-MM-DD'))}
-          style={{ display: 'block' }}
+          className="as-block"
         />
       </label>
     </div>
@@ -123,7 +123,7 @@ function OnDemand() {
         max={4000}
         value={value}
         onChange={(n) => set(n ?? 0)}
-        style={{ width: 66 }}
+        className="w-76"
       />
     </label>
   )
@@ -132,7 +132,7 @@ function OnDemand() {
       <h2>Dormant eggs, hatched when wanted</h2>
       {day('Wanted to hatch on', wanted, setWanted)}
       {day('Stored since', stored, setStored)}
-      <div className="row" style={{ gap: 10 }}>
+      <div className="row gap-12">
         {days('lie at least, d', rest.least, (least) => setRest({ ...rest, least }))}
         {days('keep at most', rest.most, (most) => setRest({ ...rest, most }))}
         {days('preparation, d', preparation, setPreparation)}
@@ -147,7 +147,7 @@ function OnDemand() {
           setHatching({ ...hatching, most: Math.max(most, hatching.typical) }),
         )}
       </div>
-      <ul className="lines" aria-label="Counted back" style={{ marginTop: 10 }}>
+      <ul className="lines above-12" aria-label="Counted back">
         {preparation > 0 && (
           <li className="between">
             <span>prepare: water stood and warmed</span>
@@ -196,8 +196,8 @@ function Broods() {
         Pupae and eggs that may pause: what you thought at first, and what silence makes of it.
       </p>
       {ways.map((way, i) => (
-        <div key={i} style={{ marginBottom: 8 }}>
-          <div className="row" style={{ flexWrap: 'nowrap', gap: 6 }}>
+        <div key={i} className="below-8">
+          <div className="row no-wrap gap-8">
             <Input
               aria-label={`way ${i + 1}`}
               size="small"
@@ -211,7 +211,7 @@ function Broods() {
               max={100}
               value={Math.round(way.chance * 100)}
               onChange={(n) => set(i, { chance: (n ?? 0) / 100 })}
-              style={{ width: 76 }}
+              className="w-76"
               suffix="%"
             />
           </div>

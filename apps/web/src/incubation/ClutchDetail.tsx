@@ -21,7 +21,7 @@ export function ClutchDetail({ id }: { id: string }) {
   if (!data) return null
   const { clutch } = data
   return (
-    <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) 340px' }}>
+    <div className="columns with-side">
       <div>
         {data.climate && (
           <>
@@ -29,14 +29,14 @@ export function ClutchDetail({ id }: { id: string }) {
               {clutch.name}
               {clutch.box && ` in ${clutch.box.name}`}: temperature, and development adding up
             </h2>
-            <Suspense fallback={<div style={{ height: 300 }} />}>
+            <Suspense fallback={<div className="high-300" />}>
               <DevelopmentChart page={data} />
             </Suspense>
             <Excursions page={data} />
           </>
         )}
         {data.young.length > 0 && <Hatchlings key={clutch.id} page={data} />}
-        <h2 style={{ marginTop: 18 }}>Log of the clutch</h2>
+        <h2 className="above-16">Log of the clutch</h2>
         <EntryList entries={data.entries} most={30} />
       </div>
       <div>
@@ -63,7 +63,7 @@ function Excursions({ page: { climate, excursions, rules, clutch, setPoints } }:
   const temperatures = set ? [set.celsius, ...(set.night === null ? [] : [set.night])] : []
   const against = rules && clutch.waiting > 0 ? setAgainst(rules, temperatures, figures.celsiusBrief) : []
   return (
-    <div style={{ marginTop: 10 }}>
+    <div className="above-12">
       {against.map((says) => (
         <p key={says} className="note bad" role="alert">
           The incubator is set to {temperatures.map((c) => figures.celsiusBrief(c)).join(' and ')}: {says}.

@@ -94,12 +94,12 @@ function ClutchForm({ scene }: { scene: ClutchScene }) {
       eggs: count <= eggs.length ? eggs.slice(0, count) : [...eggs, ...freshEggs(count - eggs.length)],
     })
   return (
-    <section className="page" style={{ maxWidth: 980 }}>
+    <section className="page upto-1000">
       <h1>{isLitter ? 'Young are born' : 'A clutch is found'}</h1>
       <ContractForm
         of={form}
         label={isLitter ? 'Young are born' : 'A clutch is found'}
-        style={{ marginTop: 14 }}
+        className="above-16"
         actions={
           <FormActions
             of={form}
@@ -111,7 +111,7 @@ function ClutchForm({ scene }: { scene: ClutchScene }) {
           />
         }
       >
-        <div className="columns" style={{ gridTemplateColumns: '360px minmax(0, 1fr)' }}>
+        <div className="columns list-left">
           <div>
             <PickField
               name="pairingId"

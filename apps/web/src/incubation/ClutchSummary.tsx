@@ -34,7 +34,7 @@ export function ClutchSummary({ page, onWhy }: { page: ClutchPage; onWhy(): void
   const f = clutch.forecast
   const waits = clutch.waiting > 0
   return (
-    <article className={`card ${waits ? 'now' : ''}`} style={{ marginBottom: 16 }}>
+    <article className={`card ${waits ? 'now' : ''} below-16`}>
       <div className="top">
         <span className="tag">{clutch.name}</span>
         <span className="place small">
@@ -123,12 +123,12 @@ export function ClutchSummary({ page, onWhy }: { page: ClutchPage; onWhy(): void
         </div>
       )}
       <Fathers page={page} />
-      <div className="small" style={{ marginTop: 8 }}>
+      <div className="small above-8">
         <Rate says="fertile" rate={clutch.fertility} />
         <Rate says="of the fertile hatched" rate={clutch.hatchRate} />
       </div>
       {waits && <Move page={page} />}
-      <div className="small" style={{ marginTop: 8 }}>
+      <div className="small above-8">
         <Link to={`/incubation/labels?clutch=${clutch.id}`}>label</Link>
       </div>
     </article>
@@ -216,7 +216,7 @@ function Fathers({ page: { fathers } }: { page: ClutchPage }) {
   const [first] = fathers
   if (!first || (first.id !== null && first.chance > 0.98)) return null
   return (
-    <div className="small" style={{ marginTop: 8 }} aria-label="Possible fathers">
+    <div className="small above-8" aria-label="Possible fathers">
       <strong>Possible fathers</strong>
       {fathers.map((f) => (
         <div key={f.id ?? 'none'} className="between">
@@ -246,14 +246,14 @@ function Move({ page: { clutch } }: { page: ClutchPage }) {
   const boxes = boxesOf(places, new Set()).filter((b) => b.value !== clutch.box?.id)
   if (boxes.length === 0) return null
   return (
-    <div style={{ marginTop: 8 }}>
+    <div className="above-8">
       <Select
         aria-label="Move the eggs to"
         size="small"
         placeholder="move the eggs to …"
         showSearch={{ optionFilterProp: 'label' }}
         value={null}
-        style={{ width: '100%' }}
+        className="w-full"
         options={boxes}
         onChange={(boxId: string) =>
           void write(

@@ -1,5 +1,6 @@
 import { estimateEggs } from '@hatch-book/core'
 import { InputNumber, Segmented } from 'antd'
+import css from './boxes.module.css'
 
 /** Eggs that are counted and not kept one by one, as they are typed. */
 export interface CountedDraft {
@@ -27,7 +28,7 @@ export function CountedFields({
       min={least}
       max={1_000_000}
       value={value[of]}
-      style={{ width: 100 }}
+      className="w-110"
       onChange={(n) => onChange({ ...value, [of]: n ?? least })}
     />
   )
@@ -36,7 +37,7 @@ export function CountedFields({
     <div className="field">
       <Segmented
         aria-label="How they were counted"
-        style={{ width: 'fit-content' }}
+        className={css.fits}
         value={sample ? 'sample' : 'all'}
         onChange={(how) => onChange({ ...value, sample: how === 'sample' })}
         options={[
@@ -44,7 +45,7 @@ export function CountedFields({
           { value: 'sample', label: 'from a sample' },
         ]}
       />
-      <div className="row" style={{ marginTop: 10 }}>
+      <div className="row above-12">
         {number(sample ? 'Counted in the sample' : 'Counted', 'counted', 0)}
         {sample && (
           <>

@@ -36,7 +36,7 @@ export default function DevelopmentChart({ page }: { page: ClutchPage }) {
   const low = Math.floor(Math.min(climate.warnC.low, climate.minC ?? 99) - 1)
   const high = Math.ceil(Math.max(climate.warnC.high, climate.maxC ?? 0) + 1)
   return (
-    <figure className="chart" style={{ margin: 0 }}>
+    <figure className="chart flush">
       <ResponsiveContainer width="100%" height={170}>
         <ComposedChart data={rows} syncId="development" margin={{ top: 6, right: 10, bottom: 0, left: 0 }}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />
@@ -125,15 +125,15 @@ export default function DevelopmentChart({ page }: { page: ClutchPage }) {
       </ResponsiveContainer>
       <figcaption>
         <span>
-          <i className="swatch" style={{ color: 'var(--ink)' }} />
+          <i className="swatch in-ink" />
           probe; the band is what its protocol calls safe
         </span>
         <span>
-          <i className="swatch" style={{ color: 'var(--moss)' }} />
+          <i className="swatch in-moss" />
           development so far
         </span>
         <span>
-          <i className="swatch dash" style={{ color: 'var(--moss)' }} />
+          <i className="swatch dash in-moss" />
           ahead, at the set point
         </span>
         <span>▲ chance of hatching by day</span>

@@ -3,6 +3,7 @@ import { Segmented } from 'antd'
 import { EggMark } from '../parts/Egg'
 import { MassInput } from '../parts/MassInput'
 import type { RefusedError } from '../shell/api'
+import css from './boxes.module.css'
 
 /** What a finder sees of an egg at once; a tap goes to the next. */
 const SEEN: readonly EggFate[] = ['set', 'good', 'infertile', 'damaged', 'dented', 'mouldy']
@@ -30,21 +31,14 @@ export function EggGrid({
       <p className="small quiet">
         Tap an egg for how it looks; leave it as set where you cannot tell yet. Weights may be empty.
       </p>
-      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(104px, 1fr))', gap: 8 }}>
+      <div className={css.eggs}>
         {eggs.map((egg, i) => (
-          <div key={egg.id} className="card" style={{ padding: 6, borderTopWidth: 1, textAlign: 'center' }}>
+          <div key={egg.id} className={`card ${css.eggCell}`}>
             <button
               type="button"
               aria-label={`egg ${i + 1}: ${egg.fate}`}
               onClick={() => set(egg.id, { fate: SEEN[(SEEN.indexOf(egg.fate) + 1) % SEEN.length]! })}
-              style={{
-                background: 'none',
-                border: 0,
-                cursor: 'pointer',
-                color: 'inherit',
-                width: '100%',
-                minHeight: 44,
-              }}
+              className={css.eggKey}
             >
               <EggMark fate={egg.fate} size={26} />
               <div className="small">
@@ -63,7 +57,7 @@ export function EggGrid({
           </div>
         ))}
       </div>
-      <div className="row" style={{ margin: '10px 0' }}>
+      <div className="row above-12 below-12">
         <span className="small quiet">all of them look</span>
         <Segmented
           aria-label="all eggs"

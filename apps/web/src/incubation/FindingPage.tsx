@@ -50,7 +50,7 @@ function Cards({ title, rows, due = false }: { title: string; rows: readonly Fin
   if (rows.length === 0) return null
   return (
     <>
-      <h2 style={{ marginTop: 16 }}>{title}</h2>
+      <h2 className="above-16">{title}</h2>
       <div className="finding">
         {rows.map((row) => (
           <FindingCard key={`${row.dam.id}${row.comes}`} row={row} due={due} />
@@ -124,7 +124,7 @@ function FindingCard({ row, due }: { row: FindingRow; due: boolean }) {
             size="small"
             placeholder="a sign …"
             value={null as LayingSign | null}
-            style={{ width: 150 }}
+            className="w-150"
             options={LAYING_SIGNS.map((s) => ({ value: s, label: s }))}
             onChange={(sign: LayingSign) =>
               void write([{ kind: 'laying sign', subject, payload: { sign } }], `${dam.tag}: ${sign}`)

@@ -41,7 +41,7 @@ export function ForecastsPage() {
             only the clutches that had ended. So no clutch taught its own forecast.
           </p>
           <Summary data={data} />
-          <div className="between" style={{ marginTop: 18 }}>
+          <div className="between above-16">
             <h2>Days from the likely hatch to the mean of the clutch</h2>
             <Segmented
               aria-label="Made"

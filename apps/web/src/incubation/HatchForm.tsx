@@ -22,6 +22,7 @@ import { rememberWritten } from '../shell/log'
 import { animalsByNow, placeNames, useAnimals, usePlaces } from '../shell/queries'
 import { useSession } from '../shell/session'
 import { nextTags } from './tags'
+import css from './boxes.module.css'
 
 interface Young {
   chosen: boolean
@@ -194,15 +195,8 @@ function HatchRows({
         refused?.says(`young.${i}.eggId`) ??
         refused?.says(`young.${i}.grams`))
     return (
-      <div key={egg.id} style={{ marginBottom: 6 }}>
-        <div
-          style={{
-            display: 'grid',
-            gridTemplateColumns: '62px 72px 1fr 62px',
-            gap: 4,
-            alignItems: 'center',
-          }}
-        >
+      <div key={egg.id} className="below-8">
+        <div className={css.hatchling}>
           <Checkbox
             checked={young.chosen}
             onChange={(e) => set(egg.id, { chosen: e.target.checked })}

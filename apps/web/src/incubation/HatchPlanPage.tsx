@@ -58,7 +58,7 @@ export function HatchPlanPage() {
       {waiting.length < 2 ? (
         <p className="empty">A plan wants two clutches at least that still wait.</p>
       ) : (
-        <div className="columns" style={{ gridTemplateColumns: '300px minmax(0, 1fr)' }}>
+        <div className="columns list-left">
           <div>
             <Segmented
               aria-label="Wish"
@@ -79,12 +79,12 @@ export function HatchPlanPage() {
                   max={60}
                   value={apartDays}
                   onChange={(n) => setApart(n ?? 1)}
-                  style={{ width: 70 }}
+                  className="w-76"
                 />{' '}
                 days at least
               </div>
             )}
-            <ul className="lines" style={{ margin: '10px 0' }}>
+            <ul className="lines above-12 below-12">
               {waiting.map((c) => (
                 <li key={c.id} className="between">
                   <Checkbox

@@ -35,7 +35,7 @@ export function Hatchlings({ page: { clutch, young } }: { page: ClutchPage }) {
   useKeys(Object.fromEntries(HATCHLING_STEPS.map((s) => [KEYS[s], () => step(s)])), keyed, hears)
   if (young.length === 0) return null
   return (
-    <section ref={card} aria-label="Hatchlings" style={{ marginTop: 18 }}>
+    <section ref={card} aria-label="Hatchlings" className="above-16">
       <h2>
         {clutch.kind === 'litter' ? 'Young' : 'Hatchlings'}
         {keyed && picked && (

@@ -56,7 +56,7 @@ export function IncubationPage() {
         </div>
       )}
       {(incubators.length > 0 || mine.length > 0) && (
-        <div className="columns" style={{ gridTemplateColumns: '262px minmax(0, 1fr)' }}>
+        <div className="columns list-left">
           <div>
             <h2>Next to hatch</h2>
             {waiting.length === 0 && <p className="quiet">No egg is waiting.</p>}
@@ -66,7 +66,7 @@ export function IncubationPage() {
               ))}
             </ul>
             {ended.length > 0 && (
-              <details open={picked?.waiting === 0} style={{ marginTop: 12 }}>
+              <details open={picked?.waiting === 0} className="above-12">
                 <summary className="quiet">{ended.length} ended</summary>
                 <ul className="lines">
                   {ended.map((c) => (
@@ -76,7 +76,7 @@ export function IncubationPage() {
               </details>
             )}
             {may.decide && (
-              <details style={{ marginTop: 16 }}>
+              <details className="above-16">
                 <summary className="quiet">another incubator</summary>
                 <NewIncubator />
               </details>
@@ -122,10 +122,10 @@ function ClutchLine({
   const figures = useFigures()
   const share = c.forecast?.developed ?? 0
   return (
-    <li className={picked ? 'picked' : ''} style={{ padding: '8px 12px' }}>
+    <li className={`${picked ? 'picked' : ''} inset`}>
       <Link
         to={`/incubation/${c.id}${line ? `?line=${encodeURIComponent(line)}` : ''}`}
-        style={{ color: 'inherit', textDecoration: 'none', display: 'block' }}
+        className="as-text as-block"
       >
         <div className="between">
           <span className="tag">{c.name}</span>

@@ -33,7 +33,7 @@ export function IncubatorFront({
   const all = [incubatorId, ...shelves.map((s) => s.id)].flatMap(boxesIn)
   return (
     <div className={css.incubator}>
-      <div className="between small" style={{ marginBottom: 8 }}>
+      <div className="between small below-8">
         <span>
           set <span className="fig">{figures.celsius(incubator.setPointC)}</span>
           {probe?.lastAt && (
@@ -71,7 +71,7 @@ export function IncubatorFront({
                     <span className="small quiet">{c.box!.name}</span>
                   </div>
                   <div
-                    style={{ display: 'flex', flexWrap: 'wrap', gap: 2, minHeight: 24 }}
+                    className={css.boxesWithin}
                     role="img"
                     aria-label={c.counted ? `${c.waiting} eggs` : c.eggs.map((e) => e.fate).join(', ')}
                   >
@@ -84,7 +84,7 @@ export function IncubatorFront({
                       c.eggs.slice(0, DRAWN).map((e) => <EggMark key={e.id} fate={e.fate} size={15} />)
                     )}
                   </div>
-                  <div className="bar" style={{ margin: '5px 0 0' }}>
+                  <div className="bar flush above-4">
                     <i style={{ width: `${Math.min(100, (c.forecast?.developed ?? 0) * 100)}%` }} />
                   </div>
                 </Link>

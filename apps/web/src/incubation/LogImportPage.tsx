@@ -63,13 +63,13 @@ export function LogImportPage() {
     })
   if (!probes || !places) return null
   return (
-    <section className="page" style={{ maxWidth: 1000 }}>
+    <section className="page upto-1000">
       <div className="head">
         <h1>Bring in a temperature log</h1>
         <Link to={back}>back</Link>
       </div>
-      <div className="row" style={{ marginBottom: 14, gap: 18, alignItems: 'flex-end' }}>
-        <div className="field" style={{ margin: 0, width: 190 }}>
+      <div className="row below-16 gap-16 at-end">
+        <div className="field flush w-190">
           <label htmlFor="probe">Probe</label>
           <Select
             id="probe"
@@ -81,7 +81,7 @@ export function LogImportPage() {
             options={probes.map((p) => ({ value: p.id, label: p.name }))}
           />
         </div>
-        <div className="field" style={{ margin: 0 }}>
+        <div className="field flush">
           <span className="label">Unit</span>
           <Segmented<Unit>
             aria-label="Unit"
@@ -97,7 +97,7 @@ export function LogImportPage() {
             }}
           />
         </div>
-        <div className="field" style={{ margin: 0, width: 240 }}>
+        <div className="field flush w-240">
           <label htmlFor="log-zone">Its clock ran in</label>
           <Select
             id="log-zone"
@@ -138,7 +138,7 @@ function Preview({ preview: p, onBringIn }: { preview: LogPreview; onBringIn(): 
   const figures = useFigures()
   const fresh = p.readings - p.known
   return (
-    <div style={{ marginTop: 16 }}>
+    <div className="above-16">
       <div className="between">
         <h3>
           {p.readings} readings{p.known > 0 && `, ${p.known} of them known already`}

@@ -36,19 +36,19 @@ export function MethodsPage() {
         <Select
           aria-label="Species"
           value={code}
-          style={{ minWidth: 220 }}
+          className="min-220"
           onChange={(c: string) => setParams({ species: c }, { replace: true })}
           options={species.map(([value, label]) => ({ value, label }))}
         />
       </PageHead>
-      <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) 340px' }}>
+      <div className="columns with-side">
         <div>
           <div className="finding">
             {methods.map((m) => (
               <MethodCard key={`${m.code} ${m.name}`} method={m} />
             ))}
           </div>
-          <p className="small quiet" style={{ marginTop: 10 }}>
+          <p className="small quiet above-12">
             None of them is marked as best: keepers differ, and few clutches tell little. ‘Next clutch’ is
             what was counted, drawn to the other pairs of the species as far as few eggs cannot tell.
           </p>
@@ -140,13 +140,13 @@ function Mix({ methods }: { methods: readonly MethodView[] }) {
           { value: 'total', label: 'for so much mix' },
         ]}
       />
-      <div className="row" style={{ margin: '10px 0', alignItems: 'center', flexWrap: 'nowrap' }}>
+      <div className="row above-12 below-12 at-middle no-wrap">
         <MassInput
           aria-label={by === 'dry' ? 'Dry medium' : 'Mix wanted'}
           value={typed}
           onChange={setTyped}
           suffix={figures.weightUnit}
-          style={{ width: 100 }}
+          className="w-110"
         />
         <span>water to medium</span>
         <InputNumber
@@ -156,11 +156,11 @@ function Mix({ methods }: { methods: readonly MethodView[] }) {
           step={0.05}
           value={ratio}
           onChange={(n) => setRatio(n ?? 0)}
-          style={{ width: 76 }}
+          className="w-76"
         />
       </div>
       {mix && (
-        <p className="figure-line" style={{ margin: 0 }}>
+        <p className="figure-line flush">
           <span>
             dry <b className="fig">{figures.grams(mix.dryGrams)}</b>
           </span>{' '}

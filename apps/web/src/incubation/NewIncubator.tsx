@@ -5,6 +5,7 @@ import { NumberField, QuantityField, quantityOf, TextField } from '../parts/form
 import { useContractForm } from '../parts/form/useContractForm'
 import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
+import css from './boxes.module.css'
 
 const USUAL_C = 28
 
@@ -34,7 +35,7 @@ export function NewIncubator() {
     <ContractForm
       of={form}
       label="New incubator"
-      style={{ textAlign: 'left', maxWidth: 260, margin: '8px auto 0' }}
+      className={css.newIncubator}
       actions={
         <Button htmlType="submit" loading={form.sending}>
           Add incubator
@@ -67,7 +68,7 @@ export function NewIncubator() {
                 min={1}
                 max={20}
                 precision={0}
-                style={{ width: 70 }}
+                className="w-76"
               />
             </Form.Item>
           ))}

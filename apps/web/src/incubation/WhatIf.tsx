@@ -39,7 +39,7 @@ export function WhatIf({ page }: { page: ClutchPage }) {
   const value = celsius ?? climate.setPointC
   const view = answer && answer.of === celsius ? answer.view : null
   return (
-    <div aria-label="What if" style={{ marginTop: 8 }}>
+    <div aria-label="What if" className="above-8">
       <hr />
       <strong>
         If it were <span className="fig">{figures.celsius(value)}</span> from tomorrow

@@ -9,6 +9,7 @@ import { useSessionQuery } from '../shell/session'
 import { MadeLink } from './LinksPage'
 import { MealRows } from './MealRows'
 import { HowItIsKept } from './HowItIsKept'
+import css from './leaving.module.css'
 
 /** The sheet that goes home with an animal: its honest record and how it is kept. Prints on one page. */
 export function HandOverPage() {
@@ -27,8 +28,8 @@ export function HandOverPage() {
   if (!data || !session?.book) return null
   const figures = figuresOf(session.book, session.today)
   return (
-    <main style={{ maxWidth: 780, margin: '0 auto', padding: '24px 20px' }}>
-      <div className="no-print row" style={{ marginBottom: 16 }}>
+    <main className={css.sheet}>
+      <div className="no-print row below-16">
         <Button type="primary" onClick={() => window.print()}>
           Print
         </Button>
@@ -36,7 +37,7 @@ export function HandOverPage() {
         <BuyersPage animalId={data.animal.id} />
       </div>
       <Head sheet={data} figures={figures} />
-      <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
+      <div className="columns halves">
         <Feeding sheet={data} figures={figures} />
         <Rest sheet={data} figures={figures} />
       </div>
@@ -73,12 +74,10 @@ function Head({
   figures: Figures
 }) {
   return (
-    <header style={{ borderBottom: '2px solid var(--ink)', paddingBottom: 10, marginBottom: 14 }}>
+    <header className={css.head}>
       <div className="between">
-        <span className="tag" style={{ fontSize: 40 }}>
-          {calledOf(animal)}
-        </span>
-        <span style={{ textAlign: 'right' }}>
+        <span className={`tag ${css.tag}`}>{calledOf(animal)}</span>
+        <span className={css.right}>
           <strong>{bookName}</strong>
           <br />
           {sale ? `handed over ${figures.day(sale.on)} to ${sale.buyer}` : 'record of the animal'}
@@ -139,7 +138,7 @@ function Rest({
           ))}
         </tbody>
       </table>
-      <p className="small" style={{ marginTop: 8 }}>
+      <p className="small above-8">
         {sheds} sheds on record.
         {sexing.map((s) => ` Sexed ${s.sex} on ${figures.day(s.on)} (${s.method}).`)}
       </p>

@@ -12,7 +12,7 @@ export function HowItIsKept({
   children: ReactNode
 }) {
   return (
-    <section style={{ marginTop: 16 }}>
+    <section className="above-16">
       <h2>How it is kept</h2>
       <p>
         {sentences(

@@ -39,7 +39,7 @@ export function LeavingPage() {
       <PageHead title="For sale">
         <span className="small quiet">an animal may leave when all its gates hold</span>
       </PageHead>
-      <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1.2fr) minmax(0, 1fr)' }}>
+      <div className="columns wider-left">
         <div>
           <h2>Listed ({listed.length})</h2>
           <Group
@@ -49,7 +49,7 @@ export function LeavingPage() {
             onReserve={(animal) => setAct({ animal, kind: 'reserved' })}
             onWhy={setWhy}
           />
-          <h2 style={{ marginTop: 20 }}>May leave now ({may.length})</h2>
+          <h2 className="above-24">May leave now ({may.length})</h2>
           <Group
             young={may}
             empty="No young animal has all its gates open."
@@ -58,7 +58,7 @@ export function LeavingPage() {
             onReserve={(animal) => setAct({ animal, kind: 'reserved' })}
             onWhy={setWhy}
           />
-          <h2 style={{ marginTop: 20 }}>Sold ({sold.length})</h2>
+          <h2 className="above-24">Sold ({sold.length})</h2>
           <ul className="lines">
             {sold.slice(0, SOLD_SHOWN).map((a) => (
               <li key={a.id} className="between">
@@ -214,7 +214,7 @@ function GateSheet({ id, onClose }: { id: string | null; onClose(): void }) {
     >
       {data && (
         <>
-          <p style={{ fontSize: 17 }}>
+          <p className="bigger">
             <strong>
               {data.leaving.opens ? 'All gates hold.' : data.leaving.granted ? 'It may leave.' : 'Not yet.'}
             </strong>

@@ -8,6 +8,7 @@ import { useAnimals } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { useSendAndSay } from '../shell/useSendAndSay'
 import { useShares } from './queries'
+import css from './leaving.module.css'
 
 /** Addresses that were given out: buyers' pages and calendars, each of which can be withdrawn. */
 export function LinksPage() {
@@ -89,7 +90,7 @@ export function MadeLink({ address }: { address: string }) {
   return (
     <p className="note" role="status">
       Shown once, copy it now:{' '}
-      <a href={address} className="fig" data-testid="made-link" style={{ overflowWrap: 'anywhere' }}>
+      <a href={address} className={`fig ${css.address}`} data-testid="made-link">
         {address}
       </a>
     </p>

@@ -89,7 +89,7 @@ function Register() {
           )}
         </div>
       )}
-      <p className="small quiet" style={{ marginTop: 12 }}>
+      <p className="small quiet above-12">
         What has to be kept, and for how long, differs by place: ask your authority.
       </p>
     </section>

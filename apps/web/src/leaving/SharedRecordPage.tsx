@@ -9,6 +9,7 @@ import { useAsk } from '../shell/api'
 import { figuresOf } from '../shell/figures'
 import { MealRows } from './MealRows'
 import { HowItIsKept } from './HowItIsKept'
+import css from './leaving.module.css'
 
 /** The page of one animal for whoever has its address: its record as the log has it, and nothing else. */
 export function SharedRecordPage() {
@@ -25,12 +26,10 @@ export function SharedRecordPage() {
   // A record is read years later: every day says its year.
   const figures = figuresOf({ weightUnit: data.weightUnit, temperatureUnit: 'C', zone: 'UTC' }, '0000-01-01')
   return (
-    <main style={{ maxWidth: 780, margin: '0 auto', padding: '24px 20px' }}>
-      <header style={{ borderBottom: '2px solid var(--ink)', paddingBottom: 10, marginBottom: 14 }}>
+    <main className={css.sheet}>
+      <header className={css.head}>
         <div className="between">
-          <h1 className="tag" style={{ fontSize: 40, margin: 0 }}>
-            {calledOf(data)}
-          </h1>
+          <h1 className={`tag flush ${css.tag}`}>{calledOf(data)}</h1>
           <strong>{data.bookName}</strong>
         </div>
         <div>
@@ -47,10 +46,10 @@ export function SharedRecordPage() {
         <img
           src={addressOf(leavingApi.sharedPhoto, { params: { key } })}
           alt={calledOf(data)}
-          style={{ width: '100%', maxHeight: 320, objectFit: 'contain', marginBottom: 14 }}
+          className={css.picture}
         />
       )}
-      <div className="columns" style={{ gridTemplateColumns: 'repeat(auto-fit, minmax(260px, 1fr))' }}>
+      <div className="columns cards-fit">
         <section>
           <h2>
             Meals: {data.mealsTaken} taken of {data.mealsOffered} offered

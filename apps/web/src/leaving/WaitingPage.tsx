@@ -55,7 +55,7 @@ function Waiting() {
           with who may leave.
         </p>
       )}
-      <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1.5fr) minmax(0, 1fr)' }}>
+      <div className="columns wider-left">
         <ul className="lines" aria-label="Wishes">
           {data.wishes.map((w) => (
             <Wish key={w.id} wish={w} />
@@ -71,7 +71,7 @@ function Waiting() {
                   <div className="small">
                     reserved for them:{' '}
                     {c.animals.map((a) => (
-                      <Link key={a.id} className="tag" to={`/animals/${a.id}`} style={{ marginRight: 8 }}>
+                      <Link key={a.id} className="tag after-8" to={`/animals/${a.id}`}>
                         {a.tag}
                       </Link>
                     ))}
@@ -126,7 +126,7 @@ function Wish({ wish: w }: { wish: WishView }) {
           <>
             would do:{' '}
             {w.fits.map((a) => (
-              <Link key={a.id} className="tag" to={`/animals/${a.id}`} style={{ marginRight: 8 }}>
+              <Link key={a.id} className="tag after-8" to={`/animals/${a.id}`}>
                 {a.tag}
               </Link>
             ))}

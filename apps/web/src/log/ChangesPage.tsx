@@ -4,7 +4,7 @@ import { PageHead } from '../parts/PageHead'
 /** What plans and identities have been: every change of the book, newest first. */
 export function ChangesPage() {
   return (
-    <section className="page" style={{ maxWidth: 900 }}>
+    <section className="page upto-900">
       <PageHead title="What was changed" />
       <p className="quiet">
         Plans, places and what is known of an animal may change; each change stays here, and can be set back

@@ -20,7 +20,7 @@ export function LogPage() {
     `${e.subject.tag} ${entryInWords(e, figures)} ${e.by}`.toLowerCase().includes(word.trim().toLowerCase()),
   )
   return (
-    <section className="page" style={{ maxWidth: 900 }}>
+    <section className="page upto-900">
       <PageHead title="Log">
         <a href={addressOf(archiveApi.csv, { params: { name: 'log' } })} download>
           Save all of it as CSV
@@ -28,7 +28,7 @@ export function LogPage() {
         <Input
           aria-label="Filter the log"
           placeholder="filter by tag, word or name"
-          style={{ width: 260 }}
+          className="w-300"
           value={word}
           onChange={(e) => setWord(e.target.value)}
           allowClear
@@ -40,7 +40,7 @@ export function LogPage() {
       </p>
       {data && <EntryList entries={shown} withSubject />}
       {data && data.length === limit && limit < MOST && (
-        <Button style={{ marginTop: 12 }} onClick={() => setLimit(Math.min(MOST, limit + STEP))}>
+        <Button className="above-12" onClick={() => setLimit(Math.min(MOST, limit + STEP))}>
           Show older ones
         </Button>
       )}

@@ -27,11 +27,11 @@ export function ChoiceForm({ choice }: { choice: Choice }) {
     }
   }
   const time = (end: 'from' | 'to', label: string) => (
-    <label className="row" style={{ gap: 6 }}>
+    <label className="row gap-8">
       {label}
       <Input
         type="time"
-        style={{ width: 110 }}
+        className="w-110"
         value={shown.quiet?.[end]}
         onChange={(e) => shown.quiet && set({ quiet: { ...shown.quiet, [end]: e.target.value } })}
       />
@@ -68,7 +68,7 @@ export function ChoiceForm({ choice }: { choice: Choice }) {
       </div>
       {shown.quiet && (
         <>
-          <div className="row" style={{ gap: 12, marginBottom: 8 }}>
+          <div className="row gap-12 below-8">
             {time('from', 'from')}
             {time('to', 'to')}
           </div>

@@ -91,7 +91,7 @@ export function DevicesCard({ ways: { mail, pushKey, devices } }: { ways: Ways }
           )}
         </>
       )}
-      <div style={{ marginTop: 10 }}>
+      <div className="above-12">
         <Button
           disabled={busy}
           onClick={() => void act(() => send(noticesApi.sendTrial), 'A trial message is on its way')}

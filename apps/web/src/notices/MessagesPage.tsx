@@ -6,6 +6,7 @@ import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 import { ChoiceForm } from './ChoiceForm'
 import { DevicesCard } from './DevicesCard'
+import css from './notices.module.css'
 
 /** By what messages leave the server, in words. */
 function saysWays({ mail, pushKey }: Ways): string {
@@ -30,7 +31,7 @@ export function MessagesPage() {
             : saysWays(data.ways)}
         </span>
       </div>
-      <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) 320px' }}>
+      <div className="columns with-side">
         <div>
           {data.messages.length === 0 && (
             <p className="empty">
@@ -44,7 +45,7 @@ export function MessagesPage() {
             ))}
           </ul>
         </div>
-        <div style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+        <div className={`in-rows gap-12 ${css.fromTop}`}>
           <ChoiceForm choice={data.choice} />
           {!book.demoDay && <DevicesCard ways={data.ways} />}
           <JobsCard jobs={data.jobs} />

@@ -7,6 +7,7 @@ import type { ReckonedCross } from './reckon'
 import { fraction, genesInWords, kinWords, percent } from './words'
 import { wishInWords } from './wish'
 import css from './season.module.css'
+import roomCss from './kin.module.css'
 
 /** One cross: the warning first, then the one wanted, then everything it throws. */
 export function CrossCard({
@@ -37,12 +38,12 @@ export function CrossCard({
           {sire.tag}
         </Link>
         {onClose && (
-          <button type="button" className="plain small" style={{ marginLeft: 'auto' }} onClick={onClose}>
+          <button type="button" className={`plain small ${roomCss.atRight}`} onClick={onClose}>
             put away
           </button>
         )}
       </div>
-      <p className="small quiet" style={{ minHeight: 38 }}>
+      <p className={`small quiet ${roomCss.parents}`}>
         {dam.tag}: {genesInWords(dam.words)}
         <br />
         {sire.tag}: {genesInWords(sire.words)}
@@ -64,7 +65,7 @@ export function CrossCard({
       </p>
       {wanted && wish && (
         <div className={css.wish}>
-          <p style={{ marginBottom: 2 }}>
+          <p className="below-4">
             <strong>{wishInWords(wish)}</strong>
           </p>
           <p className="figure-line">
@@ -93,9 +94,7 @@ export function CrossCard({
         <tbody>
           {table.rows.map((row) => (
             <tr key={row.words.join() + row.share}>
-              <td className="fig" style={{ width: 74 }}>
-                {fraction(row.share)}
-              </td>
+              <td className="fig w-76">{fraction(row.share)}</td>
               <td>
                 <span
                   className={css.share}
@@ -132,7 +131,7 @@ export function CrossCard({
       ))}
       {table.others > 0 && <p className="small quiet">and other kinds, {percent(table.others)} together</p>}
       {may.decide && (
-        <p style={{ marginTop: 10 }}>
+        <p className="above-12">
           <button type="button" className="plain" disabled={asking} onClick={() => void start(dam, sire)}>
             Pair them
           </button>

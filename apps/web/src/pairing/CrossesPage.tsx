@@ -73,7 +73,7 @@ function Crosses({ scene }: { scene: Scene }) {
   const best = likely.filter((c) => !names.includes(`${c.dam.tag}×${c.sire.tag}`)).slice(0, BEST_SHOWN)
   return (
     <>
-      <div className="row" style={{ alignItems: 'flex-start', gap: 16, marginBottom: 14 }}>
+      <div className="row at-start gap-16 below-16">
         <WishField key={scene.protocolId} genes={scene.genes} wish={wish} onWish={(w) => change(names, w)} />
         {names.length < MOST_CROSSES && (
           <AddCross
@@ -87,7 +87,7 @@ function Crosses({ scene }: { scene: Scene }) {
         <p className="note">
           Likeliest to throw it:{' '}
           {best.map((c) => (
-            <span key={`${c.dam.id}${c.sire.id}`} className="nowrap" style={{ marginRight: 14 }}>
+            <span key={`${c.dam.id}${c.sire.id}`} className="nowrap after-16">
               <button
                 type="button"
                 className="plain tag"
@@ -146,7 +146,7 @@ function AddCross({
     mates.map((m) => ({ value: m.id, label: `${calledOf(m)}, ${genesInWords(m.words)}` }))
   const pick = (mates: readonly Mate[], id: string | null) => mates.find((m) => m.id === id)
   const field = (label: string, mates: readonly Mate[], value: string | null, set: (id: string) => void) => (
-    <div className="field" style={{ minWidth: 220, marginBottom: 0 }}>
+    <div className="field min-220 below-0">
       <label htmlFor={label}>{label}</label>
       <Select
         id={label}
@@ -166,7 +166,7 @@ function AddCross({
       {field('Male', sires, sire, setSire)}
       <Button
         type="primary"
-        style={{ marginTop: 24 }}
+        className="above-24"
         disabled={!dam || !sire}
         onClick={() => onAdd(pick(dams, dam)!, pick(sires, sire)!)}
       >

@@ -40,7 +40,7 @@ export function GeneAnimals({
           aria-label="Filter animals"
           placeholder="tag, name, line, trait"
           size="small"
-          style={{ width: 180 }}
+          className="w-190"
           allowClear
           value={filter}
           onChange={(e) => setFilter(e.target.value)}

@@ -131,7 +131,7 @@ export function GeneSetEditor({ scene }: { scene: Scene }) {
                 {f.says}
               </p>
             ))}
-          <div style={{ marginTop: 10 }}>
+          <div className="above-12">
             <Button
               size="small"
               onClick={() =>

@@ -19,7 +19,7 @@ export function GenesPage() {
               <strong className="tag">{c.tag}</strong>: {c.says}.
             </p>
           ))}
-          <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1.25fr) minmax(0, 1fr)' }}>
+          <div className="columns wider-left">
             <GeneAnimals
               key={scene.protocolId}
               scene={scene}

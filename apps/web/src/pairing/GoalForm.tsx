@@ -71,14 +71,14 @@ export function GoalForm({
     }
   }
   const number = (key: keyof typeof LIMITS, label: string, most: number, scale = 1, unit = '') => (
-    <div className="field" style={{ width: 132 }}>
+    <div className="field w-150">
       <label htmlFor={key}>{label}</label>
       <InputNumber
         id={key}
         min={scale === 1 ? 1 : 0}
         max={most}
         {...(unit ? { suffix: unit } : {})}
-        style={{ width: '100%' }}
+        className="w-full"
         value={Math.round(draft[key] * scale * 100) / 100}
         onChange={(n) => n !== null && change({ [key]: n / scale })}
       />
@@ -86,14 +86,13 @@ export function GoalForm({
   )
   return (
     <form
-      className="card now"
-      style={{ marginBottom: 16, maxWidth: 860 }}
+      className="card now below-16 upto-900"
       onSubmit={(e) => {
         e.preventDefault()
         void save()
       }}
     >
-      <div className="row" style={{ alignItems: 'flex-start', gap: 14, marginBottom: 12 }}>
+      <div className="row at-start gap-16 below-12">
         <WishField
           // What it reads is begun anew once theirs was settled with one's own.
           key={writing.version}
@@ -103,7 +102,7 @@ export function GoalForm({
           wish={draft.wanted}
           onWish={(wanted) => change({ wanted })}
         />
-        <div className="field" style={{ minWidth: 200, marginBottom: 0 }}>
+        <div className="field min-190 below-0">
           <label htmlFor="goal-line">From the animals of</label>
           <Select
             id="goal-line"
@@ -112,7 +111,7 @@ export function GoalForm({
             options={[{ value: '', label: 'all lines' }, ...lines.map((l) => ({ value: l, label: l }))]}
           />
         </div>
-        <div className="field" style={{ minWidth: 200, marginBottom: 0 }}>
+        <div className="field min-190 below-0">
           <label htmlFor="goal-name">Name</label>
           <Input
             id="goal-name"
@@ -123,7 +122,7 @@ export function GoalForm({
           />
         </div>
       </div>
-      <div className="row" style={{ gap: 14 }}>
+      <div className="row gap-16">
         {number('number', LIMITS.number, 100)}
         {number('mostInbreeding', LIMITS.mostInbreeding, 100, 100, '%')}
         {number('years', LIMITS.years, 15)}

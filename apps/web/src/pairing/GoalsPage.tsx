@@ -84,9 +84,9 @@ function Goal({ scene, goal, onEdit }: { scene: Scene; goal: LineGoalView; onEdi
   )
   const { progress, result, error } = useLongTask<GoalProblem, GenerationPlan[]>(createWorker, problem)
   return (
-    <section style={{ marginBottom: 22 }} aria-label={goal.name}>
+    <section className="below-24" aria-label={goal.name}>
       <div className="between">
-        <h2 style={{ fontSize: 17, color: 'var(--ink)' }}>{goal.name}</h2>
+        <h2 className="bigger in-ink">{goal.name}</h2>
         {may.decide && (
           <button type="button" className="plain small" onClick={onEdit}>
             change the goal
@@ -118,7 +118,7 @@ function Goal({ scene, goal, onEdit }: { scene: Scene; goal: LineGoalView; onEdi
         </p>
       )}
       {result && result.length > 0 && (
-        <div className="columns" style={{ gridTemplateColumns: 'repeat(auto-fit, minmax(330px, 1fr))' }}>
+        <div className="columns cards-fit">
           {result.map((plan, i) => (
             <PlanCard
               key={i}

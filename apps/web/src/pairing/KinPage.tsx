@@ -57,11 +57,11 @@ function Kin({ scene }: { scene: Scene }) {
     return <p className="empty">No animal of this species is in the book yet.</p>
   return (
     <>
-      <div className="row" style={{ marginBottom: 12 }}>
+      <div className="row below-12">
         <Select
           aria-label="Line"
           value={line ?? ''}
-          style={{ minWidth: 200 }}
+          className="min-190"
           onChange={(value: string) => setLine(value || null)}
           options={[{ value: '', label: 'all lines' }, ...lines.map((l) => ({ value: l, label: l }))]}
         />
@@ -71,7 +71,7 @@ function Kin({ scene }: { scene: Scene }) {
           allowClear
           placeholder="pedigree of …"
           value={animal?.tag ?? null}
-          style={{ minWidth: 180 }}
+          className="min-190"
           onChange={(tag: string | undefined) => show(tag ?? null)}
           options={scene.pedigree.map((p) => ({ value: p.tag, label: p.tag }))}
         />
@@ -92,10 +92,7 @@ function Kin({ scene }: { scene: Scene }) {
       )}
       {result && <HeatTable scene={scene} input={input} result={result} onShow={show} />}
       {result && input.group.length > 0 && (
-        <div
-          className="columns"
-          style={{ gridTemplateColumns: 'minmax(0,1fr) minmax(0,1fr) minmax(0,1fr)', marginTop: 18 }}
-        >
+        <div className="columns thirds above-16">
           <WhereFrom result={result} tags={tags} />
           <Rarest scene={scene} result={result} onShow={show} />
           <NewcomerCard result={result} count={input.group.length} />
@@ -127,8 +124,8 @@ function HeatTable({
   const best = rows.map((_, r) => Math.min(...columns.map((_c, c) => value(r, c))))
   return (
     <>
-      <div className="between" style={{ marginBottom: 6 }}>
-        <h2 style={{ margin: 0 }}>Inbreeding of the young of every pair</h2>
+      <div className="between below-8">
+        <h2 className="flush">Inbreeding of the young of every pair</h2>
         <Segmented
           aria-label="Read by"
           size="small"

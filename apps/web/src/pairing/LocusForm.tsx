@@ -1,5 +1,6 @@
 import { ALLELE_MODES, LINKAGES, type Allele, type Locus } from '@hatch-book/core'
 import { Input, InputNumber, Select } from 'antd'
+import css from './kin.module.css'
 
 const HARMS = ['no harm known', 'lethal', 'impaired'] as const
 
@@ -7,9 +8,7 @@ const HARMS = ['no harm known', 'lethal', 'impaired'] as const
 export function LocusWords({ locus }: { locus: Locus }) {
   return (
     <div>
-      <span className="fig quiet" style={{ display: 'inline-block', minWidth: 34 }}>
-        {locus.name}
-      </span>
+      <span className={`fig quiet ${css.allele}`}>{locus.name}</span>
       {locus.alleles.map((a, i) => (
         <span key={a.word}>
           {i > 0 && <span className="quiet"> · </span>}
@@ -62,12 +61,12 @@ export function LocusForm({
         }
   }
   return (
-    <div style={{ display: 'grid', gap: 6 }}>
+    <div className="in-rows gap-8">
       <div className="row">
         <Input
           aria-label="locus"
           size="small"
-          style={{ width: 70 }}
+          className="w-76"
           maxLength={12}
           value={locus.name}
           onChange={(e) => onChange({ ...locus, name: e.target.value })}
@@ -75,7 +74,7 @@ export function LocusForm({
         <Select
           aria-label="lies on"
           size="small"
-          style={{ width: 104 }}
+          className="w-110"
           value={locus.linkage}
           onChange={(linkage) => onChange({ ...locus, linkage })}
           options={LINKAGES.map((l) => ({ value: l, label: l === 'autosome' ? l : `on ${l}` }))}
@@ -98,7 +97,7 @@ export function LocusForm({
           <Input
             aria-label="trait"
             size="small"
-            style={{ width: 140 }}
+            className="w-150"
             maxLength={40}
             value={a.word}
             onChange={(e) => set(i, { ...a, word: e.target.value.toLowerCase() })}
@@ -106,7 +105,7 @@ export function LocusForm({
           <Select
             aria-label="mode"
             size="small"
-            style={{ width: 158 }}
+            className="w-190"
             value={a.mode}
             onChange={(mode) => set(i, { ...a, mode })}
             options={ALLELE_MODES.map((m) => ({ value: m, label: m }))}
@@ -114,7 +113,7 @@ export function LocusForm({
           <Select
             aria-label="two copies"
             size="small"
-            style={{ width: 132 }}
+            className="w-150"
             value={(a.doubled?.harm ?? 'no harm known') as (typeof HARMS)[number]}
             onChange={(v: (typeof HARMS)[number]) => set(i, harm(a, v))}
             options={HARMS.map((h) => ({ value: h, label: h }))}
@@ -126,7 +125,7 @@ export function LocusForm({
               min={1}
               max={100}
               suffix="% show"
-              style={{ width: 110 }}
+              className="w-110"
               value={Math.round((a.shownBy ?? 1) * 100)}
               onChange={(n) => set(i, { ...a, shownBy: (n ?? 100) / 100 })}
             />

@@ -86,8 +86,7 @@ export function NewPairing({ onDone }: { onDone(id: string | null): void }) {
       <ContractForm
         of={pairing}
         label="Pair two animals"
-        className="card now"
-        style={{ marginBottom: 16, maxWidth: 720 }}
+        className="card now below-16 upto-720"
         actions={
           <FormActions
             of={pairing}

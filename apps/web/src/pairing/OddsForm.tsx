@@ -35,7 +35,7 @@ export function OddsForm({ mate, genes, onDone }: { mate: Mate; genes: GeneSet; 
   }
   return (
     <form
-      style={{ marginTop: 6 }}
+      className="above-8"
       onSubmit={(e) => {
         e.preventDefault()
         void save()
@@ -46,7 +46,7 @@ export function OddsForm({ mate, genes, onDone }: { mate: Mate; genes: GeneSet; 
           aria-label="Trait"
           value={trait}
           onChange={setTrait}
-          style={{ minWidth: 160 }}
+          className="min-150"
           options={words.map((w) => ({ value: w, label: w }))}
         />
         {ROWS.map((label, i) => (
@@ -58,7 +58,7 @@ export function OddsForm({ mate, genes, onDone }: { mate: Mate; genes: GeneSet; 
               min={0}
               max={100}
               suffix="%"
-              style={{ width: 84 }}
+              className="w-90"
               value={odds[i] ?? null}
               onChange={(value) => setOdds(odds.map((o, k) => (k === i ? value : o)))}
             />
@@ -70,7 +70,7 @@ export function OddsForm({ mate, genes, onDone }: { mate: Mate; genes: GeneSet; 
           These chances add up to {Math.round(sum * 10) / 10} %, not 100 %.
         </p>
       )}
-      <div style={{ marginTop: 6 }}>
+      <div className="above-8">
         <Button size="small" type="primary" htmlType="submit">
           Write it
         </Button>{' '}

@@ -48,7 +48,7 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
             <strong>{sentence(stopInWords(p.mustStop))}.</strong>
           </p>
         )}
-        <h3 style={{ fontSize: 21 }}>
+        <h3 className="bigger">
           {sentence(p.next.says)}
           {p.next.on && `, ${figures.day(p.next.on)}`}
         </h3>
@@ -84,19 +84,19 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
         )}
         {may.write && open && <WhatWasSeen pairing={p} active={!why} />}
         {may.decide && p.state === 'planned' && (
-          <p style={{ marginTop: 12 }}>
+          <p className="above-12">
             <Button onClick={() => setWithdrawing(true)}>Withdraw this pairing</Button>
           </p>
         )}
         {may.decide && p.state === 'withdrawn' && withdrawal && (
-          <p style={{ marginTop: 12 }}>
+          <p className="above-12">
             <Button onClick={() => void strike([withdrawal], '', `${pair}: planned again`)}>
               Plan them again
             </Button>
           </p>
         )}
         {may.decide && p.state !== 'planned' && p.state !== 'withdrawn' && (
-          <p style={{ marginTop: 12 }}>
+          <p className="above-12">
             <Button
               type={p.eggs && p.clutchId === null ? 'primary' : 'default'}
               onClick={() => void navigate(`/incubation/new?pairing=${p.id}`)}
@@ -110,11 +110,9 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
             <Link to={`/incubation/${p.clutchId}`}>The clutch in incubation</Link>
           </p>
         )}
-        <p className="small quiet" style={{ marginTop: 10 }}>
-          {p.caution}
-        </p>
+        <p className="small quiet above-12">{p.caution}</p>
       </article>
-      <h2 style={{ marginTop: 18 }}>Seen so far</h2>
+      <h2 className="above-16">Seen so far</h2>
       <EntryList entries={p.entries} />
       {withdrawing && (
         <AskWhy
@@ -161,8 +159,8 @@ function WhatWasSeen({ pairing: p, active }: { pairing: PairingView; active: boo
       // What is typed for the next lock while this one is under way stays.
     ).then((ok) => ok && kind === 'locked' && setMinutes((typed) => (typed === told.minutes ? null : typed)))
   return (
-    <div style={{ marginTop: 12 }}>
-      <div className="row small" style={{ marginBottom: 8 }}>
+    <div className="above-12">
+      <div className="row small below-8">
         <span className="quiet">seen</span>
         <DatePicker
           aria-label="when it was seen"
@@ -184,7 +182,7 @@ function WhatWasSeen({ pairing: p, active }: { pairing: PairingView; active: boo
               max={10000}
               value={minutes}
               onChange={setMinutes}
-              style={{ width: 80 }}
+              className="w-90"
             />{' '}
             <span className="quiet">min</span>
           </>

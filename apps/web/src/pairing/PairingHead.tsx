@@ -43,7 +43,7 @@ function SpeciesPick() {
     <Select
       aria-label="Species"
       value={picked}
-      style={{ minWidth: 210 }}
+      className="min-220"
       onChange={(id: string) =>
         setParams((before) => {
           const next = new URLSearchParams(before)

@@ -62,13 +62,13 @@ export function PairingPage() {
       {data.length === 0 && !adding && (
         <p className="empty">No pairing is in the book yet. Pair two animals that are ready or on trial.</p>
       )}
-      <div className="columns" style={{ gridTemplateColumns: '330px minmax(0, 1fr)' }}>
-        <ul className="lines" aria-label="Pairings" style={{ maxHeight: 640, overflowY: 'auto' }}>
+      <div className="columns list-left">
+        <ul className="lines scrolls" aria-label="Pairings">
           {shown.map((p) => (
-            <li key={p.id} className={p.id === picked?.id ? 'picked' : ''} style={{ padding: '8px 12px' }}>
+            <li key={p.id} className={`${p.id === picked?.id ? 'picked' : ''} inset`}>
               <Link
                 to={`/pairing/${p.id}${line ? `?line=${encodeURIComponent(line)}` : ''}`}
-                style={{ color: 'inherit', textDecoration: 'none', display: 'block' }}
+                className="as-text as-block"
               >
                 <div className="between">
                   <span className="tag">
@@ -109,7 +109,7 @@ function InSeason() {
     <p className="note" aria-label="In season">
       Expected to be receptive:{' '}
       {shown.slice(0, SHOWN_IN_SEASON).map((r) => (
-        <span key={r.id} className="nowrap" style={{ marginRight: 14 }}>
+        <span key={r.id} className="nowrap after-16">
           <Link className="tag" to={`/animals/${r.id}`}>
             {r.tag}
           </Link>{' '}

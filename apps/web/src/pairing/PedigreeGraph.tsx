@@ -33,7 +33,7 @@ export function PedigreeGraph({
   const animal = scene.pedigree.find((p) => p.id === focus)!
   const f = inbreeding?.get(focus) ?? 0
   const depths = (label: string, value: number, set: (n: number) => void) => (
-    <span className="row" style={{ gap: 6 }}>
+    <span className="row gap-8">
       <span className="small quiet">{label}</span>
       <Segmented
         size="small"
@@ -45,9 +45,9 @@ export function PedigreeGraph({
     </span>
   )
   return (
-    <section className="card" style={{ marginBottom: 16 }} aria-label={`Pedigree of ${animal.tag}`}>
-      <div className="between" style={{ flexWrap: 'wrap' }}>
-        <h3 style={{ margin: 0 }}>
+    <section className="card below-16" aria-label={`Pedigree of ${animal.tag}`}>
+      <div className="between wraps">
+        <h3 className="flush">
           <Link className="tag" to={`/animals/${animal.id}`}>
             {animal.tag}
           </Link>{' '}

@@ -62,7 +62,7 @@ export function Proving({
       })()
     : null
   return (
-    <article className="card now" style={{ marginBottom: 16 }} aria-label={`Proving ${mate.tag}`}>
+    <article className="card now below-16" aria-label={`Proving ${mate.tag}`}>
       <div className="between">
         <h3>
           Does {mate.tag} carry {what}?
@@ -111,7 +111,7 @@ export function Proving({
       </table>
       {candidates.length === 0 && <p className="quiet">No mate of the other sex is here.</p>}
       {seen && with_ && (
-        <p style={{ marginTop: 8 }}>
+        <p className="above-8">
           With {with_.m.tag}:{' '}
           <Young
             label="showing it"
@@ -152,7 +152,7 @@ function Young({ label, value, onChange }: { label: string; value: number; onCha
       min={0}
       max={200}
       value={value}
-      style={{ width: 70 }}
+      className="w-76"
       onChange={(n) => onChange(n ?? 0)}
     />
   )

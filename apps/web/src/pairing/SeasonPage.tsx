@@ -46,7 +46,7 @@ export function SeasonPage() {
             aria-label="Plan"
             value={plan!.id}
             onChange={pick}
-            style={{ minWidth: 180 }}
+            className="min-190"
             options={own.map((p) => ({ value: p.id, label: p.name }))}
           />
         )}

@@ -118,7 +118,7 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
   const expected = judged.courses.reduce((sum, c) => sum + c.chance, 0)
   return (
     <>
-      <div className="between" style={{ alignItems: 'center', marginBottom: 8, flexWrap: 'wrap' }}>
+      <div className="between at-middle below-8 wraps">
         <span>
           <strong className="fig">{expected.toFixed(1)}</strong> of {problem.females.length} females expected
           to be mated
@@ -229,10 +229,7 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
           {c.says.replace(/\d{4}-\d{2}-\d{2}/g, figures.day)}
         </p>
       ))}
-      <div
-        className="columns"
-        style={{ gridTemplateColumns: 'minmax(0, 1.15fr) minmax(0, 1fr) minmax(0, 0.9fr)', marginTop: 16 }}
-      >
+      <div className="columns thirds above-16">
         <ChancesTable
           scene={scene}
           pedigree={pedigree}

@@ -30,7 +30,7 @@ export function SeasonSettingsForm({
     to: (n: number) => void,
     unit = '',
   ) => (
-    <div className="field" style={{ marginBottom: 0, width: 128 }}>
+    <div className="field below-0 w-130">
       <label htmlFor={label}>{label}</label>
       <InputNumber
         id={label}
@@ -38,16 +38,16 @@ export function SeasonSettingsForm({
         max={most}
         value={value}
         {...(unit ? { suffix: unit } : {})}
-        style={{ width: '100%' }}
+        className="w-full"
         onChange={(n) => n !== null && to(n)}
       />
     </div>
   )
   const tag = (id: string) => scene.mates.find((m) => m.id === id)?.tag ?? '?'
   return (
-    <article className="card" style={{ marginBottom: 14 }} aria-label="Settings of the season">
-      <div className="row" style={{ alignItems: 'flex-start', gap: 14 }}>
-        <div className="field" style={{ minWidth: 200, marginBottom: 0 }}>
+    <article className="card below-16" aria-label="Settings of the season">
+      <div className="row at-start gap-16">
+        <div className="field min-190 below-0">
           <label htmlFor="season-name">Name</label>
           <Input
             id="season-name"
@@ -56,7 +56,7 @@ export function SeasonSettingsForm({
             onChange={(e) => onChange({ ...body, name: e.target.value })}
           />
         </div>
-        <div className="field" style={{ marginBottom: 0 }}>
+        <div className="field below-0">
           <span className="label">From, to</span>
           <DatePicker.RangePicker
             aria-label="season"
@@ -76,7 +76,7 @@ export function SeasonSettingsForm({
           onWish={(wanted) => set({ wanted: wanted as typeof settings.wanted })}
         />
       </div>
-      <div className="row" style={{ gap: 14, margin: '12px 0', alignItems: 'flex-start' }}>
+      <div className="row gap-16 above-12 below-12 at-start">
         {number('Days together', settings.daysTogether, 1, 60, (daysTogether) => set({ daysTogether }))}
         {number('Visits', settings.meetings, 1, 12, (meetings) => set({ meetings }))}
         {number('Days apart', settings.daysBetween, 0, 120, (daysBetween) => set({ daysBetween }))}
@@ -174,7 +174,7 @@ export function SeasonSettingsForm({
           })}
         </tbody>
       </table>
-      <p className="small quiet" style={{ marginTop: 8 }}>
+      <p className="small quiet above-8">
         {scene.rules.origin}. {scene.rules.caution} A clutch that may throw the one you are after counts full,
         any other a quarter.
       </p>

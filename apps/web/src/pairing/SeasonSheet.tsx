@@ -212,7 +212,7 @@ function Block({
       onPointerMove={move}
       onPointerUp={up}
       onKeyDown={key}
-      style={{ cursor: movable ? 'grab' : 'pointer', touchAction: 'none' }}
+      className={movable ? css.movable : css.fixed}
     >
       <rect
         x={left}

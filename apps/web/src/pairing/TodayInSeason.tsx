@@ -145,7 +145,7 @@ function WindowByHand({
     onChange({ ...body, settings: { ...body.settings, windows } })
   }
   return (
-    <article className="card small-card" style={{ marginTop: 12 }} aria-label={`Window of ${mate.tag}`}>
+    <article className="card small-card above-12" aria-label={`Window of ${mate.tag}`}>
       <div className="between">
         <strong>
           <span className="tag">{mate.tag}</span> receptive

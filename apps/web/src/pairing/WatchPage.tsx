@@ -12,6 +12,7 @@ import { MatedWords } from './MatedWords'
 import { PairingHead } from './PairingHead'
 import { sentence } from '../parts/sentence'
 import css from './season.module.css'
+import roomCss from './kin.module.css'
 
 /** A session in front of the tubs: who is together, how long, and one key for each thing seen. */
 export function WatchPage() {
@@ -44,7 +45,7 @@ export function WatchPage() {
         <div className={`columns ${css.watch}`}>
           <ul className="lines" aria-label="Pairs to watch">
             {watched.map((p, i) => (
-              <li key={p.id} className={i === at ? 'picked' : ''} style={{ padding: '8px 12px' }}>
+              <li key={p.id} className={`${i === at ? 'picked' : ''} inset`}>
                 <button
                   type="button"
                   className="plain wide"
@@ -188,7 +189,7 @@ function Watched({
           <strong>{sentence(stopInWords(p.mustStop))}.</strong>
         </p>
       )}
-      <p style={{ fontSize: 24, fontWeight: 700, margin: '6px 0 2px' }}>
+      <p className={roomCss.clock}>
         {p.next.says[0]!.toUpperCase() + p.next.says.slice(1)}
         {p.next.on && together && `, ${figures.day(p.next.on)}`}
       </p>
@@ -232,7 +233,7 @@ function Watched({
         </fieldset>
       )}
       {may.write && (
-        <div style={{ margin: '14px 0' }}>
+        <div className="above-16 below-16">
           <Keys acts={acts} of={p.id} />
         </div>
       )}
@@ -255,7 +256,7 @@ function Watched({
           </li>
         ))}
       </ul>
-      <p className="small quiet" style={{ marginTop: 8 }}>
+      <p className="small quiet above-8">
         <kbd>↓</kbd>{' '}
         <button type="button" className="plain" onClick={onNext}>
           next pair

@@ -20,7 +20,7 @@ export function WishField({
   const [text, setText] = useState(wishInWords(wish))
   const [says, setSays] = useState('')
   return (
-    <div className="field" style={{ marginBottom: 0, minWidth: 280, flex: 1 }}>
+    <div className="field below-0 min-260 grows">
       <label htmlFor={id}>{label}</label>
       <Input
         id={id}

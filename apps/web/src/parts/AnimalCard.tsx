@@ -41,7 +41,7 @@ export function AnimalCard({ animal: a, children }: { animal: AnimalRow; childre
           {age(a)}
           {a.line && ` · ${a.line}`}
         </div>
-        <div className="between" style={{ marginTop: 6 }}>
+        <div className="between above-8">
           <span className="fig">{figures.grams(a.grams)}</span>
           <span className="small">{a.verdict ? <Verdict verdict={a.verdict} /> : a.stage}</span>
         </div>

@@ -1,5 +1,6 @@
 import type { BodyPlan, DefectGrade, OutlineView } from '@hatch-book/core'
 import type { MouseEvent } from 'react'
+import css from './checks.module.css'
 
 /** Outlines of bodies, nose to the left, drawn plainly enough to point at; from above, and from the side. */
 const OUTLINES: Record<BodyPlan, Record<OutlineView, string>> = {
@@ -77,7 +78,7 @@ export function BodyOutline({
       viewBox="0 0 306 100"
       role="img"
       aria-label={`Outline of a ${plan} from ${view === 'side' ? 'the side' : 'above'}: ${told || 'no defect'}`}
-      style={{ width: '100%', cursor: onPoint ? 'crosshair' : 'default' }}
+      className={`w-full ${onPoint ? css.pointed : ''}`}
       onClick={onPoint && point}
     >
       <path d={OUTLINES[plan][view]} fill="var(--wash)" stroke="var(--ink)" strokeWidth="1.4" />

@@ -16,7 +16,7 @@ export function DueList({
   const figures = useFigures()
   if (work.length === 0) return null
   return (
-    <div className="card" style={{ marginBottom: 12 }} role="region" aria-label="Due">
+    <div className="card below-12" role="region" aria-label="Due">
       <h3>Due</h3>
       <ul className="lines small">
         {work.slice(0, SHOWN).map((w) => (

@@ -15,7 +15,7 @@ export function EffectList({ effects }: { effects: Effects }) {
     </Link>
   )
   return (
-    <div style={{ marginTop: 10 }} role="status">
+    <div className="above-12" role="status">
       <p>{sayEffects(effects)}</p>
       <ul className="lines">
         {verdicts.map((c) => (

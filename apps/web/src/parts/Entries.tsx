@@ -6,6 +6,7 @@ import { useLog, type ToWrite } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
 import { CorrectEntry } from './CorrectEntry'
 import { StrikeEntry } from './StrikeEntry'
+import css from './identity.module.css'
 
 /** Whether it can be written otherwise here: what the program wrote, or what is partly kept from this reader, cannot. */
 const mayBeCorrected = ({ kind }: Entry, { seesBuyers }: { seesBuyers: boolean }): boolean =>
@@ -49,7 +50,7 @@ export function EntryList({
                 {withSubject && <span className="tag">{e.subject.tag} </span>}
                 {entryInWords(e, figures)}
                 {e.struckBy && (
-                  <span className="small" style={{ display: 'inline-block', textDecoration: 'none' }}>
+                  <span className={`small ${css.unstruck}`}>
                     &nbsp;· struck by {e.struckBy.by}
                     {e.struckBy.reason && `: ${e.struckBy.reason}`}
                   </span>

@@ -1,5 +1,6 @@
 import { Upload } from 'antd'
 import { FileUp } from 'lucide-react'
+import css from './contractForm.module.css'
 
 /** A file chosen or dropped; its bytes go to the server as they are. */
 export function FileDrop({
@@ -19,10 +20,10 @@ export function FileDrop({
         onFile(file)
         return false
       }}
-      style={{ background: 'transparent' }}
+      className={css.drop}
     >
-      <p style={{ margin: 0 }}>
-        <FileUp size={20} aria-hidden style={{ verticalAlign: -4, marginRight: 8 }} />
+      <p className="flush">
+        <FileUp size={20} aria-hidden className={css.dropSign} />
         {label}, or drop it here
       </p>
     </Upload.Dragger>

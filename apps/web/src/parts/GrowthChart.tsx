@@ -52,7 +52,7 @@ export default function GrowthChart({ page, small = false }: { page: AnimalPage;
   const from = Math.min(...points.map((p) => p.x), ...curve.map((c) => c.x))
   const to = Math.max(dayNumber(today) + 5, ...curve.map((c) => c.x))
   return (
-    <figure className="chart" style={{ margin: 0 }}>
+    <figure className="chart flush">
       <ResponsiveContainer width="100%" height={small ? 116 : 230}>
         <ComposedChart margin={{ top: 6, right: 12, bottom: 0, left: 0 }} accessibilityLayer={false}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />
@@ -130,13 +130,13 @@ function ChartInWords({
         {points.some((p) => p.aside === 'off the curve') && <span>✕ off the curve: set aside</span>}
         {page.growth && (
           <span>
-            <i className="swatch" style={{ color: 'var(--moss)' }} />
+            <i className="swatch in-moss" />
             its own growth curve with its 90 % range
           </span>
         )}
         {breeder && (
           <span>
-            <i className="swatch dash" style={{ color: 'var(--clay)' }} />
+            <i className="swatch dash in-clay" />
             breeding weight {figures.grams(page.wantedGrams)}
           </span>
         )}
@@ -191,13 +191,13 @@ function GrowthInWords({ page }: { page: AnimalPage }) {
   const { growth, wantedGrams, animal } = page
   if (!growth)
     return (
-      <p className="small quiet" style={{ marginTop: 6 }}>
+      <p className="small quiet above-8">
         No curve yet: it needs a hatch date (an estimate will do) and a weight.
       </p>
     )
   const light = wantedGrams !== null && (animal.grams ?? 0) < wantedGrams
   return (
-    <p className="small" style={{ marginTop: 6 }}>
+    <p className="small above-8">
       {growth.noise > WILD
         ? 'These weights do not fit one curve. Check them for typing errors. '
         : `Weighings scatter by ${(growth.noise * 100).toFixed(1)} % round the curve. `}

@@ -8,7 +8,7 @@ import { useMay } from '../shell/session'
 export function History({ subjectId }: { subjectId: string }) {
   const [open, setOpen] = useState(false)
   return (
-    <details className="card" style={{ marginTop: 16 }} onToggle={(e) => setOpen(e.currentTarget.open)}>
+    <details className="card above-16" onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>What was changed</summary>
       {open && <Changes subjectId={subjectId} />}
     </details>

@@ -5,7 +5,7 @@ export function LongProgress({ name, done, onStop }: { name: string; done: numbe
   if (done === null) return null
   return (
     <div className="row">
-      <Progress percent={Math.round(done * 100)} size="small" aria-label={name} style={{ flex: 1 }} />
+      <Progress percent={Math.round(done * 100)} size="small" aria-label={name} className="grows" />
       <Button size="small" onClick={onStop}>
         Stop
       </Button>

@@ -26,7 +26,7 @@ export function lookRead(text: string, genes: GeneSet): ReactNode {
   const { parts } = readLook(text, genes)
   if (parts.length === 0) return undefined
   return (
-    <p className="small" style={{ margin: '4px 0' }} aria-live="polite">
+    <p className="small above-4 below-4" aria-live="polite">
       {parts.map((p, i) => (
         <span key={i} className={`gene ${p.carries}`}>
           {traitInWords(p)}
@@ -68,7 +68,7 @@ export function LookForm({
     <ContractForm
       of={saying}
       label={`Look and genes of ${of.tag}`}
-      style={{ marginTop: 10 }}
+      className="above-12"
       actions={
         <>
           <FormActions of={saying} save="Save look" onCancel={onDone} />

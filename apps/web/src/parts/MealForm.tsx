@@ -37,7 +37,7 @@ export function MealForm({ animal, onDone }: { animal: AnimalRow; onDone(): void
     <ContractForm
       of={meal}
       label={`A meal of ${animal.tag}`}
-      style={{ marginTop: 12 }}
+      className="above-12"
       actions={<FormActions of={meal} save="Save meal" onCancel={onDone} />}
     >
       <ChoiceField name="outcome" label="outcome" options={OUTCOMES} />

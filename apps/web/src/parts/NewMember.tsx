@@ -42,7 +42,7 @@ export function NewMember(props: {
     </div>
   )
   return (
-    <form onSubmit={(e) => void add(e)} noValidate style={{ marginTop: 10 }}>
+    <form onSubmit={(e) => void add(e)} noValidate className="above-12">
       {field('name', 'Name')}
       {field('email', 'Address', 'email')}
       {field('password', 'First password', 'password')}

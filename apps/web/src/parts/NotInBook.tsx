@@ -15,7 +15,7 @@ export function NotInBook({
   return (
     <section className="page">
       <h1>{title}</h1>
-      <p className="empty" style={{ marginTop: 14 }}>
+      <p className="empty above-16">
         {says} <Link to={to}>{others}</Link>
       </p>
     </section>

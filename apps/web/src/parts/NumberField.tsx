@@ -26,7 +26,7 @@ export function NumberField({
         step={step ?? 1}
         value={value}
         onChange={(n) => n !== null && onChange(n)}
-        style={{ width: 100 }}
+        className="w-110"
       />
     </Labelled>
   )

@@ -64,7 +64,7 @@ export function OverruleForm(props: Overruled) {
   return open ? (
     <OverruleFields {...props} onDone={() => setOpen(false)} />
   ) : (
-    <Button style={{ marginTop: 12 }} onClick={() => setOpen(true)}>
+    <Button className="above-12" onClick={() => setOpen(true)}>
       Overrule
     </Button>
   )
@@ -87,7 +87,7 @@ function OverruleFields({ animalId, about, verdicts, now, onDone }: Overruled & 
     <ContractForm
       of={overruling}
       label="Overrule"
-      style={{ marginTop: 14 }}
+      className="above-16"
       actions={<FormActions of={overruling} save="Overrule" onCancel={onDone} />}
     >
       {choices.length > 1 && <ChoiceField name="verdict" label="It is" options={choices} />}

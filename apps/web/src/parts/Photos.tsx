@@ -49,7 +49,7 @@ export function Photos({
     }
   }
   return (
-    <section className="card" style={{ marginTop: 16 }}>
+    <section className="card above-16">
       <h2>Photos</h2>
       {photos.length === 0 && <p className="quiet">{empty}</p>}
       <Image.PreviewGroup>
@@ -78,7 +78,7 @@ export function Photos({
         </div>
       </Image.PreviewGroup>
       {may.write && (
-        <div className="row no-print" style={{ gap: 10, marginTop: 10 }}>
+        <div className="row no-print gap-12 above-12">
           {views.length > 1 && (
             <Segmented aria-label="Seen from" options={[...views]} value={view} onChange={setView} />
           )}

@@ -69,13 +69,13 @@ export function QuickLog({
         ]}
       />
       {form === 'weigh' && (
-        <div style={{ marginTop: 12 }}>
+        <div className="above-12">
           <WeightForm animal={animal} onDone={done} onCancel={done} />
         </div>
       )}
       {form === 'check' && <PickedCheck animal={animal} checks={checks} onDone={done} />}
       {form === 'size' && (
-        <div style={{ marginTop: 12 }}>
+        <div className="above-12">
           <SizeForm animal={animal} onDone={done} />
         </div>
       )}
@@ -107,7 +107,7 @@ function PickedCheck({
   const [name, setName] = useState(checkToBegin(checks))
   const check = checks.find((c) => c.name === name) ?? checks[0]!
   return (
-    <div style={{ marginTop: 12 }}>
+    <div className="above-12">
       {checks.length > 1 && (
         <Select
           aria-label="Which check"
@@ -152,7 +152,7 @@ function SexForm({
   const method = able.find((m) => m.name === name)!
   return (
     <form
-      style={{ marginTop: 12 }}
+      className="above-12"
       onSubmit={(e) => {
         e.preventDefault()
         void write(
@@ -170,7 +170,7 @@ function SexForm({
       <div>
         <Segmented<Sex> aria-label="sex" options={[...SEXES]} value={sex} onChange={setSex} />
       </div>
-      <div style={{ margin: '8px 0' }}>
+      <div className="above-8 below-8">
         <Segmented
           aria-label="method"
           options={able.map((m) => m.name)}
@@ -190,7 +190,7 @@ function ProblemForm({ animal, onDone }: { animal: AnimalRow; onDone(): void }) 
   return (
     <>
       {animal.openProblems.map((problem) => (
-        <p key={problem} style={{ marginTop: 10 }}>
+        <p key={problem} className="above-12">
           {problem}{' '}
           <Button
             size="small"
@@ -232,7 +232,7 @@ function TextForm({
   const [text, setText] = useState('')
   return (
     <form
-      style={{ marginTop: 12 }}
+      className="above-12"
       onSubmit={(e) => {
         e.preventDefault()
         if (text.trim()) void onSave(text.trim()).then((ok) => ok && onDone())
@@ -245,7 +245,7 @@ function TextForm({
         value={text}
         onChange={(e) => setText(e.target.value)}
         maxLength={400}
-        style={{ marginBottom: 8 }}
+        className="below-8"
       />
       <SaveRow onCancel={onDone} />
     </form>

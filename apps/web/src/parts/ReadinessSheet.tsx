@@ -27,7 +27,7 @@ export function ReadinessReasons({ page }: { page: AnimalPage }) {
   const overruled = readiness.overruled
   return (
     <>
-      <p style={{ fontSize: 18 }}>
+      <p className="bigger">
         <Verdict verdict={readiness.verdict} />
         {readiness.expected && readiness.verdict !== 'ready' && (
           <span className="quiet"> ready expected {figures.span(readiness.expected)}</span>

@@ -48,11 +48,7 @@ export function ReasonList({ reasons }: { reasons: readonly Reason[] }) {
           </div>
         )
       })}
-      {reasons[0] && (
-        <p className="small quiet" style={{ marginTop: 10 }}>
-          {reasons[0].origin}
-        </p>
-      )}
+      {reasons[0] && <p className="small quiet above-12">{reasons[0].origin}</p>}
     </div>
   )
 }

@@ -28,12 +28,7 @@ export function SideBySide<W>({
     setTheirs(next)
   }
   return (
-    <div
-      className="card trouble"
-      role="alert"
-      aria-label="Somebody changed this too"
-      style={{ margin: '12px 0' }}
-    >
+    <div className="card trouble above-12 below-12" role="alert" aria-label="Somebody changed this too">
       <h3>Somebody changed this while you were editing</h3>
       {taken.length > 0 && <p className="small">Taken over from them: {taken.map(nameOf).join(', ')}.</p>}
       {conflicts.length > 0 && (
@@ -70,7 +65,7 @@ export function SideBySide<W>({
       )}
       <Button
         type="primary"
-        style={{ marginTop: 10 }}
+        className="above-12"
         onClick={() => {
           settle(theirs)
           setTheirs(new Set())

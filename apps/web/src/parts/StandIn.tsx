@@ -10,7 +10,7 @@ export function StandIn({ placeId, speaks, what }: { placeId: string; speaks: bo
   const sendAndSay = useSendAndSay()
   if (!book.demoDay || !speaks || !may.decide) return null
   return (
-    <article className="card small-card" aria-label={`The stand-in ${what}`} style={{ marginBottom: 14 }}>
+    <article className="card small-card below-16" aria-label={`The stand-in ${what}`}>
       <h2>The stand-in {what}</h2>
       <p className="small quiet">
         This {what} is made up for the demo, and sends its own readings. Try a fault:

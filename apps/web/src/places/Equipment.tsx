@@ -103,7 +103,7 @@ function EquipmentForm({ place, onDone }: { place: Equipped; onDone(): void }) {
     <ContractForm
       of={fitting}
       label={`Equipment for ${place.name}`}
-      style={{ marginTop: 8 }}
+      className="above-8"
       actions={<FormActions of={fitting} save="Save equipment" onCancel={onDone} />}
     >
       <PickField<EquipmentKind>
@@ -168,7 +168,7 @@ function TimerForm({ place, hours, onDone }: { place: Equipped; hours: number | 
     <ContractForm
       of={setting}
       label={`Timer of ${place.name}`}
-      style={{ marginTop: 6 }}
+      className="above-8"
       actions={<FormActions of={setting} save="Save hours" onCancel={onDone} />}
     >
       <NumberField name="hours" label="Hours of light a day" min={0} max={24} step={0.5} />

@@ -29,15 +29,15 @@ export function LabelPrinter({
       animalIds: what === 'animals' ? animals : [],
     }).catch((error: Error) => setSays(error.message))
   return (
-    <div className="card now" style={{ marginBottom: 16 }} role="form" aria-label="Labels">
-      <div className="row" style={{ gap: 16, alignItems: 'end' }}>
+    <div className="card now below-16" role="form" aria-label="Labels">
+      <div className="row gap-16 at-end">
         <label className="small">
           For
           <Select
             aria-label="Labels for"
             value={of}
             onChange={setOf}
-            style={{ display: 'block', width: 160 }}
+            className="as-block w-190"
             options={[
               ...racks.map((r) => ({ value: r.id, label: r.name })),
               ...(here ? [{ value: 'picked', label: `${here.tub.name} only` }] : []),
@@ -50,7 +50,7 @@ export function LabelPrinter({
             aria-label="One for each"
             value={what}
             onChange={setWhat}
-            style={{ display: 'block', width: 120 }}
+            className="as-block w-130"
             options={[
               { value: 'tubs', label: 'tub' },
               { value: 'animals', label: 'animal' },
@@ -63,7 +63,7 @@ export function LabelPrinter({
             aria-label="Sheet"
             value={sheet}
             onChange={setSheet}
-            style={{ display: 'block', width: 290 }}
+            className="as-block w-300"
             options={(Object.keys(LABEL_SHEETS) as LabelSheet[]).map((s) => ({
               value: s,
               label: LABEL_SHEETS[s].name,
@@ -78,7 +78,7 @@ export function LabelPrinter({
             max={64}
             value={skip}
             onChange={(n) => setSkip(n ?? 0)}
-            style={{ display: 'block', width: 90 }}
+            className="as-block w-90"
           />
         </label>
         <label className="small">
@@ -90,9 +90,7 @@ export function LabelPrinter({
         </Button>
         <Button onClick={onDone}>Close</Button>
       </div>
-      <p className="small quiet" style={{ margin: '8px 0 0' }}>
-        Print it at 100 %, without fitting it to the page.
-      </p>
+      <p className="small quiet flush above-8">Print it at 100 %, without fitting it to the page.</p>
       {says && <p className="bad small">{says}</p>}
     </div>
   )

@@ -34,8 +34,7 @@ export function NewRack({ rooms, onDone }: { rooms: Rooms; onDone(): void }) {
     <ContractForm
       of={rack}
       label="New rack"
-      className="card now"
-      style={{ marginBottom: 16 }}
+      className="card now below-16"
       actions={
         <FormActions of={rack} save={`Build ${(rows ?? 0) * (columns ?? 0)} tubs`} onCancel={onDone} />
       }

@@ -22,7 +22,7 @@ export function OfPlace({
   const [adding, setAdding] = useState(false)
   if (lines.length === 0 && add === null) return null
   return (
-    <section className="small" aria-label={label} style={{ marginTop: 10 }}>
+    <section className="small above-12" aria-label={label}>
       {lines.map(({ name, told, acts, below }) => (
         <div key={name}>
           <div className="between">
@@ -44,7 +44,7 @@ export function OfPlace({
         </div>
       ))}
       {add !== null && !adding && (
-        <Button size="small" style={{ marginTop: 6 }} onClick={() => setAdding(true)}>
+        <Button size="small" className="above-8" onClick={() => setAdding(true)}>
           {add}
         </Button>
       )}

@@ -92,7 +92,7 @@ function TaskForm({ place, onDone }: { place: Tasked; onDone(): void }) {
     <ContractForm
       of={setting}
       label={`Task for ${place.name}`}
-      style={{ marginTop: 8 }}
+      className="above-8"
       actions={<FormActions of={setting} save="Save task" onCancel={onDone} />}
     >
       <TextField name="task" label="What is done" most={60} hint="such as: refill the humidifier" />

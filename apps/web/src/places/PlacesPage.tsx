@@ -26,7 +26,7 @@ import { NOT_MOVED, useMoving } from './useMoving'
 function PlacePhotos({ place }: { place: { id: string; name: string } }) {
   const { data } = usePlacePhotos()
   return (
-    <details style={{ marginTop: 10 }}>
+    <details className="above-12">
       <summary>
         Photos of {place.name}{' '}
         {data && <span className="quiet">({data.filter((p) => p.placeId === place.id).length})</span>}
@@ -50,7 +50,7 @@ function PlaceEquipment({
 }) {
   const [isOpen, setOpen] = useState(false)
   return (
-    <details style={{ marginTop: 10 }} onToggle={(e) => setOpen(e.currentTarget.open)}>
+    <details className="above-12" onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>
         Equipment and tasks in {place.name}{' '}
         <span className="quiet">({place.equipment.length + place.tasks.length})</span>
@@ -143,7 +143,7 @@ function Drawn({ rooms }: { rooms: Rooms }) {
             void moving.putDown(animal, String(over.id), nameOf(String(over.id)))
         }}
       >
-        <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 2.3fr) minmax(270px, 1fr)' }}>
+        <div className="columns wide-left">
           <div>
             {rooms.rooms.map((room) => (
               <div key={room.id ?? ''}>
@@ -247,11 +247,11 @@ function Homeless({
     )
   }
   return (
-    <article className="card small-card now" style={{ marginTop: 14 }} aria-label="Without a tub">
+    <article className="card small-card now above-16" aria-label="Without a tub">
       <h2>Without a tub ({rooms.homeless.length})</h2>
       <p>
         {rooms.homeless.slice(0, 30).map((a) => (
-          <Link key={a.id} className="tag" to={`/animals/${a.id}`} style={{ marginRight: 8 }}>
+          <Link key={a.id} className="tag after-8" to={`/animals/${a.id}`}>
             {a.tag}
           </Link>
         ))}
@@ -265,7 +265,7 @@ function Homeless({
       {unfit.length > 0 && (
         <div className="note bad small" role="alert">
           These were not moved: the tub does not suit them. Start from another tub, or move them one by one.
-          <ul style={{ margin: '4px 0', paddingLeft: 18 }}>
+          <ul className={css.points}>
             {unfit.slice(0, SHOWN_UNFIT).map((says) => (
               <li key={says}>{says}</li>
             ))}

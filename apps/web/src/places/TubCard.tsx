@@ -11,6 +11,7 @@ import { Equipment } from './Equipment'
 import { PlaceTasks } from './PlaceTasks'
 import type { Standing } from './queries'
 import type { useMoving } from './useMoving'
+import css from './racks.module.css'
 
 /** The picked tub: who lives in it, how it stands, and the keys for it. */
 export function TubCard({
@@ -91,7 +92,7 @@ export function TubCard({
           ))}
         </ul>
       )}
-      <div className="small" style={{ margin: '8px 0' }}>
+      <div className="small above-8 below-8">
         {tub.partBy && (
           <div className={tub.partBy <= today ? 'bad' : 'warm'}>
             To be parted by {figures.day(tub.partBy)}
@@ -177,7 +178,7 @@ function WhereTo({
     void moving.putDown(moving.carried, found.id, found.name)
   }
   return (
-    <div className="field" style={{ marginTop: 8 }}>
+    <div className="field above-8">
       <Input
         aria-label="Where to"
         placeholder="or type the tub, such as N12"
@@ -198,7 +199,7 @@ function Doubt({ moving, name }: { moving: ReturnType<typeof useMoving>; name: s
   return (
     <div className="note bad" role="alert">
       <strong>{doubt.says}</strong>
-      <ul style={{ margin: '4px 0', paddingLeft: 18 }}>
+      <ul className={css.points}>
         {doubt.faults.map((f) => (
           <li key={f}>{f}</li>
         ))}
@@ -211,7 +212,7 @@ function Doubt({ moving, name }: { moving: ReturnType<typeof useMoving>; name: s
         onChange={(e) => setWhy(e.target.value)}
         onPressEnter={() => why.trim() && void moving.insist(why.trim(), name)}
       />
-      <div className="row" style={{ marginTop: 6 }}>
+      <div className="row above-8">
         <Button size="small" type="primary" onClick={moving.leave} autoFocus>
           Cancel
         </Button>

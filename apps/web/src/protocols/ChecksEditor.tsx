@@ -37,7 +37,7 @@ export function ChecksEditor({ plan, ...editing }: Editing & { plan: BodyPlan })
           Add check
         </Button>
       )}
-      <h3 style={{ marginTop: 22 }}>Signs of your own</h3>
+      <h3 className="above-24">Signs of your own</h3>
       {signs.length === 0 && <p className="quiet">None yet: each part has its usual signs.</p>}
       {signs.map((name, i) => (
         <Sign key={i} {...editing} at={`check.sign.${i + 1}`} name={name} fresh="New sign" />

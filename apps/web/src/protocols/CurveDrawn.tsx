@@ -1,3 +1,5 @@
+import css from './protocol.module.css'
+
 interface Point {
   x: number
   y: number
@@ -33,7 +35,8 @@ export function CurveDrawn({
   return (
     <svg
       viewBox={`0 -4 ${WIDTH} ${HEIGHT + 8}`}
-      style={{ width: '100%', maxWidth: WIDTH, display: 'block' }}
+      className={css.curve}
+      style={{ maxWidth: WIDTH }}
       role="img"
       aria-label={label}
     >

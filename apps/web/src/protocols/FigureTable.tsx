@@ -69,7 +69,7 @@ export function FigureTable({
                       value={String(figure.value)}
                       options={choices.map((value) => ({ value, label: value }))}
                       popupMatchSelectWidth={false}
-                      style={{ minWidth: 220 }}
+                      className="min-220"
                       onChange={(value: string) => set({ value })}
                     />
                   ) : (

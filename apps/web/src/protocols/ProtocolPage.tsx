@@ -112,7 +112,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
         <div>
           <h1>
             {page.document.species}{' '}
-            <span className="quiet" style={{ fontWeight: 400 }}>
+            <span className={`quiet ${css.unmarked}`}>
               <i>{page.document.latin}</i>
             </span>
           </h1>
@@ -147,7 +147,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
           <EffectList effects={saved} />
         </div>
       )}
-      <div className="columns" style={{ gridTemplateColumns: '190px minmax(0, 1fr)', marginTop: 14 }}>
+      <div className={`columns above-16 ${css.withParts}`}>
         <nav className={css.parts} aria-label="Parts of the protocol">
           {parts.map(([prefix, title]) => {
             const touched =
@@ -218,7 +218,7 @@ function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {
               />
             </>
           )}
-          <p className="small quiet" style={{ marginTop: 14 }}>
+          <p className="small quiet above-16">
             Starting figures are general husbandry knowledge, not veterinary advice and not law. Temperatures
             and weights are kept in °C and g, so that a file means the same everywhere.
           </p>

@@ -40,7 +40,7 @@ export function ProtocolsPage() {
           </div>
         )}
       </div>
-      <p style={{ maxWidth: 720 }}>
+      <p className="upto-720">
         What each species is kept by. Every figure is a starting figure to be edited, not veterinary advice
         and not law; where good keepers differ, choose a school and see how it does in your own hands.
       </p>
@@ -53,7 +53,7 @@ export function ProtocolsPage() {
       {KEPT.map(([keptAs, title]) => {
         const group = species.filter((s) => s.keptAs === keptAs && !s.hidden)
         return group.length === 0 ? null : (
-          <section key={keptAs} style={{ marginTop: 14 }}>
+          <section key={keptAs} className="above-16">
             <h2>{title}</h2>
             <Cards of={group} today={today} />
           </section>
@@ -139,7 +139,7 @@ function BringIn() {
   return (
     <div className="side">
       {says && (
-        <span className="says" role="alert" style={{ maxWidth: 520 }}>
+        <span className="says upto-520" role="alert">
           Nothing was taken over. {says}
         </span>
       )}

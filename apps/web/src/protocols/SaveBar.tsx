@@ -54,14 +54,14 @@ export function SaveBar({
   }
   return (
     <div className="card now" role="region" aria-label="Draft">
-      <div className="row" style={{ gap: 10, flexWrap: 'wrap' }}>
+      <div className="row gap-12 wraps">
         <strong>A draft: not in force yet.</strong>
         <Input
           aria-label="Why"
           placeholder="why, for the next reader"
           value={reason}
           onChange={(e) => setReason(e.target.value)}
-          style={{ width: 260 }}
+          className="w-300"
           maxLength={400}
         />
         <Button

@@ -35,7 +35,7 @@ export function Scope({ page, asked }: { page: ProtocolPage; asked: ProtocolScop
       {asked === 'form' && (
         <AutoComplete
           key={page.of}
-          style={{ width: 190 }}
+          className="w-190"
           defaultValue={page.scope === 'form' ? page.of : ''}
           options={choices}
           onSelect={(of: string) => go('form', of)}
@@ -57,7 +57,7 @@ export function Scope({ page, asked }: { page: ProtocolPage; asked: ProtocolScop
           placeholder={`which ${asked}`}
           showSearch
           optionFilterProp="label"
-          style={{ width: 190 }}
+          className="w-190"
           value={page.scope === asked ? page.of : null}
           options={choices}
           onChange={(of: string) => go(asked, of)}

@@ -52,19 +52,18 @@ export function TwoPairs({ figures, editable, onSet }: Setting) {
   const field = (name: Field, unit: string) => (
     <>
       <input
-        className="native fig"
+        className="native fig w-76"
         inputMode="decimal"
         aria-label={`${name}, ${unit}`}
         value={typed[name]}
         onChange={(e) => setTyped({ ...typed, [name]: e.target.value })}
-        style={{ width: 70 }}
       />{' '}
       {unit}
     </>
   )
   const { unit } = reads.temperature
   return (
-    <section className="card" aria-label="From two temperatures" style={{ marginBottom: 16 }}>
+    <section className="card below-16" aria-label="From two temperatures">
       <strong>Do you know the time at two temperatures?</strong>
       <div className={styles.acts}>
         {steps.length > 1 && (

@@ -49,17 +49,16 @@ export function TwoWeights({ figures, editable, onSet }: Setting) {
   }
   const field = (name: Field, placeholder: string) => (
     <input
-      className="native fig"
+      className="native fig w-90"
       aria-label={name}
       placeholder={placeholder}
       value={typed[name]}
       onChange={(e) => setTyped({ ...typed, [name]: e.target.value })}
-      style={{ width: 90 }}
     />
   )
   const { unit } = reads.mass
   return (
-    <section className="card" aria-label="From two weights" style={{ marginBottom: 16 }}>
+    <section className="card below-16" aria-label="From two weights">
       <strong>Do you know the weight at two ages?</strong>
       <div className={styles.acts}>
         <Segmented<Sex> aria-label="Sex" size="small" options={[...SEXES]} value={sex} onChange={setSex} />

@@ -23,7 +23,7 @@ export function WaysOfLife({ onChoose }: { onChoose(code: string): void }) {
         allowClear
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
-        style={{ maxWidth: 300 }}
+        className="upto-320"
       />
       {found.length === 0 && <p>Nothing matches. Try another word.</p>}
       {GROUPS_OF_WAYS.map((title) => {

@@ -59,7 +59,7 @@ export function ReadinessPage() {
           No animal here is kept as a breeder. Set the purpose of one on <Link to="/animals">its page</Link>.
         </p>
       )}
-      <div className="columns" style={{ gridTemplateColumns: 'repeat(3, minmax(0, 1fr))' }}>
+      <div className="columns thirds">
         {breeders.length > 0 &&
           VERDICTS.map(({ verdict, says }) => {
             const group = breeders
@@ -67,16 +67,13 @@ export function ReadinessPage() {
               .sort((a, b) => (a.verdictExpected?.from ?? '9').localeCompare(b.verdictExpected?.from ?? '9'))
             return (
               <div key={verdict}>
-                <div
-                  className="between"
-                  style={{ borderBottom: '3px solid var(--ink)', paddingBottom: 6, marginBottom: 10 }}
-                >
-                  <span style={{ fontSize: 17 }}>
+                <div className="between underlined">
+                  <span className="bigger">
                     <Verdict verdict={verdict} /> <span className="fig">{group.length}</span>
                   </span>
                 </div>
                 <p className="small quiet">{says}</p>
-                <div style={{ display: 'grid', gap: 10 }}>
+                <div className="in-rows gap-12">
                   {group.slice(0, MOST_SHOWN).map((a) => (
                     <Candidate key={a.id} animal={a} onOpen={() => setOpenId(a.id)} />
                   ))}

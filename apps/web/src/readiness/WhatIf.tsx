@@ -70,7 +70,7 @@ export function WhatIf({ animals }: { animals: readonly AnimalRow[] }) {
   const set = (part: Partial<Shift>) => setShift((s) => ({ ...s, ...part }))
   const percent = (v?: number) => `${v} %`
   return (
-    <section className="card" style={{ marginBottom: 16 }} aria-label="What if">
+    <section className="card below-16" aria-label="What if">
       <div className="between">
         <h2>What if the thresholds were otherwise?</h2>
         <button type="button" className="plain" onClick={() => setShift(AS_IT_IS)}>
@@ -133,7 +133,7 @@ export function WhatIf({ animals }: { animals: readonly AnimalRow[] }) {
       </div>
       <p role="status">
         {(['ready', 'trial', 'not this season'] as const).map((v) => (
-          <span key={v} style={{ marginRight: 18 }}>
+          <span key={v} className="after-16">
             <Verdict verdict={v} />{' '}
             <span className="fig">
               {count(v, 'from') === count(v, 'to')

@@ -32,7 +32,7 @@ export function FirstMealsPage() {
   return (
     <section className="page">
       <PageHead title="First meals" />
-      <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1.1fr) minmax(0, 1fr)' }}>
+      <div className="columns wider-left">
         <div>
           <h2>Offered food, not eaten on their own yet ({waiting.length})</h2>
           {waiting.length === 0 ? (
@@ -59,7 +59,7 @@ export function FirstMealsPage() {
                   value={lines.indexOf(line)}
                   onChange={setShown}
                   options={lines.map((l, i) => ({ value: i, label: l.line || l.species }))}
-                  style={{ minWidth: 190 }}
+                  className="min-190"
                 />
               </div>
               <Curve line={line} />
@@ -131,7 +131,7 @@ function Curve({ line }: { line: FirstMeals['lines'][number] }) {
     <figure className="chart">
       <figcaption>
         <span>
-          <i className="swatch" style={{ borderColor: 'var(--moss)' }} />
+          <i className="swatch edge-moss" />
           not eaten on its own yet, %
         </span>
         <span className="quiet">shade: 95 % interval</span>
@@ -209,7 +209,7 @@ function Tricks({ line }: { line: FirstMeals['lines'][number] }) {
   if (line.tricks.length === 0) return null
   return (
     <>
-      <h2 style={{ marginTop: 16 }}>What helps in this line</h2>
+      <h2 className="above-16">What helps in this line</h2>
       <table className="plain-table">
         <tbody>
           {line.tricks.map((t) => (

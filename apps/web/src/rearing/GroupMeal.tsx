@@ -29,7 +29,7 @@ export function GroupMeal({ mates, onDone }: { mates: readonly DueMeal[]; onDone
       <strong>
         {mates.length} share this tub: {ate} ate
       </strong>
-      <div className="keys" style={{ margin: '8px 0' }}>
+      <div className="keys above-8 below-8">
         {mates.map((m, i) => {
           const not = refused.has(m.animal.id)
           return (

@@ -54,7 +54,7 @@ export function HoldbacksPage() {
         max={50}
         value={wish[key]}
         onChange={(n) => setWish((w) => ({ ...w, [key]: n ?? 0 }))}
-        style={{ width: 60 }}
+        className="w-64"
       />
     </label>
   )
@@ -70,7 +70,7 @@ export function HoldbacksPage() {
               setGoal(null)
               void navigate(`/rearing/holdbacks/${to}`)
             }}
-            style={{ minWidth: 320 }}
+            className="min-320"
             options={sets.map((s) => ({
               value: s.id,
               label: `${s.name}, ${s.young} young${s.decided > 0 ? `, ${s.decided} decided` : ''}`,
@@ -86,7 +86,7 @@ export function HoldbacksPage() {
       )}
       {data && proposal && (
         <>
-          <div className="row" style={{ marginBottom: 10, gap: 18 }}>
+          <div className="row below-12 gap-16">
             {number('females', 'females')}
             {number('males', 'males')}
             {number('extra', 'extra')}
@@ -97,7 +97,7 @@ export function HoldbacksPage() {
                 size="small"
                 value={data.goalId ?? ''}
                 onChange={(g) => setGoal(g || null)}
-                style={{ minWidth: 220 }}
+                className="min-220"
                 options={[
                   ...(data.goalId === null ? [{ value: '', label: 'no goal yet' }] : []),
                   ...data.goals.map((g) => ({ value: g.id, label: `${g.name}: ${g.says}` })),
@@ -118,7 +118,7 @@ export function HoldbacksPage() {
           <div className="scroll-x">
             <Comparison siblings={data} choices={proposal.choices} />
           </div>
-          <p className="small quiet" style={{ marginTop: 10 }}>
+          <p className="small quiet above-12">
             Score: what the line is for 40 %, growth, feeding and distance from the kept 20 % each. Better one
             too many than one too few: the extra one can be sold grown on.
           </p>
@@ -162,7 +162,7 @@ function SiblingCard({ choice, candidate: c }: { choice: HoldbackChoice; candida
       aria-label={`${c.tag}: ${ROLES[choice.role]}`}
     >
       <div className="between">
-        <Link className="tag" style={{ fontSize: 18 }} to={`/animals/${c.id}`}>
+        <Link className="tag bigger" to={`/animals/${c.id}`}>
           {c.tag}
         </Link>
         <span className="fig quiet">{Math.round(choice.score * 100)}</span>
@@ -171,7 +171,7 @@ function SiblingCard({ choice, candidate: c }: { choice: HoldbackChoice; candida
         <img
           src={addressOf(animalsApi.smallPhoto, { params: { id: c.photoId } })}
           alt={`${c.tag} from above`}
-          style={{ width: '100%', aspectRatio: '4 / 3', objectFit: 'cover', margin: '6px 0' }}
+          className={css.picture}
         />
       ) : (
         <div className={`${css.noPhoto} small quiet`}>no photo</div>
@@ -184,7 +184,7 @@ function SiblingCard({ choice, candidate: c }: { choice: HoldbackChoice; candida
       </div>
       {c.carries.length > 0 && <div className="small quiet">carries {c.carries.join(', ')}</div>}
       {c.weights.length > 1 && (
-        <figure aria-label={`weights of ${c.tag}`} style={{ margin: 0 }}>
+        <figure aria-label={`weights of ${c.tag}`} className="flush">
           <ResponsiveContainer width="100%" height={42}>
             <LineChart data={c.weights}>
               <YAxis hide domain={['dataMin', 'dataMax']} />

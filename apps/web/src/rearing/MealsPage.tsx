@@ -51,7 +51,7 @@ export function MealsPage() {
           Nobody is due a meal. Those that are come here by the rhythm of their stage, tub after tub.
         </p>
       ) : (
-        <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1.5fr) minmax(280px, 1fr)' }}>
+        <div className="columns wider-left">
           <MealList meals={meals} picked={picked} onPick={setAt} />
           <div className="beside first-on-phone">
             {picked && <MealCard key={picked.animal.id} meal={picked} meals={meals} onNext={setAt} />}
@@ -82,7 +82,7 @@ function MealList({
   return (
     <ul className="lines" aria-label="Meals that are due">
       {meals.slice(0, MOST_SHOWN).map((m) => (
-        <li key={m.animal.id} className={m === picked ? 'picked' : ''} style={{ paddingLeft: 10 }}>
+        <li key={m.animal.id} className={`${m === picked ? 'picked' : ''} inset`}>
           <button
             type="button"
             className="plain wide"
@@ -162,7 +162,7 @@ function MealCard({
         </Link>
         <span className="place">{m.place?.name ?? 'no tub'}</span>
       </div>
-      <p style={{ fontSize: 17 }}>
+      <p className="bigger">
         <strong>{whatOf(m, figures)}</strong>
         {m.supplement && (
           <>

@@ -30,7 +30,7 @@ export function Measure({ meal, what, onDone }: { meal: DueMeal; what: 'girth' |
           value={mm}
           onChange={setMm}
           onPressEnter={() => void save()}
-          style={{ width: 100 }}
+          className="w-110"
         />
       </label>
       <Button size="small" type="primary" onClick={() => void save()}>

@@ -6,6 +6,7 @@ import { useTitle } from '../shell/frame/useTitle'
 import { useFigures } from '../shell/figures'
 import { useLadder, useLineFilter } from '../shell/queries'
 import { YoungSheet } from './YoungSheet'
+import css from './rearing.module.css'
 
 const RISE = 18
 const MOST_SHOWN = 60
@@ -40,8 +41,8 @@ export function RearingPage() {
       )}
       {count > 0 && (
         <div
-          className="columns"
-          style={{ gridTemplateColumns: `repeat(${steps.length}, minmax(0, 1fr))`, gap: 14 }}
+          className="columns gap-12"
+          style={{ gridTemplateColumns: `repeat(${steps.length}, minmax(0, 1fr))` }}
         >
           {steps.map((step, i) => (
             <section
@@ -49,14 +50,12 @@ export function RearingPage() {
               aria-label={step.stage}
               style={{ paddingTop: (steps.length - 1 - i) * RISE }}
             >
-              <div style={{ borderBottom: '3px solid var(--ink)', paddingBottom: 6, marginBottom: 10 }}>
-                <strong style={{ fontSize: 16 }}>{step.stage}</strong>{' '}
+              <div className="underlined">
+                <strong className="bigger">{step.stage}</strong>{' '}
                 <span className="fig quiet">{step.animals.length}</span>
-                <div className="small quiet" style={{ minHeight: 40 }}>
-                  {step.says ? `gate: ${step.says}` : ''}
-                </div>
+                <div className={`small quiet ${css.twoLines}`}>{step.says ? `gate: ${step.says}` : ''}</div>
               </div>
-              <div style={{ display: 'grid', gap: 8 }}>
+              <div className="in-rows gap-8">
                 {step.animals.slice(0, MOST_SHOWN).map((a) => (
                   <YoungCard
                     key={a.animal.id}
@@ -94,14 +93,11 @@ function YoungCard({
   return (
     <button
       type="button"
-      className={`card small-card ${flag ? 'trouble' : leaving.granted ? 'now' : ''}`}
-      style={{ font: 'inherit', textAlign: 'left', cursor: 'pointer', padding: '8px 10px', width: '100%' }}
+      className={`card small-card ${flag ? 'trouble' : leaving.granted ? 'now' : ''} ${css.rung}`}
       onClick={onOpen}
     >
       <span className="between">
-        <span className="tag" style={{ fontSize: 17 }}>
-          {animal.tag}
-        </span>
+        <span className="tag bigger">{animal.tag}</span>
         <span className="fig quiet">
           {animal.grams !== null
             ? figures.grams(animal.grams)

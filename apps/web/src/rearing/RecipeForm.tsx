@@ -60,8 +60,7 @@ export function RecipeForm({ recipe, onDone }: { recipe?: RecipeView; onDone(): 
     <ContractForm
       of={form}
       label={recipe ? `Recipe ${recipe.name}` : 'New recipe'}
-      className="card now"
-      style={{ marginBottom: 16, maxWidth: 620 }}
+      className="card now below-16 upto-620"
       actions={<FormActions of={form} save="Save recipe" onCancel={onDone} />}
     >
       <TextField

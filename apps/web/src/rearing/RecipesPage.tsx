@@ -31,7 +31,7 @@ export function RecipesPage() {
           that eat them.
         </p>
       )}
-      <div className="cards" style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(300px, 1fr))' }}>
+      <div className="cards cards-fill">
         {data.recipes.map((recipe) =>
           written !== null && written !== 'new' && written.id === recipe.id ? (
             <RecipeForm key={recipe.id} recipe={written} onDone={done} />
@@ -135,7 +135,7 @@ function RecipeCard({
         />
       )}
       {may.decide && (
-        <p className="small" style={{ marginTop: 6 }}>
+        <p className="small above-8">
           <button type="button" className="plain" aria-label={`change: ${recipe.name}`} onClick={onChange}>
             change
           </button>{' '}

@@ -39,10 +39,10 @@ export function SexingPage() {
           {later > 0 ? `${counted(later, 'is', 'are')} still too young or too light for any method.` : ''}
         </p>
       ) : (
-        <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) minmax(0, 1.2fr)' }}>
+        <div className="columns wider-right">
           <ul className="lines" aria-label="To be read">
             {able.slice(0, MOST_SHOWN).map((a) => (
-              <li key={a.animal.id} className={a === picked ? 'picked' : ''} style={{ paddingLeft: 10 }}>
+              <li key={a.animal.id} className={`${a === picked ? 'picked' : ''} inset`}>
                 <button type="button" className="plain wide" onClick={() => setAt(a.animal.id)}>
                   <span>
                     <span className="tag">{a.animal.tag}</span>{' '}
@@ -109,7 +109,7 @@ function ReadCard({ young, onRead, onSkip }: { young: Young; onRead(): void; onS
         </span>
         <span className="place">{young.place?.name}</span>
       </div>
-      <p style={{ fontSize: 17 }}>
+      <p className="bigger">
         Reading <span className="fig">{young.readings + 1}</span> of {young.wanted}.{' '}
         <span className="quiet">Look first, then press a key.</span>
       </p>
@@ -119,7 +119,7 @@ function ReadCard({ young, onRead, onSkip }: { young: Young; onRead(): void; onS
           aria-label="Method"
           value={method.name}
           onChange={setName}
-          style={{ minWidth: 220 }}
+          className="min-220"
           options={able.map((m) => ({ value: m.name, label: m.name }))}
         />{' '}
         <span className="small quiet">right {Math.round(method.right * 100)} times in 100</span>
@@ -189,7 +189,7 @@ export function Readings({ told }: { told: SexReadings }) {
           ))}
         </tbody>
       </table>
-      <p style={{ marginTop: 8 }}>
+      <p className="above-8">
         {told.sex === 'unknown'
           ? 'They tell nothing together.'
           : `${told.agree} of ${told.counted} say ${told.sex}: ${(told.certainty * 100).toFixed(1)} % sure; sure from ${Math.round(told.sureFrom * 100)} %.`}

@@ -44,7 +44,7 @@ export function SpacePage() {
 function Assumed({ data }: { data: SpaceView }) {
   return (
     <>
-      <h2 style={{ marginTop: 18 }}>Assumptions</h2>
+      <h2 className="above-16">Assumptions</h2>
       <ul className="small">
         {data.assumes.map((a) => (
           <li key={a}>{a}</li>
@@ -84,15 +84,8 @@ function SizeCard({
   const says = useShortage()
   const { shortage } = size
   return (
-    <article
-      className={`card ${shortage ? 'trouble' : ''}`}
-      style={{ marginBottom: 16 }}
-      aria-label={`Tubs of ${size.size}`}
-    >
-      <div
-        className="columns"
-        style={{ gridTemplateColumns: shortage ? 'minmax(0, 1.6fr) minmax(240px, 1fr)' : '1fr' }}
-      >
+    <article className={`card ${shortage ? 'trouble' : ''} below-16`} aria-label={`Tubs of ${size.size}`}>
+      <div className={shortage ? 'columns wide-left' : ''}>
         <div>
           <h3 data-testid={`tubs-${size.size}`}>{says(size, data.from)}</h3>
           {shortage && (

@@ -33,13 +33,13 @@ export function ToBring({ meals }: { meals: readonly DueMeal[] }) {
     if (m.supplement && m.supplement.supplement !== 'o')
       powders.set(m.supplement.supplement, (powders.get(m.supplement.supplement) ?? 0) + 1)
   return (
-    <article className="card small-card" style={{ marginTop: 14 }} aria-label="To bring">
+    <article className="card small-card above-16" aria-label="To bring">
       <h2>To thaw and count out</h2>
       <table className="plain-table">
         <tbody>
           {[...byPrey].map(([prey, c]) => (
             <tr key={prey}>
-              <td className="fig right" style={{ width: 76 }}>
+              <td className="fig right w-76">
                 {c.counted
                   ? c.least === c.most
                     ? Math.round(c.least)
@@ -58,7 +58,7 @@ export function ToBring({ meals }: { meals: readonly DueMeal[] }) {
         </tbody>
       </table>
       {powders.size > 0 && (
-        <p className="small" style={{ marginTop: 8 }}>
+        <p className="small above-8">
           Dust: {[...powders].map(([p, n]) => `${POWDERS[p]} for ${n}`).join(', ')}
         </p>
       )}

@@ -27,12 +27,12 @@ export function TubForecast({ size, from, height = 200 }: { size: TubSize; from:
     <figure className="chart">
       <figcaption>
         <span>
-          <i className="swatch" style={{ borderColor: 'var(--moss)' }} />
+          <i className="swatch edge-moss" />
           wanted, the middle
         </span>
         <span className="quiet">dark: half of all runs; pale: nine in ten</span>
         <span>
-          <i className="swatch" style={{ borderColor: 'var(--ink)' }} />
+          <i className="swatch edge-ink" />
           {size.have} there
         </span>
       </figcaption>

@@ -66,7 +66,7 @@ export function YoungSheet({
             <p className="quiet">No gate lies ahead.</p>
           )}
           <ReasonList reasons={data.stage.gate.evidence} />
-          <h3 style={{ marginTop: 16 }}>To leave</h3>
+          <h3 className="above-16">To leave</h3>
           <p>
             {data.leaving.granted ? (
               <>
@@ -84,7 +84,7 @@ export function YoungSheet({
           <p className="small quiet">
             {sentences(data.stage.housing, data.stage.climate, data.stage.feed, data.stage.care)}
           </p>
-          <h3 style={{ marginTop: 16 }}>Log</h3>
+          <h3 className="above-16">Log</h3>
           <EntryList entries={data.entries} most={12} />
         </>
       )}

@@ -47,7 +47,7 @@ export function BatchForm({
   return (
     <>
       {batches.map((b, i) => (
-        <p key={i} style={{ margin: '0 0 4px' }}>
+        <p key={i} className="flush below-4">
           {b.batch.name}, {b.batch.count}: {b.batch.kind} at {figures.celsiusBrief(b.batch.holdC)} for{' '}
           {b.batch.holdDays} days{' '}
           <button
@@ -66,14 +66,9 @@ export function BatchForm({
           </button>
         </p>
       ) : (
-        <div
-          className="card small-card"
-          style={{ maxWidth: 900, marginBottom: 12 }}
-          role="group"
-          aria-label="Batch"
-        >
-          <div className="row" style={{ alignItems: 'flex-end', gap: 12 }}>
-            <div className="field" style={{ margin: 0, width: 230 }}>
+        <div className="card small-card upto-900 below-12" role="group" aria-label="Batch">
+          <div className="row at-end gap-12">
+            <div className="field flush w-240">
               <label htmlFor="batch-kind">Kind</label>
               <Select
                 id="batch-kind"
@@ -86,7 +81,7 @@ export function BatchForm({
                 }}
               />
             </div>
-            <div className="field" style={{ margin: 0, width: 190 }}>
+            <div className="field flush w-190">
               <label htmlFor="batch-of">Of</label>
               <Select
                 id="batch-of"
@@ -100,11 +95,11 @@ export function BatchForm({
                 onChange={setProtocol}
               />
             </div>
-            <div className="field" style={{ margin: 0, width: 170 }}>
+            <div className="field flush w-190">
               <label htmlFor="batch-name">Called</label>
               <Input id="batch-name" value={name} onChange={(e) => setName(e.target.value)} maxLength={60} />
             </div>
-            <div className="field" style={{ margin: 0, width: 90 }}>
+            <div className="field flush w-90">
               <label htmlFor="batch-count">How many</label>
               <InputNumber
                 id="batch-count"
@@ -112,20 +107,20 @@ export function BatchForm({
                 precision={0}
                 value={count}
                 onChange={setCount}
-                style={{ width: '100%' }}
+                className="w-full"
               />
             </div>
-            <div className="field" style={{ margin: 0, width: 110 }}>
+            <div className="field flush w-110">
               <label htmlFor="batch-hold">Held at</label>
               <InputNumber
                 id="batch-hold"
                 value={holdC === null ? null : fahrenheit ? Math.round(toFahrenheit(holdC)) : holdC}
                 suffix={figures.temperatureUnit}
-                style={{ width: '100%' }}
+                className="w-full"
                 onChange={(v) => setHoldC(v === null ? null : fahrenheit ? toCelsius(v) : v)}
               />
             </div>
-            <div className="field" style={{ margin: 0, width: 100 }}>
+            <div className="field flush w-110">
               <label htmlFor="batch-days">For days</label>
               <InputNumber
                 id="batch-days"
@@ -133,7 +128,7 @@ export function BatchForm({
                 precision={0}
                 value={holdDays}
                 onChange={setHoldDays}
-                style={{ width: '100%' }}
+                className="w-full"
               />
             </div>
             <Button disabled={!whole} onClick={add}>

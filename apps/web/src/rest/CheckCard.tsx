@@ -92,9 +92,7 @@ export function CheckCard({
       </div>
       {rest.course.wakeBecause.length > 0 && <WakeNow rest={rest} />}
       <p>
-        <strong className="fig" style={{ fontSize: 28 }}>
-          {grams === null ? '–' : figures.grams(grams)}
-        </strong>{' '}
+        <strong className={`fig ${css.large}`}>{grams === null ? '–' : figures.grams(grams)}</strong>{' '}
         <span className="quiet">{scaleSays(state.is, strange)}</span>
         {share !== null && (
           <>
@@ -106,7 +104,7 @@ export function CheckCard({
           </>
         )}
       </p>
-      <div className="row" style={{ alignItems: 'center', marginBottom: 10 }}>
+      <div className="row at-middle below-12">
         <label className="small quiet" htmlFor="check-grams">
           or type it
         </label>
@@ -115,7 +113,7 @@ export function CheckCard({
           value={typed}
           onChange={setTyped}
           suffix={figures.weightUnit}
-          style={{ width: 120 }}
+          className="w-130"
           onPressEnter={() => void done()}
         />
         {rest.batch && (
@@ -129,7 +127,7 @@ export function CheckCard({
               precision={0}
               value={lost}
               onChange={setLost}
-              style={{ width: 80 }}
+              className="w-90"
             />
           </>
         )}
@@ -163,7 +161,7 @@ export function CheckCard({
           />
         </>
       )}
-      <p className="small quiet" style={{ margin: '10px 0 0' }}>
+      <p className="small quiet flush above-12">
         {bedding(rest.bedding)} Disturbed on {counted(rest.disturbances, 'day')} since it went in.
       </p>
     </article>

@@ -60,9 +60,9 @@ export function ChecksPage() {
             onSkip={() => go(sleepers[(sleepers.indexOf(picked) + 1) % sleepers.length]!.id)}
           />
         )}
-        <ul className="lines" aria-label="Asleep" style={{ maxHeight: 620, overflowY: 'auto' }}>
+        <ul className="lines scrolls" aria-label="Asleep">
           {sleepers.map((r) => (
-            <li key={r.id} className={r.id === picked?.id ? 'picked' : ''} style={{ padding: '7px 12px' }}>
+            <li key={r.id} className={`${r.id === picked?.id ? 'picked' : ''} inset`}>
               <button type="button" className="plain wide" onClick={() => go(r.id)}>
                 <span className="between">
                   <span>

@@ -19,7 +19,7 @@ export default function LossCurve({ rest, book }: { rest: RestView; book: RestBo
   const most = Math.max(rules.alarmLoss * 1.25, ...own.map((p) => p.lost * 1.1))
   const days = Math.max(daysBetween(start.on, rest.clock.edges['step up']), own.at(-1)!.day)
   return (
-    <figure className="chart" style={{ margin: '6px 0 0' }} aria-label="Weight lost through the rest">
+    <figure className="chart flush above-8" aria-label="Weight lost through the rest">
       <ResponsiveContainer width="100%" height={150}>
         <LineChart margin={{ top: 6, right: 10, bottom: 0, left: 0 }} accessibilityLayer={false}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />
@@ -58,21 +58,21 @@ export default function LossCurve({ rest, book }: { rest: RestView; book: RestBo
       </ResponsiveContainer>
       <figcaption>
         <span>
-          <i className="swatch" style={{ color: 'var(--moss)' }} />
+          <i className="swatch in-moss" />
           {rest.tag}, from {figures.grams(start.grams)}
         </span>
         {others.length > 0 && (
           <span>
-            <i className="swatch" style={{ color: 'var(--ink2)' }} />
+            <i className="swatch in-ink2" />
             {others.length} that came through
           </span>
         )}
         <span>
-          <i className="swatch dash" style={{ color: 'var(--yolktext)' }} />
+          <i className="swatch dash in-yolktext" />
           warn
         </span>
         <span>
-          <i className="swatch" style={{ color: 'var(--clay)' }} />
+          <i className="swatch in-clay" />
           alarm {percent(rules.alarmLoss)}
         </span>
       </figcaption>

@@ -135,7 +135,7 @@ export function NewRestPage() {
           </p>
         )}
         <div className="row fields">
-          <div style={{ flex: 1, minWidth: 320 }}>
+          <div className="grows min-320">
             <Form.Item
               name="chosen"
               label="Who is to rest: animals, or whole lines"

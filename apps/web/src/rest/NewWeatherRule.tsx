@@ -44,13 +44,8 @@ export function NewWeatherRule({ stations, onDone }: { stations: Weather['statio
     }
   }
   return (
-    <form
-      className="card now"
-      style={{ marginBottom: 16, maxWidth: 820 }}
-      onSubmit={(e) => void save(e)}
-      aria-label="New rule"
-    >
-      <div className="row" style={{ alignItems: 'center', marginBottom: 12 }}>
+    <form className="card now below-16 upto-820" onSubmit={(e) => void save(e)} aria-label="New rule">
+      <div className="row at-middle below-12">
         <Segmented
           aria-label="What to do"
           options={['bring in', 'put out']}
@@ -65,7 +60,7 @@ export function NewWeatherRule({ stations, onDone }: { stations: Weather['statio
           precision={0}
           value={nights}
           onChange={setNights}
-          style={{ width: 64 }}
+          className="w-64"
         />
         <span>nights in a row {side === 'under' ? 'fall under' : 'stay over'}</span>
         <InputNumber
@@ -73,22 +68,22 @@ export function NewWeatherRule({ stations, onDone }: { stations: Weather['statio
           value={limit}
           onChange={setLimit}
           suffix={figures.temperatureUnit}
-          style={{ width: 110 }}
+          className="w-110"
         />
         <span>at</span>
         <Select
           aria-label="Thermometer"
           value={station}
           onChange={setStation}
-          style={{ minWidth: 150 }}
+          className="min-150"
           options={[
             ...stations.map((s) => ({ value: s.id, label: s.name })),
             { value: 'new', label: 'a new thermometer' },
           ]}
         />
       </div>
-      <div className="row" style={{ alignItems: 'flex-start', gap: 14 }}>
-        <div className="field" style={{ width: 230 }}>
+      <div className="row at-start gap-16">
+        <div className="field w-240">
           <label htmlFor="rule-name">Called</label>
           <Input
             id="rule-name"
@@ -98,7 +93,7 @@ export function NewWeatherRule({ stations, onDone }: { stations: Weather['statio
             placeholder={act}
           />
         </div>
-        <div className="field" style={{ flex: 1, minWidth: 260 }}>
+        <div className="field grows min-260">
           <label htmlFor="rule-animals">For</label>
           <Select
             id="rule-animals"

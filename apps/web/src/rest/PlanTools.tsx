@@ -24,7 +24,7 @@ export function PlanTools({ book }: { book: RestBook }) {
     }
   }
   return (
-    <div className="row small" style={{ alignItems: 'center', gap: 14, margin: '12px 0 4px' }}>
+    <div className="row small at-middle gap-16 flush above-12 below-4">
       <span>
         <label htmlFor="plan-day">
           {plan.anchor.kind === 'pairing'
@@ -51,7 +51,7 @@ export function PlanTools({ book }: { book: RestBook }) {
           showSearch={{ optionFilterProp: 'label' }}
           value={null}
           placeholder="tag"
-          style={{ width: 170 }}
+          className="w-190"
           options={(animals ?? [])
             .filter((a) => livesHere(a.presence) && !inPlan.has(a.id))
             .map((a) => animalOption(a, [a.species]))}

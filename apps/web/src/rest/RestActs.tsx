@@ -85,7 +85,7 @@ export function RestActs({ rest, rules }: { rest: RestView; rules: RestRules }) 
       )}
       <Keys acts={acts} of={rest.id} />
       {(state === 'resting' || state === 'cooling') && (
-        <p style={{ margin: '8px 0 0' }}>
+        <p className="flush above-8">
           <Link to={`/rest/checks?rest=${rest.id}`}>check it</Link>
         </p>
       )}

@@ -12,6 +12,7 @@ import { RestActs } from './RestActs'
 import { RestPlace } from './RestPlace'
 import { heldBecause, nextInWords, STATE_SAYS } from './restWords'
 import { WakeNow } from './WakeNow'
+import css from './rest.module.css'
 
 const LossCurve = lazy(() => import('./LossCurve'))
 
@@ -29,9 +30,7 @@ export function RestCard({ rest, book, onClose }: { rest: RestView; book: RestBo
             {rest.tag}
           </Link>
         ) : (
-          <span className="tag" style={{ fontSize: 19 }}>
-            {rest.tag}
-          </span>
+          <span className="tag bigger">{rest.tag}</span>
         )}
         <span className="quiet">
           {rest.batch
@@ -90,7 +89,7 @@ export function RestCard({ rest, book, onClose }: { rest: RestView; book: RestBo
         </p>
       )}
       {rest.startGrams && rest.weights.length > 0 && (
-        <Suspense fallback={<div style={{ height: 190 }} />}>
+        <Suspense fallback={<div className="high-190" />}>
           <LossCurve rest={rest} book={book} />
         </Suspense>
       )}
@@ -109,7 +108,7 @@ export function RestCard({ rest, book, onClose }: { rest: RestView; book: RestBo
       <RestActs rest={rest} rules={book.rules[rest.rulesKey]!} />
       <hr />
       <RestPlace rest={rest} />
-      <p className="between small" style={{ margin: 0 }}>
+      <p className="between small flush">
         <button type="button" className="plain" onClick={() => setWhy(true)}>
           reasons
         </button>
@@ -158,7 +157,7 @@ function RestReasons({ rest }: { rest: RestView }) {
   const { eligibility } = rest
   return (
     <>
-      <p style={{ fontSize: 18 }}>
+      <p className="bigger">
         <strong className={rest.held ? 'bad' : 'good'}>{rest.held ? 'held back' : 'may rest'}</strong>
         {eligibility.verdict === 'held back' && !eligibility.overrulable && (
           <span className="quiet"> and no reason overrules it: this is what kills in the cold</span>
@@ -189,7 +188,7 @@ function RestReasons({ rest }: { rest: RestView }) {
           }
         />
       )}
-      <Button type="link" href="/protocols" style={{ padding: 0, marginTop: 12 }}>
+      <Button type="link" href="/protocols" className={`above-12 ${css.bare}`}>
         where the figures are kept
       </Button>
     </>

@@ -76,20 +76,18 @@ export function RestPage() {
           {may.decide && <Link to="/rest/new">Plan a rest</Link>}
         </p>
       )}
-      <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) 370px' }}>
+      <div className="columns with-side">
         <div>
           {book.plan && (
             <>
-              <p className="quiet" style={{ margin: '0 0 2px' }}>
-                {countsInWords(shown)}
-              </p>
+              <p className="quiet flush below-4">{countsInWords(shown)}</p>
               <TimelineLegend />
               <RestTimeline book={shown} picked={picked?.id ?? null} onPick={pick} editable={may.decide} />
               {may.decide && <PlanTools book={book} />}
             </>
           )}
         </div>
-        <div style={{ display: 'grid', gap: 12 }}>
+        <div className="in-rows gap-12">
           {picked ? (
             <RestCard
               key={picked.id}

@@ -13,14 +13,14 @@ export function RestPlace({ rest }: { rest: RestView }) {
   const patch = usePatchRest()
   if (!may.decide) return null
   return (
-    <div className="row" style={{ alignItems: 'center', marginBottom: 8 }}>
+    <div className="row at-middle below-8">
       <label className="small quiet" htmlFor="rest-unit">
         rests in
       </label>
       <Select
         id="rest-unit"
         size="small"
-        style={{ minWidth: 170 }}
+        className="min-190"
         value={rest.unit?.id ?? null}
         placeholder="no unit"
         allowClear

@@ -45,7 +45,7 @@ export function RestTimeline({
         ))}
         <path d={`M${today - 5} ${TOP - 9}h10l-5 8z`} fill="var(--clay)" />
       </svg>
-      <ul aria-label="Clocks" style={{ position: 'relative' }}>
+      <ul aria-label="Clocks" className={css.timeline}>
         {bySpecies(book.rests).map(([species, rests]) => (
           <li key={species}>
             <h2 className={css.of}>{species}</h2>
@@ -91,7 +91,7 @@ function Patterns() {
 export function TimelineLegend() {
   const swatch = (drawing: React.ReactNode, says: string) => (
     <span className="nowrap">
-      <svg width="26" height="12" aria-hidden style={{ verticalAlign: -1, marginRight: 5 }}>
+      <svg width="26" height="12" aria-hidden className={css.sign}>
         {drawing}
       </svg>
       {says}

@@ -11,7 +11,7 @@ export function SeasonsPage() {
   const figures = useFigures()
   if (!data) return null
   return (
-    <section className="page" style={{ maxWidth: 1100 }}>
+    <section className="page upto-1000">
       <PageHead title="Who came through" />
       {data.seasons.length === 0 && (
         <p className="empty">Nobody has slept yet: the first season will be counted here.</p>
@@ -20,7 +20,7 @@ export function SeasonsPage() {
         <>
           <Table title="season" rows={data.seasons} />
           <p className="quiet">{againstEarlier(data)}</p>
-          <div className="columns" style={{ gridTemplateColumns: '1fr 1fr', marginTop: 18 }}>
+          <div className="columns halves above-16">
             <div>
               <h2>By bedding</h2>
               <Table title="bedding" rows={data.groups} short />
@@ -39,7 +39,7 @@ export function SeasonsPage() {
       )}
       {data.notThrough.length > 0 && (
         <>
-          <h2 style={{ marginTop: 18 }}>Who did not come through, and what was known before</h2>
+          <h2 className="above-16">Who did not come through, and what was known before</h2>
           <ul className="lines" aria-label="Not come through">
             {data.notThrough.map((n) => (
               <li key={`${n.animal.id} ${n.on}`}>

@@ -61,7 +61,7 @@ export function TubsPage() {
         </PageHead>
         {sleepers.length === 0 && <p className="empty">Nobody is to sleep, so nobody needs a tub.</p>}
         {may.write && sleepers.length > 0 && (
-          <div className="columns" style={{ gridTemplateColumns: '260px minmax(0, 1fr)', marginBottom: 16 }}>
+          <div className="columns list-left below-16">
             <div>
               <div className="field">
                 <label htmlFor="tubs">Tubs there are</label>
@@ -153,9 +153,7 @@ function Labels({ book, sleepers }: { book: RestBook; sleepers: RestView[] }) {
           return (
             <article key={tub} aria-label={`Label of ${tub}`}>
               <div className="between">
-                <span className="tag" style={{ fontSize: 20 }}>
-                  {tub}
-                </span>
+                <span className="tag bigger">{tub}</span>
                 <span className="small">{rests[0]!.unit?.name}</span>
               </div>
               <div>

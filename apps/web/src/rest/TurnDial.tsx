@@ -34,8 +34,8 @@ export function TurnDial({ data }: { data: UnitData }) {
     ).then(() => setTyped(null))
   }
   return (
-    <div style={{ marginTop: 10 }}>
-      <div className="row" style={{ alignItems: 'center' }}>
+    <div className="above-12">
+      <div className="row at-middle">
         <label htmlFor="dial" className="small">
           Set it to
         </label>
@@ -47,14 +47,14 @@ export function TurnDial({ data }: { data: UnitData }) {
           step={0.1}
           decimalSeparator="."
           suffix={figures.temperatureUnit}
-          style={{ width: 120 }}
+          className="w-130"
           onChange={(v) => setTyped(v)}
         />
         <Button type="primary" disabled={value === null} onClick={turn}>
           {sleepers.length > 0 ? 'It is turned' : 'Turned; try again'}
         </Button>
       </div>
-      <p className="row small" style={{ margin: '8px 0 0' }}>
+      <p className="row small flush above-8">
         {sleepers.length === 0 && !running && (
           <button
             type="button"

@@ -41,8 +41,8 @@ export function UnitCard({ unit }: { unit: UnitRow }) {
       aria-label={`Unit ${unit.name}`}
     >
       <div className="between">
-        <h3 style={{ margin: 0 }}>
-          <Link to={`/rest/units/${unit.id}`} style={{ color: 'inherit', textDecoration: 'none' }}>
+        <h3 className="flush">
+          <Link to={`/rest/units/${unit.id}`} className="as-text">
             {unit.name}
           </Link>
         </h3>
@@ -57,7 +57,7 @@ export function UnitCard({ unit }: { unit: UnitRow }) {
           )
         )}
       </div>
-      <p className="small quiet" style={{ marginBottom: 2 }}>
+      <p className="small quiet below-4">
         {unit.sleepers > 0 ? `${unit.sleepers} resting in it` : 'empty'}
         {page && page.planned.length > 0 && `, ${page.planned.length} planned for it`}, set to{' '}
         {figures.celsius(unit.setPointC)}
@@ -75,20 +75,20 @@ export function UnitCard({ unit }: { unit: UnitRow }) {
         />
       )}
       {page && shown === null && !alarm && (
-        <p className="small quiet" style={{ margin: 0 }}>
+        <p className="small quiet flush">
           {proof
             ? `${proof.looks ? `${inShort(proof, figures.celsius)}. ` : ''}No animals are planned for it yet. Open it to see which of yours it would suit.`
             : 'None of your animals need a rest. It is judged once animals are planned for it.'}
         </p>
       )}
       {alarm ? (
-        <p style={{ margin: 0 }}>
+        <p className="flush">
           {alarm.says}. <strong>{alarm.todo.split('. ')[0]}.</strong>
         </p>
       ) : (
         proof &&
         shown !== null && (
-          <p className="small" style={{ margin: 0 }}>
+          <p className="small flush">
             {proof.verdict === 'no-go' ? (
               <strong>{proof.advice.says}</strong>
             ) : (

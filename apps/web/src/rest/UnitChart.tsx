@@ -278,17 +278,17 @@ function Drawn({
               .join('; ')}
           </span>
           <span>
-            <i className="swatch" style={{ color: 'var(--ink)' }} />
+            <i className="swatch in-ink" />
             mean, between the lowest and highest of each{' '}
             {series.stepMinutes < 60 ? `${series.stepMinutes} min` : `${series.stepMinutes / 60} h`}
           </span>
           <span>
-            <i className="swatch" style={{ color: 'var(--clay)' }} />
+            <i className="swatch in-clay" />
             outside the band
           </span>
           {beside && (
             <span>
-              <i className="swatch" style={{ color: 'var(--plum)' }} />
+              <i className="swatch in-plum" />
               {beside.name}, from lowest to highest
             </span>
           )}

@@ -54,7 +54,7 @@ function SeenFigures({ proof: p, looks }: { proof: Proof; looks: NonNullable<Pro
 
 function FigureTable({ label, rows }: { label: string; rows: readonly (readonly [string, string])[] }) {
   return (
-    <table className="plain-table" aria-label={label} style={{ maxWidth: 620 }}>
+    <table className="plain-table upto-620" aria-label={label}>
       <tbody>
         {rows.map(([what, figure]) => (
           <tr key={what}>

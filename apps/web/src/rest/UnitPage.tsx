@@ -16,6 +16,7 @@ import { TurnDial } from './TurnDial'
 import { UnitFigures } from './UnitFigures'
 import { UnitChart } from './UnitChart'
 import { bandsOf, VERDICTS } from './UnitCard'
+import css from './rest.module.css'
 
 const DAY = 86_400_000
 const SPANS = { judged: 0, day: 1, week: 7, month: 31, year: 366 } as const
@@ -62,9 +63,9 @@ export function UnitPage() {
             <strong>■ {a.kind}</strong>: {a.says}. {a.todo}
           </p>
         ))}
-      <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1fr) 370px' }}>
+      <div className="columns with-side">
         <Curve key={unit.id} data={data} />
-        <div style={{ display: 'grid', gap: 12, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+        <div className={`in-rows gap-12 ${css.narrow}`}>
           <ProofCard data={data} />
           {!unit.speaks && <ThermometerForm unit={unit} />}
           <Sleepers data={data} />
@@ -94,7 +95,7 @@ function Curve({ data }: { data: UnitData }) {
   return (
     <div>
       {!isRead && (
-        <div className="between" style={{ alignItems: 'center', flexWrap: 'wrap' }}>
+        <div className="between at-middle wraps">
           <Segmented
             aria-label="Stretch"
             value={span}
@@ -202,7 +203,7 @@ function ProofCard({ data }: { data: UnitData }) {
         })}
       </ul>
       {data.proofs[0] && (
-        <p style={{ margin: '10px 0 0' }}>
+        <p className="flush above-12">
           <strong>{data.proofs[0].advice.says}</strong>
         </p>
       )}
@@ -218,9 +219,9 @@ function Sleepers({ data: { sleepers, planned } }: { data: UnitData }) {
         <h3>
           {who.length} {says.toLowerCase()}
         </h3>
-        <p className="row" style={{ margin: 0 }}>
+        <p className="row flush">
           {who.map((s) => (
-            <Link key={s.restId} to={`/rest?rest=${s.restId}`} className="tag" style={{ marginRight: 10 }}>
+            <Link key={s.restId} to={`/rest?rest=${s.restId}`} className="tag after-16">
               {s.tag}
             </Link>
           ))}
@@ -241,7 +242,7 @@ function PastAlarms({ data }: { data: UnitData }) {
   if (past.length === 0) return null
   return (
     <>
-      <h2 style={{ marginTop: 18 }}>Alarms that are over</h2>
+      <h2 className="above-16">Alarms that are over</h2>
       <ul className="lines">
         {past.map((a) => (
           <li key={a.id}>

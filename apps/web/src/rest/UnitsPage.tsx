@@ -35,7 +35,7 @@ export function UnitsPage() {
           it is go or no-go.
         </p>
       )}
-      <div className="cards" style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(340px, 1fr))' }}>
+      <div className="cards cards-fill">
         {units.map((u) => (
           <UnitCard key={u.id} unit={u} />
         ))}

@@ -14,16 +14,14 @@ export function WakeNow({ rest }: { rest: RestView }) {
   const because = rest.course.wakeBecause.join('; ')
   return (
     <div className="note bad" role="alert">
-      <p style={{ margin: 0 }}>
+      <p className="flush">
         <strong>■ Wake it now.</strong> {because}.
       </p>
       {rest.course.seeVet && (
-        <p style={{ margin: '4px 0 0' }}>
-          See a vet: these are signs of illness, and the cold hides how ill.
-        </p>
+        <p className="flush above-4">See a vet: these are signs of illness, and the cold hides how ill.</p>
       )}
       {!open && (
-        <Button danger type="primary" style={{ marginTop: 8 }} onClick={() => setOpen(true)}>
+        <Button danger type="primary" className="above-8" onClick={() => setOpen(true)}>
           Wake it, step by step
         </Button>
       )}

@@ -8,12 +8,12 @@ export function WeatherCard({ rule }: { rule: WeatherRuleView }) {
   const figures = useFigures()
   return (
     <article className={`card ${rule.run.metOn ? 'now' : ''}`} aria-label={rule.name}>
-      <h3 style={{ margin: '0 0 4px' }}>
-        <Link to="/rest/weather" style={{ color: 'inherit', textDecoration: 'none' }}>
+      <h3 className="flush below-4">
+        <Link to="/rest/weather" className="as-text">
           {rule.name}
         </Link>
       </h3>
-      <p style={{ margin: 0 }}>{stateInWords(rule, figures)}</p>
+      <p className="flush">{stateInWords(rule, figures)}</p>
     </article>
   )
 }

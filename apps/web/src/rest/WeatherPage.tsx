@@ -41,7 +41,7 @@ export function WeatherPage() {
       </PageHead>
       {adding && <NewWeatherRule stations={data.stations} onDone={() => setAdding(false)} />}
       {data.stations.map((s) => (
-        <p key={s.id} className="quiet" style={{ margin: '0 0 10px' }}>
+        <p key={s.id} className="quiet flush below-12">
           Thermometer ‘{s.name}’: {s.nights} nights logged
           {s.last && `, the last ${figures.day(s.last.day)} with ${figures.celsius(s.last.lowC)}`}.{' '}
           <Link to={`/incubation/log?probe=${s.id}&back=/rest/weather`}>bring in a weather log (CSV)</Link>
@@ -70,11 +70,7 @@ function Rule({ view }: { view: WeatherRuleView }) {
       body: { version: view.version, withdrawn: true },
     })
   return (
-    <article
-      className={`card ${view.run.metOn ? 'now' : ''}`}
-      style={{ marginBottom: 14 }}
-      aria-label={view.name}
-    >
+    <article className={`card ${view.run.metOn ? 'now' : ''} below-16`} aria-label={view.name}>
       <div className="between">
         <h3>{view.name}</h3>
         {may.decide && (
@@ -83,13 +79,13 @@ function Rule({ view }: { view: WeatherRuleView }) {
           </button>
         )}
       </div>
-      <p className="quiet" style={{ marginBottom: 4 }}>
+      <p className="quiet below-4">
         {ruleInWords(view, figures)}; looked at since {figures.day(view.since)}, at ‘{view.station}’
       </p>
-      <p style={{ fontSize: 17 }}>
+      <p className="bigger">
         <strong>{stateInWords(view, figures)}</strong>
       </p>
-      <div className="columns" style={{ gridTemplateColumns: view.chance.length > 0 ? '1fr 1fr' : '1fr' }}>
+      <div className={view.chance.length > 0 ? 'columns halves' : ''}>
         <Nights view={view} />
         {view.chance.length > 0 && <Chance view={view} />}
       </div>
@@ -110,8 +106,8 @@ function Who({ view }: { view: WeatherRuleView }) {
   if (view.animals.length === 0) return null
   return (
     <>
-      <h2 style={{ marginTop: 8 }}>{view.act === 'bring in' ? 'To bring in' : 'To put out'}</h2>
-      <p className="row" style={{ margin: 0 }}>
+      <h2 className="above-8">{view.act === 'bring in' ? 'To bring in' : 'To put out'}</h2>
+      <p className="row flush">
         {view.animals.map((a) => (
           <span key={a.id} className="nowrap">
             <Link className="tag" to={`/animals/${a.id}`}>
@@ -163,7 +159,7 @@ function Nights({ view }: { view: WeatherRuleView }) {
       <figcaption>
         <span>lows of the nights; dark ones count</span>
         <span>
-          <i className="swatch" style={{ color: 'var(--clay)' }} />
+          <i className="swatch in-clay" />
           {figures.celsius(limitC)}
         </span>
       </figcaption>
@@ -225,11 +221,11 @@ function Chance({ view }: { view: WeatherRuleView }) {
       </ResponsiveContainer>
       <figcaption>
         <span>
-          <i className="swatch" style={{ color: 'var(--moss)' }} />
+          <i className="swatch in-moss" />
           share of {years} past years that had met it by then
         </span>
         <span>
-          <i className="swatch dash" style={{ color: 'var(--ink2)' }} />
+          <i className="swatch dash in-ink2" />
           what so few years allow
         </span>
       </figcaption>

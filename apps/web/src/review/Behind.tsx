@@ -44,9 +44,9 @@ export function Behind({
   const [from, to] =
     measure.kind === 'share' ? [0, 1] : [Math.min(0, ...values), Math.max(1e-9, ...values) * 1.05]
   return (
-    <section aria-label="What lies behind it" style={{ marginTop: 18 }}>
+    <section aria-label="What lies behind it" className="above-16">
       <h2>{measure.says}: what lies behind it</h2>
-      <div className="row" style={{ gap: 10, flexWrap: 'wrap', marginBottom: 8 }}>
+      <div className="row gap-12 wraps below-8">
         <Segmented aria-label="By" options={[...DIMENSIONS]} value={dimension} onChange={setDimension} />
         <Segmented
           aria-label="Of"
@@ -109,7 +109,7 @@ export function Behind({
               <td className="right fig" data-head="as counted">
                 {sayValue(figures, measure, g.value)}
               </td>
-              <td style={{ minWidth: 170 }}>
+              <td className="min-190">
                 <Whisker from={from} to={to} low={g.low} high={g.high} at={g.value} />
                 <span className="small quiet">
                   {g.low !== null && g.high !== null

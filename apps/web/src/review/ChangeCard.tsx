@@ -13,7 +13,7 @@ export function ChangeCard({ change, review }: { change: Change; review: SeasonR
   const telling = effects.filter((e) => e.comparison.verdict !== 'too few to tell' || e.comparison.p < 0.2)
   const tied = telling.some((e) => e.tiedToSeason)
   return (
-    <article className="card" style={{ marginTop: 12 }} aria-label={`${SAYS[dimension]} changed`}>
+    <article className="card above-12" aria-label={`${SAYS[dimension]} changed`}>
       <h2>
         What was changed: {dimension}, of {species.join(' and ')}
       </h2>

@@ -40,7 +40,7 @@ export function Proposals({ proposals }: { proposals: readonly ReviewProposal[] 
     }
   }
   return (
-    <section aria-label="Proposals" style={{ marginTop: 14 }}>
+    <section aria-label="Proposals" className="above-16">
       <h2>For the protocols</h2>
       <ul className="lines">
         {proposals.map((p) => (

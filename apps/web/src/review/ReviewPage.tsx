@@ -66,7 +66,7 @@ export function ReviewPage() {
             <ChangeCard key={`${change.dimension} ${change.to}`} change={change} review={review} />
           ))}
           <Proposals proposals={data.proposals} />
-          <table className="plain-table two-lines" style={{ marginTop: 18 }} aria-label="Measures">
+          <table className="plain-table two-lines above-16" aria-label="Measures">
             <thead>
               <tr>
                 <th scope="col">Measure</th>
@@ -187,7 +187,7 @@ function MeasureRow({
       <td className="right fig nowrap" data-head="difference">
         {nothing ? '–' : sayDifference(figures, measure, difference)}
       </td>
-      <td style={{ minWidth: 150 }}>
+      <td className="min-150">
         {low !== null && high !== null && (
           <Whisker from={-reach} to={reach} low={low} high={high} at={difference} line={0} />
         )}

@@ -53,10 +53,7 @@ export function AwayPage() {
               })
             }
           />
-          <div
-            className="columns"
-            style={{ gridTemplateColumns: 'minmax(0, 1.2fr) minmax(0, 1fr)', marginTop: 14 }}
-          >
+          <div className="columns wider-left above-16">
             <Visits away={away} />
             <div>
               <Meanwhile away={away} />
@@ -210,7 +207,7 @@ function Meanwhile({ away: { meanwhile } }: { away: Away }) {
 function NotBefore({ away: { notBefore } }: { away: Away }) {
   if (notBefore.length === 0) return null
   return (
-    <section aria-label="Not before" style={{ marginTop: 16 }}>
+    <section aria-label="Not before" className="above-16">
       <h2>Better not begun before you go</h2>
       <ul className="lines small">
         {notBefore.map((i) => (
@@ -225,7 +222,7 @@ function LayIn({ away: { layIn, absence } }: { away: Away }) {
   const figures = useFigures()
   if (layIn.length === 0) return null
   return (
-    <section aria-label="To lay in" style={{ marginTop: 16 }}>
+    <section aria-label="To lay in" className="above-16">
       <h2>To lay in by {figures.day(addDays(absence.from, -1))}</h2>
       <ul className="lines small">
         {layIn.map(({ what, count }) => (
@@ -244,7 +241,7 @@ function LayIn({ away: { layIn, absence } }: { away: Away }) {
 function LeftOut({ away: { plan } }: { away: Away }) {
   if (plan.left.length === 0) return null
   return (
-    <section aria-label="Skipped" style={{ marginTop: 16 }}>
+    <section aria-label="Skipped" className="above-16">
       <h2>Skipped while you are away</h2>
       <p className="small">{kindsOf(plan.left)}. Your protocols allow it.</p>
     </section>
@@ -254,7 +251,7 @@ function LeftOut({ away: { plan } }: { away: Away }) {
 /** Work that its tolerance moves out of the absence. */
 function Moved({ away: { plan } }: { away: Away }) {
   return (
-    <div className="columns" style={{ gridTemplateColumns: '1fr 1fr', marginTop: 18 }}>
+    <div className="columns halves above-16">
       {(
         [
           ['Done before', plan.before],

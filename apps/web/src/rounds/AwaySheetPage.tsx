@@ -45,7 +45,7 @@ export function AwaySheetPage() {
   const { impossible } = away.plan
   return (
     <section className={`page ${css.sitter}`}>
-      <div className="no-print row" style={{ marginBottom: 14 }}>
+      <div className="no-print row below-16">
         <Button type="primary" onClick={() => window.print()}>
           Print
         </Button>

@@ -63,7 +63,7 @@ function Camera({ onCode }: { onCode(code: string): void }) {
   }, [onCode])
   return (
     <>
-      <video ref={video} muted playsInline style={{ width: '100%' }} aria-label="Camera" />
+      <video ref={video} muted playsInline className="w-full" aria-label="Camera" />
       {says && <p className="bad">{says}</p>}
     </>
   )

@@ -9,7 +9,7 @@ export function SitterAccount({ from, to }: { from: string; to: string }) {
   const endsOn = addDays(to, 1)
   const [added, setAdded] = useState('')
   return (
-    <details style={{ marginTop: 16 }}>
+    <details className="above-16">
       <summary>An account for the sitter, {figures.span({ from, to: endsOn })}</summary>
       <NewMember
         role="helper"

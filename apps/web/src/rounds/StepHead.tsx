@@ -61,7 +61,7 @@ export function Standing({ animal, onReasons }: { animal: AnimalRow; onReasons()
       )}
       {page && page.weights.length > 1 && (
         <div className={css.curve}>
-          <Suspense fallback={<div style={{ height: 150 }} />}>
+          <Suspense fallback={<div className="high-150" />}>
             <GrowthChart page={page} small />
           </Suspense>
         </div>

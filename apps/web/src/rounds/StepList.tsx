@@ -29,7 +29,7 @@ export function StepList({
   }, [index, rows])
   return (
     <div className={css.walk} ref={box} role="list" aria-label="The walk" tabIndex={0}>
-      <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
+      <div className={css.rows} style={{ height: rows.getTotalSize() }}>
         {rows.getVirtualItems().map(({ index: i, start }) => {
           const step = walk[i]!
           const here = step.id === at

@@ -70,10 +70,7 @@ function Fortnight({ items, today }: { items: readonly WorkItem[]; today: string
         )}
       </p>
       <Bars evened={evened} picked={day.day} onPick={setPicked} />
-      <div
-        className="columns"
-        style={{ gridTemplateColumns: 'minmax(0, 1.3fr) minmax(0, 1fr)', marginTop: 14 }}
-      >
+      <div className="columns wider-left above-16">
         <section aria-label={`Work on ${figures.day(day.day)}`}>
           <h2>
             {figures.day(day.day)}: {day.items.length === 0 ? 'nothing' : kindsOf(day.items)}

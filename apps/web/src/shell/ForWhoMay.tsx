@@ -11,7 +11,7 @@ export function ForWhoMay({ needs, children }: { needs: Permission; children: Re
   return (
     <section className="page">
       <h1>Not for a {role}</h1>
-      <p className="empty" style={{ marginTop: 14 }}>
+      <p className="empty above-16">
         {sentence(`${listed(PERMISSIONS[needs].map((r) => `${r}s`))} do this.`)} Ask one of them.{' '}
         <Link to="/round">Go to tonight’s round</Link>
       </p>

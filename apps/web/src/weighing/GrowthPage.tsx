@@ -40,7 +40,7 @@ export function GrowthPage() {
         </div>
       </div>
       {progress !== null && (
-        <div className="row" style={{ gap: 14, maxWidth: 520 }} role="status">
+        <div className="row gap-16 upto-520" role="status">
           <span className="nowrap">Fitting {data.animals.length} animals</span>
           <Progress
             percent={Math.round(progress * 100)}
@@ -63,11 +63,11 @@ export function GrowthPage() {
         </p>
       )}
       {result && shownSpecies && (
-        <div className="columns" style={{ gridTemplateColumns: 'minmax(0, 1.25fr) minmax(0, 1fr)' }}>
+        <div className="columns wider-left">
           <div>
             <div className="card">
               <h2>Lines and sexes</h2>
-              <Suspense fallback={<div style={{ height: 260 }} />}>
+              <Suspense fallback={<div className="high-260" />}>
                 <LineCurves
                   curves={result.curves.filter((c) => of(c) && c.animals > 0 && c.sex !== 'unknown')}
                 />
@@ -103,7 +103,7 @@ function Compared({
     .sort((a, b) => `${a.line}${a.sex}${a.season}`.localeCompare(`${b.line}${b.sex}${b.season}`))
   if (shown.length === 0) return null
   return (
-    <section style={{ marginTop: 16 }}>
+    <section className="above-16">
       <h2>{title}: middle weight, and where nine in ten lie</h2>
       <table className="plain-table small two-lines">
         <thead>
@@ -206,7 +206,7 @@ function OffPace({ animals }: { animals: readonly GrownAnimal[] }) {
   const off = animals.flatMap((a) => (a.pace ? [{ a, ...a.pace }] : [])).sort((x, y) => y.times - x.times)
   if (off.length === 0) return null
   return (
-    <section style={{ marginTop: 16 }}>
+    <section className="above-16">
       <h2>Growing too fast or too slowly</h2>
       <ul className="lines">
         {off.slice(0, MOST_ROWS).map(({ a, is, expectedGrams }) => (
@@ -229,7 +229,7 @@ function Apart({ animals }: { animals: readonly GrownAnimal[] }) {
     .filter((a) => a.percentile! <= 10 || a.percentile! >= 90)
     .sort((a, b) => a.percentile! - b.percentile!)
   return (
-    <section style={{ marginTop: 16 }}>
+    <section className="above-16">
       <h2>Stand out among their mates</h2>
       {apart.length === 0 && (
         <p className="quiet">Nobody, of {known.length} that have mates to be compared with.</p>
@@ -263,7 +263,7 @@ function SetAside({ animals }: { animals: readonly GrownAnimal[] }) {
     .flatMap((a) => a.outliers.map((o) => ({ a, ...o })))
     .sort((x, y) => y.on.localeCompare(x.on))
   return (
-    <section style={{ marginTop: 16 }}>
+    <section className="above-16">
       <h2>Weighings off the curve</h2>
       {rows.length === 0 && (
         <p className="quiet">

@@ -12,7 +12,7 @@ export default function LineCurves({ curves }: { curves: GrownCollection['curves
   const lines = [...new Set(curves.map((c) => c.line))]
   const most = Math.max(...curves.flatMap((c) => c.points.map((p) => p.age)), 1)
   return (
-    <figure className="chart" style={{ margin: 0 }}>
+    <figure className="chart flush">
       <ResponsiveContainer width="100%" height={260}>
         <LineChart margin={{ top: 6, right: 12, bottom: 0, left: 0 }} accessibilityLayer={false}>
           <CartesianGrid stroke="var(--rule)" vertical={false} />

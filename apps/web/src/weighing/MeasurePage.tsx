@@ -60,7 +60,7 @@ export function MeasurePage() {
             value={which}
             onChange={setWhich}
             options={WHICH}
-            style={{ width: 190 }}
+            className="w-190"
           />
           <Select<By>
             aria-label="Measured by"
@@ -69,7 +69,7 @@ export function MeasurePage() {
             options={BY}
             allowClear
             placeholder="by what"
-            style={{ width: 130 }}
+            className="w-130"
           />
           <Link to="/growth">growth</Link>
         </div>
@@ -85,11 +85,11 @@ export function MeasurePage() {
             placeholder="tag, species, line or place"
             value={word}
             onChange={(e) => setWord(e.target.value)}
-            style={{ maxWidth: 320, marginBottom: 10 }}
+            className="upto-320 below-12"
           />
           <p className="small quiet">Press Enter to save and go to the next animal.</p>
           {here.length === 0 && <p className="quiet">No animal here matches ‘{word.trim()}’.</p>}
-          <ul className="lines" ref={list} style={{ maxWidth: 620 }}>
+          <ul className="lines upto-620" ref={list}>
             {here.slice(0, MOST_ROWS).map((animal) => (
               <Row
                 key={animal.id}
@@ -168,10 +168,9 @@ function Row({
           aria-label={`${BODY_SIZES[of].label} of ${animal.tag}, ${figures.typed.length.unit}`}
           inputMode="decimal"
           autoComplete="off"
-          className="fig"
+          className="fig w-110"
           placeholder={figures.typed.length.unit}
           value={typed}
-          style={{ width: 110 }}
           {...(says && { status: 'error' as const })}
           onChange={(e) => {
             setTyped(e.target.value)

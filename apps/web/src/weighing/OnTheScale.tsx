@@ -125,7 +125,7 @@ export function OnTheScale({
           again.
         </p>
       )}
-      <div className="keys" style={{ marginTop: 12 }}>
+      <div className="keys above-12">
         <button type="button" className="main" disabled={!reading} onClick={() => void take(likely)}>
           <kbd>⏎</kbd> take it, {likely}
         </button>
@@ -138,7 +138,7 @@ export function OnTheScale({
           <kbd>N</kbd> next, not now
         </button>
       </div>
-      <div className="row" style={{ marginTop: 14, gap: 8, alignItems: 'baseline' }}>
+      <div className="row above-16 gap-8 at-baseline">
         <span className="label">Condition</span>
         {[1, 2, 3, 4, 5].map((whole) => (
           <button

@@ -12,7 +12,7 @@ export function SittingSummary({ done, animals, onReasons }: SittingProps) {
   const { lost, crossed } = sitting
   return (
     <div>
-      <p style={{ fontSize: 17 }}>{sittingInWords(sitting)}</p>
+      <p className="bigger">{sittingInWords(sitting)}</p>
       <h2>Lost a twentieth or more</h2>
       {lost.length === 0 && <p className="quiet">Nobody.</p>}
       <ul className="lines">

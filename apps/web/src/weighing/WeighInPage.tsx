@@ -192,9 +192,9 @@ function Waiting({
         }}
         allowClear
       />
-      <ul className="lines" style={{ maxHeight: 480, overflowY: 'auto' }} aria-label="Waiting to be weighed">
+      <ul className="lines scrolls" aria-label="Waiting to be weighed">
         {queue.slice(0, 200).map((a) => (
-          <li key={a.id} className={a.id === picked?.id ? 'picked' : ''} style={{ padding: '6px 12px' }}>
+          <li key={a.id} className={`${a.id === picked?.id ? 'picked' : ''} inset`}>
             <button type="button" className="plain wide" onClick={() => onPick(a.id)}>
               <span>
                 <span className="tag">{a.tag}</span> <span className="small quiet">{a.place?.name}</span>
@@ -238,7 +238,7 @@ function Weighing({
         </span>
         <span className="place">{animal.place?.name}</span>
       </div>
-      <div className="between" style={{ marginBottom: 12 }}>
+      <div className="between below-12">
         <span className="quiet">
           {ageOf(animal)}, {animal.stage}
         </span>

@@ -16,7 +16,7 @@ export function WeighedSoFar({ done, animals, onReasons }: SittingProps) {
           take back the last (Ctrl+Z)
         </button>
       )}
-      <ul className="lines" style={{ maxHeight: 520, overflowY: 'auto' }}>
+      <ul className="lines scrolls">
         {[...done].reverse().map(({ animal: before, grams }) => {
           const now = animals.find((a) => a.id === before.id)
           return (

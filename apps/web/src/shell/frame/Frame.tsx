@@ -18,6 +18,7 @@ import { Shortcuts } from '../Shortcuts'
 import { KEYS_ADDRESS } from '../useFound'
 import { UnsavedGuard } from '../UnsavedGuard'
 import { useTextUntilField, useTyped, useWedge } from '../useWedge'
+import { Alerts } from './Alerts'
 import { stopsIn, useCounts, type Due } from './counts'
 import css from './frame.module.css'
 import { Groups } from './Groups'
@@ -151,8 +152,10 @@ export function Frame({ menu, rooms, useDue }: FrameProps) {
           </span>
         </RibbonLine>
         {isOpenOver(page, ribbon.open) && <Ribbon />}
-        <AlarmBar />
-        <OutboxBar />
+        <Alerts>
+          <AlarmBar />
+          <OutboxBar />
+        </Alerts>
         <UnsavedGuard />
         <Pages groups={groups} />
         <main className={css.view} aria-label={title || undefined}>
@@ -162,7 +165,7 @@ export function Frame({ menu, rooms, useDue }: FrameProps) {
       <PhoneBar stops={stopsIn(due)} onWrite={write} onFind={find} onMore={() => setOpen('more')} />
       {open === 'more' && (
         <More groups={groups} onClose={() => setOpen(null)}>
-          <p className="small quiet" style={{ marginTop: 16 }}>
+          <p className="small quiet above-16">
             {who} {otherLight}{' '}
             {(!isWhole || all) && (
               <button type="button" className="plain" onClick={() => showAll(!all)}>

@@ -67,14 +67,13 @@ export function Lane(props: {
   return (
     <g data-lane={lane.line}>
       <text
-        className={`${css.line} ${css.hit}`}
+        className={`${css.line} ${css.hit} ${picked ? css.picked : ''}`}
         x={0}
         y={y + 14}
         tabIndex={at === '' ? 0 : -1}
         role="button"
         aria-pressed={picked}
         data-mark=""
-        style={picked ? { fontWeight: 700, fill: 'var(--yolktext)' } : undefined}
         onClick={props.onFilter}
       >
         {picked ? '▸ ' : ''}

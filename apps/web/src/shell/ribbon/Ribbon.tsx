@@ -39,12 +39,7 @@ export function Ribbon() {
     if (data && box.current && box.current.offsetHeight > 0) setHeight(box.current.offsetHeight)
   }, [data, setHeight])
   return (
-    <div
-      className={css.ribbon}
-      id="season"
-      ref={box}
-      style={data ? undefined : { height, boxSizing: 'border-box' }}
-    >
+    <div className={css.ribbon} id="season" ref={box} style={data ? undefined : { height }}>
       {data && <Lanes season={data} width={width} />}
     </div>
   )
