@@ -142,7 +142,7 @@ test('a tortoise with hibernation, and one without', async ({ page }) => {
     // What it last ate, and that its gut is clear, is asked before it is cooled.
     await writeOnSlate(page, `30 days ago ${tag} ate weeds`, `5 days ago ${tag} droppings`)
     await page.goto(`${book.url}/rest/new`)
-    await page.getByRole('combobox', { name: /Who is to rest/ }).fill(tag)
+    await page.getByRole('combobox', { name: /Who will rest/ }).fill(tag)
     await page.locator('.ant-select-item-option', { hasText: tag }).first().click()
     await page.keyboard.press('Escape')
     await page.getByRole('button', { name: 'Show the clocks' }).click()

@@ -48,7 +48,7 @@ test('an empty server opens at its first owner, and every empty view says what t
   }
   await openPage(page, 'Rest')
   for (const [part, says] of [
-    ['Checks', 'Nobody is asleep'],
+    ['Checks', 'No animal is resting'],
     ['Cooling units', 'No cold unit is in the book yet'],
     ['Weather', 'No rule is set'],
     ['Rest tubs', 'nobody needs a tub'],

@@ -15,7 +15,7 @@ test('a defect is pointed at and follows the animal to its price; siblings are c
   await openPage(page, 'For sale')
   const corns = page.getByRole('listitem').filter({ hasText: 'corn snake' })
   const open = corns.filter({ has: page.getByRole('button', { name: /^sell / }) })
-  const sound = open.filter({ hasNotText: /gate shut again|reserved for|not for breeding/ }).first()
+  const sound = open.filter({ hasNotText: /may not leave any more|reserved for|not for breeding/ }).first()
   const tag = (await sound.getByRole('link').first().textContent())!
   await page.goto(`${book.url}/animals/${await idOf(page, tag)}`)
   const inspection = page.getByRole('region', { name: 'Inspection' })

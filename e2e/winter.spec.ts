@@ -18,7 +18,7 @@ test.describe('in autumn', () => {
     await signIn(page, book.url)
     await openPage(page, 'Rest')
     await page.getByRole('button', { name: 'Plan a rest' }).first().click()
-    const who = page.getByRole('combobox', { name: /Who is to rest/ })
+    const who = page.getByRole('combobox', { name: /Who will rest/ })
     for (const tag of ['C11', 'C15', 'C17', 'C28', 'C37', 'M01', 'M02', 'M03', 'M05', 'F01', 'F02', 'F06']) {
       await who.fill(tag)
       await page.locator('.ant-select-item-option', { hasText: tag }).first().click()

@@ -22,5 +22,5 @@ test.each(VIEWS.filter(isOfAThing))('%s', async (path) => {
   await look(pages, addressWith(path, newId()))
   const shown = document.querySelector('main')!.textContent
   expect(shown).toMatch(SAYS_SO)
-  expect(shown).not.toMatch(/Seen so far|Candling|Cohort S1|Colony Q1|unaided meals/)
+  expect(shown).not.toMatch(/Seen so far|Candling|Cohort S1|Colony Q1|meals taken in a row/)
 })

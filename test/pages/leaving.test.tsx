@@ -55,7 +55,9 @@ test('who may leave stands apart from who may not yet, each with what is missing
   const soon = await under(/^Not yet \(2\)/)
   expect(tags(soon)).toEqual(['E1', 'E2'])
   for (const row of within(soon).getAllByRole('listitem'))
-    expect(row.textContent).toMatch(/^E\d age, unaided meals in a row, weight, whole sheds/)
+    expect(row.textContent).toMatch(
+      /^E\d age: \d+ of 45 days, 0 of 5 meals taken in a row, weight: not known/,
+    )
 })
 
 test('one that is listed moves to the list, and can be sold from there', async () => {
@@ -111,7 +113,7 @@ test('a keeper says why one may leave all the same: it stands with those that ma
   expect(await within(sheet).findByText('It may leave.')).toBeTruthy()
   expect(sheet.textContent).toContain('to a friend who knows')
   // What is missing is still told: it only no longer stands in the way.
-  expect(sheet.textContent).toMatch(/unaided meals/)
+  expect(sheet.textContent).toMatch(/meals taken in a row/)
   expect(tags(await under(/^May leave now/))).toContain('E1')
   expect(screen.getByText(/^overruled by .*: to a friend who knows$/)).toBeTruthy()
   await user.click(within(sheet).getByRole('button', { name: 'withdraw the decision' }))

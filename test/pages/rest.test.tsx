@@ -34,7 +34,7 @@ const pages = pagesOf(async (server: TestServer) => {
   return { book, ...ids }
 })
 
-const WHO = 'Who is to rest: animals, or whole lines'
+const WHO = 'Who will rest: animals, or whole lines'
 const main = () => document.querySelector('main')!.textContent
 const press = async ({ user, settled }: OpenPage, name: string | RegExp) => {
   await user.click(await screen.findByRole('button', { name }))

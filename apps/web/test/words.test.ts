@@ -27,7 +27,7 @@ describe('a review', () => {
     expect(sayDifference(figures, measure('days'), 1.24)).toBe('+1.2 d')
     expect(sayDifference(figures, measure('days'), -0.04)).toBe('±0 d')
     expect(sayDifference(figures, measure('fertility'), 0.004)).toBe('±0 points')
-    expect(sayDifference(figures, measure('price'), null)).toBe('nobody knows')
+    expect(sayDifference(figures, measure('price'), null)).toBe('not known')
   })
 
   test('chance is told as one in so many, and how often so many looks would find one', () => {
@@ -37,7 +37,7 @@ describe('a review', () => {
     })
     // Nineteen looks at one in thirty each: 1 − (29/30)^19 = 0.475.
     expect(sayChance(found('more than chance'), false, 19)).toBe(
-      'more than chance taken alone (1 in 30); with 19 measures looked at, 47 of 100 such reviews would show one like it',
+      'unlikely to be chance on its own (1 in 30), but among 19 measures one like it turns up in 47 of 100 reviews by chance',
     )
     expect(sayChance(found('more than chance', 1 / 2000), true, 19)).toBe(
       'more than chance (1 in 2000), even with 19 measures looked at',
@@ -46,7 +46,7 @@ describe('a review', () => {
     expect(sayChance(found('too few to tell', 1, 1 / 12), false, 19)).toContain(
       'even the clearest difference in 1 in 12',
     )
-    expect(sayChance(found('too few to tell', 1, 1), false, 19)).toBe('nothing to hold it against')
+    expect(sayChance(found('too few to tell', 1, 1), false, 19)).toBe('nothing to compare it with')
   })
 
   test('fewer moulded eggs are better, more fertile ones too, and of the sexes neither', () => {

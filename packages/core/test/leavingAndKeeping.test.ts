@@ -176,6 +176,6 @@ describe('holdbacks', () => {
       extra: 0,
     }).choices
     expect(bare!.score).toBeCloseTo(0.625, 12)
-    expect(bare!.because).toEqual(expect.arrayContaining(['no goal to hold it against', 'not weighed']))
+    expect(bare!.because).toEqual(expect.arrayContaining(['no goal set', 'not weighed']))
   })
 })

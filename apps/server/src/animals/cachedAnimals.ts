@@ -43,7 +43,8 @@ async function lookAtAnimals(tx: Transaction, actor: Actor): Promise<readonly Ca
   const changes = changesOf(tx)
   // Before anything is read: what is written meanwhile is looked for the next time.
   const stamp = bookId && changes.stampOf(bookId)
-  const everyone = `${actor.today}|${actor.book.zone}|`
+  const { zone, weightUnit, temperatureUnit } = actor.book
+  const everyone = `${actor.today}|${zone}|${weightUnit}|${temperatureUnit}|`
   if (bookId === null)
     return sharedWhenSettled(tx, 'animals', async () => (await allOf(tx, actor, everyone)).list)
   const key = keyBeside(changes, bookId)

@@ -1,8 +1,10 @@
 import type { AnimalRow, ReadinessView } from '@hatch-book/contract'
 import {
   ageOn,
+  againstInShort,
   judgeReadiness,
-  counted,
+  sayIn,
+  type BookUnits,
   lookInWords,
   dayOfInstant,
   mayLeave,
@@ -112,23 +114,19 @@ function defectInWords(defects: AnimalStanding['young']['defects']): string {
   const named = defects.find((d) => d.grade === worst)
   return worst && named ? `${named.defect}, ${worst}: ${CONSEQUENCES[worst]}` : ''
 }
-const SHOWN_RULES = 2
 
-function inShort(reasons: readonly Reason[]): string {
-  const open = reasons.filter((r) => r.standing !== 'holds')
-  const words = open.slice(0, SHOWN_RULES).map((r) => r.note || r.says)
-  const others = open.length - SHOWN_RULES
-  return words.join(', ') + (others > 0 ? ` (${counted(others, 'other reason')})` : '')
-}
+/** What judging asks of the book itself: its clock, and the units in which its reasons are said. */
+export type JudgingBook = BookUnits & { zone: string }
 
 /** Judges one animal for a day: readiness with its overruling, stage with its gate, and whether it may leave. */
 export function judgeAnimal(
   record: AnimalRecord,
   surroundings: Surroundings,
-  zone: string,
+  book: JudgingBook,
   today: Day,
   growth: GrowthFit | null = null,
 ): JudgedAnimal {
+  const { zone } = book
   const { animal, standing, protocol } = record
   const facts = breederFacts(record, surroundings, zone, growth)
   const assessed = judgeReadiness(facts, protocol, today)
@@ -180,7 +178,9 @@ export function judgeAnimal(
       stage: stage.stage.name,
       verdict: breeder && standing.presence === 'here' ? verdict : null,
       verdictExpected: breeder ? assessed.expected : null,
-      verdictBecause: overruled ? `overruled: ${overruled.reason}` : inShort(assessed.reasons),
+      verdictBecause: overruled
+        ? `overruled: ${overruled.reason}`
+        : againstInShort(assessed.reasons, sayIn(book)),
       openProblems: standing.openProblems,
       traits: lookInWords(standing.traits),
       lastTakenOn: facts.lastTakenOn,

@@ -32,13 +32,7 @@ export async function judgeLoaded(
 ): Promise<JudgedAnimal[]> {
   const growth = await growthOfTheLight(tx, records, actor.book.zone, actor.today)
   return inTurns(records, (record) =>
-    judgeAnimal(
-      record,
-      surroundings,
-      actor.book.zone,
-      actor.today,
-      growth.get(record.animal.id)?.fit ?? null,
-    ),
+    judgeAnimal(record, surroundings, actor.book, actor.today, growth.get(record.animal.id)?.fit ?? null),
   )
 }
 

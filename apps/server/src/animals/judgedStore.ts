@@ -17,14 +17,15 @@ export interface Span {
 export type StoredJudgement = Span & Pick<Judgement, 'row' | 'beside'>
 
 /**
- * What every judgement of a book rests on beside the rows and the protocol of its animal: the program and the time zone. The database too: one that
+ * What every judgement of a book rests on beside the rows and the protocol of its animal: the program, and the book's time zone and units. The database too: one that
  * was restored counts its row versions anew, and what was stored before says nothing of them.
  */
 export async function basisOf(tx: Transaction, actor: Actor): Promise<string> {
   const { rows } = await tx.execute<{ database: string }>(sql`
     select (pg_control_system()).system_identifier || '.' || oid as database from pg_database where datname = current_database()`)
+  const { zone, weightUnit, temperatureUnit } = actor.book
   return createHash('sha256')
-    .update([programDigest(), rows[0]!.database, actor.book.zone].join('|'))
+    .update([programDigest(), rows[0]!.database, zone, weightUnit, temperatureUnit].join('|'))
     .digest('base64url')
     .slice(0, 16)
 }

@@ -7,6 +7,8 @@ import {
   judgeReadiness,
   type Day,
   type ReadinessVerdict,
+  againstInShort,
+  sayIn,
 } from '@hatch-book/core'
 import type { Transaction } from '../db/connect'
 import { standingEntries, asLogged } from '../log'
@@ -49,11 +51,7 @@ export async function pastVerdicts(tx: Transaction, actor: Actor, animalId: stri
     verdicts.push({
       on: day,
       verdict,
-      because: reasons
-        .filter((r) => r.standing !== 'holds')
-        .slice(0, 2)
-        .map((r) => r.note || r.says)
-        .join('; '),
+      because: againstInShort(reasons, sayIn(actor.book)),
       edition: shelf.resolved(record.animal).edition || 'starting figures',
     })
   }

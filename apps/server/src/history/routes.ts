@@ -1,12 +1,14 @@
 import { may, historyApi, type RevisionView } from '@hatch-book/contract'
+import { sayIn } from '@hatch-book/core'
 import { sql, type SQL } from 'drizzle-orm'
 import { recheckParents, refuseTwoRoles } from '../animals'
 import { namesOfAll } from '../archive'
 import { inBook, type Transaction } from '../db/connect'
-import { actorOf } from '../shell/actor'
+import { actorOf, type Actor } from '../shell/actor'
 import type { BookRoutes } from '../shell/app'
 import { serve } from '../shell/serve'
 import { BookError } from '../shell/problems'
+import { fieldInWords, valueInWords } from './values'
 
 const AT_ONCE = 100
 
@@ -70,31 +72,24 @@ const stands = (row: Row) =>
   row.now !== null &&
   Object.entries(row.after).every(([column, value]) => !ACTS.has(column) && same(row.now![column], value))
 
-/** A value as it is read: names for identities, nothing for nothing. */
-function inWords(value: unknown, names: ReadonlyMap<string, string>): string {
-  if (value === null || value === undefined || value === '') return ''
-  if (typeof value === 'string') return names.get(value) ?? value
-  if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  if (typeof value === 'number') return String(value)
-  return JSON.stringify(value).slice(0, 400)
-}
-
-const fieldInWords = (column: string) => column.replace(/_id$/, '').replaceAll('_', ' ')
-
-async function viewsOf(tx: Transaction, rows: readonly Row[]): Promise<RevisionView[]> {
+async function viewsOf(tx: Transaction, actor: Actor, rows: readonly Row[]): Promise<RevisionView[]> {
   const names = await namesOfAll(tx)
+  const telling = { names, say: sayIn(actor.book), zone: actor.book.zone }
+  const words = (column: string, value: unknown) => valueInWords(column, value, telling)
   return rows.map((row) => ({
     ...{ id: row.id, of: row.of.replaceAll('_', ' '), subjectId: row.subject_id, device: row.device },
-    name: names.get(row.subject_id) ?? inWords(row.now?.name, names),
+    name: names.get(row.subject_id) ?? words('name', row.now?.name),
     at: new Date(row.at).toISOString(),
     by: row.by ?? '',
     made: isMade(row),
     changes: Object.keys(row.after)
-      .filter((column) => !isMade(row) || inWords(row.after[column], names) !== '')
+      .filter(
+        (column) => !isMade(row) || (row.after[column] !== false && words(column, row.after[column]) !== ''),
+      )
       .map((column) => ({
         field: fieldInWords(column),
-        before: inWords(row.before[column], names),
-        after: inWords(row.after[column], names),
+        before: words(column, row.before[column]),
+        after: words(column, row.after[column]),
       })),
     stands: stands(row),
   }))
@@ -104,14 +99,15 @@ async function viewsOf(tx: Transaction, rows: readonly Row[]): Promise<RevisionV
 export const historyRoutes: BookRoutes = (app, { db }) => {
   serve(app, historyApi.list, async (request) => {
     const { subjectId, before } = request.query
-    const { bookId, member } = actorOf(request)
+    const actor = actorOf(request)
+    const { bookId, member } = actor
     const hidden = may(member.role, 'see who buys') ? [] : OF_BUYERS
     return inBook(db, bookId, async (tx) => {
       const rows = await readRevisions(
         tx,
         sql`${subjectId ? sql`r.subject_id = ${subjectId}` : sql`true`} and ${before ? sql`r.at < ${before}::timestamptz` : sql`true`} and r.of <> all(${sql.param(hidden)})`,
       )
-      return { revisions: await viewsOf(tx, rows) }
+      return { revisions: await viewsOf(tx, actor, rows) }
     })
   })
 

@@ -1,5 +1,15 @@
 import { leavingApi } from '@hatch-book/contract'
-import { addDays, evenOut, isOfItsDay, kindsOf, laterDay, withRepeats, livesHere } from '@hatch-book/core'
+import {
+  addDays,
+  evenOut,
+  isOfItsDay,
+  kindsOf,
+  laterDay,
+  reasonInShort,
+  sayIn,
+  withRepeats,
+  livesHere,
+} from '@hatch-book/core'
 import ical, { ICalEventTransparency } from 'ical-generator'
 import { judgeAnimals } from '../animals'
 import type { Transaction } from '../db/connect'
@@ -114,7 +124,7 @@ async function eventsOf(tx: Transaction, actor: Actor): Promise<DayEvent[]> {
         ...{ from: day, to: day },
         summary: `${row.tag} goes to ${reserved!.name}`,
         description: !leaving.granted
-          ? `Not ready to leave. Still missing: ${leaving.missing.map((m) => m.says).join(', ')}.`
+          ? `Not ready to leave. Still missing: ${leaving.missing.map((m) => reasonInShort(m, sayIn(actor.book))).join(', ')}.`
           : leaving.opens
             ? 'All its gates hold.'
             : 'Cleared to leave by a keeper.',

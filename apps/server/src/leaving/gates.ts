@@ -1,5 +1,5 @@
 import type { EntryDraft } from '@hatch-book/contract'
-import { foldStanding, purposeFault } from '@hatch-book/core'
+import { foldStanding, purposeFault, reasonInShort, sayIn } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { judgeAnimal, loadRecords, loadSurroundings, withIds } from '../animals'
 import { tables, type Transaction } from '../db/connect'
@@ -27,7 +27,7 @@ async function refuseClosedGate(
     standing: foldStanding(asLogged(before)),
   }
   const surroundings = await loadSurroundings(tx, actor.book.zone, [record])
-  const { leaving, row } = judgeAnimal(record, surroundings, actor.book.zone, dayOf(actor, at))
+  const { leaving, row } = judgeAnimal(record, surroundings, actor.book, dayOf(actor, at))
   if (row.presence === 'sold' || row.presence === 'died')
     throw new BookError('invalid', `${row.tag} is ${row.presence === 'sold' ? 'sold already' : 'dead'}.`)
   const heldFor = record.standing.young.reserved?.name
@@ -36,7 +36,8 @@ async function refuseClosedGate(
       { field: 'buyer', says: `reserved for ${heldFor}` },
     ])
   if (leaving.granted) return
-  const missing = leaving.missing.map((m) => ({ field: m.rule, says: `${m.says}: ${m.change || m.note}` }))
+  const say = sayIn(actor.book)
+  const missing = leaving.missing.map((m) => ({ field: m.rule, says: reasonInShort(m, say) }))
   throw new BookError(
     'gate-closed',
     `${row.tag} cannot be ${act} yet. Missing: ${missing.map((m) => m.says).join('; ')}.`,
@@ -55,7 +56,7 @@ async function refuseDearDefect(
   const fault = defects.length > 0 ? purposeFault('breeder', defects) : null
   if (!fault) return
   const surroundings = await loadSurroundings(tx, actor.book.zone, [record!])
-  const { row } = judgeAnimal(record!, surroundings, actor.book.zone, dayOf(actor, draft.at))
+  const { row } = judgeAnimal(record!, surroundings, actor.book, dayOf(actor, draft.at))
   const asked = askedPrice(await loadPrices(tx), { record: record!, row })
   const { price } = draft.payload
   if (asked && price > asked.price)

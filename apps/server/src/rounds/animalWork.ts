@@ -162,8 +162,9 @@ function saidOf({ prey, half, each, grams }: DueMeal): {
   const [feed = '', ...rest] = prey.split('; ')
   const count = each ? Math.max(1, Math.round(each.typical)) : 1
   const named = grams !== null || each !== null
-  const many = each ? `${count} × ` : ''
-  const says = named ? `offer ${many}${half ? 'half a ' : ''}${feed}` : `feed it: ${feed}`
+  // Food is named in the plural where it is counted; one of it is one from the box.
+  const many = each ? (count === 1 ? '1 × ' : `${count} `) : ''
+  const says = named ? `offer ${many}${half ? 'half a ' : ''}${feed}` : `feed ${feed}`
   return { meal: { says, prey: feed, count: named ? count : 0 }, rest }
 }
 

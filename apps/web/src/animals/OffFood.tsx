@@ -1,5 +1,6 @@
 import type { OffFoodView } from '@hatch-book/contract'
 import type { FemaleSign } from '@hatch-book/core'
+import { listed } from '../parts/sentence'
 import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
 import css from './list.module.css'
@@ -32,9 +33,9 @@ export function OffFood({ animalId, tag, advice }: { animalId: string; tag: stri
           </div>
           {e.chance >= WORTH_A_WORD && (
             <div className="small">
-              {e.speaksFor.length > 0 && <>for it: {e.speaksFor.join('; ')}. </>}
+              {e.speaksFor.length > 0 && <>For it: {listed(e.speaksFor)}. </>}
               {e.speaksAgainst.length > 0 && (
-                <span className="quiet">against: {e.speaksAgainst.join('; ')}. </span>
+                <span className="quiet">Against it: {listed(e.speaksAgainst)}. </span>
               )}
               <span>If so: {e.then}.</span>
             </div>
@@ -43,7 +44,7 @@ export function OffFood({ animalId, tag, advice }: { animalId: string; tag: stri
       ))}
       {may.write && advice.ask.length > 0 && (
         <>
-          <h3 className="above-12">Look at her: what tells most</h3>
+          <h3 className="above-12">Look at her: what would tell most</h3>
           <ul className="lines">
             {advice.ask.slice(0, MOST_ASKED).map(({ sign }) => (
               <li key={sign} className="between">
@@ -62,7 +63,7 @@ export function OffFood({ animalId, tag, advice }: { animalId: string; tag: stri
         </>
       )}
       <p className="small quiet">
-        Husbandry judgement, not a diagnosis: when she looks unwell, a vet decides.
+        This is a keeper’s judgement, not a diagnosis. If she looks unwell, ask a vet.
       </p>
     </section>
   )

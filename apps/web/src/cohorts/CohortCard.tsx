@@ -38,7 +38,7 @@ export function CohortCard({
       </div>
       <div className="small quiet">
         {search
-          ? `search it on ${figures.day(addDays(search.lastOn, search.next.day))}`
+          ? `next search ${figures.day(addDays(search.lastOn, search.next.day))}`
           : next && Number.isFinite(next.half)
             ? `half are ${way[next.stage]?.name ?? protocol.grown} by ${figures.day(addDays(today, Math.round(next.half)))}`
             : ''}

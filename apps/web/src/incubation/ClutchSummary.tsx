@@ -184,11 +184,11 @@ function Late({ page: { clutch, patience } }: { page: ClutchPage }) {
   if (f.alive > 0.8 && !hatched) return null
   return (
     <p className={`note ${f.alive < OPEN_BELOW ? 'bad' : ''}`} aria-label="Late eggs">
-      An egg that waits lives with <strong className="fig">{percent(f.alive)}</strong>.{' '}
-      {ADVICE[lateAdvice(f.alive)]}{' '}
+      An egg that has not hatched is still alive with a chance of{' '}
+      <strong className="fig">{percent(f.alive)}</strong>. {ADVICE[lateAdvice(f.alive)]}{' '}
       {gone && f.alive > OPEN_BELOW && (
         <>
-          If nothing hatches, that falls under {percent(OPEN_BELOW)} on {figures.day(gone.day)}.
+          If nothing hatches, it falls below {percent(OPEN_BELOW)} on {figures.day(gone.day)}.
         </>
       )}
     </p>

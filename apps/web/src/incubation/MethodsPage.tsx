@@ -50,7 +50,7 @@ export function MethodsPage() {
           </div>
           <p className="small quiet above-12">
             None of them is marked as best: keepers differ, and few clutches tell little. ‘Next clutch’ is
-            what was counted, drawn to the other pairs of the species as far as few eggs cannot tell.
+            what was counted; while there are few eggs, it is pulled towards the other pairs of the species.
           </p>
         </div>
         <Mix key={code} methods={methods} />

@@ -8,6 +8,7 @@ import { describeAnimal } from '../parts/identityWords'
 import { OverruleForm, OverrulingNote } from '../parts/Overruling'
 import { ReasonList, ReasonsSheet } from '../parts/Reasons'
 import { Strokes } from '../parts/Strokes'
+import { missingInShort } from '../parts/missing'
 import { useFigures } from '../shell/figures'
 import { useAnimal, useAnimals, useLadder, useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
@@ -122,8 +123,7 @@ function NotYet({
     <li>
       <div className="between">
         <span>
-          <AnimalName of={animal} />{' '}
-          <span className="small quiet">{leaving.missing.map((m) => m.says).join(', ')}</span>
+          <AnimalName of={animal} /> <span className="small quiet">{missingInShort(leaving, figures)}</span>
         </span>
         <span className="small nowrap">
           {leaving.expected ? `from ${figures.day(leaving.expected.from)}` : 'no date'}{' '}
@@ -250,6 +250,7 @@ function ReservedFor({ animal }: { animal: AnimalRow }) {
 
 /** What stands in the way of an animal's leaving, under its line. */
 function Remarks({ animal, leaving }: Pick<LadderAnimal, 'animal' | 'leaving'>) {
+  const figures = useFigures()
   return (
     <>
       {animal.reserved && <ReservedFor animal={animal} />}
@@ -260,7 +261,7 @@ function Remarks({ animal, leaving }: Pick<LadderAnimal, 'animal' | 'leaving'>) 
         </div>
       )}
       {!leaving.granted && (
-        <div className="small bad">gate shut again: {leaving.missing.map((m) => m.says).join(', ')}</div>
+        <div className="small bad">may not leave any more: {missingInShort(leaving, figures)}</div>
       )}
     </>
   )

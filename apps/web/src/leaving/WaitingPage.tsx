@@ -132,7 +132,7 @@ function Wish({ wish: w }: { wish: WishView }) {
             ))}
           </>
         ) : (
-          <span className="quiet">nobody that may leave would do yet</span>
+          <span className="quiet">none for sale would suit yet</span>
         )}
       </div>
     </li>

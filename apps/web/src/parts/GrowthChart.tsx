@@ -126,7 +126,7 @@ function ChartInWords({
     <>
       <figcaption>
         <span>● weighed</span>
-        <span>○ gravid or fed: counted little or not</span>
+        <span>○ gravid or fed: counts for less, or not at all</span>
         {points.some((p) => p.aside === 'off the curve') && <span>✕ off the curve: set aside</span>}
         {page.growth && (
           <span>

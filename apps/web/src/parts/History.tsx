@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { send, useAsk, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
+import { withDays } from './Reasons'
 
 /** What a thing has been, behind a line to open: who changed what, when, from which device, and the way back. */
 export function History({ subjectId }: { subjectId: string }) {
@@ -86,14 +87,15 @@ function Change({
         <div className="small">
           made:{' '}
           {revision.changes
-            .map(({ field, after }) => `${field} ${after}`)
+            .map(({ field, after }) => `${field} ${withDays(after, figures.day)}`)
             .join(', ')
             .slice(0, 300)}
         </div>
       ) : (
         revision.changes.map(({ field, before, after }) => (
           <div key={field} className="small">
-            {field}: <s className="quiet">{before || 'nothing'}</s> → {after || 'nothing'}
+            {field}: <s className="quiet">{withDays(before, figures.day) || 'nothing'}</s> →{' '}
+            {withDays(after, figures.day) || 'nothing'}
           </div>
         ))
       )}

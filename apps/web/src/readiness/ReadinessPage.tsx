@@ -18,7 +18,7 @@ const MOST_SHOWN = 60
 const VERDICTS: readonly { verdict: ReadinessVerdict; says: string }[] = [
   { verdict: 'ready', says: 'May be paired now.' },
   { verdict: 'trial', says: 'Just short: may be tried while they keep feeding.' },
-  { verdict: 'not this season', says: 'A rule stands against it; each says which.' },
+  { verdict: 'not this season', says: 'Not now. Each card says why, and when it may change.' },
 ]
 
 /** The breeders by verdict, each with its reasons behind one key. */

@@ -224,8 +224,8 @@ function Tricks({ line }: { line: FirstMeals['lines'][number] }) {
         </tbody>
       </table>
       <p className="small quiet">
-        Drawn towards what the other lines of the species show, as far as few tries cannot tell. Food is never
-        forced without somebody who knows how; a vet shows it.
+        While there are few tries, a line’s figure is pulled towards the other lines of the species. Food is
+        never forced without somebody who knows how; a vet shows it.
       </p>
     </>
   )

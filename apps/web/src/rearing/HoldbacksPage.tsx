@@ -1,5 +1,5 @@
 import { animalsApi, addressOf, type Siblings } from '@hatch-book/contract'
-import { proposeHoldbacks, type HoldbackChoice } from '@hatch-book/core'
+import { counted, proposeHoldbacks, type HoldbackChoice } from '@hatch-book/core'
 import { Button, InputNumber, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link, Navigate, useParams, useNavigate } from 'react-router'
@@ -106,8 +106,8 @@ export function HoldbacksPage() {
             </label>
             <span className="small quiet">
               {data.kept.length > 0
-                ? `kin counted with ${data.kept.length} kept of ${data.line || data.species}`
-                : 'nobody of this line is kept yet'}
+                ? `kinship counted with ${counted(data.kept.length, 'holdback')} of ${data.line || data.species}`
+                : 'no holdback of this line yet'}
             </span>
           </div>
           {proposal.lacking.map((l) => (
@@ -119,8 +119,8 @@ export function HoldbacksPage() {
             <Comparison siblings={data} choices={proposal.choices} />
           </div>
           <p className="small quiet above-12">
-            Score: what the line is for 40 %, growth, feeding and distance from the kept 20 % each. Better one
-            too many than one too few: the extra one can be sold grown on.
+            Score: what the line is for 40 %, growth, feeding and distance from the other holdbacks 20 % each.
+            Better one too many than one too few: the extra one can be sold grown on.
           </p>
         </>
       )}

@@ -32,7 +32,7 @@ export function RearingPage() {
           </>
         }
       >
-        <span className="small quiet">strokes are meals taken in a row; a refusal wipes them</span>
+        <span className="small quiet">each stroke is a meal taken in a row; a refusal starts again</span>
       </PageHead>
       {count === 0 && (
         <p className="empty">

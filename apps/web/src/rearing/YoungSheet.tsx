@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import { useAge } from '../parts/AnimalCard'
 import { AnimalName } from '../parts/identity'
 import { describeAnimal } from '../parts/identityWords'
-import { missingInWords } from '../parts/missing'
+import { missingInShort, missingInWords } from '../parts/missing'
 import { EntryList } from '../parts/Entries'
 import { QuickLog } from '../parts/QuickLog'
 import { ReasonList } from '../parts/Reasons'
@@ -75,7 +75,7 @@ export function YoungSheet({
               </>
             ) : (
               <>
-                Missing: <strong>{data.leaving.missing.map((m) => m.says).join(', ')}</strong>.{' '}
+                Missing: <strong>{missingInShort(data.leaving, figures)}</strong>.{' '}
                 {data.leaving.expected ? `Earliest ${figures.day(data.leaving.expected.from)}.` : ''}
               </>
             )}

@@ -46,7 +46,7 @@ export function ChecksPage() {
   return (
     <section className="page" data-keys>
       <PageHead title={waiting.length > 0 ? `${waiting.length} checks due` : 'No check is due'} />
-      {sleepers.length === 0 && <p className="empty">Nobody is asleep.</p>}
+      {sleepers.length === 0 && <p className="empty">No animal is resting.</p>}
       <div className={`columns ${css.checks}`}>
         {!picked && sleepers.length > 0 && (
           <p className="empty">This animal is not resting now. Pick one from the list.</p>

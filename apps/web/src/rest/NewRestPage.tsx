@@ -138,7 +138,7 @@ export function NewRestPage() {
           <div className="grows min-320">
             <Form.Item
               name="chosen"
-              label="Who is to rest: animals, or whole lines"
+              label="Who will rest: animals, or whole lines"
               normalize={(ids: string[]) => spread(ids, animals ?? [])}
             >
               <Select

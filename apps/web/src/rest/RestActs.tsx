@@ -54,7 +54,7 @@ export function RestActs({ rest, rules }: { rest: RestView; rules: RestRules }) 
   if (asks) {
     offer('Y', 'it met a mate', { kind: 'met a mate', subject, payload: { met: 'yes' } })
     offer('N', 'it met none', { kind: 'met a mate', subject, payload: { met: 'no' } })
-    offer('U', 'nobody knows', { kind: 'met a mate', subject, payload: { met: 'not known' } })
+    offer('U', 'not known', { kind: 'met a mate', subject, payload: { met: 'not known' } })
   }
   const target = rest.clock.targets.find((t) => t.day === today)
   return (

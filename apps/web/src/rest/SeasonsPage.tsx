@@ -77,7 +77,7 @@ function Table({
           <th className="right">came out</th>
           {!short && <th className="right">woken early</th>}
           <th className="right">died</th>
-          {!short && <th className="right">still asleep</th>}
+          {!short && <th className="right">still resting</th>}
           <th>of those that are out</th>
         </tr>
       </thead>
@@ -94,7 +94,7 @@ function Table({
               {!short && <td className="fig right">{r.stillResting}</td>}
               <td>
                 {ended === 0 ? (
-                  <span className="quiet">nobody is out yet</span>
+                  <span className="quiet">none is out yet</span>
                 ) : (
                   <>
                     <strong className="fig">{percent(r.share)}</strong>{' '}
@@ -115,7 +115,7 @@ function Table({
 const chanceInWords = (p: number) =>
   p < 0.05
     ? `a difference that chance alone would make ${p < 0.001 ? 'less than once in a thousand' : `${Math.round(100 * p)} times in 100`}`
-    : `chance alone makes such a difference ${Math.round(100 * p)} times in 100: nothing is shown`
+    : `it could be chance, which alone makes such a difference ${Math.round(100 * p)} times in 100`
 
 const againstEarlier = ({ againstEarlier: p, seasons }: SeasonReport) =>
   p === null

@@ -59,7 +59,7 @@ export function TubsPage() {
             </Button>
           )}
         </PageHead>
-        {sleepers.length === 0 && <p className="empty">Nobody is to sleep, so nobody needs a tub.</p>}
+        {sleepers.length === 0 && <p className="empty">No rest is planned, so no tub is needed.</p>}
         {may.write && sleepers.length > 0 && (
           <div className="columns list-left below-16">
             <div>

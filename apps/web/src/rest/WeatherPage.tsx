@@ -80,7 +80,7 @@ function Rule({ view }: { view: WeatherRuleView }) {
         )}
       </div>
       <p className="quiet below-4">
-        {ruleInWords(view, figures)}; looked at since {figures.day(view.since)}, at ‘{view.station}’
+        {ruleInWords(view, figures)}; checked since {figures.day(view.since)}, at ‘{view.station}’
       </p>
       <p className="bigger">
         <strong>{stateInWords(view, figures)}</strong>

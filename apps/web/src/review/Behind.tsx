@@ -114,7 +114,7 @@ export function Behind({
                 <span className="small quiet">
                   {g.low !== null && g.high !== null
                     ? `${sayValue(figures, measure, g.low)} to ${sayValue(figures, measure, g.high)}`
-                    : 'one alone says nothing of how far they lie apart'}
+                    : 'one alone does not show how much they vary'}
                 </span>
               </td>
               <td className="right fig" data-head="to expect">

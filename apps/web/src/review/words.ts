@@ -13,7 +13,7 @@ export function sayValue(figures: Figures, measure: Measure, value: number | nul
 
 /** A difference, with its sign. */
 export function sayDifference(figures: Figures, measure: Measure, value: number | null): string {
-  if (value === null) return 'nobody knows'
+  if (value === null) return 'not known'
   const size =
     measure.kind === 'share'
       ? `${Math.round(Math.abs(value) * 100)} points`
@@ -32,15 +32,15 @@ export function sayChance({ verdict, p, leastP }: Comparison, holds: boolean, lo
     case 'more than chance':
       return holds
         ? `more than chance (${oneIn(p)}), even with ${looked} measures looked at`
-        : `more than chance taken alone (${oneIn(p)}); with ${looked} measures looked at, ${Math.round((1 - (1 - p) ** looked) * 100)} of 100 such reviews would show one like it`
+        : `unlikely to be chance on its own (${oneIn(p)}), but among ${looked} measures one like it turns up in ${Math.round((1 - (1 - p) ** looked) * 100)} of 100 reviews by chance`
     case 'perhaps':
-      return `perhaps: chance alone would do it in ${oneIn(p)}`
+      return `perhaps: chance alone would show it in ${oneIn(p)}`
     case 'chance will do':
       return 'could be chance'
     case 'too few to tell':
       return leastP >= 1
-        ? 'nothing to hold it against'
-        : `too few to tell: with so few, chance could do even the clearest difference in ${oneIn(leastP)}`
+        ? 'nothing to compare it with'
+        : `too few to tell: with so few, even the clearest difference could be chance (${oneIn(leastP)})`
   }
 }
 

@@ -120,7 +120,7 @@ function Days({ away: { absence, plan }, onToggle }: { away: Away; onToggle(day:
               type="button"
               className={shut ? css.shut : count ? css.visit : ''}
               aria-pressed={shut}
-              aria-label={`${figures.day(day)} ${shut ? '×, nobody can come' : count ? `${counted(count, 'thing')} to do on a visit` : '·, no visit'}`}
+              aria-label={`${figures.day(day)} ${shut ? '×, nobody can come' : count ? `${counted(count, 'task')} on a visit` : '·, no visit'}`}
               onClick={() => onToggle(day)}
             >
               <span className="small">{figures.day(day)}</span>{' '}
@@ -130,8 +130,8 @@ function Days({ away: { absence, plan }, onToggle }: { away: Away; onToggle(day:
         })}
       </div>
       <p className="small quiet">
-        A figure is a visit with so many things to do. Press a day on which nobody can come; the visits are
-        found anew.
+        Each figure is a visit, with its number of tasks. Press a day on which nobody can come, and the visits
+        are planned again.
       </p>
     </>
   )
@@ -160,7 +160,7 @@ function Visits({ away: { plan } }: { away: Away }) {
       {plan.visits.map((v) => (
         <details key={v.day} className={css.visitDay}>
           <summary>
-            <strong>{figures.day(v.day)}</strong> {counted(v.items.length, 'thing')} to do:{' '}
+            <strong>{figures.day(v.day)}</strong> {counted(v.items.length, 'task')}:{' '}
             <span className="quiet">{kindsOf(v.items)}</span>
           </summary>
           <ul className="lines small">

@@ -71,7 +71,7 @@ export function AwaySheetPage() {
         <p className="bad">
           <strong>No visit covers this:</strong>{' '}
           {impossible.map((i) => `${i.subject.name}, ${i.says}, due ${figures.day(i.due)}`).join('; ')}. Ask{' '}
-          {member.name} what is to become of it.
+          {member.name} what to do about it.
         </p>
       )}
       {away.plan.visits.length === 0 && impossible.length === 0 && (

@@ -61,12 +61,11 @@ function Fortnight({ items, today }: { items: readonly WorkItem[]; today: string
       <p className="lead">
         {evened.mostAfter < evened.mostBefore ? (
           <>
-            Done each on its own day, the fullest day would have {counted(evened.mostBefore, 'thing')} to do.
-            Moved within what their windows allow it has <strong>{evened.mostAfter}</strong>: no order has
-            fewer.
+            With every task on its own day, the fullest day has {counted(evened.mostBefore, 'task')}. Moved
+            within their windows it has <strong>{evened.mostAfter}</strong>, the fewest possible.
           </>
         ) : (
-          <>The fullest day has {counted(evened.mostAfter, 'thing')} to do, and no order has fewer.</>
+          <>The fullest day has {counted(evened.mostAfter, 'task')}, the fewest possible.</>
         )}
       </p>
       <Bars evened={evened} picked={day.day} onPick={setPicked} />
@@ -162,9 +161,9 @@ function Season({ items, today }: { items: readonly WorkItem[]; today: string })
       <thead>
         <tr>
           <th>Week</th>
-          <th className="right">Things to do</th>
+          <th className="right">Tasks</th>
           <th className={css.load}>Load</th>
-          <th>Of which</th>
+          <th>What they are</th>
         </tr>
       </thead>
       <tbody>

@@ -1,6 +1,7 @@
 import {
   counted,
   dayOfInstant,
+  quantityInWords,
   readLength,
   readMass,
   readTemperature,
@@ -105,25 +106,8 @@ export function figuresOf(
     instant: (iso) => `${day(dayOfInstant(Date.parse(iso), book.zone))}, ${clock(iso)}`,
     clock,
     days,
-    quantity: ({ value, unit }) => {
-      if (typeof value === 'string') return unit === 'day' ? day(value) : value
-      switch (unit) {
-        case 'g':
-          return grams(value)
-        case 'C':
-          return celsius(value)
-        case 'd':
-          return days(value)
-        case 'mm':
-          return `${Number(value.toPrecision(4))} mm`
-        case 'h':
-          return `${value.toFixed(1)} h`
-        case 'share':
-          return `${Math.round(value * 100)} %`
-        default:
-          return String(value)
-      }
-    },
+    quantity: (quantity) =>
+      quantity.unit === 'day' ? day(String(quantity.value)) : quantityInWords(quantity, say),
     weightUnit: book.weightUnit,
     temperatureUnit: fahrenheit ? '°F' : '°C',
     readGrams: (typed) => {

@@ -44,7 +44,7 @@ export function weighEvidence(
       const missing = reached >= evidence.count ? 0 : evidence.count - facts.mealsInARow
       return reason({
         rule: 'meals in a row',
-        says: 'unaided meals in a row',
+        says: 'meals taken in a row',
         origin,
         standing: missing <= 0 ? 'holds' : 'fails',
         have: { value: missing > 0 ? facts.mealsInARow : reached, unit: 'count' },

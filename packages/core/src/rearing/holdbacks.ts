@@ -148,13 +148,15 @@ function reasonsOf(c: HoldbackCandidate, parts: HoldbackChoice['parts'], barred:
   const percent = (share: number) => `${Math.round(share * 100)} %`
   return [
     ...(barred ? [barred] : []),
-    ...(c.decided === 'keep' ? ['a keeper keeps it'] : c.decided === 'let go' ? ['a keeper lets it go'] : []),
-    parts.wanted === null
-      ? 'no goal to hold it against'
-      : `${percent(parts.wanted)} to be what the line is for`,
+    ...(c.decided === 'keep'
+      ? ['held back by a keeper']
+      : c.decided === 'let go'
+        ? ['let go by a keeper']
+        : []),
+    parts.wanted === null ? 'no goal set' : `${percent(parts.wanted)} to be what the line is for`,
     c.percentile === null ? 'not weighed' : `heavier than ${percent(c.percentile)} of its mates`,
     c.mealsOffered > 0 ? `ate ${c.mealsTaken} of ${c.mealsOffered}` : 'not offered food yet',
-    `kin to the kept ${c.kinToKept.toFixed(3)}`,
+    `kinship with the holdbacks ${c.kinToKept.toFixed(3)}`,
     c.female >= SURE_ENOUGH || c.female <= 1 - SURE_ENOUGH ? '' : 'sex not sure',
   ].filter((r) => r !== '')
 }

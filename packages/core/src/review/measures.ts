@@ -37,7 +37,7 @@ export const MEASURES: readonly Measure[] = [
   {
     name: 'rest survived',
     kind: 'share',
-    says: 'sleepers that came through the rest',
+    says: 'animals that came through the rest',
     unit: '',
     better: 'more',
     of: 'rest',

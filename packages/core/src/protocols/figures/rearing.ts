@@ -61,7 +61,7 @@ export const REARING_FIGURES = {
   'stage.*.alarmHighC': { label: 'Alarm above', unit: 'C', asked: 'Too hot above' },
   'stage.*.humidity': { label: 'Humidity', unit: 'share' },
   'stage.*.humidityAlarm': { label: 'Humidity alarm limits', unit: 'share' },
-  'stage.*.gate.meals': { label: 'Gate: unaided meals in a row', unit: 'count' },
+  'stage.*.gate.meals': { label: 'Gate: meals taken in a row, unaided', unit: 'count' },
   'stage.*.everyDays': { label: 'Days between meals', unit: 'd' },
   'stage.*.preyGrams': { label: 'Prey weight', unit: 'g' },
   'stage.*.gate.grams': { label: 'Gate: weight', unit: 'g' },
