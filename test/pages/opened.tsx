@@ -54,6 +54,8 @@ export interface Pages<T extends Opened> {
   open(address: string, as?: Role): Promise<OpenPage>
   /** The server does not answer from here on, until it is said to. */
   silent(on: boolean): void
+  /** The server stumbles from here on over whatever is read, but for who is here, until it is said not to. */
+  stumbling(on: boolean): void
   /** What the server is to answer instead, to the next call of this method and path. */
   answerOnce(method: string, path: string, status: number, body: object): void
   /** Whatever is to be written is refused from here on, in these words; null for no longer. */
@@ -90,6 +92,7 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
   let opened: T
   let cookie = ''
   let isSilent = false
+  let isStumbling = false
   let calls: Call[] = []
   let refusals: string[] = []
   let open = 0
@@ -117,6 +120,11 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
       calls.push({ method, path, body: sent, status: planned.status })
       return Response.json(planned.body, { status: planned.status })
     }
+    if (isStumbling && method === 'GET' && path !== '/api/session')
+      return Response.json(
+        problemOf({ detail: 'Something went wrong here. What you wrote is safe.' }, 500, 'internal'),
+        { status: 500 },
+      )
     const payload = init.body instanceof Blob ? Buffer.from(await init.body.arrayBuffer()) : init.body
     const reply = await server.app.inject({
       ...{ method: method as 'GET', url: path },
@@ -148,6 +156,7 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
     leave()
     await clearDevice()
     isSilent = false
+    isStumbling = false
     refusing = null
     instead.clear()
     expect(heardComplaints()).toEqual([])
@@ -162,6 +171,7 @@ export function pagesOf<T extends Opened>(openBook: (server: TestServer) => Prom
       return opened
     },
     silent: (on) => (isSilent = on),
+    stumbling: (on) => (isStumbling = on),
     refuseAll: (words) => (refusing = words),
     answerOnce: (method, path, status, body) => instead.set(`${method} ${path}`, { status, body }),
     open: async (address, as = 'owner') => {
@@ -216,13 +226,12 @@ export async function inOtherUnits<T extends Opened>(opened: T): Promise<T> {
 }
 
 /** What the server says of something that it refuses. */
-export const problemOf = (words: { detail: string; fields?: { field: string; says: string }[] }) => ({
-  ...{
-    type: 'urn:hatch-book:invalid',
-    title: 'Something here cannot be read.',
-    status: 422,
-    code: 'invalid',
-  },
+export const problemOf = (
+  words: { detail: string; fields?: { field: string; says: string }[] },
+  status = 422,
+  code = 'invalid',
+) => ({
+  ...{ type: `urn:hatch-book:${code}`, title: 'Something here cannot be read.', status, code },
   ...words,
 })
 

@@ -20,7 +20,6 @@ import {
   type DaySpan,
   type Leaving,
   type GrowthFit,
-  type Reason,
   type RearingFacts,
   type StageStanding,
 } from '@hatch-book/core'

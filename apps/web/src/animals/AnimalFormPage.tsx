@@ -38,12 +38,14 @@ import { useSession } from '../shell/session'
 import { useGoOn } from '../shell/useGoOn'
 import { faultOfHatched, HatchedRead, PhotoPicked } from './AnimalFields'
 import { fieldOfAnimal, writingOf } from './animalWriting'
+import { NotYet } from '../parts/NotYet'
 
 /** A new animal, or a change of what is known of one. */
 export function AnimalFormPage() {
   const { id } = useParams()
   const { data, error } = useAnimal(id)
-  const { data: protocols, isFetching } = useProtocols()
+  const protocolsAsked = useProtocols()
+  const { data: protocols, isFetching } = protocolsAsked
   const [params] = useSearchParams()
   const species = params.get('species')
   useTitle(data && `Edit ${data.animal.tag}`)
@@ -56,7 +58,7 @@ export function AnimalFormPage() {
         others="All animals"
       />
     )
-  if ((id && !data) || !protocols) return null
+  if ((id && !data) || !protocols) return <NotYet of={protocolsAsked} page />
   // A species that was added a moment ago is on its way.
   if (species && isFetching && !protocols.some((p) => p.id === species)) return null
   // Not begun anew when somebody else saves meanwhile: what is being written here would be gone.

@@ -1,3 +1,4 @@
+import { NotYet } from '../parts/NotYet'
 import { NotInBook } from '../parts/NotInBook'
 import { calledOf, counted, times, livesHere } from '@hatch-book/core'
 import { animalsApi, type AnimalPage as Page } from '@hatch-book/contract'
@@ -38,7 +39,8 @@ const GrowthChart = lazy(() => import('../parts/GrowthChart'))
 /** One animal: its card, its curve, its log. */
 export function AnimalPage() {
   const { id } = useParams()
-  const { data, error } = useAnimal(id)
+  const asked = useAnimal(id)
+  const { data, error } = asked
   useTitle(data && calledOf(data.animal))
   if (error)
     return (
@@ -49,7 +51,7 @@ export function AnimalPage() {
         others="All animals"
       />
     )
-  return data ? <AnimalView page={data} /> : null
+  return data ? <AnimalView page={data} /> : <NotYet of={asked} page />
 }
 
 function AnimalView({ page }: { page: Page }) {

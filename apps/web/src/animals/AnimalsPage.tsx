@@ -15,6 +15,7 @@ import { useAnimals, useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { useSetInAddress, useWordInAddress } from '../shell/wordInAddress'
 import css from './list.module.css'
+import { NotYet } from '../parts/NotYet'
 
 const MOST_CARDS = 240
 /** What is done to many comes once some are ticked. */
@@ -22,7 +23,8 @@ const BulkActs = lazy(() => import('./BulkActs').then(({ BulkActs: it }) => ({ d
 
 /** All animals, as a table or as cards. Filters stand in the address. */
 export function AnimalsPage() {
-  const { data, isPending } = useAnimals()
+  const asked = useAnimals()
+  const { data } = asked
   const [params] = useSearchParams()
   const { line, fits } = useLineFilter()
   const may = useMay()
@@ -54,7 +56,7 @@ export function AnimalsPage() {
       ),
     [all, presence, species, word, fits],
   )
-  if (isPending) return null
+  if (!data) return <NotYet of={asked} page />
   if (all.length === 0) return <Nobody may={may.decide} />
   return (
     <section className="page">

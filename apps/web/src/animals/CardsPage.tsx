@@ -9,13 +9,15 @@ import { describeAnimal } from '../parts/identityWords'
 import { useFigures } from '../shell/figures'
 import { useAnimals } from '../shell/queries'
 import { usePicked } from './tableStore'
+import { NotYet } from '../parts/NotYet'
 
 /** Cards to print: tag, place, what it is, and a code that a scanner at the scale reads as its tag. */
 export function CardsPage() {
-  const { data } = useAnimals()
+  const asked = useAnimals()
+  const { data } = asked
   const [params] = useSearchParams()
   const { picked } = usePicked()
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const ids = new Set(params.get('picked') ? picked : (params.get('ids') ?? '').split(','))
   const animals = data.filter((a) => ids.has(a.id))
   return (

@@ -6,12 +6,14 @@ import { figuresOf } from '../shell/figures'
 import { useSessionQuery } from '../shell/session'
 import { SignOut } from './BookHead'
 import { useSaying } from './useSaying'
+import { NotYet } from '../parts/NotYet'
 
 /** All that is seen of a deleted book, by its owner. */
 export function DeletedBookPage() {
-  const { data } = useSessionQuery()
+  const asked = useSessionQuery()
+  const { data } = asked
   const saying = useSaying()
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   if (!data.book?.deleted) return <Navigate to={data.member ? '/book' : '/sign-in'} replace />
   const { book, today } = data
   const figures = figuresOf(book, today)

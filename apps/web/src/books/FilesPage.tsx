@@ -4,12 +4,14 @@ import { useAsk } from '../shell/api'
 import { useMay } from '../shell/session'
 import { Archive } from './Archive'
 import { BookHead } from './BookHead'
+import { NotYet } from '../parts/NotYet'
 
 /** What goes out of the book and comes in, as files. */
 export function FilesPage() {
   const may = useMay()
-  const { data } = useAsk(archiveApi.csvLists, {}, { staleTime: Infinity })
-  if (!data) return null
+  const asked = useAsk(archiveApi.csvLists, {}, { staleTime: Infinity })
+  const { data } = asked
+  if (!data) return <NotYet of={asked} page />
   return (
     <section className="page">
       <BookHead title="Files" />

@@ -6,6 +6,7 @@ import { fit, send, useAsk } from '../shell/api'
 import { forgetQueries } from '../shell/keptQueries'
 import { ROLE_SAYS } from './roleWords'
 import { useSaying } from './useSaying'
+import { NotYet } from '../parts/NotYet'
 
 /** Where a link leads: somebody new joins the book, or a member chooses a new password. */
 export function JoinPage() {
@@ -13,11 +14,12 @@ export function JoinPage() {
   const navigate = useNavigate()
   const saying = useSaying('name', 'email', 'password')
   const [person, setPerson] = useState({ name: '', email: '', password: '' })
-  const { data, error } = useAsk(
+  const asked = useAsk(
     booksApi.invitation,
     { params: { key: key! } },
     { retry: false, refetchOnWindowFocus: false, staleTime: Infinity },
   )
+  const { data, error } = asked
   if (error)
     return (
       <main className="alone">
@@ -25,7 +27,7 @@ export function JoinPage() {
         <p>{error.message}</p>
       </main>
     )
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const join = (event: FormEvent) => {
     event.preventDefault()
     const sent = data.email ? { password: person.password } : person

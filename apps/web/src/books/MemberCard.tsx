@@ -11,6 +11,7 @@ import { OpenedLink } from './OpenedLink'
 import { ROLE_SAYS, ROLES_SHOWN } from './roleWords'
 import { useSaying } from './useSaying'
 import css from './books.module.css'
+import { NotYet } from '../parts/NotYet'
 
 /** One member: who they are; opened, what they did and what the owner may change. */
 export function MemberCard({ member, isOpen, onOpen }: { member: Member; isOpen: boolean; onOpen(): void }) {
@@ -48,8 +49,9 @@ export function MemberCard({ member, isOpen, onOpen }: { member: Member; isOpen:
 
 function WhatTheyDid({ member }: { member: Member }) {
   const figures = useFigures()
-  const { data } = useAsk(booksApi.doings, { params: { id: member.id } })
-  if (!data) return null
+  const asked = useAsk(booksApi.doings, { params: { id: member.id } })
+  const { data } = asked
+  if (!data) return <NotYet of={asked} />
   if (data.total === 0) return <p className="quiet">{member.name} has written nothing yet.</p>
   const struck = data.byKind.reduce((n, k) => n + k.struck, 0)
   return (

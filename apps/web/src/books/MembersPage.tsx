@@ -11,13 +11,15 @@ import { MemberCard } from './MemberCard'
 import { OpenedLink } from './OpenedLink'
 import { ROLE_SAYS, ROLES_SHOWN } from './roleWords'
 import { useSaying } from './useSaying'
+import { NotYet } from '../parts/NotYet'
 
 /** Who is in the book, what they may do, what they did; and how somebody new comes in. */
 export function MembersPage() {
   const may = useMay()
-  const { data } = useAsk(booksApi.members)
+  const asked = useAsk(booksApi.members)
+  const { data } = asked
   const [chosen, setChosen] = useState<string | null>(null)
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   return (
     <section className="page">
       <BookHead title="Members" />

@@ -5,10 +5,12 @@ import { Navigate, useSearchParams } from 'react-router'
 import { refreshBook, send, wordsOf } from '../shell/api'
 import { useSessionQuery } from '../shell/session'
 import { FirstOwner } from './FirstOwner'
+import { NotYet } from '../parts/NotYet'
 
 /** The door: signing in, or on a new server the first owner's page. */
 export function SignInPage() {
-  const { data } = useSessionQuery()
+  const asked = useSessionQuery()
+  const { data } = asked
   const [params] = useSearchParams()
   const [email, setEmail] = useState<string | null>(null)
   const [password, setPassword] = useState<string | null>(null)
@@ -19,7 +21,7 @@ export function SignInPage() {
   /** The book for which a code of the second step is wanted. */
   const [codeFor, setCodeFor] = useState<{ bookId: string | undefined } | null>(null)
   const [code, setCode] = useState('')
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const to = isNewBook ? '/protocols/library' : (params.get('to') ?? '/round')
   if (data.member) return <Navigate to={to.startsWith('/') && !to.startsWith('//') ? to : '/round'} replace />
   if (data.firstOwnerWanted) return <FirstOwner onOpen={() => setNewBook(true)} />

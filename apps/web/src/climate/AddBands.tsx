@@ -2,12 +2,14 @@ import { Select } from 'antd'
 import { useState } from 'react'
 import { placeNames, usePlaces } from '../shell/queries'
 import { BandsForm } from './BandsForm'
+import { NotYet } from '../parts/NotYet'
 
 /** An enclosure that is to be watched: it gets its bands, and a probe whose log can be brought in or that speaks. */
 export function AddBands({ measured }: { measured: readonly string[] }) {
-  const { data: places } = usePlaces()
+  const placesAsked = usePlaces()
+  const { data: places } = placesAsked
   const [placeId, setPlace] = useState<string | null>(null)
-  if (!places) return null
+  if (!places) return <NotYet of={placesAsked} />
   const names = placeNames(places)
   const open = places.filter(
     (p) => ['tub', 'rack', 'room', 'shelf'].includes(p.kind) && !measured.includes(p.id),

@@ -5,6 +5,7 @@ import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { AddBands } from './AddBands'
 import { useClimate } from './queries'
+import { NotYet } from '../parts/NotYet'
 
 /** What is not measured is not well: it is counted by itself. */
 function saysAll(ill: number, silent: number, all: number): string {
@@ -17,9 +18,10 @@ function saysAll(ill: number, silent: number, all: number): string {
 
 /** Every place whose air is measured: what it shows, what it should, and what is wrong. */
 export function ClimatePage() {
-  const { data } = useClimate()
+  const asked = useClimate()
+  const { data } = asked
   const may = useMay()
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const ill = data.filter((p) => !p.well)
   return (
     <section className="page">

@@ -17,6 +17,7 @@ import { BandsForm } from './BandsForm'
 import { DialCard } from './DialCard'
 import { useClimate } from './queries'
 import css from './climate.module.css'
+import { NotYet } from '../parts/NotYet'
 
 const STRETCHES = [
   { value: 1, label: 'a day' },
@@ -28,7 +29,8 @@ const STRETCHES = [
 /** One place: its curve over any stretch, live while it speaks; its bands, its probe and what lies in it. */
 export function PlaceClimatePage() {
   const { id } = useParams()
-  const { data } = useClimate()
+  const asked = useClimate()
+  const { data } = asked
   const { now } = useSession()
   const [days, setDays] = useState<number>(7)
   const live = useLivePlace(id)
@@ -36,7 +38,7 @@ export function PlaceClimatePage() {
   useTitle(place && `${place.name} climate`)
   // All that stands in it, so that nothing is pushed down by what comes a moment later.
   const others = [useClutches(), useEntriesOf(id ?? '', 40)]
-  if (!data || others.some(({ isPending }) => isPending)) return null
+  if (!data || others.some(({ isPending }) => isPending)) return <NotYet of={asked} page />
   if (!place) return <p className="empty">This place has no probe.</p>
   const heard = live && (!place.lastAt || live.at > place.lastAt) ? live : null
   const to = heard?.at ?? (place.lastAt && place.lastAt > now ? place.lastAt : now)

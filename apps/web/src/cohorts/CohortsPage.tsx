@@ -1,3 +1,4 @@
+import { NotYet } from '../parts/NotYet'
 import { NoSpecies } from '../parts/NoSpecies'
 import { named } from '../parts/named'
 import type { Cohorts } from '@hatch-book/contract'
@@ -24,8 +25,9 @@ import { studyCohorts, type StudiedCohort } from './study'
 
 /** Animals that are counted rather than named, and boxes in which adults breed. */
 export function CohortsPage() {
-  const { data } = useCohorts()
-  return data ? <Kept data={data} /> : null
+  const asked = useCohorts()
+  const { data } = asked
+  return data ? <Kept data={data} /> : <NotYet of={asked} page />
 }
 
 function Kept({ data }: { data: Cohorts }) {

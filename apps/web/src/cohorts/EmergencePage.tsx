@@ -12,13 +12,15 @@ import { KeepCool } from './KeepCool'
 import { NightsChart } from './NightsChart'
 import { useCohorts } from '../shell/queries'
 import { studyCohorts } from './study'
+import { NotYet } from '../parts/NotYet'
 
 const createWorker = () => new Worker(new URL('./emergence.worker.ts', import.meta.url), { type: 'module' })
 
 /** Whether the sexes of short-lived adults meet, on which night, and how to help it. */
 export function EmergencePage() {
-  const { data } = useCohorts()
-  return data ? <Emergence data={data} /> : null
+  const asked = useCohorts()
+  const { data } = asked
+  return data ? <Emergence data={data} /> : <NotYet of={asked} page />
 }
 
 function Emergence({ data }: { data: Cohorts }) {

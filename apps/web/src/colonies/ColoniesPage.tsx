@@ -18,11 +18,13 @@ import { useSupply } from './queries'
 import { Supply } from './Supply'
 import { Method, planWork } from './Work'
 import { useGoOn } from '../shell/useGoOn'
+import { NotYet } from '../parts/NotYet'
 
 /** Colonies that feed the rest: what was counted, how they grow, and what they can give. */
 export function ColoniesPage() {
-  const { data } = useColonies()
-  return data ? <Kept data={data} /> : null
+  const asked = useColonies()
+  const { data } = asked
+  return data ? <Kept data={data} /> : <NotYet of={asked} page />
 }
 
 function Kept({ data }: { data: Colonies }) {

@@ -9,6 +9,7 @@ import { useMay } from '../shell/session'
 import { ColumnChoices } from './ColumnChoices'
 import { ListRows } from './ListRows'
 import { useGoOn } from '../shell/useGoOn'
+import { NotYet } from '../parts/NotYet'
 
 const LOOK_EVERY_MS = 500
 
@@ -23,11 +24,12 @@ export function ListPage() {
   const { notification } = App.useApp()
   const [busy, setBusy] = useState<'' | 'changing' | 'long'>('')
   const [says, setSays] = useState('')
-  const { data: list, error } = useAsk(
+  const listAsked = useAsk(
     importsApi.page,
     { params: { id }, query: { from: String(from), show: show ?? undefined } },
     { placeholderData: keepPreviousData },
   )
+  const { data: list, error } = listAsked
   if (error)
     return (
       <section className="page">
@@ -35,7 +37,7 @@ export function ListPage() {
         <Link to="/animals/import">all lists</Link>
       </section>
     )
-  if (!list) return null
+  if (!list) return <NotYet of={listAsked} page />
 
   const attempt = async (kind: 'changing' | 'long', work: () => Promise<void>) => {
     setBusy(kind)

@@ -11,14 +11,16 @@ import { ClutchSummary } from './ClutchSummary'
 import { ForecastReasons } from './ForecastReasons'
 import { Hatchlings } from './Hatchlings'
 import { excursionInWords } from './words'
+import { NotYet } from '../parts/NotYet'
 
 const DevelopmentChart = lazy(() => import('./DevelopmentChart'))
 
 /** The picked clutch: its window and why, egg by egg, what the temperatures did. */
 export function ClutchDetail({ id }: { id: string }) {
-  const { data } = useClutch(id)
+  const asked = useClutch(id)
+  const { data } = asked
   const [why, setWhy] = useState(false)
-  if (!data) return null
+  if (!data) return <NotYet of={asked} />
   const { clutch } = data
   return (
     <div className="columns with-side">

@@ -27,18 +27,25 @@ import { CountedFields } from './CountedFields'
 import { EggGrid } from './EggGrid'
 import { LitterFields } from './LitterFields'
 import { pairingOptions } from './pairingOptions'
+import { NotYet } from '../parts/NotYet'
 
 const isKind = (text: string | null): text is ClutchKind => CLUTCH_KINDS.includes(text as ClutchKind)
 
 /** A clutch of any kind as it is found: when, whose, how many, each as it looks, into which box and by which method. */
 export function ClutchFormPage() {
-  const { data: pairings } = usePairings()
-  const { data: animals } = useAnimals()
-  const { data: places } = usePlaces()
-  const { data: clutches } = useClutches()
-  const { data: protocols } = useProtocols()
+  const pairingsAsked = usePairings()
+  const { data: pairings } = pairingsAsked
+  const animalsAsked = useAnimals()
+  const { data: animals } = animalsAsked
+  const placesAsked = usePlaces()
+  const { data: places } = placesAsked
+  const clutchesAsked = useClutches()
+  const { data: clutches } = clutchesAsked
+  const protocolsAsked = useProtocols()
+  const { data: protocols } = protocolsAsked
   const [fresh] = useState(() => freshEggs(MOST_EGGS))
-  if (!pairings || !animals || !places || !clutches || !protocols) return null
+  if (!pairings || !animals || !places || !clutches || !protocols)
+    return <NotYet of={[pairingsAsked, animalsAsked, placesAsked, clutchesAsked, protocolsAsked]} page />
   return <ClutchForm scene={{ pairings, animals, places, clutches, protocols, fresh }} />
 }
 

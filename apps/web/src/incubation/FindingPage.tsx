@@ -10,15 +10,17 @@ import { useLineFilter } from '../shell/queries'
 import { useMay, useSession } from '../shell/session'
 import { useFinding } from './queries'
 import { percent } from './words'
+import { NotYet } from '../parts/NotYet'
 
 /** Who may lay or bear, and where to look today: a nest is opened only where it is due. */
 export function FindingPage() {
-  const { data } = useFinding()
+  const asked = useFinding()
+  const { data } = asked
   const { fits } = useLineFilter()
   const { today } = useSession()
   const may = useMay()
   const navigate = useNavigate()
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const rows = data.filter((r) => fits(r))
   const due = rows.filter((r) => r.checkOn !== null && r.checkOn <= today)
   const later = rows.filter((r) => !due.includes(r) && !r.unlikely)

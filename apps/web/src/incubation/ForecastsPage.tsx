@@ -17,15 +17,17 @@ import { PageHead } from '../parts/PageHead'
 import { AXIS } from '../parts/chartLook'
 import { useFigures } from '../shell/figures'
 import { usePastForecasts } from './queries'
+import { NotYet } from '../parts/NotYet'
 
 const LEADS = ['when set', 'half way', 'a week before'] as const
 const instant = (day: string) => Date.parse(`${day}T12:00:00Z`)
 
 /** What was forecast against what happened: how far off, and how often the window of nine in ten held. */
 export function ForecastsPage() {
-  const { data } = usePastForecasts()
+  const asked = usePastForecasts()
+  const { data } = asked
   const [lead, setLead] = useState<(typeof LEADS)[number]>('when set')
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   return (
     <section className="page">
       <PageHead title="Past forecasts" />

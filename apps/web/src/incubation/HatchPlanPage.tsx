@@ -7,12 +7,14 @@ import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useClutches, useLineFilter } from '../shell/queries'
 import { percent } from './words'
+import { NotYet } from '../parts/NotYet'
 
 const NEAR_DAYS = 35
 
 /** Hatches brought together, or kept apart, by the set point of each clutch within its safe limits. */
 export function HatchPlanPage() {
-  const { data: clutches } = useClutches()
+  const clutchesAsked = useClutches()
+  const { data: clutches } = clutchesAsked
   const { fits } = useLineFilter()
   const figures = useFigures()
   const [picked, setPicked] = useState<ReadonlySet<string> | null>(null)
@@ -20,7 +22,7 @@ export function HatchPlanPage() {
   const [apartDays, setApart] = useState(10)
   const [plan, setPlan] = useState<HatchPlanView | null>(null)
   const [says, setSays] = useState('')
-  if (!clutches) return null
+  if (!clutches) return <NotYet of={clutchesAsked} page />
   const waiting = clutches
     .filter((c) => fits(c) && c.waiting > 0 && c.forecast)
     .sort((a, b) => a.forecast!.likely.localeCompare(b.forecast!.likely))

@@ -11,18 +11,22 @@ import { ClutchDetail } from './ClutchDetail'
 import { IncubatorFront } from './IncubatorFront'
 import { NewIncubator } from './NewIncubator'
 import { eggsInWords } from './words'
+import { NotYet } from '../parts/NotYet'
 
 /** The incubators as they stand, the clutches in the order in which they will hatch, and the one that is picked. */
 export function IncubationPage() {
   const { id } = useParams()
-  const { data: clutches } = useClutches()
-  const { data: places } = usePlaces()
-  const { data: probes } = useProbes()
+  const clutchesAsked = useClutches()
+  const { data: clutches } = clutchesAsked
+  const placesAsked = usePlaces()
+  const { data: places } = placesAsked
+  const probesAsked = useProbes()
+  const { data: probes } = probesAsked
   const { line, fits } = useLineFilter()
   const may = useMay()
   const navigate = useNavigate()
   useTitle(id && clutches?.find((c) => c.id === id)?.name)
-  if (!clutches || !places || !probes) return null
+  if (!clutches || !places || !probes) return <NotYet of={[clutchesAsked, placesAsked, probesAsked]} page />
   const mine = clutches.filter(fits)
   const waiting = mine
     .filter((c) => c.waiting > 0)

@@ -6,13 +6,15 @@ import { useEffect, useRef } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { useClutches, useLineFilter } from '../shell/queries'
+import { NotYet } from '../parts/NotYet'
 
 /** Labels for egg boxes: parents, dates, method, the window, and a code that a scanner reads as the clutch's name. */
 export function LabelsPage() {
-  const { data } = useClutches()
+  const asked = useClutches()
+  const { data } = asked
   const { fits } = useLineFilter()
   const [params] = useSearchParams()
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const one = params.get('clutch')
   const clutches = data.filter((c) => (one ? c.id === one : fits(c) && c.waiting > 0))
   return (

@@ -12,14 +12,17 @@ import { useFigures } from '../shell/figures'
 import { usePlaces, useProbes } from '../shell/queries'
 import { useSession } from '../shell/session'
 import { useGoOn } from '../shell/useGoOn'
+import { NotYet } from '../parts/NotYet'
 
 /** What its figures are in. */
 type Unit = NonNullable<v.InferInput<typeof LogQuery>['unit']>
 
 /** A logger's file, read as it wrote it: shown first, its faults named, then joined to what the probe has. */
 export function LogImportPage() {
-  const { data: probes } = useProbes()
-  const { data: places } = usePlaces()
+  const probesAsked = useProbes()
+  const { data: probes } = probesAsked
+  const placesAsked = usePlaces()
+  const { data: places } = placesAsked
   const { book } = useSession()
   const [params] = useSearchParams()
   const asked = params.get('back')
@@ -61,7 +64,7 @@ export function LogImportPage() {
       })
       goOn(back)
     })
-  if (!probes || !places) return null
+  if (!probes || !places) return <NotYet of={[probesAsked, placesAsked]} page />
   return (
     <section className="page upto-1000">
       <div className="head">

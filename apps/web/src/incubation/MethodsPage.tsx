@@ -10,12 +10,14 @@ import { useSearchParams } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { useMethods } from './queries'
 import { percent } from './words'
+import { NotYet } from '../parts/NotYet'
 
 /** Ways of incubating as schools, with their results in this book, and the mix of medium and water. */
 export function MethodsPage() {
-  const { data } = useMethods()
+  const asked = useMethods()
+  const { data } = asked
   const [params, setParams] = useSearchParams()
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   if (data.length === 0)
     return (
       <section className="page">

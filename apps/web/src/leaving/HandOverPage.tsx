@@ -10,12 +10,14 @@ import { MadeLink } from './LinksPage'
 import { MealRows } from './MealRows'
 import { HowItIsKept } from './HowItIsKept'
 import css from './leaving.module.css'
+import { NotYet } from '../parts/NotYet'
 
 /** The sheet that goes home with an animal: its honest record and how it is kept. Prints on one page. */
 export function HandOverPage() {
   const { id } = useParams()
   const { data: session } = useSessionQuery()
-  const { data, error } = useAsk(leavingApi.handOver, id === undefined ? null : { params: { id } })
+  const asked = useAsk(leavingApi.handOver, id === undefined ? null : { params: { id } })
+  const { data, error } = asked
   const navigate = useNavigate()
   if (session && !session.member) return <Navigate to={`/sign-in?to=/leaving/${id}/hand-over`} replace />
   if (error)
@@ -25,7 +27,7 @@ export function HandOverPage() {
         <p>{error.message}</p>
       </main>
     )
-  if (!data || !session?.book) return null
+  if (!data || !session?.book) return <NotYet of={asked} page />
   const figures = figuresOf(session.book, session.today)
   return (
     <main className={css.sheet}>

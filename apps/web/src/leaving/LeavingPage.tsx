@@ -14,20 +14,24 @@ import { useAnimal, useAnimals, useLadder, useLineFilter } from '../shell/querie
 import { useMay } from '../shell/session'
 import { ComeBack, EndReservation, ReserveForm, SaleForm } from './SaleForms'
 import { useCounter, useHeldFor } from './queries'
+import { NotYet } from '../parts/NotYet'
 
 const SOLD_SHOWN = 30
 
 /** Who may leave, who is listed, who has gone; and what is missing for the others. */
 export function LeavingPage() {
-  const { data: ladder } = useLadder()
-  const { data: animals } = useAnimals()
+  const ladderAsked = useLadder()
+  const { data: ladder } = ladderAsked
+  const animalsAsked = useAnimals()
+  const { data: animals } = animalsAsked
   const { fits } = useLineFilter()
   const { decide, seesBuyers } = useMay()
   const [act, setAct] = useState<{ animal: AnimalRow; kind: 'listed' | 'sold' | 'reserved' } | null>(null)
   const [whyId, setWhy] = useState<string | null>(null)
   // For whom one is reserved stands in its line, and makes it two.
   const counter = useCounter()
-  if (!ladder || !animals || (seesBuyers && counter.isPending)) return null
+  if (!ladder || !animals || (seesBuyers && counter.isPending))
+    return <NotYet of={[ladderAsked, animalsAsked]} page />
   const young = ladder.steps.flatMap((s) => s.animals).filter((y) => fits(y.animal))
   const listed = young.filter((y) => y.animal.presence === 'listed')
   const may = young.filter((y) => y.animal.presence === 'here' && y.leaving.granted)
@@ -83,7 +87,7 @@ export function LeavingPage() {
           <h2>Not yet ({soon.length})</h2>
           <ul className="lines">
             {soon.slice(0, 60).map((y) => (
-              <NotYet
+              <StillToCome
                 key={y.animal.id}
                 young={y}
                 onReserve={() => setAct({ animal: y.animal, kind: 'reserved' })}
@@ -108,7 +112,7 @@ export function LeavingPage() {
 }
 
 /** One that is still to come, and may be promised already. */
-function NotYet({
+function StillToCome({
   young: { animal, leaving },
   onReserve,
   onWhy,

@@ -9,13 +9,15 @@ import { useMay } from '../shell/session'
 import { useSendAndSay } from '../shell/useSendAndSay'
 import { useShares } from './queries'
 import css from './leaving.module.css'
+import { NotYet } from '../parts/NotYet'
 
 /** Addresses that were given out: buyers' pages and calendars, each of which can be withdrawn. */
 export function LinksPage() {
   const { data: animals } = useAnimals()
   const figures = useFigures()
   const may = useMay()
-  const { data: shares } = useShares(may.decide)
+  const sharesAsked = useShares(may.decide)
+  const { data: shares } = sharesAsked
   const [made, setMade] = useState<string | null>(null)
   const sendAndSay = useSendAndSay()
   if (!may.decide)
@@ -25,7 +27,7 @@ export function LinksPage() {
         <p className="empty">Whoever decides gives addresses out and takes them back; ask a keeper.</p>
       </section>
     )
-  if (!shares) return null
+  if (!shares) return <NotYet of={sharesAsked} page />
   const tags = new Map((animals ?? []).map((a) => [a.id, a.tag]))
   const calendar = async () => {
     const share = await sendAndSay(leavingApi.addShare, { body: { id: newId(), kind: 'calendar' } })

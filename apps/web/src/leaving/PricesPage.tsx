@@ -13,6 +13,7 @@ import { useMay } from '../shell/session'
 import { ANY_ANIMAL, AskedFields } from './AskedFields'
 import { useCounter } from './queries'
 import { BuyersOnly } from './BuyersOnly'
+import { NotYet } from '../parts/NotYet'
 
 /** What is asked, by species, line, sex and trait; the line that says most of an animal holds. */
 export function PricesPage() {
@@ -24,10 +25,11 @@ export function PricesPage() {
 }
 
 function Prices() {
-  const { data } = useCounter()
+  const asked = useCounter()
+  const { data } = asked
   const may = useMay()
   const [says, setSays] = useState('')
-  if (!data) return null
+  if (!data) return <NotYet of={asked} />
   return (
     <section className="page">
       <PageHead title="Prices" />

@@ -10,11 +10,13 @@ import { figuresOf } from '../shell/figures'
 import { MealRows } from './MealRows'
 import { HowItIsKept } from './HowItIsKept'
 import css from './leaving.module.css'
+import { NotYet } from '../parts/NotYet'
 
 /** The page of one animal for whoever has its address: its record as the log has it, and nothing else. */
 export function SharedRecordPage() {
   const { key } = useParams()
-  const { data, error } = useAsk(leavingApi.sharedRecord, { params: { key: key! } }, { retry: false })
+  const asked = useAsk(leavingApi.sharedRecord, { params: { key: key! } }, { retry: false })
+  const { data, error } = asked
   if (error)
     return (
       <main className="alone">
@@ -22,7 +24,7 @@ export function SharedRecordPage() {
         <p>This page is no longer shared. Ask whoever gave you the address.</p>
       </main>
     )
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   // A record is read years later: every day says its year.
   const figures = figuresOf({ weightUnit: data.weightUnit, temperatureUnit: 'C', zone: 'UTC' }, '0000-01-01')
   return (

@@ -22,6 +22,7 @@ import { useSendAndSay } from '../shell/useSendAndSay'
 import { ANY_ANIMAL, AskedFields } from './AskedFields'
 import { useCounter } from './queries'
 import { BuyersOnly } from './BuyersOnly'
+import { NotYet } from '../parts/NotYet'
 
 /** Who waits for what, and which animals would do; who buys, and what is held for them. */
 export function WaitingPage() {
@@ -33,10 +34,11 @@ export function WaitingPage() {
 }
 
 function Waiting() {
-  const { data } = useCounter()
+  const asked = useCounter()
+  const { data } = asked
   const may = useMay()
   const [adding, setAdding] = useState<'wish' | 'contact' | null>(null)
-  if (!data) return null
+  if (!data) return <NotYet of={asked} />
   return (
     <section className="page">
       <PageHead title={`Waiting list: ${counted(data.wishes.length, 'request')}`}>

@@ -6,6 +6,7 @@ import { entryInWords } from '@hatch-book/core'
 import { EntryList } from '../parts/Entries'
 import { useFigures } from '../shell/figures'
 import { useEntries } from '../shell/queries'
+import { NotYet } from '../parts/NotYet'
 
 const STEP = 100
 const MOST = 500
@@ -15,7 +16,8 @@ export function LogPage() {
   const [limit, setLimit] = useState(STEP)
   const [word, setWord] = useState('')
   const figures = useFigures()
-  const { data } = useEntries(limit)
+  const asked = useEntries(limit)
+  const { data } = asked
   const shown = (data ?? []).filter((e) =>
     `${e.subject.tag} ${entryInWords(e, figures)} ${e.by}`.toLowerCase().includes(word.trim().toLowerCase()),
   )
@@ -38,7 +40,7 @@ export function LogPage() {
         What was seen stays as it was written. A mistake is struck out, not erased; Ctrl+Z takes back your
         last.
       </p>
-      {data && <EntryList entries={shown} withSubject />}
+      {data ? <EntryList entries={shown} withSubject /> : <NotYet of={asked} rows={12} />}
       {data && data.length === limit && limit < MOST && (
         <Button className="above-12" onClick={() => setLimit(Math.min(MOST, limit + STEP))}>
           Show older ones

@@ -7,6 +7,7 @@ import { useSession } from '../shell/session'
 import { ChoiceForm } from './ChoiceForm'
 import { DevicesCard } from './DevicesCard'
 import css from './notices.module.css'
+import { NotYet } from '../parts/NotYet'
 
 /** By what messages leave the server, in words. */
 function saysWays({ mail, pushKey }: Ways): string {
@@ -18,9 +19,10 @@ function saysWays({ mail, pushKey }: Ways): string {
 
 /** What left the book for its members' phones and mailboxes, and what each wants to be told of. */
 export function MessagesPage() {
-  const { data } = useAsk(noticesApi.list)
+  const asked = useAsk(noticesApi.list)
+  const { data } = asked
   const { book } = useSession()
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   return (
     <section className="page">
       <div className="head">

@@ -13,6 +13,7 @@ import { PairingHead } from './PairingHead'
 import { sentence } from '../parts/sentence'
 import { useTitle } from '../shell/frame/useTitle'
 import { useGoOn } from '../shell/useGoOn'
+import { NotYet } from '../parts/NotYet'
 
 const ORDER = { together: 0, apart: 1, planned: 2, laid: 3, ended: 4, withdrawn: 5 } as const
 const STATE_SAYS: Record<PairingView['state'], string> = {
@@ -27,7 +28,8 @@ const STATE_SAYS: Record<PairingView['state'], string> = {
 /** Who is with whom, what was seen, and what is next. */
 export function PairingPage() {
   const { id } = useParams()
-  const { data } = usePairings()
+  const asked = usePairings()
+  const { data } = asked
   const { line, fits } = useLineFilter()
   const figures = useFigures()
   const may = useMay()
@@ -35,7 +37,7 @@ export function PairingPage() {
   const [adding, setAdding] = useOpenInAddress('new')
   const opened = id === undefined ? undefined : data?.find((p) => p.id === id)
   useTitle(opened && `${opened.female.tag} × ${opened.male.tag}`)
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const shown = data
     .filter(fits)
     .sort((a, b) => ORDER[a.state] - ORDER[b.state] || (b.startedOn ?? '9').localeCompare(a.startedOn ?? '9'))

@@ -13,10 +13,12 @@ import { PairingHead } from './PairingHead'
 import { sentence } from '../parts/sentence'
 import css from './season.module.css'
 import roomCss from './kin.module.css'
+import { NotYet } from '../parts/NotYet'
 
 /** A session in front of the tubs: who is together, how long, and one key for each thing seen. */
 export function WatchPage() {
-  const { data } = usePairings()
+  const asked = usePairings()
+  const { data } = asked
   const figures = useFigures()
   const [pickedId, setPicked] = useState<string | null>(null)
   const watched = (data ?? [])
@@ -32,7 +34,7 @@ export function WatchPage() {
   const step = (by: number) => setPicked(watched[(watched.length + at + by) % watched.length]?.id ?? null)
   useKeys({ ArrowDown: () => step(1), ArrowUp: () => step(-1), j: () => step(1) })
   const pairing = watched[at]
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   return (
     <section className="page" data-keys>
       <PairingHead title="Watch" />

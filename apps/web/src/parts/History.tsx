@@ -4,6 +4,7 @@ import { send, useAsk, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { withDays } from './Reasons'
+import { NotYet } from './NotYet'
 
 /** What a thing has been, behind a line to open: who changed what, when, from which device, and the way back. */
 export function History({ subjectId }: { subjectId: string }) {
@@ -19,8 +20,9 @@ export function History({ subjectId }: { subjectId: string }) {
 /** The changes of one thing, or of the whole book with the things' names; newest first. */
 export function Changes({ subjectId }: { subjectId?: string }) {
   const [says, setSays] = useState('')
-  const { data } = useAsk(historyApi.list, { query: subjectId ? { subjectId } : {} })
-  if (!data) return null
+  const asked = useAsk(historyApi.list, { query: subjectId ? { subjectId } : {} })
+  const { data } = asked
+  if (!data) return <NotYet of={asked} />
   if (data.revisions.length === 0) return <p className="quiet">Nothing was changed since it was written.</p>
   const setBack = async ({ id }: RevisionView) => {
     setSays('')

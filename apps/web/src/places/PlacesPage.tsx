@@ -21,6 +21,7 @@ import { TubSizes } from './TubSizes'
 import { askMoves, standingTubs, useRooms, type Standing } from './queries'
 import css from './racks.module.css'
 import { NOT_MOVED, useMoving } from './useMoving'
+import { NotYet } from '../parts/NotYet'
 
 /** What whoever comes for the first time looks for: the tub, or the rack as it stands in the room. */
 function PlacePhotos({ place }: { place: { id: string; name: string } }) {
@@ -63,8 +64,8 @@ function PlaceEquipment({
 
 /** Rooms, racks and tubs drawn as they stand; animals are moved by keys, by hand or by their codes. */
 export function PlacesPage() {
-  const { data } = useRooms()
-  return data ? <Drawn rooms={data} /> : null
+  const asked = useRooms()
+  return asked.data ? <Drawn rooms={asked.data} /> : <NotYet of={asked} page />
 }
 
 type Tool = 'sizes' | 'labels' | null

@@ -18,11 +18,12 @@ import { send } from '../shell/api'
 import { useProtocols } from '../shell/queries'
 import { useGoOn } from '../shell/useGoOn'
 import css from './library.module.css'
+import { NotYet } from '../parts/NotYet'
 
 /** Which species of the library a book keeps: several are ticked, and taken into it at once. */
 export function LibraryPage() {
-  const { data } = useProtocols()
-  return data ? <Ticking kept={data} /> : null
+  const asked = useProtocols()
+  return asked.data ? <Ticking kept={asked.data} /> : <NotYet of={asked} page />
 }
 
 function Ticking({ kept }: { kept: readonly ProtocolSummary[] }) {

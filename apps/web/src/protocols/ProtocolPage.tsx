@@ -35,6 +35,7 @@ import { SpeciesActs } from './SpeciesActs'
 import { TwoPairs } from './TwoPairs'
 import { TwoWeights } from './TwoWeights'
 import css from './protocol.module.css'
+import { NotYet } from '../parts/NotYet'
 
 const SCHOOLS = 'school'
 const CARE = 'care'
@@ -48,10 +49,11 @@ export function ProtocolPage() {
   const scope = (params.get('scope') ?? 'species') as ProtocolScope
   const of = params.get('of') ?? ''
   const waiting = scope !== 'species' && of === ''
-  const { data, error } = useAsk(
+  const answer = useAsk(
     protocolsApi.page,
     id === undefined ? null : { params: { id }, query: waiting ? {} : { scope, of } },
   )
+  const { data, error } = answer
   useTitle(data?.document.species)
   if (error)
     return (
@@ -62,7 +64,11 @@ export function ProtocolPage() {
         others="All species"
       />
     )
-  return data ? <Editor key={`${data.id} ${data.scope} ${data.of}`} page={data} asked={scope} /> : null
+  return data ? (
+    <Editor key={`${data.id} ${data.scope} ${data.of}`} page={data} asked={scope} />
+  ) : (
+    <NotYet of={answer} page />
+  )
 }
 
 function Editor({ page, asked }: { page: Page; asked: ProtocolScope }) {

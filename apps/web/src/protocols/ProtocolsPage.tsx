@@ -9,6 +9,7 @@ import { send, useAsk, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import css from './species.module.css'
+import { NotYet } from '../parts/NotYet'
 
 const KEPT: readonly [KeptSpecies['keptAs'], string][] = [
   ['animals', 'Kept individually'],
@@ -18,9 +19,10 @@ const KEPT: readonly [KeptSpecies['keptAs'], string][] = [
 
 /** The species of the book: how many of each are here, what comes next, and the way to the figures it is kept by. */
 export function ProtocolsPage() {
-  const { data } = useAsk(speciesApi.kept)
+  const asked = useAsk(speciesApi.kept)
+  const { data } = asked
   const may = useMay()
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const { today, species } = data
   const hidden = species.filter((s) => s.hidden)
   return (

@@ -9,17 +9,19 @@ import { FormActions } from '../parts/form/FormActions'
 import { useContractForm } from '../parts/form/useContractForm'
 import { send, useAsk, wordsOf } from '../shell/api'
 import { useGoOn } from '../shell/useGoOn'
+import { NotYet } from '../parts/NotYet'
 
 type Kept = readonly KeptSpecies[]
 
 /** What is done with a species as a whole: renamed, hidden, made one with another, removed while nothing is written of it. */
 export function SpeciesActs({ id }: { id: string }) {
-  const { data } = useAsk(speciesApi.kept)
+  const asked = useAsk(speciesApi.kept)
+  const { data } = asked
   const { notification } = App.useApp()
   const goOn = useGoOn()
   const [open, setOpen] = useState<'rename' | 'merge' | null>(null)
   const of = data?.species.find((s) => s.id === id)
-  if (!data || !of) return null
+  if (!data || !of) return <NotYet of={asked} />
   const done = () => setOpen(null)
   const told = async (act: () => Promise<unknown>, title: string) => {
     try {

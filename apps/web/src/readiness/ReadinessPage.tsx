@@ -11,6 +11,7 @@ import { Verdict } from '../parts/Verdict'
 import { useFigures } from '../shell/figures'
 import { useAnimals, useLineFilter, usePairings } from '../shell/queries'
 import { WhatIf } from './WhatIf'
+import { NotYet } from '../parts/NotYet'
 
 /** More cards than this nobody reads. */
 const MOST_SHOWN = 60
@@ -23,13 +24,14 @@ const VERDICTS: readonly { verdict: ReadinessVerdict; says: string }[] = [
 
 /** The breeders by verdict, each with its reasons behind one key. */
 export function ReadinessPage() {
-  const { data } = useAnimals()
+  const asked = useAnimals()
+  const { data } = asked
   const { line, fits } = useLineFilter()
   const [params, setParams] = useSearchParams()
   const [openId, setOpenId] = useState<string | null>(null)
   const [asking, setAsking] = useState(false)
   const pairings = usePairings()
-  if (!data || pairings.isPending) return null
+  if (!data || pairings.isPending) return <NotYet of={asked} page />
   const sex = params.get('sex') ?? 'both'
   const breeders = data.filter((a) => a.verdict !== null && fits(a) && (sex === 'both' || a.sex === sex))
   return (

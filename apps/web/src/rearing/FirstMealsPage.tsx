@@ -17,15 +17,17 @@ import { PageHead } from '../parts/PageHead'
 import { AXIS, PAPER } from '../parts/chartLook'
 import { useLineFilter } from '../shell/queries'
 import { useFirstMeals } from './queries'
+import { NotYet } from '../parts/NotYet'
 
 const percent = (share: number) => `${Math.round(share * 100)} %`
 
 /** The anxious part: who has not eaten yet, what to try next, and what worked in which line. */
 export function FirstMealsPage() {
-  const { data } = useFirstMeals()
+  const asked = useFirstMeals()
+  const { data } = asked
   const { fits } = useLineFilter()
   const [shown, setShown] = useState(0)
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const waiting = data.waiting.filter(fits)
   const lines = data.lines.filter(fits)
   const line = lines[shown] ?? lines[0]

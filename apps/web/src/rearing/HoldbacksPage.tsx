@@ -10,6 +10,7 @@ import { useLog } from '../shell/log'
 import { useMay } from '../shell/session'
 import { useSiblingSets, useSiblings } from './queries'
 import css from './rearing.module.css'
+import { NotYet } from '../parts/NotYet'
 
 type Candidate = Siblings['candidates'][number]
 
@@ -24,7 +25,8 @@ const ROLES: Record<HoldbackChoice['role'], string> = {
 export function HoldbacksPage() {
   const { id } = useParams()
   const navigate = useNavigate()
-  const { data: sets } = useSiblingSets()
+  const setsAsked = useSiblingSets()
+  const { data: sets } = setsAsked
   // Of those that wait for a decision, the set that can be compared best comes up first.
   const waiting = sets?.filter((s) => s.decided === 0) ?? []
   const first = (waiting.length > 0 ? waiting : (sets ?? [])).toSorted(
@@ -42,7 +44,7 @@ export function HoldbacksPage() {
       ),
     [data, wish],
   )
-  if (!sets) return null
+  if (!sets) return <NotYet of={setsAsked} page />
   if (!id && first) return <Navigate to={`/rearing/holdbacks/${first}`} replace />
   const number = (label: string, key: keyof typeof wish) => (
     <label className="small">

@@ -15,6 +15,7 @@ import { Measure } from './Measure'
 import { mealEntry, type Outcome } from './mealEntry'
 import { POWDERS, ToBring } from './ToBring'
 import { useDueMeals } from './queries'
+import { NotYet } from '../parts/NotYet'
 
 const AHEAD = { today: 0, 'in 3 days': 3, 'in a week': 7 } as const
 const MOST_SHOWN = 300
@@ -23,10 +24,11 @@ const MOST_SHOWN = 300
 export function MealsPage() {
   const { today } = useSession()
   const [ahead, setAhead] = useState<keyof typeof AHEAD>('today')
-  const { data } = useDueMeals(addDays(today, AHEAD[ahead]))
+  const asked = useDueMeals(addDays(today, AHEAD[ahead]))
+  const { data } = asked
   const { fits } = useLineFilter()
   const [at, setAt] = useState<string | null>(null)
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const meals = data.meals.filter(fits)
   const picked = meals.find((m) => m.animal.id === at) ?? meals[0]
   const open = meals.filter((m) => m.offered)

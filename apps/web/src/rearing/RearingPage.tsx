@@ -7,6 +7,7 @@ import { useFigures } from '../shell/figures'
 import { useLadder, useLineFilter } from '../shell/queries'
 import { YoungSheet } from './YoungSheet'
 import css from './rearing.module.css'
+import { NotYet } from '../parts/NotYet'
 
 const RISE = 18
 const MOST_SHOWN = 60
@@ -14,11 +15,12 @@ const MOST_SHOWN = 60
 /** The ladder of the young: a step per stage, its gate in words, and whom to look at first. */
 export function RearingPage() {
   const { id } = useParams()
-  const { data } = useLadder()
+  const asked = useLadder()
+  const { data } = asked
   const { line, fits } = useLineFilter()
   const navigate = useNavigate()
   useTitle(id && data?.steps.flatMap((s) => s.animals).find((a) => a.animal.id === id)?.animal.tag)
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const steps = data.steps.map((s) => ({ ...s, animals: s.animals.filter((a) => fits(a.animal)) }))
   const count = steps.reduce((sum, s) => sum + s.animals.length, 0)
   const all = data.steps.flatMap((s) => s.animals)

@@ -11,13 +11,15 @@ import { useLog } from '../shell/log'
 import { useMay, useSession } from '../shell/session'
 import { useSendAndSay } from '../shell/useSendAndSay'
 import { RecipeForm } from './RecipeForm'
+import { NotYet } from '../parts/NotYet'
 
 /** What is mixed for those who eat it: how much of what, for whom, and how long it is good. */
 export function RecipesPage() {
   const may = useMay()
-  const { data } = useAsk(recipesApi.list)
+  const asked = useAsk(recipesApi.list)
+  const { data } = asked
   const [written, setWritten] = useState<RecipeView | 'new' | null>(null)
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const done = () => setWritten(null)
   return (
     <section className="page">

@@ -11,17 +11,19 @@ import { useLog } from '../shell/log'
 import { useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { showReadings, useSexing } from './queries'
+import { NotYet } from '../parts/NotYet'
 
 type Young = SexingList['animals'][number]
 const MOST_SHOWN = 200
 
 /** Sexing: one animal at a time, a key for each answer, and never a word of what was read before. */
 export function SexingPage() {
-  const { data } = useSexing()
+  const asked = useSexing()
+  const { data } = asked
   const { line } = useLineFilter()
   const [at, setAt] = useState<string | null>(null)
   const [done, setDone] = useState<ReadonlySet<string>>(new Set())
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const able = data.animals.filter((a) => a.methods.some((m) => m.notYet === ''))
   const later = data.animals.length - able.length
   // Nobody reads the same animal twice in a row: once round, then from the start.

@@ -8,14 +8,16 @@ import { useLongTask } from '../shell/worker'
 import { TubForecast } from './TubForecast'
 import { useSpace } from './queries'
 import type { SpaceTold } from './space.worker'
+import { NotYet } from '../parts/NotYet'
 
 const createWorker = () => new Worker(new URL('./space.worker.ts', import.meta.url), { type: 'module' })
 
 /** Tubs wanted by size and week for the next nine months, and what would mend a shortage. */
 export function SpacePage() {
-  const { data } = useSpace()
+  const asked = useSpace()
+  const { data } = asked
   const { result, progress } = useLongTask<SpaceView, SpaceTold>(createWorker, data ?? null)
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const none = Object.keys(data.question.have).length === 0
   return (
     <section className="page">

@@ -7,6 +7,7 @@ import { CheckCard } from './CheckCard'
 import { useRests } from './queries'
 import { nextInWords, urgency } from './restWords'
 import css from './rest.module.css'
+import { NotYet } from '../parts/NotYet'
 
 const asleep = (r: RestView) => r.course.state === 'resting' || r.course.state === 'cooling'
 const due = (r: RestView, today: string) => r.course.next?.does === 'check' && r.course.next.on <= today
@@ -14,9 +15,10 @@ const due = (r: RestView, today: string) => r.course.next?.does === 'check' && r
 /** The shortest possible check, one sleeper after the other: those due first, tub by tub. */
 export function ChecksPage() {
   const [params, setParams] = useSearchParams()
-  const { data: book } = useRests(params.get('plan') ?? 'current')
+  const bookAsked = useRests(params.get('plan') ?? 'current')
+  const { data: book } = bookAsked
   const figures = useFigures()
-  if (!book) return null
+  if (!book) return <NotYet of={bookAsked} page />
   const sleepers = book.rests
     .filter(asleep)
     .sort(

@@ -12,6 +12,7 @@ import { RestTimeline, TimelineLegend } from './RestTimeline'
 import { UnitCard } from './UnitCard'
 import { nextInWords, urgency } from './restWords'
 import { WeatherCard } from './WeatherCard'
+import { NotYet } from '../parts/NotYet'
 
 const ANCHOR_SAYS = {
   pairing: 'Rest for pairing on',
@@ -23,14 +24,15 @@ const ANCHOR_SAYS = {
 export function RestPage() {
   const [params, setParams] = useSearchParams()
   const planId = params.get('plan')
-  const { data: book } = useRests(planId)
+  const bookAsked = useRests(planId)
+  const { data: book } = bookAsked
   // Who needs somebody is told whichever plan is looked at.
   const { data: everybody } = useRests('current')
   const { line, fits } = useLineFilter()
   const figures = useFigures()
   const may = useMay()
   const navigate = useNavigate()
-  if (!book) return null
+  if (!book) return <NotYet of={bookAsked} page />
   const shown: RestBook = { ...book, rests: book.rests.filter(fits) }
   const picked = [...shown.rests, ...(everybody?.rests ?? [])].find((r) => r.id === params.get('rest'))
   const pick = (id: string | null) =>

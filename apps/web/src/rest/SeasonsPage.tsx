@@ -4,12 +4,14 @@ import { PageHead } from '../parts/PageHead'
 import { withDays } from '../parts/Reasons'
 import { useFigures } from '../shell/figures'
 import { useSeasons } from './queries'
+import { NotYet } from '../parts/NotYet'
 
 /** Who came through, season by season and by school; and what was known of those who did not. */
 export function SeasonsPage() {
-  const { data } = useSeasons()
+  const asked = useSeasons()
+  const { data } = asked
   const figures = useFigures()
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   return (
     <section className="page upto-1000">
       <PageHead title="Who came through" />

@@ -10,6 +10,7 @@ import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { useRests } from './queries'
 import { readTubs } from './tubList'
+import { NotYet } from '../parts/NotYet'
 
 const EXAMPLE = '6 × 2 L\n8 × 6 L\n6 × 40 L'
 
@@ -19,13 +20,14 @@ const sleeps = (r: RestView) =>
 /** Who shares a tub with whom, under the protocol's rules of size, sex and count; and the labels for the lids. */
 export function TubsPage() {
   const plan = useSearchParams()[0].get('plan')
-  const { data: book } = useRests(plan)
+  const bookAsked = useRests(plan)
+  const { data: book } = bookAsked
   const may = useMay()
   const { notification } = App.useApp()
   const [text, setText] = useState(EXAMPLE)
   const [packing, setPacking] = useState<Packing | null>(null)
   const { tubs, faults } = useMemo(() => readTubs(text), [text])
-  if (!book) return null
+  if (!book) return <NotYet of={bookAsked} page />
   const sleepers = book.rests.filter(sleeps)
   const pack = () =>
     setPacking(

@@ -17,6 +17,7 @@ import { UnitFigures } from './UnitFigures'
 import { UnitChart } from './UnitChart'
 import { bandsOf, VERDICTS } from './UnitCard'
 import css from './rest.module.css'
+import { NotYet } from '../parts/NotYet'
 
 const DAY = 86_400_000
 const SPANS = { judged: 0, day: 1, week: 7, month: 31, year: 366 } as const
@@ -24,7 +25,8 @@ const SPANS = { judged: 0, day: 1, week: 7, month: 31, year: 366 } as const
 /** A cold unit: proved before anybody sleeps in it, watched while somebody does. */
 export function UnitPage() {
   const { id } = useParams()
-  const { data, error } = useUnit(id)
+  const asked = useUnit(id)
+  const { data, error } = asked
   const figures = useFigures()
   const live = useLivePlace(id)
   const units = useUnits()
@@ -33,7 +35,7 @@ export function UnitPage() {
     return (
       <NotInBook title="This unit cannot be shown" says={error.message} to="/rest/units" others="All units" />
     )
-  if (!data || units.isPending) return null
+  if (!data || units.isPending) return <NotYet of={asked} page />
   const { unit } = data
   const now = live ?? (unit.lastC === null ? null : { celsius: unit.lastC, at: unit.lastAt! })
   return (

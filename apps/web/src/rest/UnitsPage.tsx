@@ -11,14 +11,16 @@ import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import { useUnits, useUnitsKnown } from './queries'
 import { UnitCard } from './UnitCard'
+import { NotYet } from '../parts/NotYet'
 
 /** The cold units of the book. */
 export function UnitsPage() {
-  const { data: units } = useUnits()
+  const unitsAsked = useUnits()
+  const { data: units } = unitsAsked
   const may = useMay()
   const [adding, setAdding] = useState(false)
   const isKnown = useUnitsKnown(units)
-  if (!units || !isKnown) return null
+  if (!units || !isKnown) return <NotYet of={unitsAsked} page />
   return (
     <section className="page">
       <PageHead title="Cooling units">

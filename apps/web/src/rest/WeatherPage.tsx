@@ -22,14 +22,16 @@ import { useSendAndSay } from '../shell/useSendAndSay'
 import { NewWeatherRule } from './NewWeatherRule'
 import { useWeather } from './queries'
 import { ruleInWords, stateInWords } from './WeatherCard'
+import { NotYet } from '../parts/NotYet'
 
 /** Whoever keeps without a unit moves by the weather: rules of nights in a row, and how likely they are to be met by when. */
 export function WeatherPage() {
-  const { data } = useWeather()
+  const asked = useWeather()
+  const { data } = asked
   const may = useMay()
   const figures = useFigures()
   const [adding, setAdding] = useState(false)
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   return (
     <section className="page">
       <PageHead title="Bring in, put out">

@@ -11,18 +11,20 @@ import { Proposals } from './Proposals'
 import { isBetter, sayChance, sayCounts, sayDifference, sayValue } from './words'
 import { Whisker } from './Whisker'
 import css from './review.module.css'
+import { NotYet } from '../parts/NotYet'
 
 /** A season against an earlier one: what differs by more than chance, what was done otherwise, what follows for the protocols. */
 export function ReviewPage() {
   const figures = useFigures()
   const [params, setParams] = useSearchParams()
-  const { data, error } = useAsk(
+  const asked = useAsk(
     reviewApi.measures,
     { query: { season: params.get('season') ?? undefined, against: params.get('against') ?? undefined } },
     { placeholderData: keepPreviousData },
   )
+  const { data, error } = asked
   if (error && !data) return <p className="note bad">{error.message}</p>
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const { review, seasons } = data
   const choose = (name: string, value: string) => {
     const next = new URLSearchParams(params)

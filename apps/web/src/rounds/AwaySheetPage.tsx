@@ -8,6 +8,7 @@ import { useAnimals, useCohorts, useColonies, usePlacePhotos, useProtocols } fro
 import { useSession } from '../shell/session'
 import { useAbsence, useAway, type Away } from './away'
 import css from './away.module.css'
+import { NotYet } from '../parts/NotYet'
 
 /** What a visitor does, in words that need no training. */
 const PLAINLY: Readonly<Record<string, string>> = {
@@ -41,7 +42,7 @@ export function AwaySheetPage() {
   // A sheet is whole or not there: nobody prints one without what is to be minded.
   const rest = [useAnimals(), useProtocols(), useCohorts(), useColonies(), usePlacePhotos()]
   if (error && !away) return <p className="note bad">{error.message}</p>
-  if (!away || rest.some(({ isPending }) => isPending)) return null
+  if (!away || rest.some(({ data }) => data === undefined)) return <NotYet of={rest} page />
   const { impossible } = away.plan
   return (
     <section className={`page ${css.sitter}`}>

@@ -8,6 +8,7 @@ import { useLineFilter } from '../shell/queries'
 import { useMay } from '../shell/session'
 import { useLongTask } from '../shell/worker'
 import { COMPARED_AT, type GrownAnimal, type GrownCollection, type GrownGroup } from './growthOfAll'
+import { NotYet } from '../parts/NotYet'
 
 const LineCurves = lazy(() => import('./LineCurves'))
 const MOST_ROWS = 200
@@ -15,7 +16,8 @@ const startWorker = () => new Worker(new URL('./growth.worker.ts', import.meta.u
 
 /** How the collection grows: each animal on its own curve, lines and seasons against one another. */
 export function GrowthPage() {
-  const { data } = useAsk(weighingApi.growth, {}, { staleTime: 60_000 })
+  const asked = useAsk(weighingApi.growth, {}, { staleTime: 60_000 })
+  const { data } = asked
   const { progress, result, error, stop } = useLongTask<GrowingList, GrownCollection>(
     startWorker,
     data ?? null,
@@ -23,7 +25,7 @@ export function GrowthPage() {
   const { fits, line } = useLineFilter()
   const may = useMay()
   const [chosen, setChosen] = useState<string | null>(null)
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const species = [...new Set(data.animals.map((a) => a.species))].sort()
   const shownSpecies = species.find((s) => s === chosen) ?? species[0]
   const of = (a: { species: string; line: string }) =>

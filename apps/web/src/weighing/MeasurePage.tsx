@@ -17,6 +17,7 @@ import { RefusedError, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { useAnimals, useLineFilter } from '../shell/queries'
+import { NotYet } from '../parts/NotYet'
 
 /** More rows than this nobody goes through in one sitting: a word narrows them. */
 const MOST_ROWS = 60
@@ -32,13 +33,14 @@ const BY = MEASURED_BY.map((value) => ({ value, label: `by ${value}` }))
 
 /** One animal after the other is measured: a length is typed, Enter saves it and goes on to the next. */
 export function MeasurePage() {
-  const { data } = useAnimals()
+  const asked = useAnimals()
+  const { data } = asked
   const { fits } = useLineFilter()
   const [word, setWord] = useState('')
   const [which, setWhich] = useState<Which>(AS_USUAL)
   const [by, setBy] = useState<By | null>(null)
   const list = useRef<HTMLUListElement>(null)
-  if (!data) return null
+  if (!data) return <NotYet of={asked} page />
   const looked = word.trim().toLowerCase()
   const here = data.filter(
     (a) =>

@@ -18,6 +18,7 @@ import { SittingSummary } from './SittingSummary'
 import type { Weighed } from './weighed'
 import { WeighedSoFar } from './WeighedSoFar'
 import css from './weighing.module.css'
+import { NotYet } from '../parts/NotYet'
 
 const BY_TYPING = 'by typing'
 /** Which scale one weighs with; remembered on the device. */
@@ -27,8 +28,10 @@ const useSource = create<{ source: string | null; set(source: string): void }>()
 
 /** One animal after the other on the scale: those not weighed for longest come first. */
 export function WeighInPage() {
-  const { data, dataUpdatedAt } = useAnimals()
-  const { data: scales } = useScales()
+  const asked = useAnimals()
+  const { data, dataUpdatedAt } = asked
+  const scalesAsked = useScales()
+  const { data: scales } = scalesAsked
   const may = useMay()
   const { fits } = useLineFilter()
   const { source, set: setSource } = useSource()
@@ -59,7 +62,7 @@ export function WeighInPage() {
       .filter((a) => !settled.has(a.id))
       .sort((a, b) => (a.weighedOn ?? '').localeCompare(b.weighedOn ?? ''))
   }, [data, done, skipped, fits, who])
-  if (!data || !scales) return null
+  if (!data || !scales) return <NotYet of={[asked, scalesAsked]} page />
   // Whoever is on the scale stays there while another tag is typed; otherwise the rest of that tag would land in the weight field.
   const animal = data.find((a) => a.id === pickedId) ?? queue[0]
   const begin = queue.filter((a) => a.tag.toLowerCase().startsWith(word.trim().toLowerCase()))

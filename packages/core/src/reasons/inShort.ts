@@ -32,8 +32,9 @@ export function quantityInWords({ value, unit }: Quantity, say: Say): string {
 /** Two figures of one unit, the unit said once: 18 of 25 g. */
 function ofTwo(have: Quantity, wanted: Quantity, say: Say): string {
   const [is, of] = [quantityInWords(have, say), quantityInWords(wanted, say)]
-  const unit = / \D+$/.exec(of)?.[0]
-  return `${unit && is.endsWith(unit) ? is.slice(0, -unit.length) : is} of ${of}`
+  const cut = of.lastIndexOf(' ')
+  const unit = of.slice(cut)
+  return `${cut > 0 && is.endsWith(unit) ? is.slice(0, -unit.length) : is} of ${of}`
 }
 
 /**

@@ -16,6 +16,7 @@ import type { Room } from '../page'
 import { useRecent } from '../recent'
 import { Shortcuts } from '../Shortcuts'
 import { KEYS_ADDRESS } from '../useFound'
+import { UnreadBar } from '../UnreadBar'
 import { UnsavedGuard } from '../UnsavedGuard'
 import { useTextUntilField, useTyped, useWedge } from '../useWedge'
 import { Alerts } from './Alerts'
@@ -155,6 +156,7 @@ export function Frame({ menu, rooms, useDue }: FrameProps) {
         <Alerts>
           <AlarmBar />
           <OutboxBar />
+          <UnreadBar />
         </Alerts>
         <UnsavedGuard />
         <Pages groups={groups} />
