@@ -51,7 +51,7 @@ test('a book is opened, a helper let in by a link, signed out, let in anew; the 
     await elsewhere.goto(await link())
     await expect(elsewhere.getByText('marlow@reed-bank.example')).toBeVisible()
     await password.fill('other words now')
-    await elsewhere.getByRole('button', { name: 'Take it' }).click()
+    await elsewhere.getByRole('button', { name: 'Save password' }).click()
     await expect(elsewhere.getByText('Marlow, helper')).toBeVisible()
   })
 

@@ -1,7 +1,7 @@
 import './dom'
 import { screen, waitFor, within } from '@testing-library/react'
 import { openFullBook } from '../../apps/server/test/fullBook'
-import { choose, pagesOf } from './opened'
+import { choose, faultAt, pagesOf } from './opened'
 
 /*
  * The book's own pages: its settings, who is in it and what they may do, one's own doors, and the end of it. What is wrong is said where it was
@@ -19,9 +19,8 @@ describe('settings', () => {
     await user.clear(name)
     await user.click(await button('Save'))
     await settled()
-    expect(sent('/api/book').at(-1)).toMatchObject({ status: 422 })
-    const main = within(document.querySelector('main')!)
-    expect((await main.findByRole('alert')).textContent).not.toBe('')
+    expect(sent('/api/book')).toEqual([])
+    expect(faultAt('Name')).not.toBe('')
     await user.type(name, 'Lantern Quay')
     await user.click(screen.getByText('oz'))
     await user.click(await button('Save'))
@@ -96,8 +95,8 @@ describe('members', () => {
     const make = () => user.click(within(invite).getByRole('button', { name: 'Make a link' }))
     await make()
     await settled()
-    expect(sent('/api/invitations').map((call) => call.status)).toEqual([422])
-    expect(within(invite).getByLabelText('For whom').closest('.field')!.querySelector('.says')).not.toBeNull()
+    expect(sent('/api/invitations')).toEqual([])
+    expect(faultAt('For whom')).not.toBe('')
     await user.type(within(invite).getByLabelText('For whom'), 'Wren')
     await user.click(within(invite).getByText('viewer'))
     await make()
@@ -123,8 +122,7 @@ describe('members', () => {
     await user.type(screen.getByLabelText('First password'), 'short')
     await user.click(await button('Add'))
     await settled()
-    for (const label of ['Address', 'First password'])
-      expect(screen.getByLabelText(label).closest('.field')!.querySelector('.says')).not.toBeNull()
+    for (const label of ['Address', 'First password']) expect(faultAt(label)).not.toBe('')
     expect(sent('/api/members').filter((call) => call.status === 200)).toEqual([])
     await user.clear(screen.getByLabelText('Address'))
     await user.type(screen.getByLabelText('Address'), 'isolde@elsewhere.example')
@@ -152,7 +150,7 @@ describe('you', () => {
     const form = await screen.findByRole('form', { name: 'Password' })
     await user.type(within(form).getByLabelText('Your password now'), 'not the one')
     await user.type(within(form).getByLabelText('A new one'), 'a new and longer one')
-    await user.click(within(form).getByRole('button', { name: 'Change it' }))
+    await user.click(within(form).getByRole('button', { name: 'Change password' }))
     await settled()
     expect(sent('/api/password')).toMatchObject([{ status: 422 }])
     expect(await within(form).findByText(/not your password/)).toBeTruthy()
@@ -165,7 +163,7 @@ describe('you', () => {
     await user.type(within(step).getByLabelText('Your password'), 'not the one')
     await user.click(within(step).getByRole('button', { name: 'Set it up' }))
     await settled()
-    expect((await within(step).findByRole('alert')).textContent).toMatch(/not your password/)
+    expect(await within(step).findByText(/not your password/)).toBeTruthy()
     expect(within(step).queryByLabelText('The six figures it shows')).toBeNull()
   })
 

@@ -19,7 +19,7 @@ const STRANGE = [
   ['a letter that is none', 'a\u0000b\ud800'],
 ] as const
 
-const SIGNING_OUT = /^(Sign out|Delete it|Change it|Set it up|Open it|They lost)/
+const SIGNING_OUT = /^(Sign out|Delete it|Change password|Set it up|Open it|They lost)/
 type Field = HTMLInputElement | HTMLTextAreaElement
 /** What a field is called, whichever thing of a list it is about: the eggs of a large clutch have a field each, and the first two speak for all. */
 const kindOf = (field: Field) =>

@@ -1,9 +1,12 @@
-import { booksApi } from '@hatch-book/contract'
-import { App, Button, Input, Segmented, Select } from 'antd'
-import { useState, type FormEvent } from 'react'
+import { BookChange, booksApi } from '@hatch-book/contract'
+import { App } from 'antd'
+import { ContractForm } from '../parts/form/ContractForm'
+import { ChoiceField, PickField, TextField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
-import { sendOrSay } from '../shell/api'
+import { send } from '../shell/api'
 import { useMay, useSession } from '../shell/session'
 import { BookHead } from './BookHead'
 import { BookLife } from './BookLife'
@@ -37,83 +40,56 @@ function Settings() {
     version: book.version,
     writing: { name, zone, weightUnit, temperatureUnit },
   })
-  const { draft, change, merge } = writing
-  const [says, setSays] = useState('')
-  const changed = JSON.stringify(draft) !== JSON.stringify({ name, zone, weightUnit, temperatureUnit })
-  const save = async (event: FormEvent) => {
-    event.preventDefault()
-    const refused = await sendOrSay(booksApi.change, { body: { version: writing.version, ...draft } })
-    setSays(refused)
-    if (refused) return
-    writing.kept(writing.version + 1)
-    notification.success({ title: 'Saved' })
-  }
+  const { merge } = writing
+  const form = useContractForm({
+    begin: writing.draft,
+    schema: BookChange,
+    body: (draft) => ({ version: writing.version, ...draft }),
+    send: async (body) => {
+      await send(booksApi.change, { body })
+      writing.kept(writing.version + 1)
+      notification.success({ title: 'Saved' })
+    },
+    writing,
+  })
+  const isChanged = JSON.stringify(form.draft) !== JSON.stringify({ name, zone, weightUnit, temperatureUnit })
   return (
-    <form className="card" onSubmit={(e) => void save(e)}>
+    <ContractForm
+      of={form}
+      label="Settings"
+      className="card"
+      disabled={!may.run}
+      actions={
+        may.run ? (
+          <FormActions of={form} save="Save" disabled={!isChanged || merge !== null} />
+        ) : (
+          <p className="quiet small">Only the owner changes these.</p>
+        )
+      }
+    >
       <h3>Name, time zone and units</h3>
-      <div className="field">
-        <label htmlFor="book-name">Name</label>
-        <Input
-          id="book-name"
-          disabled={!may.run}
-          value={draft.name}
-          onChange={(e) => change({ name: e.target.value })}
+      <TextField name="name" label="Name" most={80} />
+      <PickField
+        name="zone"
+        label="Time zone"
+        options={Intl.supportedValuesOf('timeZone').map((z) => ({ value: z, label: z }))}
+      />
+      <div className="row gap-24">
+        <ChoiceField name="weightUnit" label="weights in" options={['g', 'oz']} />
+        <ChoiceField
+          name="temperatureUnit"
+          label="temperatures in"
+          options={[
+            { value: 'C', label: '°C' },
+            { value: 'F', label: '°F' },
+          ]}
         />
-      </div>
-      <div className="field">
-        <label htmlFor="book-zone">Time zone</label>
-        <Select
-          id="book-zone"
-          showSearch
-          disabled={!may.run}
-          value={draft.zone}
-          onChange={(zone: string) => change({ zone })}
-          options={Intl.supportedValuesOf('timeZone').map((z) => ({ value: z, label: z }))}
-        />
-      </div>
-      <div className="row gap-24 below-12">
-        <span>
-          weights in{' '}
-          <Segmented
-            aria-label="weights in"
-            disabled={!may.run}
-            value={draft.weightUnit}
-            options={['g', 'oz']}
-            onChange={(weightUnit) => change({ weightUnit: weightUnit as 'g' })}
-          />
-        </span>
-        <span>
-          temperatures in{' '}
-          <Segmented
-            aria-label="temperatures in"
-            disabled={!may.run}
-            value={draft.temperatureUnit}
-            options={[
-              { value: 'C', label: '°C' },
-              { value: 'F', label: '°F' },
-            ]}
-            onChange={(temperatureUnit) => change({ temperatureUnit: temperatureUnit as 'C' })}
-          />
-        </span>
       </div>
       <SideBySide
         writing={writing}
         nameOf={(field) => NAMES[field as keyof typeof NAMES]}
         show={(_, value) => String(value)}
-        onSettled={() => setSays('')}
       />
-      {says && !merge && (
-        <p className="bad" role="alert">
-          {says}
-        </p>
-      )}
-      {may.run ? (
-        <Button type="primary" htmlType="submit" disabled={!changed || merge !== null}>
-          Save
-        </Button>
-      ) : (
-        <p className="quiet small">Only the owner changes these.</p>
-      )}
-    </form>
+    </ContractForm>
   )
 }

@@ -1,19 +1,17 @@
-import { InvitationTaken, booksApi } from '@hatch-book/contract'
-import { Button, Input } from 'antd'
-import { useState, type FormEvent } from 'react'
+import { booksApi, InvitationTaken, type InvitationSeen } from '@hatch-book/contract'
 import { useNavigate, useParams } from 'react-router'
-import { fit, send, useAsk } from '../shell/api'
+import { ContractForm } from '../parts/form/ContractForm'
+import { PasswordField, TextField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
+import { NotYet } from '../parts/NotYet'
+import { send, useAsk } from '../shell/api'
 import { forgetQueries } from '../shell/keptQueries'
 import { ROLE_SAYS } from './roleWords'
-import { useSaying } from './useSaying'
-import { NotYet } from '../parts/NotYet'
 
 /** Where a link leads: somebody new joins the book, or a member chooses a new password. */
 export function JoinPage() {
   const { key } = useParams()
-  const navigate = useNavigate()
-  const saying = useSaying('name', 'email', 'password')
-  const [person, setPerson] = useState({ name: '', email: '', password: '' })
   const asked = useAsk(
     booksApi.invitation,
     { params: { key: key! } },
@@ -27,57 +25,45 @@ export function JoinPage() {
         <p>{error.message}</p>
       </main>
     )
-  if (!data) return <NotYet of={asked} page />
-  const join = (event: FormEvent) => {
-    event.preventDefault()
-    const sent = data.email ? { password: person.password } : person
-    void saying.run(async () => {
-      await send(booksApi.join, { params: { key: key! }, body: fit(InvitationTaken, sent) })
+  return data ? <Joining by={key!} link={data} /> : <NotYet of={asked} page />
+}
+
+function Joining({ by, link }: { by: string; link: InvitationSeen }) {
+  const navigate = useNavigate()
+  const form = useContractForm({
+    begin: { name: '', email: '', password: '' },
+    schema: InvitationTaken,
+    body: (draft) => (link.email ? { password: draft.password } : draft),
+    send: async (body) => {
+      await send(booksApi.join, { params: { key: by }, body })
       await forgetQueries()
       await navigate('/round')
-    })
-  }
-  const field = (name: keyof typeof person, label: string, type: string, complete: string) => (
-    <div className="field">
-      <label htmlFor={name}>{label}</label>
-      <Input
-        id={name}
-        size="large"
-        type={type}
-        autoComplete={complete}
-        value={person[name]}
-        onChange={(e) => setPerson({ ...person, [name]: e.target.value })}
-      />
-      {saying.of(name) && <span className="says">{saying.of(name)}</span>}
-    </div>
-  )
+    },
+  })
   return (
     <main className="alone">
-      <h1>{data.bookName}</h1>
-      {data.email ? (
+      <h1>{link.bookName}</h1>
+      {link.email ? (
         <p>
-          {data.name}, choose a new password for <strong>{data.email}</strong>.
+          {link.name}, choose a new password for <strong>{link.email}</strong>.
         </p>
       ) : (
         <p>
-          You are invited as {data.role === 'owner' ? 'an owner' : `a ${data.role}`}: one who{' '}
-          {ROLE_SAYS[data.role]}
-          {data.endsOn && `, until ${data.endsOn}`}.
+          You are invited as {link.role === 'owner' ? 'an owner' : `a ${link.role}`}: one who{' '}
+          {ROLE_SAYS[link.role]}
+          {link.endsOn && `, until ${link.endsOn}`}.
         </p>
       )}
-      <form onSubmit={join} noValidate>
-        {!data.email && field('name', 'Your name', 'text', 'name')}
-        {!data.email && field('email', 'Your address, to sign in with', 'email', 'username')}
-        {field('password', 'A password, at least 10 characters', 'password', 'new-password')}
-        {saying.says && (
-          <p className="note bad" role="alert">
-            {saying.says}
-          </p>
-        )}
-        <Button type="primary" size="large" block htmlType="submit" loading={saying.busy}>
-          {data.email ? 'Take it' : 'Join the book'}
-        </Button>
-      </form>
+      <ContractForm
+        of={form}
+        label={link.bookName}
+        large
+        actions={<FormActions of={form} save={link.email ? 'Save password' : 'Join the book'} large />}
+      >
+        {!link.email && <TextField name="name" label="Your name" fills="name" autoFocus />}
+        {!link.email && <TextField name="email" label="Your address, to sign in with" fills="username" />}
+        <PasswordField name="password" label="A password, at least 10 characters" isNew />
+      </ContractForm>
     </main>
   )
 }

@@ -1,6 +1,10 @@
-import { booksApi, newId, type InvitationMade, type Role } from '@hatch-book/contract'
-import { Button, Input, Segmented } from 'antd'
-import { useState, type FormEvent } from 'react'
+import { booksApi, InvitationDraft, newId, type InvitationMade, type Role } from '@hatch-book/contract'
+import { Segmented } from 'antd'
+import { useState } from 'react'
+import { ContractForm } from '../parts/form/ContractForm'
+import { ChoiceField, DayField, TextField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
 import { NewMember } from '../parts/NewMember'
 import { send, useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
@@ -10,7 +14,6 @@ import { BookHead } from './BookHead'
 import { MemberCard } from './MemberCard'
 import { OpenedLink } from './OpenedLink'
 import { ROLE_SAYS, ROLES_SHOWN } from './roleWords'
-import { useSaying } from './useSaying'
 import { NotYet } from '../parts/NotYet'
 
 /** Who is in the book, what they may do, what they did; and how somebody new comes in. */
@@ -72,39 +75,25 @@ function WithPassword() {
 }
 
 function Invite() {
-  const [name, setName] = useState('')
-  const [role, setRole] = useState<Role>('helper')
-  const [endsOn, setEndsOn] = useState('')
   const [made, setMade] = useState<{ link: InvitationMade; name: string } | null>(null)
-  const saying = useSaying('name', 'endsOn')
-  const invite = (event: FormEvent) => {
-    event.preventDefault()
-    const draft = { id: newId(), name, role, endsOn: endsOn || null }
-    void saying
-      .run(async () => setMade({ link: await send(booksApi.invite, { body: draft }), name }))
-      .then((went) => went && setName(''))
-  }
+  const form = useContractForm({
+    begin: { name: '', role: 'helper' as Role, endsOn: null as string | null },
+    schema: InvitationDraft,
+    body: (draft) => ({ id: newId(), ...draft }),
+    send: async (body) => {
+      setMade({ link: await send(booksApi.invite, { body }), name: body.name })
+      form.startAnew()
+    },
+  })
   return (
     <div className="card" role="region" aria-label="Invite somebody">
       <h3>Invite somebody</h3>
       <p className="small quiet">A link by which they choose their own password.</p>
-      <form onSubmit={invite} noValidate>
-        <div className="field">
-          <label htmlFor="invite-name">For whom</label>
-          <Input id="invite-name" value={name} onChange={(e) => setName(e.target.value)} />
-          {saying.of('name') && <span className="says">{saying.of('name')}</span>}
-        </div>
-        <RoleChoice role={role} onChoose={setRole} />
-        <div className="field">
-          <label htmlFor="invite-end">Until (left empty: no end)</label>
-          <Input id="invite-end" type="date" value={endsOn} onChange={(e) => setEndsOn(e.target.value)} />
-          {saying.of('endsOn') && <span className="says">{saying.of('endsOn')}</span>}
-        </div>
-        {saying.says && <p className="note bad">{saying.says}</p>}
-        <Button type="primary" htmlType="submit" loading={saying.busy}>
-          Make a link
-        </Button>
-      </form>
+      <ContractForm of={form} label="Invite somebody" actions={<FormActions of={form} save="Make a link" />}>
+        <TextField name="name" label="For whom" />
+        <ChoiceField name="role" label="role" options={[...ROLES_SHOWN]} hint={ROLE_SAYS[form.draft.role]} />
+        <DayField name="endsOn" label="Until" hint="left empty: no end" width={190} />
+      </ContractForm>
       {made && <OpenedLink made={made.link} says={`For ${made.name}: send it as you usually talk.`} />}
       <OpenLinks />
     </div>

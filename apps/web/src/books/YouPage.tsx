@@ -1,7 +1,18 @@
-import { booksApi, type SecondFactorOffer } from '@hatch-book/contract'
-import { App, Button, Input } from 'antd'
+import {
+  booksApi,
+  PasswordChange,
+  SecondFactorBegin,
+  SecondFactorEnd,
+  SecondFactorProof,
+  type SecondFactorOffer,
+} from '@hatch-book/contract'
+import { App, Button } from 'antd'
 import { qrcode } from 'bwip-js/browser'
-import { useEffect, useRef, useState, type FormEvent } from 'react'
+import { useEffect, useRef, useState } from 'react'
+import { ContractForm } from '../parts/form/ContractForm'
+import { PasswordField, TextField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
 import { send, useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
@@ -26,135 +37,115 @@ export function YouPage() {
 
 function Password() {
   const { notification } = App.useApp()
-  const saying = useSaying('current', 'password')
-  const [current, setCurrent] = useState('')
-  const [password, setPassword] = useState('')
-  const change = async (event: FormEvent) => {
-    event.preventDefault()
-    if (!(await saying.run(() => send(booksApi.changePassword, { body: { current, password } })))) return
-    setCurrent('')
-    setPassword('')
-    notification.success({ title: 'Changed; your other devices have to sign in anew' })
-  }
+  const form = useContractForm({
+    begin: { current: '', password: '' },
+    schema: PasswordChange,
+    body: (draft) => draft,
+    send: async (body) => {
+      await send(booksApi.changePassword, { body })
+      form.startAnew()
+      notification.success({ title: 'Changed. Your other devices have to sign in again.' })
+    },
+  })
   return (
-    <form className="card" onSubmit={(e) => void change(e)} noValidate aria-label="Password">
+    <ContractForm
+      of={form}
+      label="Password"
+      className="card"
+      actions={<FormActions of={form} save="Change password" plain />}
+    >
       <h3>Password</h3>
-      <div className="field">
-        <label htmlFor="current">Your password now</label>
-        <Input.Password
-          id="current"
-          autoComplete="current-password"
-          value={current}
-          onChange={(e) => setCurrent(e.target.value)}
-        />
-        {saying.of('current') && <span className="says">{saying.of('current')}</span>}
-      </div>
-      <div className="field">
-        <label htmlFor="new-password">A new one</label>
-        <Input.Password
-          id="new-password"
-          autoComplete="new-password"
-          value={password}
-          onChange={(e) => setPassword(e.target.value)}
-        />
-        {saying.of('password') && <span className="says">{saying.of('password')}</span>}
-      </div>
-      {saying.says && <p className="note bad">{saying.says}</p>}
-      <Button htmlType="submit" loading={saying.busy}>
-        Change it
-      </Button>
-    </form>
+      <PasswordField name="current" label="Your password now" isOffered />
+      <PasswordField name="password" label="A new one" isNew />
+    </ContractForm>
   )
 }
 
 function SecondStep() {
   const { member } = useSession()
-  const saying = useSaying()
   const [offer, setOffer] = useState<SecondFactorOffer | null>(null)
-  const [typed, setTyped] = useState('')
-  const done = () => {
-    setOffer(null)
-    setTyped('')
-  }
-  const prove = async (event: FormEvent) => {
-    event.preventDefault()
-    if (await saying.run(() => send(booksApi.proveSecondFactor, { body: { code: typed } }))) done()
-  }
-  const end = async (event: FormEvent) => {
-    event.preventDefault()
-    if (await saying.run(() => send(booksApi.endSecondFactor, { body: { password: typed } }))) done()
-  }
+  const done = () => setOffer(null)
   return (
     <div className="card above-16" role="region" aria-label="Second step">
       <h3>A second step at the door</h3>
       {member.secondFactor ? (
-        <form onSubmit={(e) => void end(e)} noValidate>
+        <>
           <p>Signing in asks for six figures from your telephone too.</p>
-          <div className="row gap-8">
-            <Input.Password
-              aria-label="Your password"
-              placeholder="your password"
-              value={typed}
-              onChange={(e) => setTyped(e.target.value)}
-            />
-            <Button htmlType="submit">Do without</Button>
-          </div>
-        </form>
+          <ByPassword
+            key="end"
+            label="Do without"
+            schema={SecondFactorEnd}
+            send={(body) => send(booksApi.endSecondFactor, { body })}
+          />
+        </>
       ) : offer ? (
-        <form onSubmit={(e) => void prove(e)} noValidate>
-          <p>Scan this with an application for time codes, or type its key there:</p>
-          <Code address={offer.address} />
-          <p>
-            <code className="fig">{offer.secret.match(/.{1,4}/g)!.join(' ')}</code>
-          </p>
-          <div className="row gap-8">
-            <Input
-              aria-label="The six figures it shows"
-              placeholder="six figures"
-              inputMode="numeric"
-              autoComplete="one-time-code"
-              value={typed}
-              onChange={(e) => setTyped(e.target.value)}
-            />
-            <Button type="primary" htmlType="submit">
-              That is it
-            </Button>
-          </div>
-        </form>
+        <Proving offer={offer} onDone={done} />
       ) : (
         <>
           <p className="quiet">
             Whoever knows your password still cannot come in without your telephone. If you lose it, an owner
-            of the book can let you in anew.
+            of the book can let you in again.
           </p>
-          <form
-            className="row gap-8"
-            noValidate
-            onSubmit={(e) => {
-              e.preventDefault()
-              void saying.run(async () => {
-                setOffer(await send(booksApi.beginSecondFactor, { body: { password: typed } }))
-                setTyped('')
-              })
-            }}
-          >
-            <Input.Password
-              aria-label="Your password"
-              placeholder="your password"
-              autoComplete="current-password"
-              value={typed}
-              onChange={(e) => setTyped(e.target.value)}
-            />
-            <Button htmlType="submit">Set it up</Button>
-          </form>
+          <ByPassword
+            key="begin"
+            label="Set it up"
+            schema={SecondFactorBegin}
+            send={async (body) => setOffer(await send(booksApi.beginSecondFactor, { body }))}
+          />
         </>
       )}
-      {saying.says && (
-        <p className="note bad" role="alert">
-          {saying.says}
-        </p>
-      )}
     </div>
+  )
+}
+
+/** Something that is done once the password that holds has been given. */
+function ByPassword({
+  label,
+  schema,
+  send: done,
+}: {
+  label: string
+  schema: typeof SecondFactorBegin | typeof SecondFactorEnd
+  send(body: { password: string }): Promise<unknown>
+}) {
+  const form = useContractForm({
+    begin: { password: '' },
+    schema,
+    body: (draft) => draft,
+    send: async (body) => {
+      await done(body)
+      form.startAnew()
+    },
+  })
+  return (
+    <ContractForm of={form} label={label} actions={<FormActions of={form} save={label} plain />}>
+      <PasswordField name="password" label="Your password" isOffered />
+    </ContractForm>
+  )
+}
+
+/** The telephone shows that it knows the key. */
+function Proving({ offer, onDone }: { offer: SecondFactorOffer; onDone(): void }) {
+  const form = useContractForm({
+    begin: { code: '' },
+    schema: SecondFactorProof,
+    body: (draft) => draft,
+    send: async (body) => {
+      await send(booksApi.proveSecondFactor, { body })
+      onDone()
+    },
+  })
+  return (
+    <>
+      <p>Scan this with an application for time codes, or type its key there:</p>
+      <Code address={offer.address} />
+      <p>
+        <code className="fig">{offer.secret.match(/.{1,4}/g)!.join(' ')}</code>
+      </p>
+      <ContractForm of={form} label="Second step" actions={<FormActions of={form} save="Turn it on" />}>
+        <TextField name="code" label="The six figures it shows" isCode />
+      </ContractForm>
+    </>
   )
 }
 

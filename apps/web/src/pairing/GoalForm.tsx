@@ -1,7 +1,9 @@
 import { LineGoalChange, LineGoalDraft, pairingApi, newId, type LineGoalView } from '@hatch-book/contract'
 import type { Wanted } from '@hatch-book/core'
-import { Button, Input, InputNumber, Select } from 'antd'
-import { useState } from 'react'
+import { ContractForm } from '../parts/form/ContractForm'
+import { Field, NumberField, PickField, TextField } from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
 import { fit, send } from '../shell/api'
@@ -49,100 +51,98 @@ export function GoalForm({
       tubs: goal?.tubs ?? 8,
     },
   })
-  const { draft, change, merge } = writing
-  const [says, setSays] = useState('')
-  const lines = [...new Set(scene.mates.map((m) => m.line))].filter(Boolean).sort()
-  const save = async () => {
-    if (!draft.wanted) return setSays('say at least one trait of the animal you are after')
-    const body = { ...draft, wanted: draft.wanted, name: draft.name.trim() || wishInWords(draft.wanted) }
-    try {
+  const { merge } = writing
+  const form = useContractForm({
+    begin: asTyped(writing.draft),
+    schema: LineGoalDraft,
+    body: ({ mostInbreeding, ...draft }) => ({
+      ...{ id: goal?.id ?? newId(), protocolId: scene.protocolId, ...draft },
+      mostInbreeding: mostInbreeding === null ? null : mostInbreeding / 100,
+      name: draft.name.trim() || wishInWords(draft.wanted),
+    }),
+    send: async (body) => {
       if (goal)
         await send(pairingApi.changeGoal, {
           params: { id: goal.id },
-          body: fit(LineGoalChange, { version: writing.version, ...body }),
+          body: fit(LineGoalChange, { ...body, version: writing.version }),
         })
-      else
-        await send(pairingApi.addGoal, {
-          body: fit(LineGoalDraft, { id: newId(), protocolId: scene.protocolId, ...body }),
-        })
+      else await send(pairingApi.addGoal, { body })
       onDone()
-    } catch (error) {
-      setSays((error as Error).message)
-    }
-  }
-  const number = (key: keyof typeof LIMITS, label: string, most: number, scale = 1, unit = '') => (
-    <div className="field w-150">
-      <label htmlFor={key}>{label}</label>
-      <InputNumber
-        id={key}
-        min={scale === 1 ? 1 : 0}
-        max={most}
-        {...(unit ? { suffix: unit } : {})}
-        className="w-full"
-        value={Math.round(draft[key] * scale * 100) / 100}
-        onChange={(n) => n !== null && change({ [key]: n / scale })}
-      />
-    </div>
-  )
+    },
+    fieldOf: (field) => field.split('.')[0]!,
+    writing: {
+      version: writing.version,
+      draft: asTyped(writing.draft),
+      change: ({ mostInbreeding, ...part }) =>
+        writing.change({
+          ...(part as Partial<GoalWriting>),
+          ...(typeof mostInbreeding === 'number' && { mostInbreeding: mostInbreeding / 100 }),
+        }),
+    },
+  })
+  const { draft } = form
+  const lines = [...new Set(scene.mates.map((m) => m.line))].filter(Boolean).sort()
   return (
-    <form
+    <ContractForm
+      of={form}
+      label={goal ? 'Change the goal' : 'A new goal'}
       className="card now below-16 upto-900"
-      onSubmit={(e) => {
-        e.preventDefault()
-        void save()
-      }}
+      actions={<FormActions of={form} save="Save goal" onCancel={onDone} disabled={merge !== null} />}
     >
       <div className="row at-start gap-16 below-12">
-        <WishField
-          // What it reads is begun anew once theirs was settled with one's own.
-          key={writing.version}
-          id="goal-wish"
+        <Field
+          name="wanted"
           label="What it is for"
-          genes={scene.genes}
-          wish={draft.wanted}
-          onWish={(wanted) => change({ wanted })}
+          needed="Enter at least one trait of the animal you are after"
+          width={260}
+        >
+          <Wish key={writing.version} genes={scene.genes} />
+        </Field>
+        <PickField
+          name="line"
+          label="From the animals of"
+          width={190}
+          options={[{ value: '', label: 'all lines' }, ...lines.map((l) => ({ value: l, label: l }))]}
         />
-        <div className="field min-190 below-0">
-          <label htmlFor="goal-line">From the animals of</label>
-          <Select
-            id="goal-line"
-            value={draft.line}
-            onChange={(line: string) => change({ line })}
-            options={[{ value: '', label: 'all lines' }, ...lines.map((l) => ({ value: l, label: l }))]}
-          />
-        </div>
-        <div className="field min-190 below-0">
-          <label htmlFor="goal-name">Name</label>
-          <Input
-            id="goal-name"
-            maxLength={80}
-            value={draft.name}
-            placeholder={wishInWords(draft.wanted)}
-            onChange={(e) => change({ name: e.target.value })}
-          />
-        </div>
+        <TextField name="name" label="Name" most={80} width={190} placeholder={wishInWords(draft.wanted)} />
       </div>
       <div className="row gap-16">
-        {number('number', LIMITS.number, 100)}
-        {number('mostInbreeding', LIMITS.mostInbreeding, 100, 100, '%')}
-        {number('years', LIMITS.years, 15)}
-        {number('tubs', LIMITS.tubs, 1000)}
+        <NumberField name="number" label={LIMITS.number} min={1} max={100} width={150} />
+        <NumberField
+          name="mostInbreeding"
+          label={`${LIMITS.mostInbreeding}, %`}
+          min={0}
+          max={100}
+          step={0.5}
+          width={150}
+        />
+        <NumberField name="years" label={LIMITS.years} min={1} max={15} width={150} />
+        <NumberField name="tubs" label={LIMITS.tubs} min={1} max={1000} width={150} />
       </div>
-      <SideBySide
-        writing={writing}
-        nameOf={(field) => NAMES[field] ?? field}
-        show={shown}
-        onSettled={() => setSays('')}
-      />
-      {says && !merge && (
-        <p className="note bad" role="alert">
-          {says}
-        </p>
-      )}
-      <Button type="primary" htmlType="submit" disabled={merge !== null}>
-        Save goal
-      </Button>{' '}
-      <Button onClick={onDone}>Cancel</Button>
-    </form>
+      <SideBySide writing={writing} nameOf={(field) => NAMES[field] ?? field} show={shown} />
+    </ContractForm>
   )
+}
+
+/** Shares are typed in per cent, and a number may be left out while it is typed. */
+type Typed = Omit<GoalWriting, 'number' | 'years' | 'tubs' | 'mostInbreeding'> &
+  Record<'number' | 'years' | 'tubs' | 'mostInbreeding', number | null>
+const asTyped = (goal: GoalWriting): Typed => ({
+  ...goal,
+  mostInbreeding: Math.round(goal.mostInbreeding * 10_000) / 100,
+})
+
+/** The animal it is for, as a control of the form. */
+function Wish({
+  id,
+  genes,
+  value = null,
+  onChange = () => undefined,
+}: {
+  id?: string
+  genes: Scene['genes']
+  value?: Wanted | null
+  onChange?(wish: Wanted | null): void
+}) {
+  return <WishField {...(id && { id })} label="" genes={genes} wish={value} onWish={onChange} />
 }

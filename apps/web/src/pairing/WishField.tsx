@@ -14,6 +14,7 @@ export function WishField({
   genes: GeneSet
   wish: Wanted | null
   onWish(wish: Wanted | null): void
+  /** Empty where it is named by the form it stands in. */
   label?: string
   id?: string
 }) {
@@ -21,7 +22,7 @@ export function WishField({
   const [says, setSays] = useState('')
   return (
     <div className="field below-0 min-260 grows">
-      <label htmlFor={id}>{label}</label>
+      {label && <label htmlFor={id}>{label}</label>}
       <Input
         id={id}
         value={text}

@@ -1,122 +1,109 @@
-import { toCelsius } from '@hatch-book/core'
-import { WeatherRuleDraft, placesApi, restApi, newId, type Weather } from '@hatch-book/contract'
-import { Button, Input, InputNumber, Segmented, Select } from 'antd'
+import { placesApi, restApi, newId, WeatherRuleDraft, type Weather } from '@hatch-book/contract'
+import { Select } from 'antd'
+import { ContractForm } from '../parts/form/ContractForm'
+import {
+  ChoiceField,
+  Field,
+  NumberField,
+  PickField,
+  QuantityField,
+  quantityOf,
+  TextField,
+} from '../parts/form/fields'
+import { FormActions } from '../parts/form/FormActions'
+import { useContractForm } from '../parts/form/useContractForm'
 import { animalOption } from '../parts/identityWords'
-import { useState, type FormEvent } from 'react'
-import type { RefusedError } from '../shell/api'
-import { fit, send } from '../shell/api'
+import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useAnimals } from '../shell/queries'
 import { useSession } from '../shell/session'
 
-/** 'Bring in when so many nights in a row fall under a temperature': the sentence is the form. */
+type Act = 'bring in' | 'put out'
+const NEW = 'new'
+const USUAL_C = 6
+
+/** 'Bring in when so many nights in a row fall under a temperature'. */
 export function NewWeatherRule({ stations, onDone }: { stations: Weather['stations']; onDone(): void }) {
   const figures = useFigures()
   const { today } = useSession()
   const { data: animals } = useAnimals()
-  const fahrenheit = figures.temperatureUnit === '°F'
-  const [name, setName] = useState('')
-  const [act, setAct] = useState<'bring in' | 'put out'>('bring in')
-  const [nights, setNights] = useState<number | null>(5)
-  const [limit, setLimit] = useState<number | null>(fahrenheit ? 43 : 6)
-  const [station, setStation] = useState(stations[0]?.id ?? 'new')
-  const [animalIds, setAnimals] = useState<string[]>([])
-  const [error, setError] = useState<RefusedError | null>(null)
-  const side = act === 'bring in' ? 'under' : 'over'
-  const save = async (event: FormEvent) => {
-    event.preventDefault()
-    try {
-      let stationId = station
-      if (station === 'new') {
-        stationId = newId()
-        await send(placesApi.add, { body: { id: stationId, kind: 'outdoors', name: 'Outdoors' } })
-      }
-      const limitC = limit === null ? null : fahrenheit ? Math.round(toCelsius(limit) * 10) / 10 : limit
-      await send(restApi.addWeatherRule, {
-        body: fit(WeatherRuleDraft, {
-          ...{ id: newId(), name: name.trim() || (act === 'bring in' ? 'Bring in' : 'Put out') },
-          ...{ act, stationId, since: today, animalIds, rule: { nights, side, limitC } },
-        }),
-      })
+  const form = useContractForm({
+    begin: {
+      act: 'bring in' as Act,
+      nights: 5 as number | null,
+      limit: figures.typed.temperature.write(USUAL_C),
+      station: stations[0]?.id ?? NEW,
+      name: '',
+      animalIds: [] as string[],
+    },
+    schema: WeatherRuleDraft,
+    body: ({ act, nights, limit, station, name, animalIds }) => ({
+      ...{ id: newId(), name: name.trim() || (act === 'bring in' ? 'Bring in' : 'Put out') },
+      ...{ act, stationId: station === NEW ? newId() : station, since: today, animalIds },
+      rule: {
+        ...{ nights, side: act === 'bring in' ? 'under' : 'over' },
+        limitC: quantityOf(figures, 'temperature', limit),
+      },
+    }),
+    send: async (body) => {
+      // A new thermometer has no readings yet: they are brought in, or its probe is connected.
+      if (form.draft.station === NEW)
+        await send(placesApi.add, { body: { id: body.stationId, kind: 'outdoors', name: 'Outdoors' } })
+      await send(restApi.addWeatherRule, { body })
       onDone()
-    } catch (refused) {
-      setError(refused as RefusedError)
-    }
-  }
+    },
+    fieldOf: (field) =>
+      field === 'rule.nights'
+        ? 'nights'
+        : field === 'rule.limitC'
+          ? 'limit'
+          : field === 'stationId'
+            ? 'station'
+            : field,
+  })
+  const { act } = form.draft
   return (
-    <form className="card now below-16 upto-820" onSubmit={(e) => void save(e)} aria-label="New rule">
-      <div className="row at-middle below-12">
-        <Segmented
-          aria-label="What to do"
-          options={['bring in', 'put out']}
-          value={act}
-          onChange={(v) => setAct(v as typeof act)}
+    <ContractForm
+      of={form}
+      label="New rule"
+      className="card now below-16 upto-820"
+      actions={<FormActions of={form} save="Save rule" onCancel={onDone} />}
+    >
+      <div className="row gap-16">
+        <ChoiceField name="act" label="What to do" options={['bring in', 'put out']} />
+        <NumberField name="nights" label="Nights in a row" min={1} max={60} width={110} />
+        <QuantityField
+          name="limit"
+          of="temperature"
+          label={act === 'bring in' ? 'That fall under' : 'That stay over'}
+          needed="Enter the temperature"
+          width={110}
         />
-        <span>when</span>
-        <InputNumber
-          aria-label="Nights in a row"
-          min={1}
-          max={60}
-          precision={0}
-          value={nights}
-          onChange={setNights}
-          className="w-64"
-        />
-        <span>nights in a row {side === 'under' ? 'fall under' : 'stay over'}</span>
-        <InputNumber
-          aria-label="Temperature"
-          value={limit}
-          onChange={setLimit}
-          suffix={figures.temperatureUnit}
-          className="w-110"
-        />
-        <span>at</span>
-        <Select
-          aria-label="Thermometer"
-          value={station}
-          onChange={setStation}
-          className="min-150"
+        <PickField
+          name="station"
+          label="Thermometer"
+          width={190}
           options={[
             ...stations.map((s) => ({ value: s.id, label: s.name })),
-            { value: 'new', label: 'a new thermometer' },
+            { value: NEW, label: 'a new thermometer' },
           ]}
         />
       </div>
       <div className="row at-start gap-16">
-        <div className="field w-240">
-          <label htmlFor="rule-name">Called</label>
-          <Input
-            id="rule-name"
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-            maxLength={80}
-            placeholder={act}
-          />
-        </div>
-        <div className="field grows min-260">
-          <label htmlFor="rule-animals">For</label>
-          <Select
-            id="rule-animals"
-            mode="multiple"
-            value={animalIds}
-            onChange={setAnimals}
-            showSearch={{ optionFilterProp: 'label' }}
-            options={(animals ?? [])
-              .filter((a) => a.presence === 'here')
-              .map((a) => animalOption(a, [a.species]))}
-            placeholder="tags; may be empty"
-          />
+        <TextField name="name" label="Called" most={80} placeholder={act} width={240} />
+        <div className="grows min-260">
+          <Field name="animalIds" label="For" hint="may be empty">
+            <Select
+              mode="multiple"
+              showSearch={{ optionFilterProp: 'label' }}
+              options={(animals ?? [])
+                .filter((a) => a.presence === 'here')
+                .map((a) => animalOption(a, [a.species]))}
+              placeholder="tag or name"
+            />
+          </Field>
         </div>
       </div>
-      {error && (
-        <p className="note bad" role="alert">
-          {error.words}
-        </p>
-      )}
-      <Button type="primary" htmlType="submit">
-        Set the rule
-      </Button>{' '}
-      <Button onClick={onDone}>Cancel</Button>
-    </form>
+    </ContractForm>
   )
 }

@@ -46,6 +46,13 @@ export function useSession(): {
   }
 }
 
+/** Who is here and in which book, by their identities; null before somebody has signed in. */
+export function useWhoIsHere(): { memberId: string; bookId: string } | null {
+  const query = useSessionQuery()
+  const data = useContext(FrameSession)?.session ?? query.data
+  return data?.member && data.book ? { memberId: data.member.id, bookId: data.book.id } : null
+}
+
 /** What the member may do here. */
 export function useMay() {
   const { role } = useSession().member

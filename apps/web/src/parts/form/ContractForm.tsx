@@ -11,6 +11,8 @@ export function ContractForm<D extends object>({
   children,
   className = '',
   style,
+  large = false,
+  disabled = false,
 }: {
   of: Kit<D>
   /** What the form is for. */
@@ -19,6 +21,10 @@ export function ContractForm<D extends object>({
   children: ReactNode
   className?: string
   style?: CSSProperties
+  /** For a form that is a page of its own. */
+  large?: boolean
+  /** It may be read, and not be changed by who is here. */
+  disabled?: boolean
 }) {
   // Of two forms on a page each has fields of its own, also where they are called alike.
   const id = useId()
@@ -28,6 +34,8 @@ export function ContractForm<D extends object>({
       form={of.form}
       initialValues={of.begin}
       layout="vertical"
+      disabled={disabled}
+      {...(large && { size: 'large' as const })}
       colon={false}
       requiredMark={false}
       scrollToFirstError={{ block: 'nearest', focus: true }}

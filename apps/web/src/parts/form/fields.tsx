@@ -79,22 +79,41 @@ export function TextField({
   most,
   placeholder,
   rows,
+  fills,
+  isCode = false,
   ...field
-}: FieldProps & { most?: number; placeholder?: string; rows?: number }) {
+}: FieldProps & {
+  most?: number
+  placeholder?: string
+  rows?: number
+  /** What the browser may fill in by itself, such as `email`. */
+  fills?: string
+  /** Figures that are read off another device. */
+  isCode?: boolean
+}) {
   const common = {
     ...sized(field.width),
     ...(most && { maxLength: most }),
     ...(placeholder && { placeholder }),
     ...(field.autoFocus && { autoFocus: true }),
+    ...(fills && { autoComplete: fills }),
+    ...(isCode && { inputMode: 'numeric' as const, autoComplete: 'one-time-code' }),
   }
   return <Field {...field}>{rows ? <Input.TextArea rows={rows} {...common} /> : <Input {...common} />}</Field>
 }
 
-/** A password: the one that holds, or a new one. */
-export function PasswordField({ isNew = false, ...field }: FieldProps & { isNew?: boolean }) {
+/** A password: the one that holds, or a new one; the browser offers the one it knows where that is of any use. */
+export function PasswordField({
+  isNew = false,
+  isOffered = false,
+  ...field
+}: FieldProps & { isNew?: boolean; isOffered?: boolean }) {
   return (
     <Field {...field}>
-      <Input.Password autoComplete={isNew ? 'new-password' : 'off'} {...sized(field.width)} />
+      <Input.Password
+        autoComplete={isNew ? 'new-password' : isOffered ? 'current-password' : 'off'}
+        {...sized(field.width)}
+      />
     </Field>
   )
 }

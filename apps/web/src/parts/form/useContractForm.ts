@@ -2,7 +2,7 @@ import { Form, type FormInstance } from 'antd'
 import { useEffect, useRef, useState } from 'react'
 import type * as v from 'valibot'
 import { fit, RefusedError, wordsOf } from '../../shell/api'
-import { useSession } from '../../shell/session'
+import { useWhoIsHere } from '../../shell/session'
 import { useUnsaved } from '../../shell/unsaved'
 import type { Writing } from '../useWriting'
 import { forgetDraft, keepDraft, readDraft } from './drafts'
@@ -76,8 +76,8 @@ export function useContractForm<D extends object, S extends v.GenericSchema>(
   const [refused, setRefused] = useState<RefusedError | null>(null)
   const [sending, setSending] = useState(false)
   const [isRestored, setRestored] = useState(false)
-  const { member, book } = useSession()
-  const key = keepAs && `${book.id} ${member.id} ${keepAs}`
+  const here = useWhoIsHere()
+  const key = keepAs && here && `${here.bookId} ${here.memberId} ${keepAs}`
   const { mark, clear } = useUnsaved(keepAs !== undefined)
   const timer = useRef<number>(undefined)
 
