@@ -17,8 +17,8 @@ const SENTENCES = [
   ['JSXText[value=/\\b(?:null|undefined|NaN)\\b/]', 'what is not known has a word of its own'],
   ['JSXText[value=/\\p{L}!\\s*$/u]', 'nothing is shouted'],
   [
-    'JSXText[value=/\\b(?:[Nn]ine times in ten|[Tt]ake it over|[Ss]et beside|[Nn]obody is in|mends it|last word)\\b/]',
-    'say it as a keeper would: a 90 % range, Use this figure, Compare, empty, fixes it, last reading',
+    'JSXText[value=/\\b(?:[Nn]ine times in ten|[Tt]ake it over|[Ss]et beside|[Nn]obody is|[Nn]obody here|[Aa]sleep|[Ss]leepers?|parted|mends it|last word)\\b/]',
+    'say it as a keeper would: a 90 % range, Use this figure, Compare, empty, fixes it, last reading, No animal is, resting, separated',
   ],
 ].map(([selector, message]) => ({ selector, message }))
 

@@ -51,15 +51,15 @@ test('an empty server opens at its first owner, and every empty view says what t
     ['Checks', 'No animal is resting'],
     ['Cooling units', 'No cold unit is in the book yet'],
     ['Weather', 'No rule is set'],
-    ['Rest tubs', 'nobody needs a tub'],
-    ['Who came through', 'Nobody has slept yet'],
+    ['Rest tubs', 'no tub is needed'],
+    ['Who came through', 'No rest has ended yet'],
   ] as const) {
     await openPage(page, part)
     await expect(page.getByText(says)).toBeVisible()
   }
   await openPage(page, 'Pairings')
   for (const [part, says] of [
-    ['Watch', 'Nobody is together'],
+    ['Watch', 'No pair is together'],
     ['Season plan', 'No species in this book is kept individually'],
     ['Crosses and kin', 'No species in this book is kept individually'],
     ['Kin', 'No species in this book is kept individually'],
@@ -71,8 +71,8 @@ test('an empty server opens at its first owner, and every empty view says what t
   }
   await openPage(page, 'Incubation')
   for (const [part, says] of [
-    ['Nest checks', 'Nobody is expected to lay'],
-    ['Hatch plan', 'A plan wants two clutches at least'],
+    ['Nest checks', 'No female is expected to lay'],
+    ['Hatch plan', 'A hatch plan needs at least two clutches'],
     ['Methods', 'No species in this book has eggs to incubate'],
     ['Past forecasts', 'No clutch has hatched here yet'],
     ['Other clocks', 'No pregnancies or stored ova at the moment.'],

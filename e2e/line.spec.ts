@@ -127,7 +127,7 @@ test('a line goes from the list to the sale', async ({ page }) => {
     await page.getByRole('button', { name: 'Pair animals' }).click()
     await expect(page.getByRole('heading', { name: /^Introduce them/ })).toBeVisible()
     await page.keyboard.press('i')
-    await expect(page.getByRole('heading', { name: /^Part them/ })).toBeVisible()
+    await expect(page.getByRole('heading', { name: /^Separate them/ })).toBeVisible()
     await page.keyboard.press('k')
     await expect(page.getByText('Look for eggs 26 Jun to 21 Jul', { exact: true })).toBeVisible()
     await page.keyboard.press('p')

@@ -14,13 +14,13 @@ test('the season is planned, one female is late, and it is solved again', async 
   await page.getByRole('button', { name: 'Find the best plan' }).click()
   const found = page.getByRole('status').filter({ hasText: 'Best of all plans, proved in' })
   await expect(found).toContainText('4 of 5 females served', { timeout: 30_000 })
-  await found.getByRole('button', { name: 'Take it' }).click()
+  await found.getByRole('button', { name: 'Use this plan' }).click()
   await expect(page.getByText('as good as the best plan known')).toBeVisible()
   await page.getByRole('button', { name: 'Save plan' }).click()
-  await expect(page.getByText('The plan is kept')).toBeVisible()
+  await expect(page.getByText('The plan is saved')).toBeVisible()
 
   await test.step('a visit moved by hand says what it costs, and what stands against it', async () => {
-    const visit = page.getByRole('button', { name: /^C15 with C\d\d from/ })
+    const visit = page.getByRole('button', { name: /^C15\b.* with C\d\d.* from/ })
     await visit.focus()
     for (let i = 0; i < 5; i++) await visit.press('Shift+ArrowLeft')
     await expect(page.getByText(/of a clutch less than the best plan known/)).toBeVisible()
@@ -32,23 +32,26 @@ test('the season is planned, one female is late, and it is solved again', async 
   })
 
   await test.step('C15 comes in two weeks late: her window moves, and the plan with it', async () => {
-    const before = await page.getByRole('button', { name: /^C15 with/ }).getAttribute('aria-label')
+    const before = await page.getByRole('button', { name: /^C15\b.* with/ }).getAttribute('aria-label')
     await page.getByRole('button', { name: /^C15/ }).first().click()
     await page.getByRole('button', { name: 'two weeks late' }).click()
     await expect(page.getByText('set by hand')).toBeVisible()
     await page.getByRole('button', { name: 'Find the best plan' }).click()
     const again = page.getByRole('status').filter({ hasText: 'Best of all plans' })
     await expect(again).toContainText('on other days', { timeout: 30_000 })
-    await again.getByRole('button', { name: 'Take it' }).click()
-    const after = await page.getByRole('button', { name: /^C15 with/ }).getAttribute('aria-label')
+    await again.getByRole('button', { name: 'Use this plan' }).click()
+    const after = await page.getByRole('button', { name: /^C15\b.* with/ }).getAttribute('aria-label')
     expect(after).not.toBe(before)
     await page.getByRole('button', { name: 'Save plan' }).click()
-    await expect(page.getByText('The plan is kept')).toBeVisible()
+    await expect(page.getByText('The plan is saved')).toBeVisible()
   })
 
   await test.step('her reasons name the warming and the protocol', async () => {
     await page.getByRole('button', { name: /^C11/ }).first().click()
-    await page.getByLabel('Window of C11').getByRole('button', { name: 'reasons' }).click()
+    await page
+      .getByLabel(/^Window of C11/)
+      .getByRole('button', { name: 'reasons' })
+      .click()
     await expect(page.getByRole('dialog')).toContainText(/warm since|warmth planned for/)
     await expect(page.getByRole('dialog')).toContainText('first locks of her earlier seasons')
   })
@@ -130,9 +133,9 @@ test('kin: the table both ways round, the pedigree, founders; a goal and the gen
   await page.getByText('a row for each male', { exact: true }).click()
   await expect(page.getByRole('rowheader', { name: 'C02' })).toBeVisible()
   await page.getByRole('button', { name: 'C15' }).first().click()
-  const pedigree = page.getByRole('region', { name: 'Pedigree of C15' })
-  await expect(pedigree.getByText('C11', { exact: true })).toBeVisible()
-  await expect(pedigree.getByText('C02', { exact: true })).toBeVisible()
+  const pedigree = page.getByRole('region', { name: /^Pedigree of C15/ })
+  await expect(pedigree.getByText(/^C11\b/).first()).toBeVisible()
+  await expect(pedigree.getByText(/^C02\b/).first()).toBeVisible()
   await expect(page.getByText(/founders, worth/)).toBeVisible()
 
   await openPage(page, 'Goals')
@@ -169,7 +172,7 @@ test('two plan the same season, and change the same goal, at once: both words st
     await expect(page.getByRole('button', { name: 'Save plan' })).toBeDisabled()
     await both.getByRole('button', { name: 'Keep editing' }).click()
     await page.getByRole('button', { name: 'Save plan' }).click()
-    await expect(page.getByText('The plan is kept')).toBeVisible()
+    await expect(page.getByText('The plan is saved')).toBeVisible()
     for (const female of ['C15', 'C11']) {
       await page
         .getByRole('button', { name: new RegExp(`^${female}`) })

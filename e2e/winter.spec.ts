@@ -75,7 +75,7 @@ test.describe('in autumn', () => {
     await page.getByRole('textbox', { name: 'Tubs there are' }).fill('12 × 20 L\n3 × 8 L')
     await page.getByRole('button', { name: /^Pack \d+ into them/ }).click()
     await expect(page.getByRole('table', { name: 'Packing' })).toContainText(/F0\d \(.*F0\d \(/)
-    await page.getByRole('button', { name: 'Keep it so' }).click()
+    await page.getByRole('button', { name: 'Save these tubs' }).click()
     await expect(page.getByRole('article', { name: /^Label of T/ }).first()).toContainText('wake under')
   })
 })

@@ -122,7 +122,7 @@ describe('what is seen', () => {
     expect((await seen(page, 2))[1]).toMatchObject({ kind: 'locked', payload: { minutes: 42 } })
     // It was of that lock: the next one has its own.
     await waitFor(() => expect(minutes).toHaveProperty('value', ''))
-    await page.user.click(screen.getByRole('button', { name: 'P parted' }))
+    await page.user.click(screen.getByRole('button', { name: 'P separated' }))
     await seen(page, 3)
     await screen.findByText(/^Look for eggs /)
     expect(document.querySelector('article')!.textContent).toMatch(/1 meeting, 1 lock, since 20 May/)
@@ -164,10 +164,10 @@ describe('what is seen', () => {
     await page.user.click(await screen.findByRole('button', { name: 'X attacked' }))
     expect(await seen(page)).toMatchObject([{ kind: 'attacked' }])
     await waitFor(() => expect(document.querySelector('article.trouble')).not.toBeNull())
-    expect(document.querySelector('article')!.textContent).toMatch(/part them|take (him|her) out/i)
+    expect(document.querySelector('article')!.textContent).toMatch(/separate them|take (him|her) out/i)
     expect(
       within(screen.getByRole('list', { name: 'Pairings' })).getByText(
-        /^(part them now|take (him|her) out)$/,
+        /^(separate them now|take (him|her) out)$/,
       ),
     ).toBeTruthy()
   })

@@ -201,7 +201,7 @@ describe('in a book without young', () => {
 
   test.each([
     ['/rearing', /^No young animal is being raised/],
-    ['/rearing/meals', /^Nobody is due a meal/],
+    ['/rearing/meals', /^No meal is due/],
     ['/rearing/sexing', /^No animal can be read now/],
     ['/rearing/holdbacks', /^Siblings that hatched here are compared here/],
   ])('%s says what would stand there', async (address, says) => {

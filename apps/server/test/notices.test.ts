@@ -249,10 +249,10 @@ it('an attack is for now: the pairing, the round and a message say so on the sam
   })
   const { items } = (await book.as.viewer('GET', '/api/round')).body
   expect(items.find((i: { kind: string }) => i.kind === 'part')).toMatchObject({
-    ...{ says: 'part them now: one attacked the other', due: TODAY, latest: TODAY },
+    ...{ says: 'separate them now: one attacked the other', due: TODAY, latest: TODAY },
   })
   await server.app.jobs.run(REMINDERS)
   expect((await messages()).find((m) => m.to === 'keeper')!.body).toContain(
-    'part them now: one attacked the other, today',
+    'separate them now: one attacked the other, today',
   )
 })

@@ -24,7 +24,7 @@ function mate(tag: string, sex: 'female' | 'male', said: SaidTrait[], change: Pa
 }
 type Kin = Scene['pedigree'][number]
 const kin = (tag: string, sex: Kin['sex'], dam: string | null = null, sire: string | null = null): Kin => ({
-  ...{ id: `id of ${tag}`, tag, sex, line: 'Kiln', here: true, hatched: null },
+  ...{ id: `id of ${tag}`, tag, name: '', traits: [], sex, line: 'Kiln', here: true, hatched: null },
   ...{ dam: dam && `id of ${dam}`, sire: sire && `id of ${sire}` },
 })
 function scene(

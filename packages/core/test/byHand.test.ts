@@ -26,7 +26,7 @@ test('a fridge that was read 29 times in two weeks, always within the band, is g
   ).toBe('29 readings, 3.8 to 6.1 °C')
   expect(proof.reasons.find((r) => r.rule === 'between')).toMatchObject({
     standing: 'perhaps',
-    note: 'nobody measured',
+    note: 'not measured',
   })
 })
 

@@ -72,7 +72,7 @@ describe('cohorts', () => {
     expect(inWords({ kind: 'cohort counted', payload: { stages } as never })).toBe(
       'counted: 12 (10 to 14) L3, 3 L4',
     )
-    expect(inWords({ kind: 'cohort counted', payload: { stages: {} } as never })).toBe('counted: nobody')
+    expect(inWords({ kind: 'cohort counted', payload: { stages: {} } as never })).toBe('counted: none')
     expect(
       inWords({
         kind: 'searched',

@@ -81,7 +81,7 @@ test('an attack parts them at once, two cold meetings end the try', () => {
       ],
       '2026-04-01',
     ).next.says,
-  ).toContain('part them now')
+  ).toContain('separate them now')
   const cold = watch(
     [
       ['introduced', '2026-04-01'],

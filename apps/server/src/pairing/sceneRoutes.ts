@@ -158,7 +158,7 @@ export const sceneRoutes: BookRoutes = (app, { db }) => {
           readyIn: row.verdict === 'ready' || row.verdict === 'trial' ? 0 : Math.max(0, Math.ceil(adult)),
         }
       })
-    const byId = new Map(mates.map((m) => [m.id, m]))
+    const byId = new Map(judged.map(({ row }) => [row.id, row]))
     const tags = new Map(species.pedigree.map((r) => [r.id, r.tag]))
     const rules = protocol.pairing
     return {
@@ -171,6 +171,8 @@ export const sceneRoutes: BookRoutes = (app, { db }) => {
       pedigree: species.pedigree.map((r) => ({
         ...{ id: r.id, tag: r.tag, line: r.line, dam: r.dam_id, sire: r.sire_id, hatched: r.hatched_from },
         sex: (species.sexes.get(r.id) ?? 'unknown') as MateView['sex'],
+        name: byId.get(r.id)?.name ?? '',
+        traits: byId.get(r.id)?.traits ?? [],
         here: ['here', 'listed'].includes(byId.get(r.id)?.presence ?? ''),
       })),
       conflicts: species.inherited.conflicts.map(({ id, locus }) => ({

@@ -24,7 +24,7 @@ export function MergeForm({ page, onDone }: { page: AnimalPage; onDone(): void }
       await send(animalsApi.merge, { params: { id: animal.id }, body })
       notification.success({
         title: `${others.find((o) => o.id === body.otherId)!.tag} counts as ${animal.tag} from now on`,
-        description: 'Strike the merging out of the log to part them again.',
+        description: 'Strike out the merge in the log to have two again.',
       })
       onDone()
       goOn(`/animals/${animal.id}`)

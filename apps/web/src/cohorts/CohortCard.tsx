@@ -34,7 +34,7 @@ export function CohortCard({
             ? 'not counted yet'
             : cohort.kind === 'breeding box'
               ? 'empty'
-              : 'nobody left')}
+              : 'none left')}
       </div>
       <div className="small quiet">
         {search

@@ -18,7 +18,7 @@ export function MoultForm({ studied, onDone }: ActProps) {
   const at = way.findIndex((s) => s.name === from)
   const to = way[at + 1]?.name
   const keep = async () => {
-    if (!to) return setSays('nobody here moults into another young stage: say that they emerged')
+    if (!to) return setSays('none of these moults into another young stage: record that they emerged')
     if (!count) return setSays('how many moulted?')
     const entry = {
       kind: 'moulted on' as const,

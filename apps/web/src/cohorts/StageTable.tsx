@@ -17,7 +17,7 @@ export function StageTable({ studied, today }: { studied: StudiedCohort; today: 
     return here || to ? [{ name, here, to }] : []
   })
   if (rows.length === 0)
-    return <p className="empty">Nobody is known to be in {cohort.name}. Count them, or set adults in.</p>
+    return <p className="empty">None is known to be in {cohort.name}. Count them, or set adults in.</p>
   return (
     <table className="plain-table" aria-label="Stages">
       <thead>

@@ -24,7 +24,7 @@ export function Supply({ data }: { data: SupplyView }) {
   const prey = data.preys.find((p) => p.code === (code ?? soonest)) ?? data.preys[0]
   const weeks = (week: number) => (week === 0 ? 'this week' : week === 1 ? 'in a week' : `in ${week} weeks`)
   if (!prey)
-    return <p className="empty">Nobody in the book eats what a colony raises, and no colony is kept.</p>
+    return <p className="empty">No animal in the book eats what a colony raises, and no colony is kept.</p>
   return (
     <>
       <div className="below-8">
@@ -62,7 +62,7 @@ function Fed({ prey, data }: { prey: PreySupply; data: SupplyView }) {
   if (!asked) return <Unraised prey={prey} weeks={data.weeks} />
   if (asked.demand.length === 0)
     return (
-      <p className="empty">Nobody in the book eats {prey.species}: all of it may grow, or be passed on.</p>
+      <p className="empty">No animal in the book eats {prey.species}: all of it may grow, or be passed on.</p>
     )
   return <Forecast prey={prey} asked={asked} today={data.today} />
 }

@@ -36,7 +36,7 @@ export function FindingPage() {
       </PageHead>
       {rows.length === 0 && (
         <p className="empty">
-          Nobody is expected to lay. Once a mating is written down under Pairings, she stands here with her
+          No female is expected to lay. Once a mating is recorded under Pairings, she appears here with her
           window.
         </p>
       )}

@@ -179,7 +179,7 @@ function ClutchTable({ data, lead }: { data: CalibrationView; lead: string }) {
                 {past ? `${past.held}/${c.hatched}` : '–'}
               </td>
               <td className="small" data-head="taught by">
-                {c.taught === 0 ? 'nobody yet' : `${c.taught} clutches`}
+                {c.taught === 0 ? 'none yet' : `${c.taught} clutches`}
               </td>
             </tr>
           )

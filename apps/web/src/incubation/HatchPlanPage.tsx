@@ -58,7 +58,7 @@ export function HatchPlanPage() {
         temperature decides the sex, it says what that costs.
       </p>
       {waiting.length < 2 ? (
-        <p className="empty">A plan wants two clutches at least that still wait.</p>
+        <p className="empty">A hatch plan needs at least two clutches that still wait.</p>
       ) : (
         <div className="columns list-left">
           <div>

@@ -49,7 +49,7 @@ export function LeavingPage() {
           <h2>Listed ({listed.length})</h2>
           <Group
             young={listed}
-            empty="Nobody is listed."
+            empty="No animal is for sale."
             onSell={(animal) => setAct({ animal, kind: 'sold' })}
             onReserve={(animal) => setAct({ animal, kind: 'reserved' })}
             onWhy={setWhy}

@@ -47,7 +47,7 @@ function Register() {
         </a>
       </PageHead>
       {error && <p className="bad">{error.message}</p>}
-      {data && data.length === 0 && <p className="empty">Nobody came and nobody went in these days.</p>}
+      {data && data.length === 0 && <p className="empty">No animal came or left in these days.</p>}
       {data && data.length > 0 && (
         <div className="scroll-x">
           <table className="plain-table two-lines" aria-label="Movements">

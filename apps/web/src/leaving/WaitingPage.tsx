@@ -53,8 +53,8 @@ function Waiting() {
       {adding === 'wish' && <WishForm contacts={data.contacts} onDone={() => setAdding(null)} />}
       {data.contacts.length === 0 && !adding && (
         <p className="empty">
-          Nobody is written down yet. Add whoever asked for an animal; then what they wait for is compared
-          with who may leave.
+          No request yet. Add whoever asked for an animal; then what they wait for is compared with who may
+          leave.
         </p>
       )}
       <div className="columns wider-left">

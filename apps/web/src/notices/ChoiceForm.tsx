@@ -21,7 +21,7 @@ export function ChoiceForm({ choice }: { choice: Choice }) {
       await send(noticesApi.choose, { body: shown })
       setChange({})
       setError(null)
-      notification.success({ title: 'Kept' })
+      notification.success({ title: 'Saved' })
     } catch (refused) {
       setError(refused as RefusedError)
     }
@@ -87,7 +87,7 @@ export function ChoiceForm({ choice }: { choice: Choice }) {
       )}
       {error && <p className="says">{error.words}</p>}
       <Button type="primary" htmlType="submit" disabled={Object.keys(change).length === 0}>
-        Keep
+        Save
       </Button>
     </form>
   )

@@ -62,7 +62,7 @@ export function GeneSetEditor({ scene }: { scene: Scene }) {
         body: fit(GenesChange, { version: writing.version, genes: draft }),
       })
       writing.kept(writing.version + 1)
-      notification.success({ title: 'The genes are kept', key: 'genes', duration: 3 })
+      notification.success({ title: 'The genes are saved', key: 'genes', duration: 3 })
       setEditing(false)
       setSays('')
     } catch (error) {

@@ -112,7 +112,7 @@ function Goal({ scene, goal, onEdit }: { scene: Scene; goal: LineGoalView; onEdi
       )}
       {result?.length === 0 && (
         <p className="note bad">
-          Out of reach with these animals and limits: nobody here carries what it takes, the years are too
+          Out of reach with these animals and limits: no animal here carries what it takes, the years are too
           few, or the ceiling forbids the way. Look for new blood that carries it, or loosen one of the
           limits.
         </p>

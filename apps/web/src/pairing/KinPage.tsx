@@ -215,7 +215,7 @@ function WhereFrom({ result, tags }: { result: KinReckoned; tags: ReadonlyMap<st
           </li>
         ))}
       </ul>
-      {unknown > 0 && <p className="small">{percent(unknown)} from parents nobody knows</p>}
+      {unknown > 0 && <p className="small">{percent(unknown)} from unknown parents</p>}
       <p className="small quiet">
         {contributions.length} founders, worth {effective.toFixed(1)} of equal shares; {percent(varietyKept)}{' '}
         of their variety is kept; mean inbreeding {percent(meanInbreeding)}

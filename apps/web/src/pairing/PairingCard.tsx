@@ -133,7 +133,7 @@ export function PairingCard({ pairing: p }: { pairing: PairingView }) {
           onCancel={() => setWithdrawing(false)}
         >
           <p className="quiet">
-            Nobody will be asked to introduce them. The pairing stays in the list and can be planned again.
+            You will not be asked to introduce them. The pairing stays in the list and can be planned again.
           </p>
         </AskWhy>
       )}
@@ -200,7 +200,7 @@ function WhatWasSeen({ pairing: p, active }: { pairing: PairingView; active: boo
                   main: true,
                   act: () => see('locked', 'locked', minutes === null ? {} : { minutes }),
                 },
-                { key: 'P', says: 'parted', act: () => see('separated', 'parted') },
+                { key: 'P', says: 'separated', act: () => see('separated', 'separated') },
                 { key: 'C', says: 'courted', act: () => see('courted', 'courted') },
                 { key: 'N', says: 'ignored', act: () => see('ignored', 'ignored') },
                 { key: 'X', says: 'attacked', act: () => see('attacked', 'attacked') },

@@ -79,7 +79,7 @@ export function PairingPage() {
                   <span className={`small ${p.mustStop ? 'bad' : p.state === 'together' ? 'warm' : 'quiet'}`}>
                     {p.mustStop
                       ? p.mustStop.out === 'both'
-                        ? 'part them now'
+                        ? 'separate them now'
                         : `take ${p.mustStop.out === 'male' ? 'him' : 'her'} out`
                       : STATE_SAYS[p.state]}
                   </span>

@@ -1,15 +1,17 @@
 import dagre from '@dagrejs/dagre'
+import { calledOf } from '@hatch-book/core'
 import { Background, Controls, ReactFlow, type Edge, type Node } from '@xyflow/react'
 import '@xyflow/react/dist/style.css'
 import { Segmented } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
+import { SexSign } from '../parts/identity'
 import type { Scene } from './queries'
 import { percent } from './words'
 import css from './kin.module.css'
 
-const WIDTH = 118
-const HEIGHT = 44
+const WIDTH = 138
+const HEIGHT = 50
 const MOST_NODES = 400
 
 /** Ancestors above, descendants below, to any depth; a click makes another animal the middle. */
@@ -49,7 +51,7 @@ export function PedigreeGraph({
       <div className="between wraps">
         <h3 className="flush">
           <Link className="tag" to={`/animals/${animal.id}`}>
-            {animal.tag}
+            {calledOf(animal)}
           </Link>{' '}
           inbred <span className="fig">{percent(f)}</span>
         </h3>
@@ -79,9 +81,22 @@ export function PedigreeGraph({
         </ReactFlow>
       </div>
       <p className="small quiet">
-        Females are round, males square; a double frame is inbred, a faint one no longer here.
+        Females are round, males square. A double frame means inbred; a faint one is no longer here.
       </p>
     </section>
+  )
+}
+
+/** Who it is, in a frame of the graph: its tag and sign, and its name and look as far as they fit. */
+function KinName({ of, inbred }: { of: Scene['pedigree'][number]; inbred: number }) {
+  const more = [of.name, ...of.traits].filter(Boolean).join(' · ')
+  return (
+    <span title={[calledOf(of), ...of.traits].join(', ')}>
+      <span className="nowrap">
+        {of.tag} <SexSign sex={of.sex} /> {inbred > 0 && percent(inbred)}
+      </span>
+      {more && <span className={css.kinMore}>{more}</span>}
+    </span>
   )
 }
 
@@ -129,7 +144,7 @@ function layOut(
     return {
       id,
       position: { x: place.x - WIDTH / 2, y: place.y - HEIGHT / 2 },
-      data: { tag: animal.tag, label: f > 0 ? `${animal.tag} · ${percent(f)}` : animal.tag },
+      data: { tag: animal.tag, label: <KinName of={animal} inbred={f} /> },
       className: [
         css.kin,
         animal.sex,
@@ -138,7 +153,11 @@ function layOut(
         id === focus ? css.focus : '',
       ].join(' '),
       style: { width: WIDTH, height: HEIGHT },
-      ariaLabel: `${animal.tag}, ${animal.sex}`,
+      ariaLabel: [
+        calledOf(animal),
+        animal.sex === 'unknown' ? 'not sexed' : animal.sex,
+        ...animal.traits,
+      ].join(', '),
     }
   })
   const ranks = new Set(nodes.map((n) => Math.round(n.position.y)))

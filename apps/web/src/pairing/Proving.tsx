@@ -22,7 +22,7 @@ export function Proving({
   const [young, setYoung] = useState(scene.rules.clutch?.count.typical ?? 8)
   const [seen, setSeen] = useState<{ id: string; showing: number; plain: number } | null>(null)
   if (!mate || mate.sex === 'unknown')
-    return <p className="note bad">It is not sexed yet: nobody knows whom to pair it with.</p>
+    return <p className="note bad">It is not sexed yet, so no test mate can be chosen.</p>
   const { locus, allele } = locusOf(scene.genes, trait)
   const sex = mate.sex
   const prior = mate.beliefs[locus.name] ?? wild(locus, sex)

@@ -106,9 +106,9 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
         body: { version: writing.version, ...bodyOf(body) },
       })
       writing.kept(writing.version + 1)
-      notification.success({ title: 'The plan is kept', key: 'season', duration: 3 })
+      notification.success({ title: 'The plan is saved', key: 'season', duration: 3 })
     } catch (refused) {
-      notification.error({ title: 'Not kept', description: (refused as RefusedError).message })
+      notification.error({ title: 'Not saved', description: (refused as RefusedError).message })
     }
   }
   const tagOf = (id: string) => mates.get(id)?.tag ?? '?'
@@ -173,7 +173,7 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
           .{' '}
           {!sameCourses(courses, solved.plan.courses) && (
             <button type="button" className="plain" onClick={() => take(solved.plan.courses)}>
-              Take it
+              Use this plan
             </button>
           )}
         </p>
@@ -182,7 +182,7 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
         <p className="note">
           A first plan at once serves {greedy.courses.length} females.{' '}
           <button type="button" className="plain" onClick={() => take(greedy.courses)}>
-            Take it
+            Use this plan
           </button>{' '}
           or look for the best.
         </p>

@@ -1,5 +1,6 @@
 import {
   addDays,
+  calledOf,
   daysBetween,
   receptiveOn,
   type AssignProblem,
@@ -10,6 +11,7 @@ import {
 import { useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { useFigures } from '../shell/figures'
 import type { Mate } from './queries'
+import { genesInWords } from './words'
 import css from './season.module.css'
 
 const NAMES = 128
@@ -68,7 +70,7 @@ export function SeasonSheet(props: SheetProps) {
           const { window } = female
           return (
             <li key={female.id} className={female.id === picked ? 'picked' : ''} style={{ height: ROW }}>
-              <svg width={width} height={ROW} role="group" aria-label={`${mate.tag}'s season`}>
+              <svg width={width} height={ROW} role="group" aria-label={`${calledOf(mate)}'s season`}>
                 {weeks.map((d) => (
                   <line key={d} x1={x(d)} x2={x(d)} y1="0" y2={ROW} stroke="var(--rule)" />
                 ))}
@@ -83,8 +85,8 @@ export function SeasonSheet(props: SheetProps) {
                       x={x}
                       perDay={perDay}
                       pattern={PATTERNS[males.indexOf(course.male) % PATTERNS.length] ?? 'hatch'}
-                      tag={mates.get(course.male)?.tag ?? '?'}
-                      of={mate.tag}
+                      he={mates.get(course.male) ?? NOBODY}
+                      she={mate}
                       main={i === 0}
                     />
                   )),
@@ -99,7 +101,7 @@ export function SeasonSheet(props: SheetProps) {
                 aria-pressed={female.id === picked}
                 onClick={() => onPick(female.id)}
               >
-                <span className="tag">{mate.tag}</span>{' '}
+                <span className="tag">{calledOf(mate)}</span>{' '}
                 <span className="small quiet">
                   {own.some((c) => begun.has(c))
                     ? 'has begun'
@@ -145,6 +147,12 @@ function hill(
   return `M${first} ${ROW - 2}L${points.join('L')}L${last} ${ROW - 2}z`
 }
 
+/** Who a bar names. */
+type Who = Pick<Mate, 'tag' | 'name' | 'words'>
+const NOBODY: Who = { tag: '?', name: '', words: [] }
+/** The width of a letter in a bar, in px. */
+const LETTER = 7.6
+
 function Block({
   course,
   visit,
@@ -156,8 +164,8 @@ function Block({
   x,
   perDay,
   pattern,
-  tag,
-  of,
+  he,
+  she,
   main,
 }: SheetProps & {
   course: Course
@@ -165,8 +173,8 @@ function Block({
   x(day: Day): number
   perDay: number
   pattern: string
-  tag: string
-  of: string
+  he: Who
+  she: Who
   main: boolean
 }) {
   const [dragged, setDragged] = useState<{ from: number; by: number } | null>(null)
@@ -174,6 +182,8 @@ function Block({
   const movable = editable && !begun.has(course)
   const left = x(visit.from) + (dragged ? dragged.by * perDay : 0)
   const width = Math.max(34, x(addDays(visit.to, 1)) - x(visit.from))
+  // His name too, where the bar is long enough for it.
+  const called = calledOf(he).length * LETTER + 10 < width ? calledOf(he) : he.tag
   const trouble = conflicts.filter((c) => c.female === course.female && c.male === course.male)
   const colour = trouble.some((c) => c.weight === 'stop')
     ? 'var(--clay)'
@@ -205,7 +215,7 @@ function Block({
       role={main ? 'button' : undefined}
       aria-label={
         main
-          ? `${of} with ${tag} from ${figures.day(visit.from)}${begun.has(course) ? ', has begun' : ', moves with the arrow keys'}`
+          ? `${calledOf(she)} with ${calledOf(he)} from ${figures.day(visit.from)}${begun.has(course) ? ', has begun' : ', moves with the arrow keys'}`
           : undefined
       }
       onPointerDown={down}
@@ -224,10 +234,11 @@ function Block({
         strokeWidth={trouble.length > 0 ? 2.4 : 1.5}
       />
       <rect x={left} y={9} width={width} height={22} fill={`url(#visit-${pattern})`} opacity="0.55" />
-      <rect x={left + 3} y={12} width={30} height={16} fill="var(--sheet)" />
+      <rect x={left + 3} y={12} width={8 + called.length * LETTER} height={16} fill="var(--sheet)" />
       <text x={left + 5} y={24.5} className={css.block}>
-        {tag}
+        {called}
       </text>
+      <title>{[calledOf(he), genesInWords(he.words)].filter(Boolean).join(', ')}</title>
     </g>
   )
 }

@@ -167,7 +167,7 @@ function WindowByHand({
             </span>
           </>
         ) : (
-          <span className="warm">nobody knows when: not warmed this season</span>
+          <span className="warm">date unknown: not warmed this season</span>
         )}
       </p>
       {may.decide && (

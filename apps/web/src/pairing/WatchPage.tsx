@@ -40,7 +40,7 @@ export function WatchPage() {
       <PairingHead title="Watch" />
       {watched.length === 0 ? (
         <p className="empty">
-          Nobody is together, and nobody waits to be introduced. <Link to="/pairing">Pair two animals</Link>,
+          No pair is together, and none waits to be introduced. <Link to="/pairing">Pair two animals</Link>,
           or look at the season’s plan.
         </p>
       ) : (
@@ -163,7 +163,7 @@ function Watched({
           : []),
         { key: 'X', says: 'attacked', act: () => see('attacked', 'attacked') },
         { key: 'N', says: 'ignored', act: () => see('ignored', 'ignored') },
-        { key: 'P', says: 'parted', act: () => see('separated', 'parted') },
+        { key: 'P', says: 'separated', act: () => see('separated', 'separated') },
       ]
     : [
         {

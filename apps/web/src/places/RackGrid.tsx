@@ -71,7 +71,7 @@ function TubButton({
     tub.soiledSince ? 'to be cleaned' : '',
     due ? 'a meal is due' : '',
     flag,
-    tub.partBy ? `to be parted by ${figures.day(tub.partBy)}` : '',
+    tub.partBy ? `separate by ${figures.day(tub.partBy)}` : '',
     tub.airStanding && tub.airStanding !== 'well' ? tub.air : '',
   ].filter((w) => w !== '')
   const classes = [

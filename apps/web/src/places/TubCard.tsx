@@ -94,9 +94,7 @@ export function TubCard({
       )}
       <div className="small above-8 below-8">
         {tub.partBy && (
-          <div className={tub.partBy <= today ? 'bad' : 'warm'}>
-            To be parted by {figures.day(tub.partBy)}
-          </div>
+          <div className={tub.partBy <= today ? 'bad' : 'warm'}>Separate by {figures.day(tub.partBy)}</div>
         )}
         {tub.air && (
           <div

@@ -142,7 +142,7 @@ export function WhatIf({ animals }: { animals: readonly AnimalRow[] }) {
             </span>
           </span>
         ))}
-        {changed.length === 0 && <span className="quiet">Nobody would be judged otherwise.</span>}
+        {changed.length === 0 && <span className="quiet">No verdict would change.</span>}
       </p>
       {changed.length > 0 && (
         <ul className="lines">

@@ -49,9 +49,7 @@ export function MealsPage() {
         />
       </PageHead>
       {meals.length === 0 ? (
-        <p className="empty">
-          Nobody is due a meal. Those that are come here by the rhythm of their stage, tub after tub.
-        </p>
+        <p className="empty">No meal is due. Animals appear here when their next meal is due, tub by tub.</p>
       ) : (
         <div className="columns wider-left">
           <MealList meals={meals} picked={picked} onPick={setAt} />

@@ -73,8 +73,8 @@ export function RestPage() {
       </PageHead>
       {!book.plan && (
         <p className="empty">
-          No rest is planned yet. Choose who is to sleep and when they should pair: each gets its own clock,
-          and whoever is not fit for it is named with the reason.{' '}
+          No rest is planned yet. Choose who will rest and when they should pair: each gets its own clock, and
+          whoever is not fit for it is named with the reason.{' '}
           {may.decide && <Link to="/rest/new">Plan a rest</Link>}
         </p>
       )}

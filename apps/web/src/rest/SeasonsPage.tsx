@@ -16,7 +16,7 @@ export function SeasonsPage() {
     <section className="page upto-1000">
       <PageHead title="Who came through" />
       {data.seasons.length === 0 && (
-        <p className="empty">Nobody has slept yet: the first season will be counted here.</p>
+        <p className="empty">No rest has ended yet. The first season is counted here.</p>
       )}
       {data.seasons.length > 0 && (
         <>

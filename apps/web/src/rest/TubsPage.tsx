@@ -46,7 +46,7 @@ export function TubsPage() {
       setPacking(null)
     } catch (e) {
       notification.error({
-        title: 'Not kept',
+        title: 'Not saved',
         description: wordsOf(e),
       })
     }
@@ -133,7 +133,7 @@ function Packed({ packing, onKeep, onLeave }: { packing: Packing; onKeep(): void
       ))}
       <p className="small quiet">{packing.unused.length} tubs stay empty.</p>
       <Button type="primary" onClick={onKeep}>
-        Keep it so
+        Save these tubs
       </Button>{' '}
       <Button onClick={onLeave}>Cancel</Button>
     </div>

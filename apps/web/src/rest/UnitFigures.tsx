@@ -44,10 +44,7 @@ function SeenFigures({ proof: p, looks }: { proof: Proof; looks: NonNullable<Pro
     ['seen', `${times(looks.times)} in ${p.days.toFixed(1)} days`],
     ['lowest, highest', `${figures.celsius(p.minC)}, ${figures.celsius(p.maxC)}`],
     ['mean of the looks', figures.celsius(p.meanC)],
-    [
-      'between the looks',
-      looks.extremes === looks.times ? 'lowest and highest are known' : 'nobody measured',
-    ],
+    ['between the looks', looks.extremes === looks.times ? 'lowest and highest are known' : 'not measured'],
   ]
   return <FigureTable label="Figures of the looks" rows={rows} />
 }

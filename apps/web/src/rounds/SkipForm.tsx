@@ -2,7 +2,7 @@ import { Input } from 'antd'
 import { useState } from 'react'
 import { Keys } from '../parts/Keys'
 
-const REASONS = ['in shed', 'asleep or brooding', 'not in its tub', 'no time today', 'nothing to give it']
+const REASONS = ['in shed', 'resting or brooding', 'not in its tub', 'no time today', 'nothing to give it']
 
 /** Why it is left for tomorrow: one key, or a few words. */
 export function SkipForm({ onSkip, onClose }: { onSkip(reason: string): void; onClose(): void }) {

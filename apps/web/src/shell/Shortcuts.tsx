@@ -16,7 +16,7 @@ const KEYS = [
   ['Space  1 … 9  N  A', 'in a check: well, what is found, not looked at, all the rest is well'],
   ['0 … 9', 'in the Round: a weight, typed straight in'],
   ['A  R  S  W', 'on the Ladder: ate, refused, shed, weigh the animal that is open'],
-  ['I  C  K  P  X  N', 'in Pairings: introduced, courted, locked, parted, attacked, ignored'],
+  ['I  C  K  P  X  N', 'in Pairings: introduced, courted, locked, separated, attacked, ignored'],
   [
     'G  F  D  M  X  P',
     'in Incubation: good, infertile, dented, mouldy, dead, pipped, for the egg that is picked',

@@ -234,7 +234,7 @@ function Apart({ animals }: { animals: readonly GrownAnimal[] }) {
     <section className="above-16">
       <h2>Stand out among their mates</h2>
       {apart.length === 0 && (
-        <p className="quiet">Nobody, of {known.length} that have mates to be compared with.</p>
+        <p className="quiet">None of {known.length} that have clutch mates to compare with.</p>
       )}
       <ul className="lines">
         {apart.slice(0, MOST_ROWS).map((a) => (

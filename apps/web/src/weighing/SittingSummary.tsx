@@ -14,7 +14,7 @@ export function SittingSummary({ done, animals, onReasons }: SittingProps) {
     <div>
       <p className="bigger">{sittingInWords(sitting)}</p>
       <h2>Lost a twentieth or more</h2>
-      {lost.length === 0 && <p className="quiet">Nobody.</p>}
+      {lost.length === 0 && <p className="quiet">None.</p>}
       <ul className="lines">
         {lost.map((w) => (
           <li key={w.animal.id} className="between">
@@ -29,7 +29,7 @@ export function SittingSummary({ done, animals, onReasons }: SittingProps) {
         ))}
       </ul>
       <h2>Crossed a threshold</h2>
-      {crossed.length === 0 && <p className="quiet">Nobody.</p>}
+      {crossed.length === 0 && <p className="quiet">None.</p>}
       <ul className="lines">
         {crossed.map(({ weighed: w, now }) => (
           <li key={w.animal.id}>

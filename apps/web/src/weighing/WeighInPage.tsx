@@ -128,7 +128,7 @@ export function WeighInPage() {
               data.length === 0
                 ? 'There are no animals in this book yet.'
                 : word.trim() === ''
-                  ? 'Nobody is waiting to be weighed.'
+                  ? 'No animal is waiting to be weighed.'
                   : `No tag in this list begins with '${word.trim()}'.`
             }
           />

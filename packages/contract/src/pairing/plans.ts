@@ -61,6 +61,10 @@ export type ReceptiveList = v.InferOutput<typeof ReceptiveList>
 export const KinView = v.object({
   id: Id,
   tag: v.string(),
+  /** Empty where it has none, or where its record has gone. */
+  name: v.string(),
+  /** Look and genes in the keepers' shorthand. */
+  traits: v.array(v.string()),
   sex: v.picklist(['female', 'male', 'unknown']),
   line: v.string(),
   dam: v.nullable(Id),

@@ -43,7 +43,7 @@ export const ENTRIES_OF_COHORTS = [
       const each = Object.entries(stages).map(([stage, { count, low, high }]) =>
         low < high ? `${count} (${low} to ${high}) ${stageOf(count, stage)}` : ofStage(count, stage),
       )
-      return `counted: ${each.join(', ') || 'nobody'}`
+      return `counted: ${each.join(', ') || 'none'}`
     },
   }),
   defineEntry({

@@ -3,7 +3,7 @@ import { receptiveOn, type ReceptiveWindow } from './window'
 
 export interface AssignFemale {
   id: string
-  /** Null while nobody knows when she will be receptive: she is left out. */
+  /** Null while it is not known when she will be receptive: she is left out. */
   window: ReceptiveWindow | null
 }
 
@@ -239,7 +239,7 @@ export function planOf(
 }
 
 function whyLeft(problem: AssignProblem, { id, window }: AssignFemale, possible: boolean): string {
-  if (!window) return 'nobody knows when she will be receptive: warm her, or set her window by hand'
+  if (!window) return 'it is not known when she will be receptive: warm her, or set her window by hand'
   if (possible) return 'every male that suits her is better used elsewhere, or resting'
   const forbidden = problem.pairs.filter((p) => p.female === id && p.forbidden)
   const allowed = problem.pairs.some((p) => p.female === id && !p.forbidden && p.value > 0)
@@ -268,7 +268,7 @@ export function judgePlan(
     const pair = problem.pairs.find((p) => p.female === female && p.male === male)
     if (!pair || pair.forbidden) say('stop', pair?.forbidden ?? 'these two cannot be paired')
     const window = problem.females.find((f) => f.id === female)?.window
-    if (!window) say('warn', 'nobody knows when she will be receptive')
+    if (!window) say('warn', 'it is not known when she will be receptive')
     else if (course.chance < 0.1)
       say('warn', `she is hardly receptive then (${window.from} to ${window.to})`, course.visits[0]!.from)
     const his = males.get(male)

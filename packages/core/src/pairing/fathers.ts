@@ -67,7 +67,7 @@ export function possibleFathers(males: readonly PossibleFather[], facts: FatherF
         : unmated === 'daughters only'
           ? 'no male is needed: daughters of her alone'
           : facts.good
-            ? 'a male nobody wrote down, or sperm from before she came'
+            ? 'a male that was not recorded, or sperm from before she came'
             : 'none: the eggs are not good',
   }
   const all = [...weighed, rest]

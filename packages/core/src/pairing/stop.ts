@@ -67,6 +67,6 @@ export function pairingMustStop(
 
 /** What to do about it, as one says it. */
 export function stopInWords({ rule, out, because }: PairingStop): string {
-  if (rule === 'attacked') return 'part them now: one attacked the other'
+  if (rule === 'attacked') return 'separate them now: one attacked the other'
   return `take ${out === 'male' ? 'him' : 'her'} out now: ${out === 'male' ? 'he' : 'she'} ${because}`
 }

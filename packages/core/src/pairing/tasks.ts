@@ -4,11 +4,11 @@ export const TASKS_OF_PAIRING = [
   defineTask({
     kind: 'part',
     on: ['pairing'],
-    one: 'pair to part',
-    many: 'pairs to part',
+    one: 'pair to separate',
+    many: 'pairs to separate',
     turn: 'parting',
     mustNotMiss: true,
-    settles: [{ key: 'Space', says: 'parted', writes: 'separated', usual: true }],
+    settles: [{ key: 'Space', says: 'separated', writes: 'separated', usual: true }],
   }),
   defineTask({
     kind: 'introduce',

@@ -131,7 +131,7 @@ function whatIsNext(
     if (watch.mustStop) return { does: 'part now', says: stopInWords(watch.mustStop), on }
     return {
       does: 'part',
-      says: 'part them',
+      says: 'separate them',
       on: addDays(lastMove!, Math.max(1, Math.round(pairing.hoursTogether.typical / 24))),
     }
   }

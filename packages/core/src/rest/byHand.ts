@@ -114,7 +114,7 @@ function betweenLooks(
       ? `it reached ${say.celsius(of.extremes.find((c) => !of.isIn(c))!)}, for how long is unknown`
       : known
         ? 'lowest and highest are known, how long is not'
-        : 'nobody measured',
+        : 'not measured',
     change: outside
       ? 'lay a logger in'
       : known
@@ -127,7 +127,7 @@ function turnFor(shown: readonly number[], { low, high }: UnitRequest['bandC'], 
   const share = (by: number) =>
     shown.filter((c) => c + by >= low && c + by <= high).length / Math.max(1, shown.length)
   const leave = (says: string): UnitAdvice => ({ turnByC: 0, thenInBand: share(0), enough: false, says })
-  if (shown.length === 0) return leave('Nobody has read a thermometer in it yet.')
+  if (shown.length === 0) return leave('No thermometer in it has been read yet.')
   if (share(0) === 1) return { ...leave('Leave the dial as it is.'), enough: true }
   const middle = (Math.min(...shown) + Math.max(...shown)) / 2
   const by = Math.round(((low + high) / 2 - middle) * TENTHS) / TENTHS

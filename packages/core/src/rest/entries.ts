@@ -64,7 +64,7 @@ export const ENTRIES_OF_RESTS = [
       ({
         yes: 'met a mate after its rest',
         no: 'did not meet a mate after its rest',
-        'not known': 'nobody knows whether it met a mate after its rest',
+        'not known': 'it is not known whether it met a mate after its rest',
       })[met],
   }),
   defineEntry({

@@ -10,7 +10,7 @@ export const SLEEP_WORDS: WatchWords = {
     'too warm':
       'Look at the plug, the door and the dial now. Put in frozen bottles, wrapped. If it cannot be cooled within the hours left, move the tubs to the coolest room; do not feed.',
     'too cold':
-      'Open the door for a minute and turn the dial up. Move the tubs to a cool room above freezing; let nobody who is stiff warm up fast; a vet if one does not move.',
+      'Open the door for a minute and turn the dial up. Move the tubs to a cool room above freezing; do not let a stiff animal warm up fast; a vet if one does not move.',
     'probe silent':
       'Go and read a second thermometer. Then the battery, the plug, the network; until it speaks again look twice a day.',
     warn: 'Look at the door and the dial; weigh the lightest at the next check.',
