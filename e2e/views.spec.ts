@@ -182,7 +182,7 @@ for (let part = 0; part < PHONE_PARTS; part++)
     expect(findings).toEqual([])
   })
 
-test('the first route stays under 300 kB of JavaScript, and a room brings its own when it is entered', async ({
+test('the first route stays under 250 kB of JavaScript, and a room brings its own when it is entered', async ({
   page,
 }) => {
   let bytes = 0
@@ -197,7 +197,7 @@ test('the first route stays under 300 kB of JavaScript, and a room brings its ow
   await signIn(page, book.url)
   await page.waitForLoadState('load')
   expect(bytes).toBeGreaterThan(50_000)
-  expect(bytes).toBeLessThan(300_000)
+  expect(bytes).toBeLessThan(250_000)
   const before = bytes
   await openPage(page, 'Ladder')
   await expect(page.getByRole('heading', { name: /The ladder/ })).toBeVisible()

@@ -6,7 +6,6 @@ import type { Plugin } from 'vite'
  * its classes begin with, with those of the parts it is itself made of. Values come from the theme at run time, as variables.
  */
 export const STYLES_OF: Readonly<Record<string, readonly string[]>> = {
-  App: ['app', 'message', 'notification', 'modal'],
   AutoComplete: ['select'],
   Button: ['btn', 'wave', 'space'],
   Checkbox: ['checkbox'],
@@ -17,6 +16,7 @@ export const STYLES_OF: Readonly<Record<string, readonly string[]>> = {
   Input: ['input'],
   InputNumber: ['input', 'space'],
   Modal: ['modal', 'spin'],
+  notification: ['notification'],
   Popconfirm: ['popconfirm', 'popover'],
   Progress: ['progress'],
   Radio: ['radio'],

@@ -42,9 +42,11 @@ describe('a review', () => {
     expect(sayChance(found('more than chance', 1 / 2000), true, 19)).toBe(
       'more than chance (1 in 2000), even with 19 measures looked at',
     )
-    expect(sayChance(found('perhaps', 1 / 9), false, 19)).toBe('perhaps: chance alone would do it in 1 in 9')
+    expect(sayChance(found('perhaps', 1 / 9), false, 19)).toBe(
+      'perhaps: chance alone would show it in 1 in 9',
+    )
     expect(sayChance(found('too few to tell', 1, 1 / 12), false, 19)).toContain(
-      'even the clearest difference in 1 in 12',
+      'even the clearest difference could be chance (1 in 12)',
     )
     expect(sayChance(found('too few to tell', 1, 1), false, 19)).toBe('nothing to compare it with')
   })

@@ -9,7 +9,7 @@ import {
   type ProtocolSummary,
 } from '@hatch-book/contract'
 import { calledOf, readHatched, SEXES } from '@hatch-book/core'
-import { App, AutoComplete, Button } from 'antd'
+import { AutoComplete, Button } from 'antd'
 import { useRef, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { ContractForm } from '../parts/form/ContractForm'
@@ -39,6 +39,7 @@ import { useGoOn } from '../shell/useGoOn'
 import { faultOfHatched, HatchedRead, PhotoPicked } from './AnimalFields'
 import { fieldOfAnimal, writingOf } from './animalWriting'
 import { NotYet } from '../parts/NotYet'
+import { useNotices } from '../shell/notices'
 
 /** A new animal, or a change of what is known of one. */
 export function AnimalFormPage() {
@@ -98,7 +99,7 @@ function AnimalForm({
   const figures = useFigures()
   const navigate = useNavigate()
   const goOn = useGoOn()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const { today } = useSession()
   const isNextWanted = useRef(false)
   const [photo, setPhoto] = useState<File | null>(null)

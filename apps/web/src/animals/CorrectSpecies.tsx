@@ -1,6 +1,6 @@
 import { speciesApi, SpeciesCorrection, type AnimalPage } from '@hatch-book/contract'
 import { counted } from '@hatch-book/core'
-import { App } from 'antd'
+
 import { CorrectedChanges } from '../parts/CorrectedChanges'
 import { ContractForm } from '../parts/form/ContractForm'
 import { FormActions } from '../parts/form/FormActions'
@@ -8,10 +8,11 @@ import { offeredSpecies, SpeciesField } from '../parts/form/SpeciesField'
 import { useContractForm } from '../parts/form/useContractForm'
 import { send, useAsk } from '../shell/api'
 import { useProtocols } from '../shell/queries'
+import { useNotices } from '../shell/notices'
 
 /** An animal that is of another species than was written down; what that changes is said before it is done. */
 export function CorrectSpecies({ page, onDone }: { page: AnimalPage; onDone(): void }) {
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const { data: protocols } = useProtocols()
   const { animal } = page
   const others = offeredSpecies(protocols ?? []).filter((s) => s.protocolId !== page.protocolId)

@@ -1,5 +1,5 @@
 import { animalsApi, MergeDraft, type AnimalPage } from '@hatch-book/contract'
-import { App } from 'antd'
+
 import { ContractForm } from '../parts/form/ContractForm'
 import { PickField } from '../parts/form/fields'
 import { FormActions } from '../parts/form/FormActions'
@@ -8,11 +8,12 @@ import { animalOption } from '../parts/identityWords'
 import { send } from '../shell/api'
 import { useAnimals } from '../shell/queries'
 import { useGoOn } from '../shell/useGoOn'
+import { useNotices } from '../shell/notices'
 
 /** Two records turn out to be of one animal: the other counts here from then on. */
 export function MergeForm({ page, onDone }: { page: AnimalPage; onDone(): void }) {
   const { data } = useAnimals()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const goOn = useGoOn()
   const { animal } = page
   const others = (data ?? []).filter((a) => a.id !== animal.id && a.species === animal.species)

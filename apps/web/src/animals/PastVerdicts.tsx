@@ -1,6 +1,6 @@
 import { animalsApi, type ReplyOf } from '@hatch-book/contract'
 import { useState } from 'react'
-import { withDays } from '../parts/Reasons'
+import { withDays } from '../parts/sentence'
 import { Verdict } from '../parts/Verdict'
 import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'

@@ -1,15 +1,16 @@
 import { animalsApi, PurposeChange, PURPOSES, type AnimalRow } from '@hatch-book/contract'
 import { counted } from '@hatch-book/core'
-import { App } from 'antd'
+
 import { ContractForm } from '../parts/form/ContractForm'
 import { PickField } from '../parts/form/fields'
 import { FormActions } from '../parts/form/FormActions'
 import { useContractForm } from '../parts/form/useContractForm'
 import { send } from '../shell/api'
+import { useNotices } from '../shell/notices'
 
 /** What several animals are kept as from now on. */
 export function PurposeForm({ chosen, onDone }: { chosen: readonly AnimalRow[]; onDone(): void }) {
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const keeping = useContractForm({
     begin: { purpose: 'breeder' as (typeof PURPOSES)[number] },
     schema: PurposeChange,

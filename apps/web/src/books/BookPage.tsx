@@ -1,5 +1,5 @@
 import { BookChange, booksApi } from '@hatch-book/contract'
-import { App } from 'antd'
+
 import { ContractForm } from '../parts/form/ContractForm'
 import { ChoiceField, PickField, TextField } from '../parts/form/fields'
 import { FormActions } from '../parts/form/FormActions'
@@ -11,6 +11,7 @@ import { useMay, useSession } from '../shell/session'
 import { BookHead } from './BookHead'
 import { BookLife } from './BookLife'
 import { Scales } from './Scales'
+import { useNotices } from '../shell/notices'
 
 /** The book itself: its units, its scales, its life. */
 export function BookPage() {
@@ -34,7 +35,7 @@ const NAMES = {
 function Settings() {
   const { book } = useSession()
   const may = useMay()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const { name, zone, weightUnit, temperatureUnit } = book
   const writing = useWriting({
     version: book.version,

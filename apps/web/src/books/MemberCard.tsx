@@ -1,6 +1,6 @@
 import { counted } from '@hatch-book/core'
 import { booksApi, type InvitationMade, type Member, type Role } from '@hatch-book/contract'
-import { App, Button, Input, Select } from 'antd'
+import { Button, Input, Select } from 'antd'
 import { useState } from 'react'
 import { Bar, BarChart, ResponsiveContainer, XAxis, YAxis } from 'recharts'
 import { AXIS } from '../parts/chartLook'
@@ -12,6 +12,7 @@ import { ROLE_SAYS, ROLES_SHOWN } from './roleWords'
 import { useSaying } from './useSaying'
 import css from './books.module.css'
 import { NotYet } from '../parts/NotYet'
+import { useNotices } from '../shell/notices'
 
 /** One member: who they are; opened, what they did and what the owner may change. */
 export function MemberCard({ member, isOpen, onOpen }: { member: Member; isOpen: boolean; onOpen(): void }) {
@@ -81,7 +82,7 @@ function WhatTheyDid({ member }: { member: Member }) {
 }
 
 function WhatTheyMay({ member }: { member: Member }) {
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const { member: self } = useSession()
   const saying = useSaying()
   const [made, setMade] = useState<InvitationMade | null>(null)

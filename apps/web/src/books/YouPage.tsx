@@ -6,7 +6,7 @@ import {
   SecondFactorProof,
   type SecondFactorOffer,
 } from '@hatch-book/contract'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import { qrcode } from 'bwip-js/browser'
 import { useEffect, useRef, useState } from 'react'
 import { ContractForm } from '../parts/form/ContractForm'
@@ -18,6 +18,7 @@ import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'
 import { BookHead } from './BookHead'
 import { useSaying } from './useSaying'
+import { useNotices } from '../shell/notices'
 
 /** One's own doors: the password, the second step, and where one is signed in. */
 export function YouPage() {
@@ -36,7 +37,7 @@ export function YouPage() {
 }
 
 function Password() {
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const form = useContractForm({
     begin: { current: '', password: '' },
     schema: PasswordChange,

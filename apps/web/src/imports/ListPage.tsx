@@ -1,7 +1,7 @@
 import { counted } from '@hatch-book/core'
 import { importsApi, type ImportedList, type ListChange, type RowGroup } from '@hatch-book/contract'
 import { keepPreviousData } from '@tanstack/react-query'
-import { App, Button, Progress } from 'antd'
+import { Button, Progress } from 'antd'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { send, useAsk, wordsOf } from '../shell/api'
@@ -10,6 +10,7 @@ import { ColumnChoices } from './ColumnChoices'
 import { ListRows } from './ListRows'
 import { useGoOn } from '../shell/useGoOn'
 import { NotYet } from '../parts/NotYet'
+import { useNotices } from '../shell/notices'
 
 const LOOK_EVERY_MS = 500
 
@@ -21,7 +22,7 @@ export function ListPage() {
   const [params, setParams] = useSearchParams()
   const show = params.get('show') as RowGroup | null
   const from = Number(params.get('from') ?? 0)
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const [busy, setBusy] = useState<'' | 'changing' | 'long'>('')
   const [says, setSays] = useState('')
   const listAsked = useAsk(

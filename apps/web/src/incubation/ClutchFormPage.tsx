@@ -1,6 +1,6 @@
 import { ClutchDraft, incubationApi } from '@hatch-book/contract'
 import { CLUTCH_KINDS, type ClutchKind } from '@hatch-book/core'
-import { App, InputNumber } from 'antd'
+import { InputNumber } from 'antd'
 import { useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { ContractForm } from '../parts/form/ContractForm'
@@ -28,6 +28,7 @@ import { EggGrid } from './EggGrid'
 import { LitterFields } from './LitterFields'
 import { pairingOptions } from './pairingOptions'
 import { NotYet } from '../parts/NotYet'
+import { useNotices } from '../shell/notices'
 
 const isKind = (text: string | null): text is ClutchKind => CLUTCH_KINDS.includes(text as ClutchKind)
 
@@ -53,7 +54,7 @@ function ClutchForm({ scene }: { scene: ClutchScene }) {
   const [params] = useSearchParams()
   const { now } = useSession()
   const figures = useFigures()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const navigate = useNavigate()
   const goOn = useGoOn()
   const asked = params.get('kind')

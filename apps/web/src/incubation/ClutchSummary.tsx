@@ -10,7 +10,7 @@ import {
 import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { withDays } from '../parts/Reasons'
+import { withDays } from '../parts/sentence'
 import { useFigures } from '../shell/figures'
 import { useLog } from '../shell/log'
 import { usePlaces } from '../shell/queries'

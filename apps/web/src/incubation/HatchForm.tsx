@@ -8,7 +8,7 @@ import {
   type Place,
 } from '@hatch-book/contract'
 import { eggEnded } from '@hatch-book/core'
-import { App, Checkbox, Input, Select } from 'antd'
+import { Checkbox, Input, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { EggMark } from '../parts/Egg'
 import { ContractForm } from '../parts/form/ContractForm'
@@ -23,6 +23,7 @@ import { animalsByNow, placeNames, useAnimals, usePlaces } from '../shell/querie
 import { useSession } from '../shell/session'
 import { nextTags } from './tags'
 import css from './boxes.module.css'
+import { useNotices } from '../shell/notices'
 
 interface Young {
   chosen: boolean
@@ -42,7 +43,7 @@ export function HatchForm({ page, onDone }: { page: ClutchPage; onDone(): void }
   const { clutch } = page
   const { now } = useSession()
   const figures = useFigures()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const { data: nowAnimals } = useAnimals()
   const { data: nowPlaces } = usePlaces()
   // What is proposed stays as it was when the form was opened: nothing may change under the hand that types.

@@ -1,7 +1,7 @@
 import { counted } from '@hatch-book/core'
 import { type LogQuery, climateApi, type LogPreview } from '@hatch-book/contract'
 import type * as v from 'valibot'
-import { App, Button, Segmented, Select } from 'antd'
+import { Button, Segmented, Select } from 'antd'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
@@ -13,6 +13,7 @@ import { usePlaces, useProbes } from '../shell/queries'
 import { useSession } from '../shell/session'
 import { useGoOn } from '../shell/useGoOn'
 import { NotYet } from '../parts/NotYet'
+import { useNotices } from '../shell/notices'
 
 /** What its figures are in. */
 type Unit = NonNullable<v.InferInput<typeof LogQuery>['unit']>
@@ -33,7 +34,7 @@ export function LogImportPage() {
   const [file, setFile] = useState<File | null>(null)
   const [preview, setPreview] = useState<LogPreview | null>(null)
   const [says, setSays] = useState('')
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const goOn = useGoOn()
   const chosen = probeId ?? probes?.[0]?.id ?? null
   const asking = (what: File, change: { unit?: Unit; zone?: string; probe?: string } = {}) => ({

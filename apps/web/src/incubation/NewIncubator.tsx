@@ -1,18 +1,19 @@
 import { IncubatorDraft, newId, placesApi } from '@hatch-book/contract'
-import { App, Button, Form, InputNumber } from 'antd'
+import { Button, Form, InputNumber } from 'antd'
 import { ContractForm } from '../parts/form/ContractForm'
 import { NumberField, QuantityField, quantityOf, TextField } from '../parts/form/fields'
 import { useContractForm } from '../parts/form/useContractForm'
 import { send } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import css from './boxes.module.css'
+import { useNotices } from '../shell/notices'
 
 const USUAL_C = 28
 
 /** An incubator with its set point and its boxes. */
 export function NewIncubator() {
   const figures = useFigures()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const form = useContractForm({
     begin: {
       ...{ name: '', set: figures.typed.temperature.write(USUAL_C), shelves: 0 as number | null },

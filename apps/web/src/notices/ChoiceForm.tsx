@@ -1,8 +1,9 @@
 import { noticesApi, type MessageList } from '@hatch-book/contract'
-import { App, Button, Checkbox, Input, Segmented } from 'antd'
+import { Button, Checkbox, Input, Segmented } from 'antd'
 import { useState, type FormEvent } from 'react'
 import { type RefusedError, send } from '../shell/api'
 import { useSession } from '../shell/session'
+import { useNotices } from '../shell/notices'
 
 type Choice = MessageList['choice']
 const NIGHT = { from: '22:00', to: '07:00' }
@@ -10,7 +11,7 @@ const NIGHT = { from: '22:00', to: '07:00' }
 /** What the member who is signed in wants to be told of, and when not. */
 export function ChoiceForm({ choice }: { choice: Choice }) {
   const { member, book } = useSession()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const [change, setChange] = useState<Partial<Choice>>({})
   const [error, setError] = useState<RefusedError | null>(null)
   const shown = { ...choice, ...change }

@@ -1,8 +1,9 @@
 import { DeviceDraft, noticesApi, newId, type Ways } from '@hatch-book/contract'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import { useState } from 'react'
 import { fit, RefusedError, send } from '../shell/api'
 import { useFigures } from '../shell/figures'
+import { useNotices } from '../shell/notices'
 
 const isAble = () => 'serviceWorker' in navigator && 'PushManager' in window && 'Notification' in window
 
@@ -31,7 +32,7 @@ async function subscribe(pushKey: string): Promise<void> {
 /** Which phones and browsers of the member are told, and whether anything arrives. */
 export function DevicesCard({ ways: { mail, pushKey, devices } }: { ways: Ways }) {
   const figures = useFigures()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const [busy, setBusy] = useState(false)
   const act = async (work: () => Promise<unknown>, done: string) => {
     setBusy(true)

@@ -1,6 +1,6 @@
 import { times } from '@hatch-book/core'
 import { noticesApi, type BackgroundJob, type Message, type Ways } from '@hatch-book/contract'
-import { withDays } from '../parts/Reasons'
+import { withDays } from '../parts/sentence'
 import { useAsk } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useSession } from '../shell/session'

@@ -24,11 +24,12 @@ export function CrossCard({
   const { dam, sire, outcomes, table, inbreeding, wanted, eggs } = cross
   const may = useMay()
   const kin = kinWords(inbreeding, scene.rules.kin)
-  const { start, asking } = useStartPairing()
+  const { start, asking, asked } = useStartPairing()
   const harmed = outcomes.harms.filter((h) => h.share > 0.005)
   const trouble = harmed.length > 0 || inbreeding >= scene.rules.kin.alarm - 1e-9
   return (
     <article className={`card ${trouble ? 'trouble' : ''}`} aria-label={`${dam.tag} × ${sire.tag}`}>
+      {asked}
       <div className="top">
         <Link className="tag" to={`/animals/${dam.id}`}>
           {dam.tag}

@@ -1,6 +1,6 @@
 import { GenesChange, pairingApi } from '@hatch-book/contract'
 import { geneSetFaults, type GeneSet, type Locus } from '@hatch-book/core'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import { useState } from 'react'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting, type Pieces } from '../parts/useWriting'
@@ -8,6 +8,7 @@ import { fit, send } from '../shell/api'
 import { useMay } from '../shell/session'
 import { LocusForm, LocusWords } from './LocusForm'
 import type { Scene } from './queries'
+import { useNotices } from '../shell/notices'
 
 const LOCUS = 'locus '
 
@@ -40,7 +41,7 @@ const pieceInWords = (piece: string, value: unknown) =>
 /** The loci of a species in words; edited in place, checked as one types, kept for this book alone. */
 export function GeneSetEditor({ scene }: { scene: Scene }) {
   const may = useMay()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const [editing, setEditing] = useState(false)
   const writing = useWriting({ version: scene.genesVersion, writing: scene.genes }, GENE_PIECES)
   const { merge } = writing

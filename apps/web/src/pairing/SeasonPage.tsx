@@ -1,5 +1,5 @@
 import { pairingApi, newId } from '@hatch-book/contract'
-import { App, Button, Select } from 'antd'
+import { Button, Select } from 'antd'
 import { useSearchParams } from 'react-router'
 import { type RefusedError, send } from '../shell/api'
 import { useMay } from '../shell/session'
@@ -7,6 +7,7 @@ import { PairingHead } from './PairingHead'
 import { useScene, useSeasonPlans } from './queries'
 import { freshSeason } from './seasonProblem'
 import { SeasonPlan } from './SeasonPlan'
+import { useNotices } from '../shell/notices'
 
 /** One plan for the season: who is with whom, when, proved to be the best, and moved by hand where one knows better. */
 export function SeasonPage() {
@@ -22,7 +23,7 @@ export function SeasonPage() {
       next.set('plan', id)
       return next
     })
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const begin = async () => {
     const id = newId()
     try {

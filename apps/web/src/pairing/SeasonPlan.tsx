@@ -7,7 +7,7 @@ import {
   type AssignProblem,
   type Course,
 } from '@hatch-book/core'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import { useMemo, useState } from 'react'
 import { SideBySide } from '../parts/SideBySide'
 import { useWriting } from '../parts/useWriting'
@@ -27,6 +27,7 @@ import { begunCourses, problemOf } from './seasonProblem'
 import { bodyOf, LossWords, plainCourse, sameCourses, togetherGain, whatChanges } from './seasonWords'
 import { TodayInSeason } from './TodayInSeason'
 import { percent } from './words'
+import { useNotices } from '../shell/notices'
 
 const createWorker = () => new Worker(new URL('./season.worker.ts', import.meta.url), { type: 'module' })
 
@@ -38,7 +39,7 @@ export function SeasonPlan({ scene, plan }: { scene: Scene; plan: SeasonPlanView
   const [picked, setPicked] = useState<string | null>(null)
   const [setting, setSetting] = useState(false)
   const may = useMay()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const figures = useFigures()
   const pedigree = useMemo(() => pedigreeOfScene(scene), [scene])
   const problem = useMemo(() => problemOf(scene, pedigree, body), [scene, pedigree, body])

@@ -40,7 +40,7 @@ export function TodayInSeason({
 }) {
   const figures = useFigures()
   const may = useMay()
-  const { start } = useStartPairing()
+  const { start, asked } = useStartPairing()
   const { today } = scene
   const tag = (id: string) => mates.get(id)?.tag ?? '?'
   const soon = courses
@@ -60,6 +60,7 @@ export function TodayInSeason({
     })
   return (
     <div>
+      {asked}
       <h2>Today</h2>
       <ul className="lines">
         {soon.map((c) => (

@@ -1,15 +1,18 @@
 import { pairingApi, newId } from '@hatch-book/contract'
-import { App, Input } from 'antd'
+import { Input, Modal } from 'antd'
 import { useState } from 'react'
 import { RefusedError, send, wordsOf } from '../shell/api'
+import { useNotices } from '../shell/notices'
 import { useGoOn } from '../shell/useGoOn'
 
 /**
  * Puts two animals down for each other. What speaks against it is told first, in the server's words; whoever knows better says
  * why, and the pairing keeps both.
+ * @returns `asked`: the dialog in which it is told, to be drawn by the page
  */
 export function useStartPairing() {
-  const { modal, notification } = App.useApp()
+  const notification = useNotices()
+  const [modal, asked] = Modal.useModal()
   const goOn = useGoOn()
   const [asking, setAsking] = useState(false)
   const putDown = async (female: { id: string }, male: { id: string }, despite?: string) => {
@@ -78,5 +81,5 @@ export function useStartPairing() {
       onOk: (close: () => void) => void overrule(close),
     })
   }
-  return { start, asking }
+  return { start, asking, asked }
 }

@@ -1,7 +1,7 @@
 import type { CorrectedSpecies } from '@hatch-book/contract'
 import { firstOf } from '@hatch-book/core'
 import { useFigures } from '../shell/figures'
-import { withDays } from './Reasons'
+import { withDays } from './sentence'
 
 const MOST_NAMED = 30
 

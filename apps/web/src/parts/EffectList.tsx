@@ -2,7 +2,7 @@ import type { Effects } from '@hatch-book/contract'
 import { Link } from 'react-router'
 import { useFigures } from '../shell/figures'
 import { sayEffects } from './effectsInWords'
-import { withDays } from './Reasons'
+import { withDays } from './sentence'
 import { Verdict } from './Verdict'
 
 /** What differs, each with how it stood and how it stands now. */

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { send, useAsk, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
-import { withDays } from './Reasons'
+import { withDays } from './sentence'
 import { NotYet } from './NotYet'
 
 /** What a thing has been, behind a line to open: who changed what, when, from which device, and the way back. */

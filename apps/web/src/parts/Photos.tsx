@@ -1,9 +1,10 @@
 import { addressOf, animalsApi, type placesApi, type PhotoView } from '@hatch-book/contract'
-import { App, Button, Image, Segmented, Upload } from 'antd'
+import { Button, Image, Segmented, Upload } from 'antd'
 import { useState } from 'react'
 import { send, wordsOf } from '../shell/api'
 import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
+import { useNotices } from '../shell/notices'
 
 const SEEN_FROM = { above: ' from above', side: ' from the side', other: '' }
 
@@ -26,7 +27,7 @@ export function Photos({
 }) {
   const figures = useFigures()
   const may = useMay()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const [view, setView] = useState(views[0]!)
   const [says, setSays] = useState('')
   const [busy, setBusy] = useState(false)

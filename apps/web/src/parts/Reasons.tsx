@@ -1,3 +1,4 @@
+import { withDays } from './sentence'
 import type { Reason, RuleStanding } from '@hatch-book/core'
 import { Drawer } from 'antd'
 import type { ReactNode } from 'react'
@@ -51,11 +52,6 @@ export function ReasonList({ reasons }: { reasons: readonly Reason[] }) {
       {reasons[0] && <p className="small quiet above-12">{reasons[0].origin}</p>}
     </div>
   )
-}
-
-/** Days inside words, as the rest of the page writes them. */
-export function withDays(text: string, day: (d: string) => string): string {
-  return text.replace(/\d{4}-\d{2}-\d{2}/g, day)
 }
 
 /** The sheet that any verdict, date or figure opens. */

@@ -1,7 +1,7 @@
 import type { GateView } from '@hatch-book/contract'
 import { reasonInShort } from '@hatch-book/core'
 import type { Figures } from '../shell/figures'
-import { withDays } from './Reasons'
+import { withDays } from './sentence'
 
 /** What a gate still waits for, in words: all of it, or any one thing. */
 export const missingInWords = ({ missing, anyOpens }: Pick<GateView, 'missing' | 'anyOpens'>): string =>

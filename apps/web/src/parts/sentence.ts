@@ -11,3 +11,7 @@ export const sentences = (...parts: readonly string[]) =>
 const list = new Intl.ListFormat('en-GB')
 /** 'this, that and the other'. */
 export const listed = (parts: readonly string[]): string => list.format(parts)
+
+/** Days inside words, as the rest of the page writes them. */
+export const withDays = (text: string, day: (d: string) => string): string =>
+  text.replace(/\d{4}-\d{2}-\d{2}/g, day)

@@ -8,7 +8,7 @@ import {
   wayOfLife,
   type LibraryEntry,
 } from '@hatch-book/core'
-import { App, Input } from 'antd'
+import { Input } from 'antd'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { ContractForm } from '../parts/form/ContractForm'
@@ -19,6 +19,7 @@ import { useProtocols } from '../shell/queries'
 import { useGoOn } from '../shell/useGoOn'
 import css from './library.module.css'
 import { NotYet } from '../parts/NotYet'
+import { useNotices } from '../shell/notices'
 
 /** Which species of the library a book keeps: several are ticked, and taken into it at once. */
 export function LibraryPage() {
@@ -27,7 +28,7 @@ export function LibraryPage() {
 }
 
 function Ticking({ kept }: { kept: readonly ProtocolSummary[] }) {
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const navigate = useNavigate()
   const goOn = useGoOn()
   // Not in the form's own state, which comes a moment later: of two quick ticks one would be lost.

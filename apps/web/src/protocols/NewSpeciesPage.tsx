@@ -1,6 +1,6 @@
 import { newId, NewSpecies, protocolsApi } from '@hatch-book/contract'
 import { waysOfLife } from '@hatch-book/core'
-import { App, Form } from 'antd'
+import { Form } from 'antd'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { ContractForm } from '../parts/form/ContractForm'
@@ -16,6 +16,7 @@ import { FromLibrary } from './FromLibrary'
 import { LikeOwn } from './LikeOwn'
 import css from './newSpecies.module.css'
 import { WaysOfLife } from './WaysOfLife'
+import { useNotices } from '../shell/notices'
 
 /** Where one goes on with the first of a new species. */
 const FIRST = {
@@ -27,7 +28,7 @@ const FIRST = {
 /** A species that the book does not know yet: its name, how its kind lives, and what its keeper knows of it. */
 export function NewSpeciesPage() {
   const { book } = useSession()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const navigate = useNavigate()
   const goOn = useGoOn()
   const [id] = useState(() => newId())

@@ -1,6 +1,6 @@
 import { addressOf, animalsApi, protocolsApi, speciesApi, type KeptSpecies } from '@hatch-book/contract'
 import { counted } from '@hatch-book/core'
-import { App, Button, Upload } from 'antd'
+import { Button, Upload } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { BrokenProtocols } from '../parts/BrokenProtocols'
@@ -10,6 +10,7 @@ import { useFigures } from '../shell/figures'
 import { useMay } from '../shell/session'
 import css from './species.module.css'
 import { NotYet } from '../parts/NotYet'
+import { useNotices } from '../shell/notices'
 
 const KEPT: readonly [KeptSpecies['keptAs'], string][] = [
   ['animals', 'Kept individually'],
@@ -121,7 +122,7 @@ function SpeciesCard({ species, today }: { species: KeptSpecies; today: string }
 }
 
 function BringIn() {
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const [says, setSays] = useState('')
   const bringIn = async (file: File) => {
     setSays('')

@@ -1,10 +1,11 @@
 import { protocolsApi, type Effects, type Instead, type ProtocolPage } from '@hatch-book/contract'
 import type { ProtocolSettings } from '@hatch-book/core'
-import { App, Button, Input } from 'antd'
+import { Button, Input } from 'antd'
 import { useState } from 'react'
 import { EffectList } from '../parts/EffectList'
 import { sayEffects } from '../parts/effectsInWords'
 import { send, wordsOf } from '../shell/api'
+import { useNotices } from '../shell/notices'
 
 /** A draft of a protocol: what it would change of today's verdicts, and writing it down as an edition. */
 export function SaveBar({
@@ -22,7 +23,7 @@ export function SaveBar({
   onSaved(changes: Effects): void
   onDiscard(): void
 }) {
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const [reason, setReason] = useState('')
   const [trial, setTrial] = useState<Effects | null>(null)
   const [says, setSays] = useState('')

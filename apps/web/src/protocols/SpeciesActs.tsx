@@ -1,6 +1,6 @@
 import { speciesApi, SpeciesChange, SpeciesMerge, type KeptSpecies } from '@hatch-book/contract'
 import { counted } from '@hatch-book/core'
-import { App, Drawer, Popconfirm } from 'antd'
+import { Drawer, Popconfirm } from 'antd'
 import { useState } from 'react'
 import { CorrectedChanges } from '../parts/CorrectedChanges'
 import { ContractForm } from '../parts/form/ContractForm'
@@ -10,6 +10,7 @@ import { useContractForm } from '../parts/form/useContractForm'
 import { send, useAsk, wordsOf } from '../shell/api'
 import { useGoOn } from '../shell/useGoOn'
 import { NotYet } from '../parts/NotYet'
+import { useNotices } from '../shell/notices'
 
 type Kept = readonly KeptSpecies[]
 
@@ -17,7 +18,7 @@ type Kept = readonly KeptSpecies[]
 export function SpeciesActs({ id }: { id: string }) {
   const asked = useAsk(speciesApi.kept)
   const { data } = asked
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const goOn = useGoOn()
   const [open, setOpen] = useState<'rename' | 'merge' | null>(null)
   const of = data?.species.find((s) => s.id === id)
@@ -84,7 +85,7 @@ export function SpeciesActs({ id }: { id: string }) {
 }
 
 function RenameForm({ of, onDone }: { of: KeptSpecies; onDone(): void }) {
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const { id, version, hidden } = of
   const renaming = useContractForm({
     begin: { species: of.species, latin: of.latin },
@@ -109,7 +110,7 @@ function RenameForm({ of, onDone }: { of: KeptSpecies; onDone(): void }) {
 }
 
 function MergeSpecies({ of, kept, onDone }: { of: KeptSpecies; kept: Kept; onDone(): void }) {
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const goOn = useGoOn()
   const others = kept.filter((s) => s.id !== of.id && s.keptAs === of.keptAs)
   const nameOf = (id: string) => others.find((s) => s.id === id)!.species

@@ -1,15 +1,16 @@
 import { livesHere } from '@hatch-book/core'
 import { restApi, newId, type RestBook } from '@hatch-book/contract'
-import { App, DatePicker, Popconfirm, Select } from 'antd'
+import { DatePicker, Popconfirm, Select } from 'antd'
 import { animalOption } from '../parts/identityWords'
 import dayjs from 'dayjs'
 import { send, wordsOf } from '../shell/api'
 import { useAnimals } from '../shell/queries'
+import { useNotices } from '../shell/notices'
 
 /** What may still be changed of a plan: the day it is reckoned from, who belongs to it, whether it stands. */
 export function PlanTools({ book }: { book: RestBook }) {
   const { data: animals } = useAnimals()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const plan = book.plan!
   const inPlan = new Set(book.rests.map((r) => r.animalId))
   const change = async (what: object) => {

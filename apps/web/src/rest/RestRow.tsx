@@ -1,7 +1,7 @@
 import type { RestBook, RestView } from '@hatch-book/contract'
 import { REST_EDGES, type RestClock, type RestEdge } from '@hatch-book/core'
 import { useState } from 'react'
-import { withDays } from '../parts/Reasons'
+import { withDays } from '../parts/sentence'
 import { useFigures } from '../shell/figures'
 import { ClockBars } from './ClockBars'
 import { replan } from './replan'

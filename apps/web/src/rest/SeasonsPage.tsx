@@ -1,7 +1,7 @@
 import type { SeasonReport } from '@hatch-book/contract'
 import { Link } from 'react-router'
 import { PageHead } from '../parts/PageHead'
-import { withDays } from '../parts/Reasons'
+import { withDays } from '../parts/sentence'
 import { useFigures } from '../shell/figures'
 import { useSeasons } from './queries'
 import { NotYet } from '../parts/NotYet'

@@ -1,6 +1,6 @@
 import { restApi, type RestBook, type RestView } from '@hatch-book/contract'
 import { packTubs, type Packing } from '@hatch-book/core'
-import { App, Button, Input } from 'antd'
+import { Button, Input } from 'antd'
 import { Printer } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
@@ -11,6 +11,7 @@ import { useMay } from '../shell/session'
 import { useRests } from './queries'
 import { readTubs } from './tubList'
 import { NotYet } from '../parts/NotYet'
+import { useNotices } from '../shell/notices'
 
 const EXAMPLE = '6 × 2 L\n8 × 6 L\n6 × 40 L'
 
@@ -23,7 +24,7 @@ export function TubsPage() {
   const bookAsked = useRests(plan)
   const { data: book } = bookAsked
   const may = useMay()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const [text, setText] = useState(EXAMPLE)
   const [packing, setPacking] = useState<Packing | null>(null)
   const { tubs, faults } = useMemo(() => readTubs(text), [text])

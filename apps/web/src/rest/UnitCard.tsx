@@ -1,7 +1,7 @@
 import { times } from '@hatch-book/core'
 import type { UnitPage, UnitRow } from '@hatch-book/contract'
 import { Link } from 'react-router'
-import { withDays } from '../parts/Reasons'
+import { withDays } from '../parts/sentence'
 import { useFigures } from '../shell/figures'
 import { useUnit } from './queries'
 import { NoCurve, UnitChart } from './UnitChart'

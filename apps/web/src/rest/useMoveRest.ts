@@ -1,13 +1,14 @@
 import { useFigures } from '../shell/figures'
 import { restApi, type RestBook, type RestView } from '@hatch-book/contract'
-import { App } from 'antd'
+
 import { useCallback } from 'react'
 import { replan } from './replan'
 import { keyOf, queries, send, wordsOf } from '../shell/api'
+import { useNotices } from '../shell/notices'
 
 /** Saves what was changed of a rest; says so when the server refuses, and then shows what it holds. */
 export function usePatchRest() {
-  const { notification } = App.useApp()
+  const notification = useNotices()
   return useCallback(
     async (rest: Pick<RestView, 'id' | 'version'>, change: Record<string, unknown>): Promise<boolean> => {
       try {

@@ -1,15 +1,16 @@
 import { sayEffects } from '../parts/effectsInWords'
 import { protocolsApi, type ReviewProposal } from '@hatch-book/contract'
-import { App, Button } from 'antd'
+import { Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { type RefusedError, ask, send } from '../shell/api'
 import { useMay } from '../shell/session'
+import { useNotices } from '../shell/notices'
 
 /** What the protocols would say had they been written from these seasons; each is taken over by one click, with its reason. */
 export function Proposals({ proposals }: { proposals: readonly ReviewProposal[] }) {
   const may = useMay()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const [busy, setBusy] = useState('')
   if (proposals.length === 0) return null
   const take = async (p: ReviewProposal) => {

@@ -1,20 +1,21 @@
-import { Input } from 'antd'
 import { useState } from 'react'
 
 /** A few words about the animal one stands in front of. */
 export function NoteForm({ onSave, onClose }: { onSave(text: string): void; onClose(): void }) {
   const [text, setText] = useState('')
   return (
-    <Input
+    <input
       autoFocus
-      size="large"
+      className="native w-full"
       aria-label="Note"
       placeholder="what you saw; Enter writes it"
       maxLength={4000}
       value={text}
       onChange={(e) => setText(e.target.value)}
-      onPressEnter={() => text.trim() && onSave(text.trim())}
-      onKeyDown={(e) => e.key === 'Escape' && onClose()}
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') onClose()
+        if (e.key === 'Enter' && !e.nativeEvent.isComposing && text.trim()) onSave(text.trim())
+      }}
     />
   )
 }

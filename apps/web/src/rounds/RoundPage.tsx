@@ -1,5 +1,4 @@
 import { addDays, checkInWords, type PayloadOf, type WorkItem } from '@hatch-book/core'
-import { Button } from 'antd'
 import { lazy, Suspense, useCallback, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { PageHead } from '../parts/PageHead'
@@ -16,13 +15,15 @@ import { laterInWords, RoundSide } from './RoundSide'
 import { useRoundStore } from './roundStore'
 import { meantPress, useLargeKeys } from './largeKeys'
 import css from './round.module.css'
-import { ScanButton } from './ScanButton'
 import { StepCard, type Asking, type Press } from './StepCard'
-import { StepList } from './StepList'
 import { useWalk } from './useRound'
 import { minutesLeft, nextOpen, type WalkStep } from './walk'
 
 // Whoever walks the round seldom asks for reasons, and the first round should not wait for them.
+const StepList = lazy(() => import('./StepList').then(({ StepList: it }) => ({ default: it })))
+const ScanButton = lazy(() => import('./ScanButton').then(({ ScanButton: it }) => ({ default: it })))
+/** The browser has a detector for codes, and the page may ask for the camera. */
+const canScan = () => 'BarcodeDetector' in window && 'mediaDevices' in navigator
 const ReadinessSheet = lazy(() =>
   import('../parts/ReadinessSheet').then(({ ReadinessSheet: it }) => ({ default: it })),
 )
@@ -44,6 +45,8 @@ export function RoundPage() {
   const [reasonsOf, setReasonsOf] = useState<string | null>(null)
   const [says, setSays] = useState('')
   const large = useLargeKeys()
+  // On a phone the walk beside the step is not drawn.
+  const [isWide] = useState(() => !matchMedia('(max-width: 760px)').matches)
   const isMeant = useMemo(() => meantPress(large.on), [large.on])
   const part = params.get('part') ?? ALL
   const walk = part === ALL ? all : all.filter((s) => partOf(s).id === part)
@@ -187,16 +190,21 @@ export function RoundPage() {
       >
         <Parts walk={all} part={part} onPick={(id) => setParams(id === ALL ? {} : { part: id })} />
         {may.write && (
-          <Button
-            type={large.on ? 'primary' : 'default'}
+          <button
+            type="button"
+            className="boxed"
             aria-pressed={large.on}
             onClick={large.toggle}
             title="For wet or gloved hands"
           >
             Large keys
-          </Button>
+          </button>
         )}
-        <ScanButton onCode={find} />
+        {canScan() && (
+          <Suspense fallback={null}>
+            <ScanButton onCode={find} />
+          </Suspense>
+        )}
       </PageHead>
       <div
         className="bar"
@@ -224,7 +232,11 @@ export function RoundPage() {
         </div>
       ) : (
         <div className={`columns ${css.walking}`}>
-          <StepList walk={walk} at={step.id} onPick={go} />
+          {isWide && (
+            <Suspense fallback={<div className={css.walk} />}>
+              <StepList walk={walk} at={step.id} onPick={go} />
+            </Suspense>
+          )}
           <div className="first-on-phone">
             <StepCard
               key={step.id}

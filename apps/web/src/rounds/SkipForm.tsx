@@ -1,4 +1,3 @@
-import { Input } from 'antd'
 import { useState } from 'react'
 import { Keys } from '../parts/Keys'
 
@@ -14,14 +13,17 @@ export function SkipForm({ onSkip, onClose }: { onSkip(reason: string): void; on
         <strong>Left until tomorrow, because</strong>
       </p>
       {typing ? (
-        <Input
+        <input
           autoFocus
+          className="native w-full"
           aria-label="Reason"
           maxLength={200}
           value={words}
           onChange={(e) => setWords(e.target.value)}
-          onPressEnter={() => words.trim() && onSkip(words.trim())}
-          onKeyDown={(e) => e.key === 'Escape' && onClose()}
+          onKeyDown={(e) => {
+            if (e.key === 'Escape') onClose()
+            if (e.key === 'Enter' && !e.nativeEvent.isComposing && words.trim()) onSkip(words.trim())
+          }}
         />
       ) : (
         <Keys

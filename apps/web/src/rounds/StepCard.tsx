@@ -12,7 +12,8 @@ import { NoteForm } from './NoteForm'
 import { SkipForm } from './SkipForm'
 import { usePhotoKey } from './PhotoKey'
 import { Described, Standing } from './StepHead'
-import { viewOf, withDays, type WalkStep } from './walk'
+import { withDays } from '../parts/sentence'
+import { viewOf, type WalkStep } from './walk'
 import { WeightField } from './WeightField'
 import css from './round.module.css'
 
@@ -202,7 +203,7 @@ function ToDo({ items }: { items: readonly WorkItem[] }) {
     <>
       <p className={css.todo}>{asSentence(items)}</p>
       <p className={`quiet ${css.why}`}>
-        {withDays([...prey, ...dusted, ...items.flatMap((i) => i.why || [])].join('; '), figures)}
+        {withDays([...prey, ...dusted, ...items.flatMap((i) => i.why || [])].join('; '), figures.day)}
       </p>
     </>
   )

@@ -7,7 +7,7 @@ import { describeAnimal } from '../parts/identityWords'
 import { Verdict } from '../parts/Verdict'
 import { useFigures } from '../shell/figures'
 import { useAnimal } from '../shell/queries'
-import { withDays } from './walk'
+import { withDays } from '../parts/sentence'
 import css from './round.module.css'
 
 const GrowthChart = lazy(() => import('../parts/GrowthChart'))
@@ -51,7 +51,7 @@ export function Standing({ animal, onReasons }: { animal: AnimalRow; onReasons()
           <span>
             <Verdict verdict={animal.verdict} />{' '}
             <span className="small quiet">
-              {animal.verdict === 'ready' ? '' : withDays(animal.verdictBecause, figures)}
+              {animal.verdict === 'ready' ? '' : withDays(animal.verdictBecause, figures.day)}
             </span>
           </span>
           <button type="button" className="plain small nowrap" onClick={onReasons}>

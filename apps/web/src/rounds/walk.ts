@@ -1,4 +1,3 @@
-import type { Figures } from '../shell/figures'
 import type { Entry, Round } from '@hatch-book/contract'
 import { stepsOf, type Station, type Step, type WorkItem } from '@hatch-book/core'
 import type { Settled } from './roundStore'
@@ -118,7 +117,3 @@ export function viewOf(
   if (type === 'place') return kind === 'alarm' ? `/climate/${id}` : '/places'
   return `/${rooms[type]}${id ? `/${id}` : ''}`
 }
-
-/** Days in a text as the book writes them. */
-export const withDays = (text: string, figures: Pick<Figures, 'day'>) =>
-  text.replace(/\d{4}-\d{2}-\d{2}/g, (day) => figures.day(day))

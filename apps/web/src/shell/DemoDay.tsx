@@ -1,15 +1,16 @@
 import { demoApi } from '@hatch-book/contract'
-import { App } from 'antd'
+
 import { useState } from 'react'
 import { send } from './api'
 import { useFigures } from './figures'
 import { useSession } from './session'
+import { useNotices } from './notices'
 
 /** The demo's own clock: on by a day or a week, and the room does what it would have done. */
 export function DemoDay({ may }: { may: boolean }) {
   const { today } = useSession()
   const figures = useFigures()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const [busy, setBusy] = useState(false)
   const advance = async (days: number) => {
     setBusy(true)

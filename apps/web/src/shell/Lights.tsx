@@ -1,6 +1,7 @@
-import { App, ConfigProvider } from 'antd'
+import { ConfigProvider } from 'antd'
 import { useLayoutEffect, type ReactNode } from 'react'
 import { useLight } from './lightStore'
+import { NoticesOver } from './notices'
 import { THEMES } from './themes'
 import { LIGHTS } from './tokens'
 
@@ -16,8 +17,7 @@ export function Lights({ children }: { children: ReactNode }) {
   }, [light, c])
   return (
     <ConfigProvider theme={THEMES[light]}>
-      {/* In the middle, clear of the buttons of a sheet at the side; a pointer that happens to rest there holds nothing up. */}
-      <App notification={{ placement: 'bottom', pauseOnHover: false, maxCount: 2 }}>{children}</App>
+      <NoticesOver>{children}</NoticesOver>
     </ConfigProvider>
   )
 }

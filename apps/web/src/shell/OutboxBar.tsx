@@ -1,5 +1,4 @@
 import { counted } from '@hatch-book/core'
-import { Modal } from 'antd'
 import { useEffect, useMemo, useState } from 'react'
 import { useFigures } from './figures'
 import { useLog } from './log'
@@ -7,6 +6,7 @@ import { useReadWithoutAnswer } from './readAge'
 import { drop, isWaiting, sendKept, tryAgain, useOutbox, type Act, type Who } from './outbox'
 import { useSession } from './session'
 import css from './alerts.module.css'
+import { Dialog } from './Dialog'
 
 const TRY_MS = 5000
 
@@ -62,20 +62,14 @@ export function OutboxBar() {
           look
         </button>
       )}
-      <Modal
-        open={open}
-        onCancel={() => setOpen(false)}
-        footer={null}
-        title="Kept on this device"
-        destroyOnHidden
-      >
+      <Dialog open={open} onCancel={() => setOpen(false)} footer={null} title="Kept on this device">
         <WrittenTwice />
         <ul className="lines">
           {acts.map((a) => (
             <KeptAct key={a.id} act={a} who={who} />
           ))}
         </ul>
-      </Modal>
+      </Dialog>
     </div>
   )
 }

@@ -1,4 +1,4 @@
-import { Modal } from 'antd'
+import { Dialog } from './Dialog'
 
 const KEYS = [
   ['Ctrl+K', 'find an animal, a clutch, a cohort or a colony'],
@@ -25,7 +25,7 @@ const KEYS = [
 
 export function Shortcuts({ open, onClose }: { open: boolean; onClose(): void }) {
   return (
-    <Modal title="Keys" open={open} onCancel={onClose} footer={null} destroyOnHidden>
+    <Dialog title="Keys" open={open} onCancel={onClose} footer={null}>
       <table className="plain-table">
         <tbody>
           {KEYS.map(([key, does]) => (
@@ -38,6 +38,6 @@ export function Shortcuts({ open, onClose }: { open: boolean; onClose(): void })
           ))}
         </tbody>
       </table>
-    </Modal>
+    </Dialog>
   )
 }

@@ -6,13 +6,14 @@ import {
   type EntryInput,
   type EntryKind,
 } from '@hatch-book/contract'
-import { App } from 'antd'
+
 import { createElement, useCallback, useEffect, useMemo, useRef } from 'react'
 import { useNavigate } from 'react-router'
 import { create } from 'zustand'
 import { refreshBook, wordsOf } from './api'
 import { post, takeBackKept } from './outbox'
 import { useSession } from './session'
+import { useNotices } from './notices'
 
 interface Written {
   entries: EntryInput[]
@@ -88,7 +89,7 @@ export const rememberWritten = (entries: EntryInput[], says: string) =>
  */
 export function useLog() {
   const { clock, book, member } = useSession()
-  const { notification } = App.useApp()
+  const notification = useNotices()
   const navigate = useNavigate()
   const who = useMemo(() => ({ bookId: book.id, memberId: member.id }), [book.id, member.id])
   const latest = useRef(clock)

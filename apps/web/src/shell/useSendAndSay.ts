@@ -1,13 +1,14 @@
 import type { ReplyOf, WritingRoute } from '@hatch-book/contract'
-import { App } from 'antd'
+
 import { useCallback } from 'react'
 import { send, type Sent, wordsOf } from './api'
+import { useNotices } from './notices'
 
 const READING_SECONDS = 8
 
 /** Says over the view why something that was pressed was not done. */
 export function useSayNot(): (error: unknown, title?: string) => void {
-  const { notification } = App.useApp()
+  const notification = useNotices()
   return useCallback(
     (error, title = 'Not done') => {
       const description = wordsOf(error)

@@ -2,6 +2,7 @@ import { lazy, Suspense, useEffect, useState } from 'react'
 import { Link, Outlet, useLocation, useNavigate } from 'react-router'
 import { AlarmBar } from '../AlarmBar'
 import { DemoDay } from '../DemoDay'
+import { readDialogAhead } from '../Dialog'
 import { useFigures } from '../figures'
 import { nothingIsTyped, useCommand, useKeys } from '../keys'
 import { useLight } from '../lightStore'
@@ -76,7 +77,10 @@ export function Frame({ menu, rooms, useDue }: FrameProps) {
   useTextUntilField((letter) => setWord((before) => before + letter), open === 'finder')
   useEffect(() => {
     const timers = [
-      setTimeout(() => void Promise.all([loadSlate(), loadFinder()]).catch(() => undefined), LATER_MS),
+      setTimeout(
+        () => void Promise.all([loadSlate(), loadFinder(), readDialogAhead()]).catch(() => undefined),
+        LATER_MS,
+      ),
       setTimeout(() => void readAhead(), 3 * LATER_MS),
     ]
     return () => timers.forEach(clearTimeout)

@@ -1,8 +1,8 @@
-import { Modal } from 'antd'
 import { Fragment, type ReactNode } from 'react'
 import { Link, useLocation } from 'react-router'
 import css from './frame.module.css'
 import { standingOf, type GroupOfPages } from './menu'
+import { Dialog } from '../Dialog'
 
 /** Every page, by its group: what the rail is on a wide screen. */
 export function More({
@@ -17,7 +17,7 @@ export function More({
   const { pathname } = useLocation()
   const here = standingOf(groups, pathname)?.page.to
   return (
-    <Modal open title="Pages" footer={null} onCancel={onClose}>
+    <Dialog open title="Pages" footer={null} onCancel={onClose}>
       <nav aria-label="Every page" className={css.sheet}>
         {groups.map(({ name, pages }) => (
           <Fragment key={name}>
@@ -31,6 +31,6 @@ export function More({
         ))}
       </nav>
       {children}
-    </Modal>
+    </Dialog>
   )
 }
