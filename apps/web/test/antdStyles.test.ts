@@ -12,20 +12,15 @@ const sheet = readFileSync(join(require.resolve('antd/package.json'), '../dist/a
 const named = new Set(
   readdirSync(SRC, { recursive: true, encoding: 'utf8' })
     .filter((file) => /\.tsx?$/.test(file))
-    .flatMap((file) => {
-      const text = readFileSync(join(SRC, file), 'utf8')
-      const named = [...text.matchAll(/import \{([^}]*)\} from 'antd'/g)].flatMap((m) =>
-        m[1]!
-          .split(',')
-          .map((name) => name.trim())
-          .filter((name) => name !== '' && !name.startsWith('type ')),
-      )
-      // A part without what else comes with it: its folder is called as it is, in small letters where it is looked at.
-      const alone = [...text.matchAll(/'antd\/es\/(\w+)/g)].map(([, folder]) =>
-        folder === 'modal' ? 'Modal' : folder!,
-      )
-      return [...named, ...alone]
-    }),
+    .flatMap((file) =>
+      [...readFileSync(join(SRC, file), 'utf8').matchAll(/(?:im|ex)port \{([^}]*)\} from 'antd'/g)].flatMap(
+        (m) =>
+          m[1]!
+            .split(',')
+            .map((name) => name.trim().replace(/ as .*/, ''))
+            .filter((name) => name !== '' && !name.startsWith('type ')),
+      ),
+    ),
 )
 
 test('every part that a page names has its styles, and none is kept that no page names', () => {

@@ -14,7 +14,7 @@ import type { Mate } from './queries'
 import { genesInWords } from './words'
 import css from './season.module.css'
 
-const NAMES = 128
+const NAMES = 168
 const ROW = 40
 const TOP = 20
 const HILL = 26

@@ -1,7 +1,7 @@
 import type { ModalProps } from 'antd'
 import { lazy, Suspense } from 'react'
 
-const load = () => import('antd/es/modal')
+const load = () => import('./DialogDrawn')
 const Loaded = lazy(load)
 
 /** A dialog of the frame: what draws it comes once one is opened, and not with the first page. */

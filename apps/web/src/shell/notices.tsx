@@ -1,13 +1,17 @@
-import useNotification from 'antd/es/notification/useNotification'
+import { notification } from 'antd'
 import { createContext, useContext, type ReactNode } from 'react'
 
-type Notices = ReturnType<typeof useNotification>[0]
+type Notices = ReturnType<typeof notification.useNotification>[0]
 const Notices = createContext<Notices | null>(null)
 
 /** What is said in passing, over whatever page is open. */
 export function NoticesOver({ children }: { children: ReactNode }) {
   // In the middle, clear of the buttons of a sheet at the side; a pointer that happens to rest there holds nothing up.
-  const [notices, shown] = useNotification({ placement: 'bottom', pauseOnHover: false, maxCount: 2 })
+  const [notices, shown] = notification.useNotification({
+    placement: 'bottom',
+    pauseOnHover: false,
+    maxCount: 2,
+  })
   return (
     <Notices value={notices}>
       {shown}

@@ -1,0 +1,1 @@
+export { Modal as default } from 'antd'
