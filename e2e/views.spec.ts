@@ -186,19 +186,24 @@ test('the first route stays under 250 kB of JavaScript, and a room brings its ow
   page,
 }) => {
   let bytes = 0
+  // Whoever comes each day is signed in already.
+  await page.request.post(`${book.url}/api/sign-in`, {
+    data: { email: 'ottoline@lantern-quay.example', password: 'lantern-quay' },
+    headers: { origin: book.url },
+  })
   page.on('response', (response) => {
-    // What comes a moment after the first view keeps nobody waiting.
-    if (response.url().endsWith('.js') && !/\/(Slate|Finder)-/.test(response.url()))
+    if (response.url().endsWith('.js'))
       void response
         .request()
         .sizes()
         .then((s) => (bytes += s.responseBodySize))
   })
-  await signIn(page, book.url)
-  await page.waitForLoadState('load')
-  expect(bytes).toBeGreaterThan(50_000)
-  expect(bytes).toBeLessThan(250_000)
+  await page.goto(`${book.url}/round`)
+  await expect(page.getByRole('article', { name: 'At this tub' })).toBeVisible()
+  // What comes a moment after the first view keeps nobody waiting.
   const before = bytes
+  expect(before).toBeGreaterThan(50_000)
+  expect(before).toBeLessThan(250_000)
   await openPage(page, 'Ladder')
   await expect(page.getByRole('heading', { name: /The ladder/ })).toBeVisible()
   await expect.poll(() => bytes).toBeGreaterThan(before)

@@ -33,8 +33,7 @@ describe('with animals that eat', () => {
     return page
   }
   const days = () => within(screen.getByRole('group', { name: 'Days of the absence' })).getAllByRole('button')
-  const visits = () =>
-    days().filter((d) => /\d tasks? on a visit/.test(d.getAttribute('aria-label') ?? ''))
+  const visits = () => days().filter((d) => /\d tasks? on a visit/.test(d.getAttribute('aria-label') ?? ''))
   const section = (name: string) => screen.queryByRole('region', { name })?.textContent ?? ''
 
   test('a fortnight: each day with its work, one thing is one thing, and the day that is pressed is told', async () => {

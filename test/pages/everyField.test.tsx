@@ -110,7 +110,8 @@ test.each(VIEWS)('%s', async (path) => {
 })
 
 test('much of it reached the server, and it took some and refused some', () => {
-  expect(asked).toBeGreaterThan(20)
+  // Most of what is wrong is told before it is sent.
+  expect(asked).toBeGreaterThan(15)
   expect(refused).toBeGreaterThan(10)
   expect(asked).toBeGreaterThan(refused)
 })
