@@ -11,7 +11,7 @@ test('a season is held against the one before: what was changed is found, traced
   await openPage(page, 'Review')
   const found = page.getByRole('list', { name: 'What stands out' })
   await expect(found).toContainText(/weight in the first week: −\d.* ▼ worse, between −.* and −/)
-  await expect(found).toContainText('with 19 measures looked at')
+  await expect(found).toContainText('among 19 measures')
   const change = page.getByRole('article', { name: 'Method changed' })
   await expect(change).toContainText('0 of 5 clutches had it in season 2026, 7 of 7 in season 2027')
   await expect(change).toContainText('No season had both')

@@ -218,7 +218,7 @@ test('nothing is sold before its gates hold; with a reason it may be, and the sh
   })
   const refused = await write(book, [entry('sold', 'animal', id, { buyer: 'somebody', price: 40 })])
   expect(refused).toMatchObject({ status: 409, body: { code: 'gate-closed' } })
-  expect(refused.body.detail).toContain('sex as sold')
+  expect(refused.body.detail).toContain('not sexed yet')
   await write(book, [
     entry('shed', 'animal', id, {}, noon('2026-03-09')),
     entry('shed', 'animal', id, {}, noon('2026-04-20')),
