@@ -56,7 +56,7 @@ describe('settings', () => {
   test('a helper reads them and changes nothing', async () => {
     await pages.open('/book', 'helper')
     expect(await screen.findByLabelText('Name')).toHaveProperty('disabled', true)
-    expect(screen.getByText('Only the owner changes these.')).toBeTruthy()
+    expect(screen.getByText('Only the owner can change these.')).toBeTruthy()
     expect(screen.queryByRole('button', { name: 'Save' })).toBeNull()
     expect(screen.queryByText('Delete this book')).toBeNull()
   })

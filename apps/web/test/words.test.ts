@@ -43,7 +43,7 @@ describe('a review', () => {
       'more than chance (1 in 2000), even with 19 measures looked at',
     )
     expect(sayChance(found('perhaps', 1 / 9), false, 19)).toBe(
-      'perhaps: chance alone would show it in 1 in 9',
+      'perhaps: chance alone would show this (1 in 9)',
     )
     expect(sayChance(found('too few to tell', 1, 1 / 12), false, 19)).toContain(
       'even the clearest difference could be chance (1 in 12)',

@@ -83,7 +83,7 @@ test('quarantine, problems and an unsure sex stand in the way by name', () => {
   })
   expect(held['out of quarantine']).toMatchObject({
     expected: { from: '2026-09-01', to: '2026-09-01' },
-    note: 'ends 2026-09-01',
+    note: 'in quarantine until 2026-09-01',
   })
   expect(held['no open problem']).toMatchObject({ note: 'kink, slight', expected: null })
   expect(held['sex sure']).toMatchObject({ note: 'read as female', margin: expect.closeTo(-0.15) })

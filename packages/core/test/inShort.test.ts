@@ -1,4 +1,4 @@
-import { againstInShort, METRIC, reason, reasonInShort, sayIn } from '../src'
+import { againstInShort, METRIC, reason, reasonInShort, sayIn, withDaysInWords } from '../src'
 
 const about = { rule: 'any', origin: 'the protocol', standing: 'fails' as const }
 const g = (value: number) => ({ value, unit: 'g' as const })
@@ -69,4 +69,15 @@ test('of many reasons the first two are said, and how many more there are', () =
     '1 of 2 a, 1 of 2 b (1 other reason)',
   )
   expect(againstInShort([], METRIC)).toBe('')
+})
+
+test('a day within a sentence is said as a keeper says it, with the year where it is another', () => {
+  const held = reason({
+    ...about,
+    says: 'out of quarantine',
+    bound: 'is',
+    note: 'in quarantine until 2027-06-03',
+  })
+  expect(withDaysInWords(reasonInShort(held, METRIC), '2027-05-27')).toBe('in quarantine until 3 Jun')
+  expect(withDaysInWords(reasonInShort(held, METRIC), '2026-12-30')).toBe('in quarantine until 3 Jun 2027')
 })

@@ -104,9 +104,7 @@ export function valueInWords(column: string, value: unknown, telling: Telling): 
     .filter(([, v]) => !isNothing(v) && v !== false)
     .map(([key, v]) => {
       const words = valueInWords(key, v, telling)
-      return key === 'kind' || key === 'name' || key === 'trait' || key === 'as'
-        ? words
-        : `${keyInWords(key)} ${words}`
+      return key === 'kind' || key === 'name' ? words : `${keyInWords(key)} ${words}`
     })
     .join(', ')
 }
@@ -121,7 +119,6 @@ const FIELDS: Record<string, string> = {
   lines: 'of the line',
   to_day: 'until',
   hatch_fact: 'hatched',
-  kept: 'held back',
 }
 
 export const fieldInWords = (column: string): string => FIELDS[column] ?? keyInWords(column)

@@ -8,6 +8,7 @@ import {
   reasonInShort,
   sayIn,
   withRepeats,
+  withDaysInWords,
   livesHere,
 } from '@hatch-book/core'
 import ical, { ICalEventTransparency } from 'ical-generator'
@@ -124,7 +125,7 @@ async function eventsOf(tx: Transaction, actor: Actor): Promise<DayEvent[]> {
         ...{ from: day, to: day },
         summary: `${row.tag} goes to ${reserved!.name}`,
         description: !leaving.granted
-          ? `Not ready to leave. Still missing: ${leaving.missing.map((m) => reasonInShort(m, sayIn(actor.book))).join(', ')}.`
+          ? `Not ready to leave. Still missing: ${leaving.missing.map((m) => withDaysInWords(reasonInShort(m, sayIn(actor.book)), actor.today)).join(', ')}.`
           : leaving.opens
             ? 'All its gates hold.'
             : 'Cleared to leave by a keeper.',

@@ -1,5 +1,5 @@
 import type { EntryDraft } from '@hatch-book/contract'
-import { foldStanding, purposeFault, reasonInShort, sayIn } from '@hatch-book/core'
+import { foldStanding, purposeFault, reasonInShort, sayIn, withDaysInWords } from '@hatch-book/core'
 import { sql } from 'drizzle-orm'
 import { judgeAnimal, loadRecords, loadSurroundings, withIds } from '../animals'
 import { tables, type Transaction } from '../db/connect'
@@ -37,10 +37,13 @@ async function refuseClosedGate(
     ])
   if (leaving.granted) return
   const say = sayIn(actor.book)
-  const missing = leaving.missing.map((m) => ({ field: m.rule, says: reasonInShort(m, say) }))
+  const missing = leaving.missing.map((m) => ({
+    field: m.rule,
+    says: withDaysInWords(reasonInShort(m, say), actor.today),
+  }))
   throw new BookError(
     'gate-closed',
-    `${row.tag} cannot be ${act} yet. Missing: ${missing.map((m) => m.says).join('; ')}.`,
+    `${row.tag} cannot be ${act} yet. Missing: ${missing.map((m) => m.says).join(', ')}.`,
     missing,
   )
 }

@@ -90,7 +90,7 @@ async function space(tx: Transaction, actor: Actor): Promise<v.InferOutput<typeo
       `${Math.round(sales.keep * 100)} % of the young stay, as they did so far`,
       `young are ready to leave at their age by protocol at the earliest, usually ${percent(READY_USUALLY)} and at most ${percent(READY_MOST)} after it: meals and weight come later for many (a rule of thumb)`,
       'stages last as long as their protocols say; eggs hatch as forecast, at the protocol’s share',
-      'grown animals keep their tubs; young that are not expected yet are not counted',
+      'grown animals keep their tubs; only young that are already expected are counted',
     ],
   }
 }

@@ -25,7 +25,7 @@ export function MergeForm({ page, onDone }: { page: AnimalPage; onDone(): void }
       await send(animalsApi.merge, { params: { id: animal.id }, body })
       notification.success({
         title: `${others.find((o) => o.id === body.otherId)!.tag} counts as ${animal.tag} from now on`,
-        description: 'Strike out the merge in the log to have two again.',
+        description: 'To split them again, strike out the merge in the log.',
       })
       onDone()
       goOn(`/animals/${animal.id}`)

@@ -64,7 +64,7 @@ function Settings() {
         may.run ? (
           <FormActions of={form} save="Save" disabled={!isChanged || merge !== null} />
         ) : (
-          <p className="quiet small">Only the owner changes these.</p>
+          <p className="quiet small">Only the owner can change these.</p>
         )
       }
     >

@@ -138,7 +138,7 @@ function Proving({ offer, onDone }: { offer: SecondFactorOffer; onDone(): void }
   })
   return (
     <>
-      <p>Scan this with an application for time codes, or type its key there:</p>
+      <p>Scan this with an authenticator app, or type its key there:</p>
       <Code address={offer.address} />
       <p>
         <code className="fig">{offer.secret.match(/.{1,4}/g)!.join(' ')}</code>

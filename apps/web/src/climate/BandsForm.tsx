@@ -20,7 +20,7 @@ const USUAL_DAMP = { low: 0.4, high: 0.7 }
 const limitsOf = ({ day, night }: Bands) => [day.low, day.high, night.low, night.high]
 
 function saysProposed({ bands, who }: BandsProposed): string {
-  if (who.length === 0) return 'No animal with known needs lives in it. Enter your own limits.'
+  if (who.length === 0) return 'No animal with known needs lives here. Enter your own limits.'
   if (!bands) return `No temperature suits all of them: ${who.join(', ')}. Write what you mean to keep.`
   return `From the protocols of: ${who.join(', ')}.`
 }

@@ -23,8 +23,7 @@ export function Supply({ data }: { data: SupplyView }) {
   const soonest = [...short].filter(([, week]) => week !== null).sort((a, b) => a[1]! - b[1]!)[0]?.[0]
   const prey = data.preys.find((p) => p.code === (code ?? soonest)) ?? data.preys[0]
   const weeks = (week: number) => (week === 0 ? 'this week' : week === 1 ? 'in a week' : `in ${week} weeks`)
-  if (!prey)
-    return <p className="empty">No animal in the book eats what a colony raises, and no colony is kept.</p>
+  if (!prey) return <p className="empty">No animal here eats feeder insects, and there is no colony yet.</p>
   return (
     <>
       <div className="below-8">

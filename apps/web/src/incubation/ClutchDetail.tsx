@@ -38,7 +38,7 @@ export function ClutchDetail({ id }: { id: string }) {
           </>
         )}
         {data.young.length > 0 && <Hatchlings key={clutch.id} page={data} />}
-        <h2 className="above-16">Log of the clutch</h2>
+        <h2 className="above-16">Clutch log</h2>
         <EntryList entries={data.entries} most={30} />
       </div>
       <div>

@@ -103,7 +103,7 @@ function Crosses({ scene }: { scene: Scene }) {
         </p>
       )}
       {wish && best.length === 0 && names.length === 0 && (
-        <p className="note bad">No pair here can throw it in one generation. ‘Goals’ looks further ahead.</p>
+        <p className="note bad">No pair here can throw it in one generation. ‘Goals’ plans further ahead.</p>
       )}
       {names.length === 0 && !wish && (
         <p className="empty">

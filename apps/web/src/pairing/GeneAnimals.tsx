@@ -48,7 +48,7 @@ export function GeneAnimals({
       </div>
       {all.length === 0 && (
         <p className="empty">
-          {wanted ? 'No animal here fits that.' : 'No animal of this species is in the book yet.'}
+          {wanted ? 'No animal here matches.' : 'No animal of this species is in the book yet.'}
         </p>
       )}
       <ul className="lines" aria-label="Animals and their genes">

@@ -211,7 +211,7 @@ function Tricks({ line }: { line: FirstMeals['lines'][number] }) {
   if (line.tricks.length === 0) return null
   return (
     <>
-      <h2 className="above-16">What helps in this line</h2>
+      <h2 className="above-16">What works in this line</h2>
       <table className="plain-table">
         <tbody>
           {line.tricks.map((t) => (

@@ -109,7 +109,7 @@ export function HoldbacksPage() {
             <span className="small quiet">
               {data.kept.length > 0
                 ? `kinship counted with ${counted(data.kept.length, 'holdback')} of ${data.line || data.species}`
-                : 'no holdback of this line yet'}
+                : 'no holdbacks in this line yet'}
             </span>
           </div>
           {proposal.lacking.map((l) => (

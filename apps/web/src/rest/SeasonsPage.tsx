@@ -16,7 +16,7 @@ export function SeasonsPage() {
     <section className="page upto-1000">
       <PageHead title="Who came through" />
       {data.seasons.length === 0 && (
-        <p className="empty">No rest has ended yet. The first season is counted here.</p>
+        <p className="empty">No rest has ended yet. Results appear here after the first one.</p>
       )}
       {data.seasons.length > 0 && (
         <>
@@ -41,7 +41,7 @@ export function SeasonsPage() {
       )}
       {data.notThrough.length > 0 && (
         <>
-          <h2 className="above-16">Who did not come through, and what was known before</h2>
+          <h2 className="above-16">Animals lost in a rest, and what was known beforehand</h2>
           <ul className="lines" aria-label="Not come through">
             {data.notThrough.map((n) => (
               <li key={`${n.animal.id} ${n.on}`}>
@@ -117,7 +117,7 @@ function Table({
 const chanceInWords = (p: number) =>
   p < 0.05
     ? `a difference that chance alone would make ${p < 0.001 ? 'less than once in a thousand' : `${Math.round(100 * p)} times in 100`}`
-    : `it could be chance, which alone makes such a difference ${Math.round(100 * p)} times in 100`
+    : `could be chance, which makes such a difference ${Math.round(100 * p)} times in 100`
 
 const againstEarlier = ({ againstEarlier: p, seasons }: SeasonReport) =>
   p === null

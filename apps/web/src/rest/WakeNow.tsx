@@ -18,7 +18,9 @@ export function WakeNow({ rest }: { rest: RestView }) {
         <strong>■ Wake it now.</strong> {because}.
       </p>
       {rest.course.seeVet && (
-        <p className="flush above-4">See a vet: these are signs of illness, and the cold hides how ill.</p>
+        <p className="flush above-4">
+          See a vet. These are signs of illness, and the cold can hide how bad it is.
+        </p>
       )}
       {!open && (
         <Button danger type="primary" className="above-8" onClick={() => setOpen(true)}>

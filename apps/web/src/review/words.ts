@@ -34,13 +34,13 @@ export function sayChance({ verdict, p, leastP }: Comparison, holds: boolean, lo
         ? `more than chance (${oneIn(p)}), even with ${looked} measures looked at`
         : `unlikely to be chance on its own (${oneIn(p)}), but among ${looked} measures one like it turns up in ${Math.round((1 - (1 - p) ** looked) * 100)} of 100 reviews by chance`
     case 'perhaps':
-      return `perhaps: chance alone would show it in ${oneIn(p)}`
+      return `perhaps: chance alone would show this (${oneIn(p)})`
     case 'chance will do':
       return 'could be chance'
     case 'too few to tell':
       return leastP >= 1
         ? 'nothing to compare it with'
-        : `too few to tell: with so few, even the clearest difference could be chance (${oneIn(leastP)})`
+        : `too few to tell: even the clearest difference could be chance (${oneIn(leastP)})`
   }
 }
 

@@ -1,6 +1,6 @@
 import { useQueryClient, type Query, type QueryClient } from '@tanstack/react-query'
-import { useCallback, useSyncExternalStore } from 'react'
 import { RefusedError, wordsOf } from './api'
+import { useOfQueries } from './ofQueries'
 import { useShownFailures } from './shownFailures'
 import css from './alerts.module.css'
 
@@ -19,15 +19,13 @@ const unreadOf = (client: QueryClient): Query[] =>
     .getAll()
     .filter((query) => isUnread({ state: query.state, observers: query.getObserversCount() }))
 
+const firstUnread = (client: QueryClient) => unreadOf(client)[0]?.state.error ?? null
+
 /** What of a page could not be read, where no part of the page says it of itself. The rest of the page stays. */
 export function UnreadBar() {
   const client = useQueryClient()
   const isSaid = useShownFailures((s) => s.count > 0)
-  const subscribe = useCallback(
-    (changed: () => void) => client.getQueryCache().subscribe(() => queueMicrotask(changed)),
-    [client],
-  )
-  const first = useSyncExternalStore(subscribe, () => unreadOf(client)[0]?.state.error ?? null)
+  const first = useOfQueries(firstUnread)
   if (!first || isSaid) return null
   return (
     <div className={`${css.outbox} no-print`} role="alert" aria-label="Not read">

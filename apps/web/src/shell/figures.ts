@@ -1,5 +1,6 @@
 import {
   counted,
+  dayInWords,
   dayOfInstant,
   quantityInWords,
   readLength,
@@ -14,7 +15,6 @@ import {
 import { useMemo } from 'react'
 import { useSession } from './session'
 
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 const GRAMS_PER_OUNCE = 28.349523125
 
 /** Writes figures in the book's units and days the short way; the year only where it is not this one. */
@@ -61,9 +61,7 @@ export function figuresOf(
   book: { weightUnit: 'g' | 'oz'; temperatureUnit: 'C' | 'F'; zone: string },
   today: string,
 ): Figures {
-  const year = today.slice(0, 4)
-  const day = (d: string) =>
-    `${Number(d.slice(8, 10))} ${MONTHS[Number(d.slice(5, 7)) - 1]}${d.startsWith(year) ? '' : ` ${d.slice(0, 4)}`}`
+  const day = (d: string) => dayInWords(d, today)
   const ounces = book.weightUnit === 'oz'
   const fahrenheit = book.temperatureUnit === 'F'
   const say = sayIn(book)

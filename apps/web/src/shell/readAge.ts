@@ -1,6 +1,7 @@
 import { useQueryClient, type Query, type QueryClient } from '@tanstack/react-query'
-import { useCallback, useEffect, useSyncExternalStore } from 'react'
+import { useEffect } from 'react'
 import { RefusedError } from './api'
+import { useOfQueries } from './ofQueries'
 
 const ASK_AGAIN_MS = 10_000
 
@@ -23,11 +24,7 @@ export function readWithoutAnswer(client: QueryClient): number | null {
 /** The same for a view, as it changes; what was not answered is asked for again until it is. */
 export function useReadWithoutAnswer(): number | null {
   const client = useQueryClient()
-  const subscribe = useCallback(
-    (changed: () => void) => client.getQueryCache().subscribe(() => queueMicrotask(changed)),
-    [client],
-  )
-  const readAt = useSyncExternalStore(subscribe, () => readWithoutAnswer(client))
+  const readAt = useOfQueries(readWithoutAnswer)
   const isStale = readAt !== null
   useEffect(() => {
     if (!isStale) return

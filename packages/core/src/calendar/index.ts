@@ -1,3 +1,4 @@
+export * from './dayInWords'
 export * from './days'
 export * from './zones'
 export * from './timesOfDay'

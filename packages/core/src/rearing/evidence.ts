@@ -102,7 +102,7 @@ export function weighEvidence(
         origin,
         bound: 'is',
         standing: held ? 'fails' : 'holds',
-        note: held ? `ends ${until}` : '',
+        note: held ? `in quarantine until ${until}` : '',
         change: held ? 'time' : '',
         expected: held ? { from: until, to: until } : null,
       })

@@ -209,7 +209,7 @@ const quarantineGate: Gate = ({ quarantineUntil }, _protocol, _rules, clock) => 
     says: 'out of quarantine',
     origin: 'the log',
     standing: inside ? 'fails' : 'holds',
-    note: inside ? `until ${quarantineUntil}` : '',
+    note: inside ? `in quarantine until ${quarantineUntil}` : '',
     change: inside ? 'time' : '',
     expected: inside ? { from: quarantineUntil, to: quarantineUntil } : null,
   })
