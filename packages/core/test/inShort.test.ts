@@ -34,6 +34,14 @@ test('of two units each is said', () => {
   expect(reasonInShort(old, METRIC)).toBe('age: 100 days of 3 years')
 })
 
+test('what falls short by less than is said is not told as if it held', () => {
+  const nearly = reason({
+    ...about,
+    ...{ says: 'age', have: { value: 1080, unit: 'd' }, wanted: { value: 1096, unit: 'd' } },
+  })
+  expect(reasonInShort(nearly, METRIC)).toBe('age: just short of 3 years')
+})
+
 test('too much of something is told with its limit', () => {
   const fat = reason({
     ...about,

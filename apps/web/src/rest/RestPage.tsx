@@ -165,7 +165,7 @@ function countsInWords({ rests }: RestBook): string {
   const count = (of: (r: RestBook['rests'][number]) => boolean) => rests.filter(of).length
   const parts: [number, string][] = [
     [count((r) => r.course.wakeBecause.length > 0), 'to wake now'],
-    [count((r) => ['cooling', 'resting'].includes(r.course.state)), 'asleep'],
+    [count((r) => ['cooling', 'resting'].includes(r.course.state)), 'resting'],
     [count((r) => ['planned', 'fasting'].includes(r.course.state)), 'still to go in'],
     [count((r) => ['warming', 'awake', 'over'].includes(r.course.state)), 'awake again'],
     [count((r) => ['woken early', 'died'].includes(r.course.state)), 'did not come through'],

@@ -8,7 +8,7 @@ export const STATE_SAYS: Record<RestState, string> = {
   planned: 'planned',
   fasting: 'fasting',
   cooling: 'going down',
-  resting: 'asleep',
+  resting: 'resting',
   warming: 'warming up',
   awake: 'awake',
   over: 'its rest is over',

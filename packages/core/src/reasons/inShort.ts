@@ -32,6 +32,8 @@ export function quantityInWords({ value, unit }: Quantity, say: Say): string {
 /** Two figures of one unit, the unit said once: 18 of 25 g. */
 function ofTwo(have: Quantity, wanted: Quantity, say: Say): string {
   const [is, of] = [quantityInWords(have, say), quantityInWords(wanted, say)]
+  // Rounded to the same, the two would read as if it held.
+  if (is === of) return `just short of ${of}`
   const cut = of.lastIndexOf(' ')
   const unit = of.slice(cut)
   return `${cut > 0 && is.endsWith(unit) ? is.slice(0, -unit.length) : is} of ${of}`
